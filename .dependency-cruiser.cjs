@@ -1,0 +1,76 @@
+/**
+ * The room rules of docs/architecture.md. A room of core imports only rooms above it in `rooms`
+ * (`catalogue` may use `logic` and `design`); faces import only core's public doors.
+ */
+const rooms = [
+  'finding',
+  'logic',
+  'design',
+  'catalogue',
+  'packing',
+  'board',
+  'planning',
+  'inspection',
+  'simulation',
+  'job',
+  'card',
+];
+const below = rooms.slice(0, -1).map((room, i) => ({
+  name: `room-${room}-looks-up-only`,
+  severity: 'error',
+  from: { path: `^core/src/${room}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: `^core/src/(${rooms.slice(i + 1).join('|')}|testing)/` },
+}));
+
+/** @type {import('dependency-cruiser').IConfiguration} */
+module.exports = {
+  forbidden: [
+    ...below,
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^core/src' },
+      to: {
+        path: '^(web|server|cli)/|node_modules/(react|react-dom|react-router|@chakra-ui|@emotion|@codemirror|dexie|comlink|express|commander)(/|$)',
+      },
+    },
+    {
+      name: 'core-no-node-builtins',
+      severity: 'error',
+      from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'faces-use-the-public-doors-of-core',
+      severity: 'error',
+      from: { path: '^(web|server|cli)/src' },
+      to: { path: '^core/src/', pathNot: '^core/src/(index|solver|job-reader)\\.ts$' },
+    },
+    { name: 'faces-apart', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|cli)/' } },
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'no-undeclared',
+      severity: 'error',
+      from: { path: '^[^/]+/src' },
+      to: { dependencyTypes: ['npm-no-pkg', 'npm-unknown'] },
+    },
+    {
+      name: 'not-resolvable',
+      severity: 'error',
+      from: {},
+      to: { couldNotResolve: true, pathNot: '^virtual:|\\?(url|worker|raw)$' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)(dist|coverage)/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    combinedDependencies: true,
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'types', 'default'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.json'],
+    },
+  },
+};
