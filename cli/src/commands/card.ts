@@ -1,0 +1,46 @@
+import { buildCard, isError } from '@saddlebag/core';
+import { prepare } from '../load';
+import { type CliCommand, codeFor, json, tellFindings } from '../output';
+import { stopped, withJob } from './shared';
+
+/** Prints the build card: stages, parts list and pin list. */
+export const card: CliCommand = {
+  name: 'card',
+  describe: 'print the build card: stages in order, parts list, pin list',
+  act: (file, options, output) =>
+    withJob(file, options, output, async (given) => {
+      const { job, reading, packing, findings } = await prepare(given, { layOut: 'if-bare' });
+      const { netlist } = reading.design;
+      if (!netlist || !packing || findings.some(isError)) return stopped(findings, options, output, job.sheet);
+      const made = buildCard(job.board, packing, netlist);
+      if (options.json) {
+        output.out(json({ name: job.name, ...made }));
+        return codeFor(findings);
+      }
+      output.out(`${job.name}: build card\n\nParts\n`);
+      for (const { count, what, refs } of made.parts)
+        output.out(`${String(count).padStart(4)}  ${what}  ${refs.join(' ')}\n`);
+      made.stages.forEach((stage, i) => {
+        output.out(`\n${i + 1}. ${stage.title}\n`);
+        for (const ref of stage.parts) {
+          const part = job.board.parts[ref];
+          if (part)
+            output.out(`   [ ] ${ref} ${part.part} at ${part.at}${part.turn === 0 ? '' : `, turned ${part.turn}°`}\n`);
+        }
+        for (const id of stage.jumpers) {
+          const jumper = job.board.jumpers[id];
+          if (jumper) output.out(`   [ ] ${id} ${jumper.from} > ${jumper.to}\n`);
+        }
+        output.out(`   test: ${stage.test}\n`);
+        if (stage.trial?.high) output.out(`         high with ${stage.trial.high}\n`);
+        if (stage.trial?.low) output.out(`         low with ${stage.trial.low}\n`);
+      });
+      output.out('\nPins\n');
+      for (const { ref, part, title, pins } of made.pins) {
+        output.out(`${ref} ${part}, ${title}\n`);
+        for (const { id, name, carries } of pins) output.out(`${id.padStart(5)} ${name.padEnd(4)} ${carries}\n`);
+      }
+      tellFindings(findings, output, job.sheet);
+      return codeFor(findings);
+    }),
+};

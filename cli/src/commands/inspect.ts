@@ -1,0 +1,21 @@
+import { extractNets, inspect, isError } from '@saddlebag/core';
+import { prepare } from '../load';
+import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
+import { stopped, withJob } from './shared';
+
+/** Inspects the board of a job; a sheet is laid out first. */
+export const inspectBoard: CliCommand = {
+  name: 'inspect',
+  describe: 'inspect supply, ground, wiring, inputs, LEDs and switches',
+  act: (file, options, output) =>
+    withJob(file, options, output, async (given) => {
+      const { job, packing, findings } = await prepare(given, { layOut: 'if-bare' });
+      if (findings.some(isError)) return stopped(findings, options, output, job.sheet);
+      const found = inspect(job.board, extractNets(job.board), packing, job.family);
+      const all = [...found, ...findings];
+      if (options.json) output.out(json({ findings: all.map(plainFinding) }));
+      else if (all.length === 0) output.out('Nothing to mend.\n');
+      else tellFindings(all, output, job.sheet);
+      return codeFor(all, 'warning');
+    }),
+};

@@ -1,0 +1,48 @@
+import { writeFileSync } from 'node:fs';
+import { isBare, isError } from '@saddlebag/core';
+import { writeJobFile } from '@saddlebag/core/job-reader';
+import { prepare } from '../load';
+import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
+import { stopped, withJob } from './shared';
+
+/** Lays the job out on boards. */
+export const plan: CliCommand = {
+  name: 'plan',
+  describe: 'lay the chips, parts and jumpers out on breadboards',
+  writes: true,
+  act: (file, options, output) =>
+    withJob(file, options, output, async (given) => {
+      const { job, findings } = await prepare(given, { layOut: 'afresh' });
+      if (findings.some(isError) || isBare(job.board)) return stopped(findings, options, output, job.sheet);
+      const { breadboards, parts, jumpers } = job.board;
+      if (options.to !== undefined) {
+        try {
+          writeFileSync(options.to, writeJobFile(job));
+        } catch (e) {
+          output.err(`saddlebag: ${options.to} cannot be written: ${e instanceof Error ? e.message : e}\n`);
+          return 2;
+        }
+      }
+      if (options.json) {
+        output.out(
+          json({
+            breadboards,
+            parts: Object.values(parts),
+            jumpers: Object.values(jumpers),
+            findings: findings.map(plainFinding),
+          }),
+        );
+        return codeFor(findings);
+      }
+      for (const { ref, part, at, turn, signal } of Object.values(parts))
+        output.out(
+          `${ref.padEnd(4)} ${part.padEnd(10)} ${at}${turn === 0 ? '' : `, turned ${turn}°`}${signal ? `  ${signal}` : ''}\n`,
+        );
+      for (const { id, from, to } of Object.values(jumpers)) output.out(`${id.padEnd(4)} ${from} > ${to}\n`);
+      output.out(
+        `${Object.keys(parts).length} parts and ${Object.keys(jumpers).length} jumpers on ${breadboards.length} boards.\n`,
+      );
+      tellFindings(findings, output, job.sheet);
+      return codeFor(findings);
+    }),
+};

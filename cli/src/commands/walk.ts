@@ -1,0 +1,62 @@
+import {
+  agrees,
+  checkWalk,
+  compile,
+  extractNets,
+  inputAt,
+  isError,
+  networkOf,
+  sweep,
+  UNKNOWN,
+  valueAt,
+  type WalkedRow,
+  walkTable,
+} from '@saddlebag/core';
+import { prepare } from '../load';
+import { type CliCommand, json, tellFindings } from '../output';
+import { stopped, withJob } from './shared';
+
+/** Powers the board up, sets every row on the switches and reads the LEDs. */
+export const walk: CliCommand = {
+  name: 'walk',
+  describe: 'power the board up and walk the table: every row, as the LEDs show it',
+  act: (file, options, output) =>
+    withJob(file, options, output, async (given) => {
+      const { job, reading, findings } = await prepare(given, { layOut: 'if-bare' });
+      const { netlist } = reading.design;
+      const tooWide = checkWalk(netlist?.inputs.length ?? 0);
+      if (!netlist || findings.some(isError) || tooWide.length > 0)
+        return stopped([...findings, ...tooWide], options, output, job.sheet);
+      const { inputs } = netlist;
+      const outputs = netlist.outputs.map((o) => o.name);
+      const wanted = sweep(compile(networkOf(netlist)));
+      const rows = [...walkTable(job.board, extractNets(job.board), inputs, outputs)].map((walked) => {
+        const want = outputs.map((_, o) => valueAt(wanted, o, walked.row));
+        return { ...walked, wanted: want, agrees: agrees(walked.seen, want) };
+      });
+      const differing = rows.filter((r) => !r.agrees).length;
+      const show = ({ seen }: WalkedRow): (number | string)[] => seen.map((s) => (s === UNKNOWN ? '?' : s));
+      const switches = (r: WalkedRow): number[] => inputs.map((_, i) => inputAt(inputs.length, i, r.row));
+      if (options.json) {
+        const list = rows.map((r) => ({
+          row: r.row,
+          switches: switches(r),
+          seen: show(r),
+          wanted: r.wanted,
+          agrees: r.agrees,
+        }));
+        output.out(json({ inputs, outputs, rows: list, differing }));
+      } else {
+        output.out(`${inputs.join(' ')} | ${outputs.map((o) => `${o} seen/wanted`).join(' ')}\n`);
+        for (const r of rows) {
+          const cells = show(r).map((s, o) => `${s}/${r.wanted[o]}`);
+          output.out(`${switches(r).join(' ')} | ${cells.join(' ')}  ${r.agrees ? 'agrees' : 'differs'}\n`);
+        }
+        output.out(
+          differing === 0 ? `All ${rows.length} rows agree.\n` : `${differing} of ${rows.length} rows differ.\n`,
+        );
+        tellFindings(findings, output, job.sheet);
+      }
+      return differing === 0 ? 0 : 1;
+    }),
+};

@@ -1,0 +1,78 @@
+import { closeSync, fstatSync, openSync, readFileSync } from 'node:fs';
+import { basename } from 'node:path';
+import {
+  applyEdit,
+  type Finding,
+  finding,
+  isBare,
+  isError,
+  type Job,
+  layOut,
+  MAX_SHEET_LENGTH,
+  newJob,
+  type Packing,
+  packJob,
+  type Reading,
+  readSheet,
+} from '@saddlebag/core';
+import { MAX_FILE_BYTES, readJobFile, tooBig } from '@saddlebag/core/job-reader';
+import { highsSolver } from '@saddlebag/core/solver';
+
+/** A job from a file, or the findings that say why there is none. */
+export type Loaded =
+  | { readonly job: Job; readonly reading: Reading }
+  | { readonly job: null; readonly findings: readonly Finding[] };
+
+/** Reads a sheet or a job file, bounded before it is read. */
+export function load(path: string): Loaded {
+  const read = readBounded(path);
+  if (typeof read !== 'string') return { job: null, findings: [read] };
+  if (!path.endsWith('.json')) return withReading(newJob(basename(path).replace(/\.\w+$/, ''), read));
+  const file = readJobFile(read);
+  return file.ok ? withReading(file.job) : { job: null, findings: file.findings };
+}
+
+function withReading(job: Job): Loaded {
+  return { job, reading: readSheet(job.sheet) };
+}
+
+function readBounded(path: string): string | Finding {
+  const limit = path.endsWith('.json') ? MAX_FILE_BYTES : 4 * MAX_SHEET_LENGTH;
+  let file: number | undefined;
+  try {
+    file = openSync(path, 'r');
+    const { size } = fstatSync(file);
+    if (size <= limit) return readFileSync(file, 'utf8');
+    const refused = tooBig(size);
+    return refused.ok ? '' : (refused.findings[0] as Finding);
+  } catch (e) {
+    return finding('file/not-found', [], {
+      path,
+      detail: e instanceof Error ? (e.message.split(',')[0] ?? '') : 'unknown',
+    });
+  } finally {
+    if (file !== undefined) closeSync(file);
+  }
+}
+
+/** A job with everything the later steps need: packed, and laid out if its board was bare. */
+export interface Prepared {
+  readonly job: Job;
+  readonly reading: Reading;
+  readonly packing: Packing | null;
+  readonly findings: readonly Finding[];
+}
+
+/** Packs a job, and lays it out when nothing is on its board yet or `afresh` asks for it. */
+export async function prepare(
+  job: Job,
+  options: { readonly layOut: 'never' | 'if-bare' | 'afresh' },
+): Promise<Prepared> {
+  const { reading, packing, findings } = await packJob(job, highsSolver());
+  const all = [...reading.findings, ...findings];
+  if (!packing || all.some(isError) || options.layOut === 'never') return { job, reading, packing, findings: all };
+  if (options.layOut === 'if-bare' && !isBare(job.board)) return { job, reading, packing, findings: all };
+  const { edit, findings: more } = layOut(packing);
+  const applied = edit && applyEdit(job, edit);
+  return { job: applied?.ok ? applied.job : job, reading, packing, findings: [...all, ...more] };
+}

@@ -1,0 +1,55 @@
+import { type Finding, isError, type Place, remedy, says } from '@saddlebag/core';
+
+/** Where a command writes: standard output, and standard error for findings beside a result. */
+export interface Output {
+  readonly out: (text: string) => void;
+  readonly err: (text: string) => void;
+}
+
+export interface Options {
+  readonly json: boolean;
+  readonly to?: string | undefined;
+}
+
+/** A command: its name, one line on it, and what it does; `act` returns the exit code. */
+export interface CliCommand {
+  readonly name: string;
+  readonly describe: string;
+  readonly writes?: boolean;
+  readonly act: (file: string, options: Options, output: Output) => Promise<number>;
+}
+
+/** A finding as JSON: code, severity, sentence, what to do, and places. */
+export function plainFinding(f: Finding): object {
+  return {
+    code: f.code,
+    severity: f.severity,
+    says: says(f),
+    todo: remedy(f),
+    places: f.places,
+    ...(f.fix && { fix: f.fix }),
+  };
+}
+
+/** Writes findings for people, each with its place; lines of `text` are counted from 1. */
+export function tellFindings(findings: readonly Finding[], output: Output, text = ''): void {
+  for (const f of findings) {
+    const where = f.places[0] ? `${placeText(f.places[0], text)}: ` : '';
+    output.err(`${f.severity}: ${where}${says(f)} ${remedy(f)}\n`);
+  }
+}
+
+function placeText(place: Place, text: string): string {
+  if (place.kind !== 'text') return Object.values(place)[1] as string;
+  const before = text.slice(0, place.span.from);
+  return `line ${before.split('\n').length}, column ${place.span.from - before.lastIndexOf('\n')}`;
+}
+
+/** The exit code that findings ask for: 1 from a warning up, or from an error up. */
+export function codeFor(findings: readonly Finding[], least: 'error' | 'warning' = 'error'): number {
+  return findings.some((f) => isError(f) || (least === 'warning' && f.severity === 'warning')) ? 1 : 0;
+}
+
+export function json(value: unknown): string {
+  return `${JSON.stringify(value, null, 2)}\n`;
+}

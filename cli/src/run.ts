@@ -1,0 +1,46 @@
+import { Command, CommanderError } from 'commander';
+import { card } from './commands/card';
+import { inspectBoard } from './commands/inspect';
+import { pack } from './commands/pack';
+import { plan } from './commands/plan';
+import { table } from './commands/table';
+import { walk } from './commands/walk';
+import type { Output } from './output';
+
+/** Exit codes: all is well, there are findings, wrong use. */
+export const OK = 0;
+export const FINDINGS = 1;
+export const WRONG_USE = 2;
+
+/**
+ * Runs the command line with its arguments and returns the exit code. Nothing is written but through
+ * `output`, so that tests see what a person sees.
+ */
+export async function run(args: readonly string[], output: Output): Promise<number> {
+  let code = OK;
+  const program = new Command('saddlebag')
+    .description('From a gate-level design to 74-series chips on a breadboard, checked and powered up.')
+    .version('0.1.0')
+    .exitOverride()
+    .configureOutput({ writeOut: output.out, writeErr: output.err })
+    .showHelpAfterError('(saddlebag --help lists the commands)')
+    .addHelpText(
+      'after',
+      '\nFILE is a sheet (.sheet) or a job (.saddlebag.json).\nExit code 0: all is well; 1: findings; 2: wrong use.',
+    );
+  for (const { name, describe, act, writes } of [table, pack, plan, inspectBoard, walk, card]) {
+    const command = program.command(name).description(describe).argument('<FILE>');
+    command.option('--json', 'print JSON for a program to read');
+    if (writes) command.option('-o, --output <FILE>', 'write the job, laid out, to a file');
+    command.action(async (file: string, options: { json?: boolean; output?: string }) => {
+      code = await act(file, { json: options.json === true, to: options.output }, output);
+    });
+  }
+  try {
+    await program.parseAsync([...args], { from: 'user' });
+  } catch (e) {
+    if (!(e instanceof CommanderError)) throw e;
+    return e.exitCode === 0 ? OK : WRONG_USE;
+  }
+  return code;
+}

@@ -1,0 +1,123 @@
+import { type PartType, type Pin, partType } from '../catalogue';
+import { type Finding, finding, type Place } from '../finding';
+import { type Board, byNumber, type Jumper, type SeatedPart, type Turn } from './board';
+import { type Hole, holeAt, holesOfStrip, holeXY, parseHole, printHole, rowY } from './hole';
+
+/** A pin of a seated part, written `U1.8`, and the hole it enters; null where the board has none. */
+export interface Lead {
+  readonly pin: string;
+  readonly ref: string;
+  readonly type: Pin;
+  readonly hole: Hole | null;
+}
+
+/** An offset turned clockwise by quarter turns. */
+export function turned(dx: number, dy: number, turn: Turn): { dx: number; dy: number } {
+  if (turn === 90) return { dx: -dy, dy: dx };
+  if (turn === 180) return { dx: -dx, dy: -dy };
+  return turn === 270 ? { dx: dy, dy: -dx } : { dx, dy };
+}
+
+/** Where the leads of a seated part go, in pin order; empty when its type or anchor is not known. */
+export function leadsOf(seated: SeatedPart): Lead[] {
+  const type = partType(seated.part);
+  const anchor = parseHole(seated.at);
+  if (!type || !anchor) return [];
+  return type.pins.map((pin) => {
+    const { dx, dy } = turned(pin.dx, pin.dy, seated.turn);
+    const hole = holeAt(anchor.board, anchor.column + dx, rowY[anchor.row] + dy);
+    return { pin: `${seated.ref}.${pin.id}`, ref: seated.ref, type: pin, hole };
+  });
+}
+
+/** Who is in each hole (`b1.e17`), by name: a pin `U1.8` or a jumper `w12`. */
+export type Occupancy = ReadonlyMap<string, readonly string[]>;
+
+/** Lists the occupants of every hole in use. A sound board has one in each. */
+export function occupancyOf(board: Board): Occupancy {
+  const holes = new Map<string, string[]>();
+  const put = (hole: string, by: string): void => {
+    const there = holes.get(hole);
+    if (there) there.push(by);
+    else holes.set(hole, [by]);
+  };
+  for (const part of Object.values(board.parts))
+    for (const { hole, pin } of leadsOf(part)) if (hole) put(printHole(hole), pin);
+  for (const jumper of Object.values(board.jumpers)) {
+    put(jumper.from, jumper.id);
+    put(jumper.to, jumper.id);
+  }
+  return holes;
+}
+
+const atHole = (hole: Hole): Place => ({ kind: 'hole', hole: printHole(hole) });
+
+/** Whether a part can be put where it says: every lead in a hole of the board that nobody else holds. */
+export function checkSeat(board: Board, part: SeatedPart): Finding[] {
+  const anchor = parseHole(part.at);
+  if (!anchor || !hasBoard(board, anchor)) return [finding('hand/no-such-hole', [], { hole: part.at })];
+  const others = { ...board.parts };
+  delete others[part.ref];
+  const taken = occupancyOf({ ...board, parts: others });
+  const findings: Finding[] = [];
+  for (const { hole, type } of leadsOf(part)) {
+    if (!hole) findings.push(finding('hand/lead-off-board', [], { ref: part.ref, pin: type.id }));
+    else findings.push(...checkFree(taken, hole));
+  }
+  return findings.slice(0, 1);
+}
+
+/** Whether a jumper can be laid: two different free holes of the board. */
+export function checkJumper(board: Board, jumper: Jumper): Finding[] {
+  if (jumper.from === jumper.to) return [finding('hand/same-hole', [], { hole: jumper.from })];
+  const others = { ...board.jumpers };
+  delete others[jumper.id];
+  const taken = occupancyOf({ ...board, jumpers: others });
+  return [jumper.from, jumper.to].flatMap((text) => {
+    const hole = parseHole(text);
+    if (!hole || !hasBoard(board, hole)) return [finding('hand/no-such-hole', [], { hole: text })];
+    return checkFree(taken, hole);
+  });
+}
+
+function checkFree(taken: Occupancy, hole: Hole): Finding[] {
+  const by = taken.get(printHole(hole));
+  return by ? [finding('hand/hole-taken', [atHole(hole)], { hole: printHole(hole), by: by.join(' and ') })] : [];
+}
+
+const hasBoard = (board: Board, hole: Hole): boolean => board.breadboards.some((b) => b.id === hole.board);
+
+/** Free holes of the strip of `hole`, nearest first to the place on the mat that `towards` lies at. */
+export function freeHoles(taken: Occupancy, hole: Hole, towards: Hole = hole): Hole[] {
+  const to = holeXY(towards);
+  const away = (h: Hole): number => Math.hypot(holeXY(h).x - to.x, holeXY(h).y - to.y);
+  return holesOfStrip(hole)
+    .filter((h) => !taken.has(printHole(h)))
+    .sort((a, b) => away(a) - away(b));
+}
+
+/** The outline of a seated part on the mat, in tenths of an inch, turn included. */
+export interface Outline {
+  readonly ref: string;
+  readonly kind: PartType['kind'];
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Outlines of all parts that are known and on the board, in reference order. */
+export function outlinesOf(board: Board): Outline[] {
+  return Object.values(board.parts)
+    .sort((a, b) => byNumber(a.ref, b.ref))
+    .flatMap((part) => {
+      const type = partType(part.part);
+      const anchor = parseHole(part.at);
+      if (!type || !anchor) return [];
+      const at = holeXY(anchor);
+      const a = turned(type.body.x, type.body.y, part.turn);
+      const b = turned(type.body.x + type.body.width, type.body.y + type.body.height, part.turn);
+      const [x, y] = [at.x + Math.min(a.dx, b.dx), at.y + Math.min(a.dy, b.dy)];
+      return [{ ref: part.ref, kind: type.kind, x, y, width: Math.abs(b.dx - a.dx), height: Math.abs(b.dy - a.dy) }];
+    });
+}

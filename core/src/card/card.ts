@@ -1,0 +1,247 @@
+import { type Board, byNumber, extractNets, type Jumper, leadsOf, parseHole, type SeatedPart, stripOf } from '../board';
+import { partType } from '../catalogue';
+import type { Netlist } from '../design';
+import type { Packing } from '../packing';
+import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } from '../planning';
+import { type Trial, trialOf } from './trial';
+
+/**
+ * A stage of the build: what to seat (references), which jumpers to lay (ids, in order), and what to
+ * try before going on. `trial` is the pin to look at with the rows that make it high and low.
+ */
+export interface Stage {
+  readonly title: string;
+  readonly kind: 'supply' | 'chip' | 'switches' | 'gate' | 'led' | 'rest';
+  readonly parts: readonly string[];
+  readonly jumpers: readonly string[];
+  readonly test: string;
+  readonly trial: Trial | null;
+}
+
+/** A line of the parts list: how many, of what, and their references. */
+export interface PartsLine {
+  readonly count: number;
+  readonly what: string;
+  readonly refs: readonly string[];
+}
+
+/** A chip with what each of its pins carries, as people see it; `—` for pins that carry nothing. */
+export interface PinList {
+  readonly ref: string;
+  readonly part: string;
+  readonly title: string;
+  readonly pins: readonly { readonly id: string; readonly name: string; readonly carries: string }[];
+}
+
+export interface BuildCard {
+  readonly stages: readonly Stage[];
+  readonly parts: readonly PartsLine[];
+  readonly pins: readonly PinList[];
+}
+
+/**
+ * Makes the build card of a board: supply and ground before anything else, then the switches, then
+ * gate by gate in an order in which each gate's inputs are there already, its LED right behind it.
+ */
+export function buildCard(board: Board, packing: Packing, netlist: Netlist): BuildCard {
+  const nets = extractNets(board);
+  const expected = expectationOf(packing, board);
+  const names = nameNets(nets, expected, sourcesOf(packing, board));
+  const stages = new Stager(board, packing, netlist, expected).stages();
+  const carries = (pin: string): string => {
+    const net = nets.ofPin.get(pin);
+    const name = net === undefined ? undefined : names.get(net);
+    return name === undefined ? '—' : shownSignal(name);
+  };
+  return { stages, parts: partsList(board), pins: pinLists(board, carries) };
+}
+
+type Draft = { -readonly [K in keyof Stage]: Stage[K] } & { readonly jumpers: string[] };
+
+class Stager {
+  private readonly drafts: Draft[] = [];
+  /** The stage, by index, at which each strip first carries what it should. */
+  private readonly stripStage = new Map<string, number>();
+  private readonly placed = new Set<string>();
+  private readonly seated: readonly SeatedPart[];
+
+  constructor(
+    private readonly board: Board,
+    private readonly packing: Packing,
+    private readonly netlist: Netlist,
+    private readonly expected: Expectation,
+  ) {
+    this.seated = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
+  }
+
+  stages(): Stage[] {
+    const boards = this.board.breadboards.length;
+    const sources = this.refs('supply');
+    const measure = 'Measure 5 V between every + rail in use and every − rail, then switch off again.';
+    this.stage('supply', boards > 1 ? `Supply on ${boards} boards` : 'Supply', sources, measure);
+    this.chips();
+    this.switches();
+    this.gates();
+    const rest = this.seated.map((p) => p.ref).filter((ref) => !this.placed.has(ref));
+    this.stage('rest', 'What remains', rest, 'Power up and walk the table.');
+    for (const jumper of Object.values(this.board.jumpers).sort((a, b) => byNumber(a.id, b.id)))
+      this.drafts[this.stageOf(jumper)]?.jumpers.push(jumper.id);
+    return this.drafts.filter((s) => s.parts.length > 0 || s.jumpers.length > 0 || s.trial);
+  }
+
+  private refs(kind: string): string[] {
+    return this.seated.filter((p) => partType(p.part)?.kind === kind).map((p) => p.ref);
+  }
+
+  private stage(
+    kind: Stage['kind'],
+    title: string,
+    parts: readonly string[],
+    test: string,
+    trial?: Trial | null,
+  ): void {
+    for (const ref of parts) this.placed.add(ref);
+    this.drafts.push({ kind, title, parts, jumpers: [], test, trial: trial ?? null });
+  }
+
+  /** Marks strips of pins as belonging to the newest stage, unless an earlier one has them. */
+  private claim(pins: readonly string[]): void {
+    for (const pin of pins) {
+      const [ref = '', id] = pin.split('.');
+      const part = this.board.parts[ref];
+      const hole = part && leadsOf(part).find((l) => l.type.id === id)?.hole;
+      if (hole && !this.stripStage.has(stripOf(hole))) this.stripStage.set(stripOf(hole), this.drafts.length - 1);
+    }
+  }
+
+  private chips(): void {
+    const capacitors = this.refs('capacitor');
+    for (const part of this.seated) {
+      const type = partType(part.part);
+      if (type?.kind !== 'chip') continue;
+      const near = capacitors.filter((ref) => !this.placed.has(ref) && this.isNear(part, ref)).slice(0, 1);
+      const id = (role: string): string => type.pins.find((p) => p.role === role)?.id ?? '?';
+      const test = `Notch to the left. Measure 5 V from pin ${id('ground')} to pin ${id('supply')} of ${part.ref}.`;
+      this.stage('chip', `${part.ref} ${part.part}, powered`, [part.ref, ...near], test);
+      const unused = type.pins.filter((p) => p.role === 'input' && !this.expected.has(`${part.ref}.${p.id}`));
+      const supplies = type.pins.filter((p) => p.role === 'supply' || p.role === 'ground');
+      this.claim([...supplies, ...unused].map((p) => `${part.ref}.${p.id}`));
+    }
+  }
+
+  private isNear(chip: SeatedPart, ref: string): boolean {
+    const [a, b] = [parseHole(chip.at), parseHole(this.board.parts[ref]?.at ?? '')];
+    return a !== null && b !== null && a.board === b.board && Math.abs(a.column - b.column) <= 10;
+  }
+
+  private switches(): void {
+    const switches = this.refs('switch');
+    if (switches.length === 0) return;
+    const strips = new Set(switches.flatMap((ref) => this.stripsOf(ref)));
+    const pullDowns = this.refs('resistor').filter((ref) => this.stripsOf(ref).some((s) => strips.has(s)));
+    const test = 'Each signal reads 0 V with its switch off and 5 V with it on.';
+    this.stage('switches', 'Switches and their pull-downs', [...switches, ...pullDowns], test);
+    this.claim(switches.flatMap((ref) => [`${ref}.1`, `${ref}.2`]));
+  }
+
+  private stripsOf(ref: string): string[] {
+    const part = this.board.parts[ref];
+    return part ? leadsOf(part).flatMap(({ hole }) => (hole && hole.row.length === 1 ? [stripOf(hole)] : [])) : [];
+  }
+
+  private gates(): void {
+    for (const { net } of this.packing.outputs) if (this.packing.inputs.includes(net)) this.leds(net);
+    const uses = this.packing.packages.flatMap((p) =>
+      p.units.flatMap((use, i) => (use ? [{ ref: p.ref, unit: partType(p.part)?.units[i], use }] : [])),
+    );
+    const made = new Set(['0', '1', ...this.packing.inputs]);
+    for (let waiting = uses; waiting.length > 0; ) {
+      const next = waiting.find(({ use }) => use.inputs.every((net) => made.has(net))) ?? waiting[0];
+      if (!next?.unit) break;
+      waiting = waiting.filter((u) => u !== next);
+      made.add(next.use.output);
+      const { ref, unit, use } = next;
+      const out = `${ref}.${unit.outputs[0]}`;
+      const gate = this.netlist.gates.find((g) => g.output === use.gate);
+      const trial = use.output === use.gate ? trialOf(this.netlist, use.output, out) : null;
+      const title = `${use.output}: ${ref} unit ${unit.name}${use.part === 'whole' ? '' : `, for ${use.gate}`}`;
+      const test =
+        gate && trial
+          ? `${use.output} = ${gate.says}, on ${ref} pin ${unit.outputs[0]}.`
+          : `It is one step of ${use.gate}.`;
+      this.stage('gate', title, [], test, trial);
+      this.claim([out, ...unit.inputs.map((id) => `${ref}.${id}`)]);
+      this.leds(use.output);
+    }
+  }
+
+  /** The LEDs that show a net, with their resistors. */
+  private leds(net: string): void {
+    const names = this.packing.outputs.filter((o) => o.net === net).map((o) => o.name);
+    for (const { ref, part, signal } of this.seated) {
+      if (partType(part)?.kind !== 'led' || signal === undefined || !names.includes(signal)) continue;
+      const strips = new Set(this.stripsOf(ref));
+      const resistors = this.refs('resistor').filter(
+        (r) => !this.placed.has(r) && this.stripsOf(r).some((s) => strips.has(s)),
+      );
+      const trial = trialOf(this.netlist, net, `${ref}.A`);
+      this.stage(
+        'led',
+        `${signal} on LED ${ref}`,
+        [ref, ...resistors],
+        `${ref} shows ${signal}. Try it before going on.`,
+        trial,
+      );
+      this.claim([`${ref}.A`, `${ref}.K`]);
+    }
+  }
+
+  /** A jumper is laid at the later of the stages of its two ends; rails are there from the start. */
+  private stageOf(jumper: Jumper): number {
+    const stages = [jumper.from, jumper.to].map((text) => {
+      const hole = parseHole(text);
+      if (!hole) return this.drafts.length - 1;
+      return hole.row.length > 1 ? 0 : (this.stripStage.get(stripOf(hole)) ?? this.drafts.length - 1);
+    });
+    return Math.max(...stages);
+  }
+}
+
+/** A value with its unit, as written on a parts list. */
+export function shownValue(kind: string, value: number | undefined): string {
+  if (value === undefined) return '';
+  if (kind === 'resistor') return value >= 1000 ? ` ${value / 1000} kΩ` : ` ${value} Ω`;
+  if (kind === 'capacitor') return ` ${value} nF`;
+  return kind === 'supply' ? ` ${value} V` : '';
+}
+
+function partsList(board: Board): PartsLine[] {
+  const lines = new Map<string, string[]>();
+  for (const part of Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref))) {
+    const type = partType(part.part);
+    const title = type?.kind === 'chip' ? `${part.part}, ${type.title}` : (type?.title ?? part.part);
+    const plain = title.replace(/, 5 V$/, '');
+    const what = `${plain}${shownValue(type?.kind ?? '', part.value)}`;
+    lines.set(what, [...(lines.get(what) ?? []), part.ref]);
+  }
+  const list = [...lines].map(([what, refs]) => ({ count: refs.length, what, refs }));
+  const wires = Object.keys(board.jumpers).length;
+  list.push({
+    count: board.breadboards.length,
+    what: 'breadboard, full size, 63 columns',
+    refs: board.breadboards.map((b) => b.id),
+  });
+  if (wires > 0) list.push({ count: wires, what: 'jumper wires', refs: [] });
+  return list;
+}
+
+function pinLists(board: Board, carries: (pin: string) => string): PinList[] {
+  return Object.values(board.parts)
+    .sort((a, b) => byNumber(a.ref, b.ref))
+    .flatMap(({ ref, part }) => {
+      const type = partType(part);
+      if (type?.kind !== 'chip') return [];
+      const pins = type.pins.map(({ id, name }) => ({ id, name, carries: carries(`${ref}.${id}`) }));
+      return [{ ref, part, title: type.title, pins }];
+    });
+}

@@ -1,0 +1,40 @@
+import { type Netlist, networkOf } from '../design';
+import { compile, inputAt, MAX_TABLE_INPUTS, sweep } from '../logic';
+
+/** A pin to look at, with switch settings that must make it high and low; null where none does. */
+export interface Trial {
+  readonly pin: string;
+  readonly high: string | null;
+  readonly low: string | null;
+}
+
+/** The most inputs for which trials are worked out; beyond, the card names the pin alone. */
+const MAX_INPUTS = 16;
+
+/**
+ * Finds the last row that makes a net of the design high and the last that makes it low, written as
+ * switch settings `K=1 E=0`; inputs that the net does not depend on are left out of neither, so that
+ * the row is one row of the table.
+ */
+export function trialOf(netlist: Netlist, net: string, pin: string): Trial {
+  const { inputs } = netlist;
+  if (inputs.length > Math.min(MAX_INPUTS, MAX_TABLE_INPUTS)) return { pin, high: null, low: null };
+  const needed = coneOf(netlist, net);
+  const [column] = sweep(compile({ ...networkOf(netlist), gates: needed, outputs: [net] })).columns;
+  const rows = 2 ** inputs.length;
+  const find = (value: 0 | 1): string | null => {
+    for (let row = rows - 1; row >= 0; row--)
+      if (((((column as Int32Array)[row >>> 5] as number) >>> (row & 31)) & 1) === value)
+        return inputs.map((name, i) => `${name}=${inputAt(inputs.length, i, row)}`).join(' ');
+    return null;
+  };
+  return { pin, high: find(1), low: find(0) };
+}
+
+/** The gates that a net depends on, in the netlist's order. */
+function coneOf(netlist: Netlist, net: string): Netlist['gates'] {
+  const needed = new Set([net]);
+  for (const gate of [...netlist.gates].reverse())
+    if (needed.has(gate.output)) for (const input of gate.inputs) needed.add(input);
+  return netlist.gates.filter((g) => needed.has(g.output));
+}

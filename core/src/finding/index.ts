@@ -1,0 +1,2 @@
+export * from './finding';
+export { type FactsOf, type FindingCode, sentences } from './sentences';

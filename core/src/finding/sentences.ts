@@ -1,0 +1,373 @@
+/**
+ * The one file that turns codes and facts into sentences. `says` tells what is wrong, `todo` what to
+ * do; `{fact}` is replaced by the finding's fact of that name, and the compiler demands each of them
+ * where the finding is made.
+ */
+export const sentences = {
+  // the sheet's text
+  'sheet/too-long': {
+    severity: 'error',
+    says: 'The sheet has {length} characters; {limit} is the most that is read.',
+    todo: 'Split the design into several jobs.',
+  },
+  'sheet/stray-character': {
+    severity: 'error',
+    says: 'The character {text} means nothing here.',
+    todo: "Take it out. Operators are & | ^ ~, or · + ⊕ and ' after a name.",
+  },
+  'sheet/open-string': {
+    severity: 'error',
+    says: 'The label has no closing quote on this line.',
+    todo: 'Close it with ".',
+  },
+  'sheet/expected': {
+    severity: 'error',
+    says: '{expected} is missing before {found}.',
+    todo: 'Write {example}.',
+  },
+  'sheet/unclosed-bracket': {
+    severity: 'error',
+    says: 'This bracket is never closed.',
+    todo: 'Add a ) on the same line.',
+  },
+  'sheet/two-operands': {
+    severity: 'error',
+    says: '{found} follows with no operator between.',
+    todo: 'Put &, | or ^ before it; one statement a line.',
+  },
+  'sheet/too-deep': {
+    severity: 'error',
+    says: 'Brackets are nested over {limit} deep here.',
+    todo: 'Give the inner part a name on a line of its own.',
+  },
+  'sheet/not-a-statement': {
+    severity: 'error',
+    says: 'A line cannot begin with {found}.',
+    todo: 'Begin it with in, out, or NAME = …; comments begin with #.',
+  },
+  'sheet/function-arity': {
+    severity: 'error',
+    says: '{name}() is given {count} inputs.',
+    todo: 'Give it {needs}.',
+  },
+  'sheet/keyword-as-name': {
+    severity: 'error',
+    says: '{name} is a word of the language and cannot name a signal.',
+    todo: 'Choose another name, such as {name}1.',
+  },
+  'sheet/unknown-signal': {
+    severity: 'error',
+    says: '{name} is used but nothing makes it.',
+    todo: 'Declare it with in {name}, or write {name} = … .{hint}',
+  },
+  'sheet/declared-twice': {
+    severity: 'error',
+    says: '{name} is declared twice.',
+    todo: 'Keep one of the two declarations, or rename one.',
+  },
+  'sheet/defined-twice': {
+    severity: 'error',
+    says: '{name} already has an equation.',
+    todo: 'Keep one equation for {name}, or rename this one.',
+  },
+  'sheet/input-defined': {
+    severity: 'error',
+    says: '{name} is an input, so no equation can make it.',
+    todo: 'Rename the left side, or take {name} out of the in line.',
+  },
+  'sheet/output-undefined': {
+    severity: 'error',
+    says: 'Nothing makes the output {name} yet.',
+    todo: 'Write {name} = … on a line of its own.',
+  },
+  'sheet/loop': {
+    severity: 'error',
+    says: '{name} depends on itself: {path}.',
+    todo: 'Break the loop. Gates alone cannot remember; latches come with their own statement.',
+  },
+  'sheet/unused-input': {
+    severity: 'warning',
+    says: 'The input {name} is never used.',
+    todo: 'Use it in an equation, or take it out.',
+  },
+  'sheet/unused-signal': {
+    severity: 'warning',
+    says: '{name} leads to no output, so no gate is built for it.',
+    todo: 'Declare it with out, use it, or take it out.',
+  },
+  'sheet/no-output': {
+    severity: 'note',
+    says: 'The sheet has no output yet.',
+    todo: 'Add a line such as out G "gate permit".',
+  },
+  'sheet/too-wide-for-table': {
+    severity: 'note',
+    says: '{inputs} inputs make {rows} rows: too many to list.',
+    todo: 'Tables are listed up to {limit} inputs; the gates, packing and board still work.',
+  },
+  'sheet/too-large': {
+    severity: 'error',
+    says: 'The sheet asks for over {limit} gates.',
+    todo: 'Split the design into several jobs.',
+  },
+  // packing
+  'pack/no-solution': {
+    severity: 'error',
+    says: 'The integer program found no packing ({status}).',
+    todo: 'Report this sheet: each gate can be built from the chips known here.',
+  },
+  // files
+  'file/too-big': {
+    severity: 'error',
+    says: 'The file has {bytes} bytes; {limit} is the most that is read.',
+    todo: 'Check that it is a Saddlebag job file.',
+  },
+  'file/too-deep': {
+    severity: 'error',
+    says: 'The file is nested over {limit} levels deep.',
+    todo: 'Check that it is a Saddlebag job file.',
+  },
+  'file/not-json': {
+    severity: 'error',
+    says: 'The file is not JSON: {detail}.',
+    todo: 'Take the job out again where it was made, and bring in that file.',
+  },
+  'file/not-a-job': {
+    severity: 'error',
+    says: 'The file does not call itself a Saddlebag job.',
+    todo: 'Its "format" must be "saddlebag-job"; a sheet of equations is pasted into a new job.',
+  },
+  'file/newer': {
+    severity: 'error',
+    says: 'The file is of version {version}; this program knows versions up to {known}.',
+    todo: 'Update Saddlebag, or take the job out again from the older program.',
+  },
+  'file/bad-field': {
+    severity: 'error',
+    says: 'In the file, {path} is wrong: {detail}.',
+    todo: 'Mend that field as docs/job-file.md says, or bring in another copy.',
+  },
+  'file/not-found': {
+    severity: 'error',
+    says: '{path} cannot be read: {detail}.',
+    todo: 'Check the name and the folder.',
+  },
+  // hands on the board
+  'hand/not-understood': {
+    severity: 'error',
+    says: '“{text}” is not something the board understands.',
+    todo: 'Type U1.8 > U3.2 for a jumper, or pull w3, turn U1, move U1 b1.e20.',
+  },
+  'hand/no-such-part': {
+    severity: 'error',
+    says: 'There is no {ref} on the board.',
+    todo: 'Look at the labels on the board; references are U1, S1, D1, R1, C1.',
+  },
+  'hand/no-such-pin': {
+    severity: 'error',
+    says: '{ref} has no pin {pin}.',
+    todo: 'Its pins are {pins}.',
+  },
+  'hand/no-such-hole': {
+    severity: 'error',
+    says: 'There is no hole {hole}.',
+    todo: 'Holes are written b1.e17, rail holes b1.top+12; rail holes skip every sixth column.',
+  },
+  'hand/no-such-jumper': {
+    severity: 'error',
+    says: 'There is no jumper {id}.',
+    todo: 'Point at a jumper to see its name.',
+  },
+  'hand/hole-taken': {
+    severity: 'error',
+    says: 'Hole {hole} already holds {by}.',
+    todo: 'Use another hole of the same strip; all five are joined.',
+  },
+  'hand/strip-full': {
+    severity: 'error',
+    says: 'The strip of {at} has no free hole left.',
+    todo: 'Tap the signal somewhere else, or pull out a jumper first.',
+  },
+  'hand/lead-off-board': {
+    severity: 'error',
+    says: '{ref} pin {pin} would find no hole there.',
+    todo: 'Chips go over the channel with pins in rows e and f, all within columns 1 to 63.',
+  },
+  'hand/same-hole': {
+    severity: 'error',
+    says: 'Both ends of the jumper are in {hole}.',
+    todo: 'Choose two different holes.',
+  },
+  'hand/ref-taken': {
+    severity: 'error',
+    says: 'There is already a {ref} on the board.',
+    todo: 'Give the new part another reference.',
+  },
+  'plan/no-room': {
+    severity: 'error',
+    says: 'There is no room for {what} on {boards} boards.',
+    todo: 'Split the design into several jobs.',
+  },
+  'plan/strip-full': {
+    severity: 'error',
+    says: 'The signal {signal} runs out of free holes.',
+    todo: 'Split its load between two gates that carry the same signal.',
+  },
+  // inspection
+  'no-supply-source': {
+    severity: 'error',
+    says: 'No supply is connected to the board.',
+    todo: 'Seat a 5 V supply on a pair of rails.',
+  },
+  'chip-no-supply': {
+    severity: 'error',
+    says: '{ref} pin {pin} has no supply.',
+    todo: 'Lay a jumper from its strip {strip} to a rail that carries +5 V.',
+  },
+  'chip-no-ground': {
+    severity: 'error',
+    says: '{ref} pin {pin} has no ground.',
+    todo: 'Lay a jumper from its strip {strip} to a rail that carries 0 V.',
+  },
+  'chip-turned-round': {
+    severity: 'error',
+    says: '{ref} is turned round: supply is on its ground pin {ground} and ground on its supply pin {supply}.',
+    todo: 'Switch off at once and turn the chip, notch to the left.',
+  },
+  'supply-shorted': {
+    severity: 'error',
+    says: 'Supply and ground are joined{when}.',
+    todo: 'Pull out {culprit} and look where each end should go.',
+  },
+  'outputs-joined': {
+    severity: 'error',
+    says: 'The outputs {pins} are joined; they will fight.',
+    todo: 'Part them: one net takes one output. Pull out the jumper between them.',
+  },
+  'output-on-rail': {
+    severity: 'error',
+    says: 'Output {pin} is joined to {rail}.',
+    todo: 'Pull out the jumper to the rail; an output must be free to go high and low.',
+  },
+  'floating-input': {
+    severity: 'error',
+    says: '{pins} of a gate in use is open{wanted}; in {family} it may read as anything.',
+    todo: 'Wire it to {source}.',
+  },
+  'unused-input-open': {
+    severity: 'warning',
+    says: 'Input {pin} of an unused gate is open; in {family} it may oscillate and draw current.',
+    todo: 'Tie it to ground (or supply) with a jumper.',
+  },
+  'led-no-resistor': {
+    severity: 'error',
+    says: '{ref} has no resistor in series; it will burn, or pull down what drives it.',
+    todo: 'Put a 1 kΩ resistor between its cathode and ground.',
+  },
+  'led-reversed': {
+    severity: 'error',
+    says: '{ref} is the wrong way round; it will never light.',
+    todo: 'Turn it: the anode, the longer lead, goes to the signal.',
+  },
+  'switch-floats': {
+    severity: 'error',
+    says: '{ref} leaves its signal open when it is off.',
+    todo: 'Put a 10 kΩ resistor from {pin} to ground.',
+  },
+  'switch-shorts-supply': {
+    severity: 'error',
+    says: '{ref} joins supply to ground when it is on.',
+    todo: 'One side of the switch goes to supply, the other to the signal and its pull-down alone.',
+  },
+  'switch-no-feed': {
+    severity: 'error',
+    says: '{ref} is fed by no rail: its signal never goes high.',
+    todo: 'Lay a jumper from {pin} to a rail that carries +5 V.',
+  },
+  'led-no-return': {
+    severity: 'error',
+    says: '{ref} has no way to ground, so it stays dark.',
+    todo: 'Put its resistor between the cathode and a ground rail.',
+  },
+  'rail-not-fed': {
+    severity: 'error',
+    says: 'Rail {rail} is in use but joined to no supply.',
+    todo: 'Link it with a jumper to the rail of the same mark that is fed.',
+  },
+  'no-capacitor': {
+    severity: 'warning',
+    says: '{ref} has no 100 nF capacitor near it.',
+    todo: 'Seat one between the supply and ground rails within {reach} columns of the chip.',
+  },
+  'two-leads-in-a-hole': {
+    severity: 'error',
+    says: 'Hole {hole} holds two leads: {by}.',
+    todo: 'Move one of them to a free hole of the same strip.',
+  },
+  'lead-off-board': {
+    severity: 'error',
+    says: '{ref} pin {pin} is in no hole.',
+    todo: 'Move {ref} so that each of its leads finds a hole.',
+  },
+  'pins-in-one-strip': {
+    severity: 'error',
+    says: '{ref} has pins {pins} in one strip; the board shorts them together.',
+    todo: 'Seat it over the channel, or with its leads in different columns.',
+  },
+  'unknown-part': {
+    severity: 'error',
+    says: '{ref} is a {part}, which this catalogue does not know.',
+    todo: 'Replace it by a part of the catalogue.',
+  },
+  'wiring-wrong': {
+    severity: 'error',
+    says: '{pin} should carry {wanted}, it carries {carried}.',
+    todo: 'Move the jumper that ends in {strip} to {source}.',
+  },
+  'wiring-missing': {
+    severity: 'error',
+    says: '{pin} should carry {wanted}, it is not connected to it.',
+    todo: 'Lay a jumper: {pin} > {source}.',
+  },
+  'part-missing': {
+    severity: 'error',
+    says: 'The packing asks for {ref} ({part}); it is not on the board.',
+    todo: 'Seat a {part}, or lay the board out again.',
+  },
+  'part-differs': {
+    severity: 'error',
+    says: '{ref} should be a {wanted}; a {found} is seated.',
+    todo: 'Replace the chip, or lay the board out again.',
+  },
+  'signal-has-no-switch': {
+    severity: 'error',
+    says: 'No switch gives the input {name}.',
+    todo: 'Seat a switch and name its signal {name}.',
+  },
+  'signal-has-no-led': {
+    severity: 'error',
+    says: 'No LED shows the output {name}.',
+    todo: 'Seat an LED with its resistor and name its signal {name}.',
+  },
+  // power up
+  'does-not-settle': {
+    severity: 'error',
+    says: 'The board does not come to rest after {events} changes; something oscillates around {signal}.',
+    todo: 'Look for an output that reaches its own input.',
+  },
+  'walk-too-wide': {
+    severity: 'error',
+    says: '{inputs} switches make {rows} rows; walks go up to {limit} switches.',
+    todo: 'Set the rows you care about by hand.',
+  },
+} as const satisfies Record<string, { severity: 'error' | 'warning' | 'note'; says: string; todo: string }>;
+
+/** Every code a finding can have. */
+export type FindingCode = keyof typeof sentences;
+
+type Slots<S extends string> = S extends `${string}{${infer K}}${infer Rest}` ? K | Slots<Rest> : never;
+
+/** The facts that the sentence of code `C` needs, by name. */
+export type FactsOf<C extends FindingCode> = {
+  readonly [K in Slots<(typeof sentences)[C]['says']> | Slots<(typeof sentences)[C]['todo']>]: string | number;
+};

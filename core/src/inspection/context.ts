@@ -1,0 +1,162 @@
+import {
+  type Board,
+  byNumber,
+  type Lead,
+  type Nets,
+  type Occupancy,
+  occupancyOf,
+  type SeatedPart,
+  stripOf,
+} from '../board';
+import { type FamilyId, type PartKind, type PartType, partType } from '../catalogue';
+import type { Packing } from '../packing';
+import { type Expectation, expectationOf, GROUND, nameNets, SUPPLY, shownSignal, sourcesOf } from '../planning';
+
+/** What sets the level of a net directly. */
+export interface Feeds {
+  readonly supply: boolean;
+  readonly ground: boolean;
+  readonly outputs: readonly string[];
+  readonly switches: readonly string[];
+}
+
+/** A seated part with its type. */
+export interface Known {
+  readonly seated: SeatedPart;
+  readonly type: PartType;
+}
+
+/**
+ * What the rules look at: the board, its nets, and what the packing expects, with the questions that
+ * several rules ask. Made once for an inspection; rules only read it.
+ */
+export class Context {
+  readonly occupancy: Occupancy;
+  readonly expected: Expectation;
+  readonly sources: ReadonlyMap<string, string>;
+  readonly names: ReadonlyMap<number, string>;
+  readonly known: readonly Known[];
+  private readonly feeds = new Map<number, Feeds>();
+
+  constructor(
+    readonly board: Board,
+    readonly nets: Nets,
+    readonly packing: Packing | null,
+    readonly family: FamilyId,
+  ) {
+    this.occupancy = occupancyOf(board);
+    this.expected = packing ? expectationOf(packing, board) : new Map();
+    this.sources = packing ? sourcesOf(packing, board) : new Map();
+    this.names = nameNets(nets, this.expected, this.sources);
+    this.known = Object.values(board.parts)
+      .sort((a, b) => byNumber(a.ref, b.ref))
+      .flatMap((seated) => {
+        const type = partType(seated.part);
+        return type ? [{ seated, type }] : [];
+      });
+  }
+
+  of(kind: PartKind): readonly Known[] {
+    return this.known.filter((k) => k.type.kind === kind);
+  }
+
+  lead(pin: string): Lead | undefined {
+    return this.nets.leads.get(pin);
+  }
+
+  netOf(pin: string): number | undefined {
+    return this.nets.ofPin.get(pin);
+  }
+
+  pinsOn(net: number): readonly string[] {
+    return this.nets.nets[net]?.pins ?? [];
+  }
+
+  /** The kind of part that a pin belongs to. */
+  kindOf(pin: string): PartKind | undefined {
+    const part = this.board.parts[pin.slice(0, pin.indexOf('.'))];
+    return part && partType(part.part)?.kind;
+  }
+
+  /** The strip of a pin, for showing; `no hole` when it has none. */
+  stripOf(pin: string): string {
+    const hole = this.lead(pin)?.hole;
+    return hole ? stripOf(hole) : 'no hole';
+  }
+
+  /** What feeds a net directly: rails, outputs of chips, switches. */
+  feedsOf(net: number): Feeds {
+    const made = this.feeds.get(net);
+    if (made) return made;
+    const pins = this.pinsOn(net);
+    const feeds = {
+      supply: pins.some((pin) => this.isSupplyLead(pin, '+')),
+      ground: pins.some((pin) => this.isSupplyLead(pin, '-')),
+      outputs: pins.filter((pin) => this.lead(pin)?.type.role === 'output'),
+      switches: pins.filter((pin) => this.kindOf(pin) === 'switch'),
+    };
+    this.feeds.set(net, feeds);
+    return feeds;
+  }
+
+  private isSupplyLead(pin: string, id: string): boolean {
+    return this.lead(pin)?.type.id === id && this.kindOf(pin) === 'supply';
+  }
+
+  /** Nets at the other end of the resistors on a net. */
+  throughResistors(net: number): number[] {
+    return this.pinsOn(net).flatMap((pin) => {
+      if (this.kindOf(pin) !== 'resistor') return [];
+      const ref = pin.slice(0, pin.indexOf('.'));
+      const other = this.netOf(`${ref}.${pin.endsWith('.1') ? '2' : '1'}`);
+      return other === undefined || other === net ? [] : [other];
+    });
+  }
+
+  /** Whether anything at all gives a net a level, switches counted as open. */
+  hasLevel(net: number): boolean {
+    const gives = (n: number): boolean => {
+      const feeds = this.feedsOf(n);
+      return feeds.supply || feeds.ground || feeds.outputs.length > 0;
+    };
+    return gives(net) || this.throughResistors(net).some(gives);
+  }
+
+  /** Whether a chip's input belongs to a gate in use: the design says so, or its output goes somewhere. */
+  isInputInUse({ seated, type }: Known, pinId: string): boolean {
+    if (this.expected.has(`${seated.ref}.${pinId}`)) return true;
+    const unit = type.units.find((u) => u.inputs.includes(pinId));
+    return (unit?.outputs ?? []).some((out) => {
+      const net = this.netOf(`${seated.ref}.${out}`);
+      return net !== undefined && this.pinsOn(net).length > 1;
+    });
+  }
+
+  /** A net's name as people see it, or what is known of it. */
+  shown(net: number): string {
+    const name = this.names.get(net);
+    if (name !== undefined) return shownSignal(name);
+    const [output] = this.feedsOf(net).outputs;
+    return output === undefined ? 'nothing known' : `the output ${spoken(output)}`;
+  }
+
+  /** The pin or rail from which a signal is to be had, as it can be typed. */
+  sourceOf(signal: string): string | undefined {
+    if (signal !== SUPPLY && signal !== GROUND) return this.sources.get(signal);
+    return signal === SUPPLY ? this.railOf('+') : this.railOf('-');
+  }
+
+  /** A rail that carries supply (`+`) or ground (`-`), as it can be typed. */
+  railOf(mark: '+' | '-'): string | undefined {
+    const net = this.nets.nets.find((n) => {
+      const feeds = this.feedsOf(n.index);
+      return mark === '+' ? feeds.supply : feeds.ground;
+    });
+    return net?.strips.find((s) => /\.(top|bottom)[+-]$/.test(s));
+  }
+}
+
+/** A pin in words: `U2 pin 5`. */
+export function spoken(pin: string): string {
+  return pin.replace('.', ' pin ');
+}

@@ -1,0 +1,2 @@
+export { inspect } from './inspect';
+export { rules } from './rules';

@@ -1,0 +1,35 @@
+import { type Board, isBare, type Nets } from '../board';
+import type { FamilyId } from '../catalogue';
+import type { Finding, Place } from '../finding';
+import type { Packing } from '../packing';
+import { Context } from './context';
+import { rules } from './rules';
+
+/**
+ * Inspects a board: every rule in turn, errors first. With a packing the wiring is held to it; without
+ * one the rules on supply, seating, inputs, LEDs and switches still work. A bare board has no findings.
+ */
+export function inspect(board: Board, nets: Nets, packing: Packing | null, family: FamilyId): Finding[] {
+  if (isBare(board)) return [];
+  const context = new Context(board, nets, packing, family);
+  const findings: Finding[] = [];
+  for (const rule of rules) {
+    const causes = findings.filter((f) => rule.coveredBy?.includes(f.code));
+    for (const f of rule.check(context)) if (!causes.some((cause) => covers(cause, f))) findings.push(f);
+  }
+  const rank = { error: 0, warning: 1, note: 2 };
+  return findings.sort((a, b) => rank[a.severity] - rank[b.severity]);
+}
+
+/** A cause at a part or pin covers what is found at that part; one without a part covers everything. */
+function covers(cause: Finding, f: Finding): boolean {
+  const refs = new Set(cause.places.flatMap((p) => partAt(p) ?? []));
+  if (refs.size === 0 || cause.code === 'supply-shorted') return true;
+  return f.places.some((p) => refs.has(partAt(p) ?? ''));
+}
+
+/** The reference of the part that a place is on. */
+function partAt(place: Place): string | undefined {
+  if (place.kind === 'part') return place.ref;
+  return place.kind === 'pin' ? place.pin.slice(0, place.pin.indexOf('.')) : undefined;
+}

@@ -1,0 +1,20 @@
+import type { Context } from './context';
+
+type Role = 'supply' | 'ground';
+
+/** The supply or ground pins of all chips. */
+export function pinsOfRole(c: Context, role: Role): { pin: string; ref: string; id: string }[] {
+  return c.of('chip').flatMap(({ seated, type }) => {
+    const pins = type.pins.filter((p) => p.role === role);
+    return pins.map(({ id }) => ({ pin: `${seated.ref}.${id}`, ref: seated.ref, id }));
+  });
+}
+
+/** Whether a pin is on the net of a supply's lead; a pin on a rail that nothing feeds passes as well, since the rail is told of. */
+export function carries(c: Context, pin: string, role: Role): boolean {
+  const net = c.netOf(pin);
+  if (net === undefined) return false;
+  const onRail = c.nets.nets[net]?.strips.some((s) => s.endsWith('+') || s.endsWith('-'));
+  const feeds = c.feedsOf(net);
+  return feeds[role] || (onRail === true && !feeds.supply && !feeds.ground);
+}

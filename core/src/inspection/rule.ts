@@ -1,0 +1,13 @@
+import type { Finding, FindingCode } from '../finding';
+import type { Context } from './context';
+
+/**
+ * One thing that can be wrong with a board. `id` is the code of its findings and the name of its
+ * file. `coveredBy` lists codes whose findings, on the same part, are the cause of this one: then this
+ * one is left unsaid.
+ */
+export interface Rule {
+  readonly id: FindingCode;
+  readonly check: (context: Context) => Iterable<Finding>;
+  readonly coveredBy?: readonly FindingCode[];
+}

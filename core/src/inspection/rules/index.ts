@@ -1,0 +1,59 @@
+import type { Rule } from '../rule';
+import { chipNoGround } from './chip-no-ground';
+import { chipNoSupply } from './chip-no-supply';
+import { chipTurnedRound } from './chip-turned-round';
+import { floatingInput } from './floating-input';
+import { leadOffBoard } from './lead-off-board';
+import { ledNoResistor } from './led-no-resistor';
+import { ledNoReturn } from './led-no-return';
+import { ledReversed } from './led-reversed';
+import { noCapacitor } from './no-capacitor';
+import { noSupplySource } from './no-supply-source';
+import { outputOnRail } from './output-on-rail';
+import { outputsJoined } from './outputs-joined';
+import { partDiffers } from './part-differs';
+import { partMissing } from './part-missing';
+import { pinsInOneStrip } from './pins-in-one-strip';
+import { railNotFed } from './rail-not-fed';
+import { signalHasNoLed } from './signal-has-no-led';
+import { signalHasNoSwitch } from './signal-has-no-switch';
+import { supplyShorted } from './supply-shorted';
+import { switchFloats } from './switch-floats';
+import { switchNoFeed } from './switch-no-feed';
+import { switchShortsSupply } from './switch-shorts-supply';
+import { twoLeadsInAHole } from './two-leads-in-a-hole';
+import { unknownPart } from './unknown-part';
+import { unusedInputOpen } from './unused-input-open';
+import { wiringMissing } from './wiring-missing';
+import { wiringWrong } from './wiring-wrong';
+
+/** Every rule, in the order in which findings are told: seating, supply, wiring, inputs, LEDs and switches. */
+export const rules: readonly Rule[] = [
+  unknownPart,
+  leadOffBoard,
+  twoLeadsInAHole,
+  pinsInOneStrip,
+  noSupplySource,
+  supplyShorted,
+  switchShortsSupply,
+  railNotFed,
+  chipTurnedRound,
+  chipNoSupply,
+  chipNoGround,
+  noCapacitor,
+  outputsJoined,
+  outputOnRail,
+  partMissing,
+  partDiffers,
+  signalHasNoSwitch,
+  signalHasNoLed,
+  wiringWrong,
+  wiringMissing,
+  floatingInput,
+  unusedInputOpen,
+  ledNoResistor,
+  ledReversed,
+  ledNoReturn,
+  switchFloats,
+  switchNoFeed,
+];

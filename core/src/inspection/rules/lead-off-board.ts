@@ -1,0 +1,13 @@
+import { finding } from '../../finding';
+import type { Rule } from '../rule';
+
+/** A lead that finds no hole; one finding a part. */
+export const leadOffBoard: Rule = {
+  id: 'lead-off-board',
+  *check(c) {
+    for (const { seated, type } of c.known) {
+      const off = type.pins.find(({ id }) => !c.lead(`${seated.ref}.${id}`)?.hole);
+      if (off) yield finding('lead-off-board', [{ kind: 'part', ref: seated.ref }], { ref: seated.ref, pin: off.id });
+    }
+  },
+};

@@ -1,0 +1,12 @@
+import { partType } from '../../catalogue';
+import { finding } from '../../finding';
+import type { Rule } from '../rule';
+
+/** A part number that the catalogue does not have. */
+export const unknownPart: Rule = {
+  id: 'unknown-part',
+  *check(c) {
+    for (const { ref, part } of Object.values(c.board.parts))
+      if (!partType(part)) yield finding('unknown-part', [{ kind: 'part', ref }], { ref, part });
+  },
+};

@@ -1,0 +1,23 @@
+import { finding } from '../../finding';
+import { spoken } from '../context';
+import type { Rule } from '../rule';
+
+/** Inputs of unused gates that are left open, in families whose inputs must not be. */
+export const unusedInputOpen: Rule = {
+  id: 'unused-input-open',
+  *check(c) {
+    for (const known of c.of('chip')) {
+      for (const { id, role } of known.type.pins) {
+        const pin = `${known.seated.ref}.${id}`;
+        const net = c.netOf(pin);
+        if (role !== 'input' || c.isInputInUse(known, id)) continue;
+        const tied = net !== undefined && (c.hasLevel(net) || c.feedsOf(net).switches.length > 0);
+        const onRail = net !== undefined && c.nets.nets[net]?.strips.some((s) => s.endsWith('-') || s.endsWith('+'));
+        if (tied || onRail) continue;
+        const rail = c.railOf('-');
+        const fix = rail === undefined ? undefined : `${pin} > ${rail}`;
+        yield finding('unused-input-open', [{ kind: 'pin', pin }], { pin: spoken(pin), family: c.family }, fix);
+      }
+    }
+  },
+};

@@ -1,0 +1,217 @@
+import 'reflect-metadata';
+import { plainToInstance, Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+  type ValidationError,
+  validateSync,
+} from 'class-validator';
+
+/** Shapes of a job file, version 1, as docs/job-file.md writes them down. */
+
+const REF = /^[A-Z]{1,2}[1-9]\d{0,3}$/;
+const HOLE = /^b[1-9]\d?\.([a-j]|(top|bottom)[+-])[1-9]\d?$/;
+const NET_LENGTH = 120;
+
+class BreadboardDto {
+  @Matches(/^b[1-9]\d?$/)
+  id!: string;
+
+  @IsIn(['full'])
+  type!: 'full';
+}
+
+class SeatedPartDto {
+  @Matches(REF)
+  ref!: string;
+
+  @IsString()
+  @Length(1, 40)
+  part!: string;
+
+  @Matches(HOLE)
+  at!: string;
+
+  @IsIn([0, 90, 180, 270])
+  turn!: 0 | 90 | 180 | 270;
+
+  @IsOptional()
+  @IsString()
+  @Length(1, NET_LENGTH)
+  signal?: string;
+
+  @IsOptional()
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(0)
+  @Max(1e12)
+  value?: number;
+}
+
+class JumperDto {
+  @Matches(/^w[1-9]\d{0,5}$/)
+  id!: string;
+
+  @Matches(HOLE)
+  from!: string;
+
+  @Matches(HOLE)
+  to!: string;
+}
+
+class BoardDto {
+  @IsArray()
+  @ArrayMaxSize(40)
+  @ValidateNested({ each: true })
+  @Type(() => BreadboardDto)
+  breadboards!: BreadboardDto[];
+
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => SeatedPartDto)
+  parts!: SeatedPartDto[];
+
+  @IsArray()
+  @ArrayMaxSize(20_000)
+  @ValidateNested({ each: true })
+  @Type(() => JumperDto)
+  jumpers!: JumperDto[];
+}
+
+class UnitUseDto {
+  /** The unit's number in its package, from 1. */
+  @Min(1)
+  @Max(64)
+  unit!: number;
+
+  @IsString()
+  @Length(1, NET_LENGTH)
+  gate!: string;
+
+  @IsIn(['whole', 'piece', 'inverter'])
+  part!: 'whole' | 'piece' | 'inverter';
+
+  @IsArray()
+  @ArrayMaxSize(64)
+  @IsString({ each: true })
+  @MaxLength(NET_LENGTH, { each: true })
+  inputs!: string[];
+
+  @IsString()
+  @Length(1, NET_LENGTH)
+  output!: string;
+}
+
+class PackageDto {
+  @Matches(REF)
+  ref!: string;
+
+  @IsString()
+  @Length(1, 40)
+  part!: string;
+
+  @IsArray()
+  @ArrayMaxSize(64)
+  @ValidateNested({ each: true })
+  @Type(() => UnitUseDto)
+  units!: UnitUseDto[];
+}
+
+class OutputDto {
+  @IsString()
+  @Length(1, NET_LENGTH)
+  name!: string;
+
+  @IsString()
+  @Length(1, NET_LENGTH)
+  net!: string;
+}
+
+class PackingDto {
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => PackageDto)
+  packages!: PackageDto[];
+
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @IsString({ each: true })
+  @MaxLength(NET_LENGTH, { each: true })
+  inputs!: string[];
+
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => OutputDto)
+  outputs!: OutputDto[];
+
+  @IsBoolean()
+  proved!: boolean;
+
+  @Matches(/^[0-9a-f]{14}$/)
+  design!: string;
+}
+
+export class JobFileDto {
+  @IsIn(['saddlebag-job'])
+  format!: 'saddlebag-job';
+
+  @IsIn([1])
+  version!: 1;
+
+  @IsString()
+  @Length(1, 200)
+  name!: string;
+
+  @IsIn(['HC'])
+  family!: 'HC';
+
+  @IsString()
+  @MaxLength(1_000_000)
+  sheet!: string;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => PackingDto)
+  packing?: PackingDto;
+
+  @ValidateNested()
+  @Type(() => BoardDto)
+  board!: BoardDto;
+}
+
+/** A field that is wrong: its path (`board.parts[3].at`) and what it must be. */
+export interface FieldProblem {
+  readonly path: string;
+  readonly detail: string;
+}
+
+/** Checks a plain object against the shapes above: the object as a `JobFileDto`, or its problems. */
+export function checkShape(plain: object): JobFileDto | FieldProblem[] {
+  const file = plainToInstance(JobFileDto, plain);
+  const errors = validateSync(file, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
+  if (errors.length > 0) return flatten(errors, '');
+  // `IsDefined` is what `@ValidateNested` alone does not ask for.
+  return file.board ? file : [{ path: 'board', detail: 'board must be there' }];
+}
+
+function flatten(errors: readonly ValidationError[], base: string): FieldProblem[] {
+  return errors.flatMap((e) => {
+    const step = /^\d+$/.test(e.property) ? `[${e.property}]` : base === '' ? e.property : `.${e.property}`;
+    const path = base + step;
+    const here = Object.values(e.constraints ?? {}).map((detail) => ({ path, detail }));
+    return [...here, ...flatten(e.children ?? [], path)];
+  });
+}

@@ -1,0 +1,187 @@
+import { applyPatches, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
+import {
+  type Board,
+  checkJumper,
+  checkSeat,
+  emptyBoard,
+  type Jumper,
+  jumperOf,
+  partOf,
+  type SeatedPart,
+} from '../board';
+import { type Finding, finding } from '../finding';
+import type { Packing } from '../packing';
+import type { Job } from './job';
+import { moved } from './move';
+
+enablePatches();
+
+/**
+ * A change of a job as a plain object. `restore` is what undoing applies; `all` is several changes
+ * that happen together or not at all. In `move`, `follow` takes the jumpers along that end in the
+ * part's own strips.
+ */
+export type Edit =
+  | { readonly kind: 'rename'; readonly name: string }
+  | { readonly kind: 'write-sheet'; readonly text: string }
+  | { readonly kind: 'lay-out'; readonly packing: Packing; readonly board: Board }
+  | { readonly kind: 'clear-board' }
+  | { readonly kind: 'add-breadboard' }
+  | { readonly kind: 'seat'; readonly part: SeatedPart }
+  | {
+      readonly kind: 'move';
+      readonly ref: string;
+      readonly at: string;
+      readonly turn: SeatedPart['turn'];
+      readonly follow: boolean;
+    }
+  | { readonly kind: 'label'; readonly ref: string; readonly signal: string }
+  | { readonly kind: 'pull-part'; readonly ref: string }
+  | { readonly kind: 'lay-jumper'; readonly jumper: Jumper }
+  | { readonly kind: 'pull-jumper'; readonly id: string }
+  | { readonly kind: 'all'; readonly says: string; readonly edits: readonly Edit[] }
+  | { readonly kind: 'restore'; readonly says: string; readonly patches: readonly Patch[] };
+
+/** The next job and the edit that takes it back, or what stands in the way. */
+export type Applied =
+  | { readonly ok: true; readonly job: Job; readonly inverse: Edit }
+  | { readonly ok: false; readonly findings: readonly Finding[] };
+
+/** The most breadboards a job may have by hand. */
+export const MAX_BREADBOARDS = 40;
+
+/**
+ * Applies an edit. Pure: the given job is left as it was, and comes back itself when nothing changes.
+ * Asking without using the outcome answers "would this work?".
+ */
+export function applyEdit(job: Job, edit: Edit): Applied {
+  if (edit.kind === 'restore')
+    return change(job, edit, (draft) => {
+      applyPatches(draft, [...edit.patches]);
+    });
+  if (edit.kind === 'all') return applyAll(job, edit);
+  const refused = refusals(job, edit);
+  if (refused.length > 0) return { ok: false, findings: refused };
+  return change(job, edit, (draft) => {
+    mutate(draft, job, edit);
+  });
+}
+
+function change(job: Job, edit: Edit, recipe: (draft: Draft<Job>) => void): Applied {
+  const [next, patches, inverse] = produceWithPatches(job, recipe);
+  if (patches.length === 0) return { ok: true, job, inverse: { kind: 'restore', says: saysEdit(edit), patches: [] } };
+  return { ok: true, job: next, inverse: { kind: 'restore', says: saysEdit(edit), patches: inverse } };
+}
+
+function applyAll(job: Job, edit: Extract<Edit, { kind: 'all' }>): Applied {
+  let current = job;
+  const inverses: Edit[] = [];
+  for (const part of edit.edits) {
+    const applied = applyEdit(current, part);
+    if (!applied.ok) return applied;
+    current = applied.job;
+    inverses.unshift(applied.inverse);
+  }
+  return { ok: true, job: current, inverse: { kind: 'all', says: edit.says, edits: inverses } };
+}
+
+function refusals(job: Job, edit: Edit): Finding[] {
+  const { board } = job;
+  switch (edit.kind) {
+    case 'seat':
+      if (partOf(board, edit.part.ref)) return [finding('hand/ref-taken', [], { ref: edit.part.ref })];
+      return checkSeat(board, edit.part);
+    case 'move': {
+      const next = moved(board, edit);
+      return Array.isArray(next) ? next : [];
+    }
+    case 'label':
+    case 'pull-part':
+      return partOf(board, edit.ref) ? [] : [finding('hand/no-such-part', [], { ref: edit.ref })];
+    case 'lay-jumper':
+      if (jumperOf(board, edit.jumper.id)) return [finding('hand/ref-taken', [], { ref: edit.jumper.id })];
+      return checkJumper(board, edit.jumper);
+    case 'pull-jumper':
+      return jumperOf(board, edit.id) ? [] : [finding('hand/no-such-jumper', [], { id: edit.id })];
+    case 'add-breadboard':
+      if (board.breadboards.length < MAX_BREADBOARDS) return [];
+      return [finding('plan/no-room', [], { what: 'another board', boards: MAX_BREADBOARDS })];
+    default:
+      return [];
+  }
+}
+
+/** Changes a draft of `job`; the edit has been found possible. */
+function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
+  const board = draft.board;
+  switch (edit.kind) {
+    case 'rename':
+      draft.name = edit.name;
+      break;
+    case 'write-sheet':
+      draft.sheet = edit.text;
+      break;
+    case 'lay-out':
+      draft.packing = edit.packing as Draft<Packing>;
+      draft.board = edit.board as Draft<Board>;
+      break;
+    case 'clear-board':
+      draft.board = emptyBoard as Draft<Board>;
+      draft.packing = null;
+      break;
+    case 'add-breadboard':
+      board.breadboards.push({ id: `b${board.breadboards.length + 1}`, type: 'full' });
+      break;
+    case 'seat':
+      board.parts[edit.part.ref] = edit.part;
+      break;
+    case 'move':
+      draft.board = moved(job.board, edit) as Draft<Board>;
+      break;
+    case 'label':
+      (board.parts[edit.ref] as Draft<SeatedPart>).signal = edit.signal;
+      break;
+    case 'pull-part':
+      delete board.parts[edit.ref];
+      break;
+    case 'lay-jumper':
+      board.jumpers[edit.jumper.id] = edit.jumper;
+      break;
+    case 'pull-jumper':
+      delete board.jumpers[edit.id];
+      break;
+    default:
+      throw new Error(`${edit.kind} is applied elsewhere`);
+  }
+}
+
+/** What an edit does, for the undo button: `lay w12`. */
+export function saysEdit(edit: Edit): string {
+  switch (edit.kind) {
+    case 'rename':
+      return 'rename';
+    case 'write-sheet':
+      return 'writing';
+    case 'lay-out':
+      return 'layout';
+    case 'clear-board':
+      return 'clearing the board';
+    case 'add-breadboard':
+      return 'new board';
+    case 'seat':
+      return `seat ${edit.part.ref}`;
+    case 'move':
+      return `move ${edit.ref}`;
+    case 'label':
+      return `label ${edit.ref}`;
+    case 'pull-part':
+      return `pull ${edit.ref}`;
+    case 'lay-jumper':
+      return `jumper ${edit.jumper.id}`;
+    case 'pull-jumper':
+      return `pull ${edit.id}`;
+    case 'all':
+    case 'restore':
+      return edit.says;
+  }
+}

@@ -1,0 +1,171 @@
+import { type Board, byNumber, parseHole } from '../board';
+import { partType } from '../catalogue';
+import { type Finding, finding } from '../finding';
+import type { Packing, UnitUse } from '../packing';
+import { checkShape, type FieldProblem, type JobFileDto } from './dto';
+import type { Job } from './job';
+
+/** Bounds on what is read: bytes of text, and levels of nesting. */
+export const MAX_FILE_BYTES = 8 * 1024 * 1024;
+const MAX_DEPTH = 32;
+/** The version this program writes; older ones are upgraded step by step in `upgrades`. */
+export const FILE_VERSION = 1;
+
+/** `upgrades[v]` takes a plain file of version v to version v + 1. Version 1 is the first. */
+const upgrades: Readonly<Record<number, (plain: Record<string, unknown>) => Record<string, unknown>>> = {};
+
+/** A job read, or the findings that say why not. */
+export type JobRead =
+  | { readonly ok: true; readonly job: Job }
+  | { readonly ok: false; readonly findings: readonly Finding[] };
+
+/**
+ * Reads the text of a job file. Everything is bounded and checked before a job is made of it; whatever
+ * is wrong comes back as findings, and nothing throws.
+ */
+export function readJobFile(text: string): JobRead {
+  if (text.length > MAX_FILE_BYTES) return tooBig(text.length);
+  if (nesting(text) > MAX_DEPTH) return fail(finding('file/too-deep', [], { limit: MAX_DEPTH }));
+  let plain: unknown;
+  try {
+    plain = JSON.parse(text.replace(/^\ufeff/, ''));
+  } catch (e) {
+    return fail(finding('file/not-json', [], { detail: e instanceof Error ? e.message : 'it cannot be read' }));
+  }
+  return readPlain(plain);
+}
+
+/** The refusal of a file by its size alone, for callers that know it before reading. */
+export function tooBig(bytes: number): JobRead {
+  return fail(finding('file/too-big', [], { bytes, limit: MAX_FILE_BYTES }));
+}
+
+const fail = (...findings: Finding[]): JobRead => ({ ok: false, findings });
+
+function readPlain(plain: unknown): JobRead {
+  if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
+    return fail(finding('file/not-a-job', [], {}));
+  let file = plain as Record<string, unknown>;
+  if (file.format !== 'saddlebag-job') return fail(finding('file/not-a-job', [], {}));
+  if (typeof file.version === 'number' && file.version > FILE_VERSION)
+    return fail(finding('file/newer', [], { version: file.version, known: FILE_VERSION }));
+  while (typeof file.version === 'number' && upgrades[file.version]) file = upgrades[file.version]?.(file) ?? file;
+  const checked = checkShape(file);
+  const problems = Array.isArray(checked) ? checked : checkSense(checked);
+  if (problems.length > 0) return fail(...problems.slice(0, 20).map(fieldFinding));
+  return { ok: true, job: jobOf(checked as JobFileDto) };
+}
+
+function fieldFinding({ path, detail }: FieldProblem): Finding {
+  return finding('file/bad-field', [{ kind: 'field', path }], { path, detail });
+}
+
+/** What shapes alone cannot say: names used once, boards in order, holes that exist, units that exist. */
+function checkSense(file: JobFileDto): FieldProblem[] {
+  const problems: FieldProblem[] = [];
+  const { breadboards, parts, jumpers } = file.board;
+  breadboards.forEach(({ id }, i) => {
+    if (id !== `b${i + 1}`) problems.push({ path: `board.breadboards[${i}].id`, detail: `it must be b${i + 1}` });
+  });
+  if (breadboards.length === 0) problems.push({ path: 'board.breadboards', detail: 'there must be at least one' });
+  problems.push(...repeated(parts, 'ref', 'board.parts'), ...repeated(jumpers, 'id', 'board.jumpers'));
+  const hole = (text: string, path: string): void => {
+    const parsed = parseHole(text);
+    if (!parsed || !breadboards.some((b) => b.id === parsed.board))
+      problems.push({ path, detail: `there is no hole ${text}` });
+  };
+  parts.forEach((p, i) => {
+    hole(p.at, `board.parts[${i}].at`);
+  });
+  jumpers.forEach((j, i) => {
+    hole(j.from, `board.jumpers[${i}].from`);
+    hole(j.to, `board.jumpers[${i}].to`);
+  });
+  return [...problems, ...packageProblems(file)];
+}
+
+function repeated<K extends string>(list: readonly Record<K, string>[], key: K, path: string): FieldProblem[] {
+  const seen = new Set<string>();
+  return list.flatMap((item, i) => {
+    const again = seen.has(item[key]);
+    seen.add(item[key]);
+    return again ? [{ path: `${path}[${i}].${key}`, detail: `${item[key]} stands there twice` }] : [];
+  });
+}
+
+function packageProblems({ packing }: JobFileDto): FieldProblem[] {
+  return (packing?.packages ?? []).flatMap(({ part, units }, i) => {
+    const type = partType(part);
+    const path = `packing.packages[${i}]`;
+    if (type?.kind !== 'chip') return [{ path: `${path}.part`, detail: `no chip is known as ${part}` }];
+    return units.flatMap((use, u) => {
+      const unit = type.units[use.unit - 1];
+      const fits = unit && unit.inputs.length === use.inputs.length;
+      return fits ? [] : [{ path: `${path}.units[${u}]`, detail: `a ${part} has no such unit` }];
+    });
+  });
+}
+
+function jobOf(file: JobFileDto): Job {
+  const { breadboards, parts, jumpers } = file.board;
+  const board: Board = {
+    breadboards: breadboards.map(({ id, type }) => ({ id, type })),
+    parts: Object.fromEntries(parts.map((p) => [p.ref, { ...p }])),
+    jumpers: Object.fromEntries(jumpers.map((j) => [j.id, { ...j }])),
+  };
+  return { name: file.name, family: file.family, sheet: file.sheet, packing: packingOf(file), board };
+}
+
+function packingOf({ packing }: JobFileDto): Packing | null {
+  if (!packing) return null;
+  const packages = packing.packages.map(({ ref, part, units }) => {
+    const uses = new Map(units.map(({ unit, ...use }) => [unit, { ...use } as UnitUse]));
+    return { ref, part, units: (partType(part)?.units ?? []).map((_, i) => uses.get(i + 1) ?? null) };
+  });
+  const outputs = packing.outputs.map(({ name, net }) => ({ name, net }));
+  return { packages, inputs: packing.inputs, outputs, proved: packing.proved, design: packing.design };
+}
+
+/** Writes a job file, current version, indented, parts and jumpers in order. `readJobFile` reads it back. */
+export function writeJobFile(job: Job): string {
+  const { breadboards, parts, jumpers } = job.board;
+  const sorted = <T>(record: Readonly<Record<string, T>>): T[] =>
+    Object.keys(record)
+      .sort(byNumber)
+      .map((key) => record[key] as T);
+  const packing = job.packing && {
+    ...job.packing,
+    packages: job.packing.packages.map(({ ref, part, units }) => ({
+      ref,
+      part,
+      units: units.flatMap((use, i) => (use ? [{ unit: i + 1, ...use }] : [])),
+    })),
+  };
+  const file = {
+    format: 'saddlebag-job',
+    version: FILE_VERSION,
+    name: job.name,
+    family: job.family,
+    sheet: job.sheet,
+    ...(packing && { packing }),
+    board: { breadboards, parts: sorted(parts), jumpers: sorted(jumpers) },
+  };
+  return `${JSON.stringify(file, null, 2)}\n`;
+}
+
+/** Deepest nesting of brackets outside strings, counted before the text is parsed. */
+function nesting(text: string): number {
+  let depth = 0;
+  let deepest = 0;
+  let inString = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (inString) {
+      if (c === 92) i++;
+      else if (c === 34) inString = false;
+    } else if (c === 34) inString = true;
+    else if (c === 91 || c === 123) deepest = Math.max(deepest, ++depth);
+    else if (c === 93 || c === 125) depth--;
+  }
+  return deepest;
+}

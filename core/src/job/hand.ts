@@ -1,0 +1,145 @@
+import {
+  type Board,
+  byNumber,
+  freeHoles,
+  type Hole,
+  holesOfStrip,
+  holeXY,
+  jumperOf,
+  leadsOf,
+  nextFree,
+  occupancyOf,
+  parseHole,
+  partOf,
+  printHole,
+  type Row,
+} from '../board';
+import { type Finding, finding } from '../finding';
+import type { Edit } from './edit';
+import { turnedInPlace } from './move';
+
+/** What a typed line asks for: an edit, or why it cannot be. */
+export type Command = { readonly ok: true; readonly edit: Edit } | { readonly ok: false; readonly finding: Finding };
+
+const no = (f: Finding): Command => ({ ok: false, finding: f });
+
+/**
+ * Reads what a person types at the board: `U1.8 > U3.2` lays a jumper between two pins, holes
+ * (`b1.e17`) or rails (`b1.top+`); `pull w3`, `pull U1`, `turn U1`, `move U1 b1.e20`.
+ */
+export function readCommand(board: Board, text: string): Command {
+  const words = text.trim().split(/\s*>\s*|\s+/);
+  const [first = '', second = '', third] = words;
+  const verb = first.toLowerCase();
+  if (text.includes('>')) {
+    if (words.length === 2 && second !== '') return jumperBetween(board, first, second);
+  } else if (verb === 'pull' && words.length === 2) return pull(board, second);
+  else if (verb === 'turn' && words.length === 2) return turn(board, second);
+  else if (verb === 'move' && third !== undefined && words.length === 3) return move(board, second, third);
+  return no(finding('hand/not-understood', [], { text: text.trim().slice(0, 60) }));
+}
+
+function pull(board: Board, what: string): Command {
+  if (jumperOf(board, what.toLowerCase())) return { ok: true, edit: { kind: 'pull-jumper', id: what.toLowerCase() } };
+  const ref = what.toUpperCase();
+  if (partOf(board, ref)) return { ok: true, edit: { kind: 'pull-part', ref } };
+  return no(/^w\d/i.test(what) ? finding('hand/no-such-jumper', [], { id: what }) : noPart(what));
+}
+
+function turn(board: Board, what: string): Command {
+  const part = partOf(board, what.toUpperCase());
+  const place = part && turnedInPlace(part);
+  if (!place) return no(noPart(what));
+  return { ok: true, edit: { kind: 'move', ref: part.ref, ...place, follow: false } };
+}
+
+function move(board: Board, what: string, at: string): Command {
+  const part = partOf(board, what.toUpperCase());
+  if (!part) return no(noPart(what));
+  const hole = parseHole(at.toLowerCase());
+  if (!hole) return no(finding('hand/no-such-hole', [], { hole: at }));
+  return { ok: true, edit: { kind: 'move', ref: part.ref, at: printHole(hole), turn: part.turn, follow: true } };
+}
+
+const noPart = (ref: string): Finding => finding('hand/no-such-part', [], { ref });
+
+/** A place named by the person: one hole, or any free hole of a strip. */
+interface End {
+  readonly said: string;
+  readonly hole: Hole;
+  readonly exact: boolean;
+}
+
+function jumperBetween(board: Board, from: string, to: string): Command {
+  const a = endOf(board, from);
+  if ('code' in a) return no(a);
+  const b = endOf(board, to);
+  if ('code' in b) return no(b);
+  const taken = new Map(occupancyOf(board));
+  const p = a.exact ? a.hole : freeHoles(taken, a.hole, b.hole)[0];
+  if (!p) return no(finding('hand/strip-full', [], { at: a.said }));
+  taken.set(printHole(p), ['this jumper']);
+  const q = b.exact ? b.hole : freeHoles(taken, b.hole, p)[0];
+  if (!q) return no(finding('hand/strip-full', [], { at: b.said }));
+  const jumper = { id: nextFree('w', board.jumpers), from: printHole(p), to: printHole(q) };
+  return { ok: true, edit: { kind: 'lay-jumper', jumper } };
+}
+
+function endOf(board: Board, said: string): End | Finding {
+  const hole = parseHole(said.toLowerCase());
+  const onBoard = (h: Hole): boolean => board.breadboards.some((b) => b.id === h.board);
+  if (hole) return onBoard(hole) ? { said, hole, exact: true } : finding('hand/no-such-hole', [], { hole: said });
+  const rail = /^(b\d+)\.((?:top|bottom)[+-])$/.exec(said.toLowerCase());
+  if (rail) {
+    const any = { board: rail[1] as string, column: 3, row: rail[2] as Row };
+    return onBoard(any) ? { said, hole: any, exact: false } : finding('hand/no-such-hole', [], { hole: said });
+  }
+  const pin = /^([A-Za-z]+\d+)\.([\w+-]+)$/.exec(said);
+  if (!pin) return finding('hand/not-understood', [], { text: said.slice(0, 60) });
+  return pinEnd(board, said, (pin[1] as string).toUpperCase(), (pin[2] as string).toUpperCase());
+}
+
+function pinEnd(board: Board, said: string, ref: string, id: string): End | Finding {
+  const part = partOf(board, ref);
+  if (!part) return noPart(ref);
+  const leads = leadsOf(part);
+  const lead = leads.find(({ type }) => type.id === id || type.name === id);
+  if (!lead) {
+    const pins = leads.map(({ type }) => type.id).join(', ');
+    return finding('hand/no-such-pin', [{ kind: 'part', ref }], { ref, pin: id, pins });
+  }
+  if (!lead.hole) return finding('hand/lead-off-board', [], { ref, pin: id });
+  return { said, hole: lead.hole, exact: false };
+}
+
+/**
+ * The next place of a part that is nudged by one hole: `dx` columns and `dy` rows. Over the channel,
+ * up and down skip to the next row, or board, that takes the part. Null when nothing does.
+ */
+export function nudged(board: Board, ref: string, dx: number, dy: number): Edit | null {
+  const part = partOf(board, ref);
+  const anchor = part && parseHole(part.at);
+  if (!part || !anchor) return null;
+  const from = holeXY(anchor);
+  const seats = board.breadboards
+    .flatMap(({ id }) => holesInColumn(id, anchor.column + dx))
+    .filter((h) => (dy === 0 ? holeXY(h).y === from.y : Math.sign(holeXY(h).y - from.y) === dy))
+    .sort((p, q) => Math.abs(holeXY(p).y - from.y) - Math.abs(holeXY(q).y - from.y));
+  const [nearest] = seats;
+  if (!nearest) return null;
+  return { kind: 'move', ref, at: printHole(nearest), turn: part.turn, follow: true };
+}
+
+function holesInColumn(board: string, column: number): Hole[] {
+  const rows = ['top+', 'top-', 'j', 'e', 'bottom+', 'bottom-'] as const;
+  return rows.flatMap((row) => {
+    const hole = parseHole(printHole({ board, column, row }));
+    if (!hole) return [];
+    return row.length > 1 ? [hole] : holesOfStrip(hole);
+  });
+}
+
+/** References and ids of everything on a board, in the order a person steps through them. */
+export function thingsOn(board: Board): string[] {
+  return [...Object.keys(board.parts).sort(byNumber), ...Object.keys(board.jumpers).sort(byNumber)];
+}

@@ -1,0 +1,6 @@
+export { type Applied, applyEdit, type Edit, MAX_BREADBOARDS, saysEdit } from './edit';
+export { type Command, nudged, readCommand, thingsOn } from './hand';
+export { type History, perform, redo, startHistory, undo } from './history';
+export { currentPacking, type Job, newJob } from './job';
+export { turnedInPlace } from './move';
+export { isOutdated, layOut, type Packed, packJob } from './stages';

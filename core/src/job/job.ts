@@ -1,0 +1,30 @@
+import { type Board, emptyBoard } from '../board';
+import type { FamilyId } from '../catalogue';
+import type { Netlist } from '../design';
+import { fingerprint, type Packing } from '../packing';
+
+/**
+ * The document: everything a person decided about one circuit, and nothing that can be computed from
+ * it. `packing` is the one the board was laid out from, null before that.
+ */
+export interface Job {
+  readonly name: string;
+  readonly family: FamilyId;
+  readonly sheet: string;
+  readonly packing: Packing | null;
+  readonly board: Board;
+}
+
+/** A new job with an empty sheet and one bare breadboard. */
+export function newJob(name: string, sheet = ''): Job {
+  return { name, family: 'HC', sheet, packing: null, board: emptyBoard };
+}
+
+/**
+ * The packing that the job's wiring is held to: its own while it serves the design as it now is,
+ * otherwise a fresh one.
+ */
+export function currentPacking(job: Job, netlist: Netlist | null, fresh: Packing | null): Packing | null {
+  if (job.packing && netlist && job.packing.design === fingerprint(netlist)) return job.packing;
+  return fresh;
+}

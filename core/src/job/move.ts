@@ -1,0 +1,88 @@
+import {
+  type Board,
+  checkSeat,
+  holeAt,
+  isRail,
+  type Jumper,
+  leadsOf,
+  occupancyOf,
+  parseHole,
+  partOf,
+  printHole,
+  rowY,
+  type SeatedPart,
+  stripOf,
+  type Turn,
+  turned,
+} from '../board';
+import { partType } from '../catalogue';
+import { type Finding, finding } from '../finding';
+
+/** Where a part is to go, and whether the jumpers in its strips go with it. */
+export interface Move {
+  readonly ref: string;
+  readonly at: string;
+  readonly turn: Turn;
+  readonly follow: boolean;
+}
+
+/**
+ * The board after a part has moved, or the findings that forbid it: no such part, no hole for a lead,
+ * a hole taken by another part or by a jumper that stays.
+ */
+export function moved(board: Board, move: Move): Board | Finding[] {
+  const part = partOf(board, move.ref);
+  if (!part) return [finding('hand/no-such-part', [], { ref: move.ref })];
+  const next: SeatedPart = { ...part, at: move.at, turn: move.turn };
+  const jumpers = move.follow && part.turn === move.turn ? followed(board, part, next) : board.jumpers;
+  const result = { ...board, parts: { ...board.parts, [part.ref]: next }, jumpers };
+  const findings = checkSeat(result, next);
+  if (findings.length > 0) return findings;
+  return doubled(result) ?? result;
+}
+
+/** The jumpers of a board after a part's own strips have moved along with it. */
+function followed(board: Board, from: SeatedPart, to: SeatedPart): Board['jumpers'] {
+  const leads = leadsOf(from);
+  const after = leadsOf(to);
+  const shift = new Map<string, { from: string; column: number; board: string }>();
+  leads.forEach(({ hole }, i) => {
+    const target = after[i]?.hole;
+    if (!hole || !target || isRail(hole.row) || isRail(target.row)) return;
+    if (rowY[hole.row] > 8 === rowY[target.row] > 8)
+      shift.set(stripOf(hole), { from: stripOf(hole), column: target.column, board: target.board });
+  });
+  for (const other of Object.values(board.parts))
+    if (other.ref !== from.ref) for (const { hole } of leadsOf(other)) if (hole) shift.delete(stripOf(hole));
+  const end = (text: string): string => {
+    const hole = parseHole(text);
+    const by = hole && shift.get(stripOf(hole));
+    return hole && by ? printHole({ ...hole, column: by.column, board: by.board }) : text;
+  };
+  const moveEnds = (j: Jumper): Jumper => ({ ...j, from: end(j.from), to: end(j.to) });
+  return Object.fromEntries(Object.values(board.jumpers).map((j) => [j.id, moveEnds(j)]));
+}
+
+function doubled(board: Board): Finding[] | null {
+  for (const [hole, by] of occupancyOf(board))
+    if (by.length > 1) return [finding('hand/hole-taken', [{ kind: 'hole', hole }], { hole, by: by.join(' and ') })];
+  return null;
+}
+
+/**
+ * Where a part goes when it is turned: chips, LEDs and switches by half a turn within their own
+ * holes, other parts by a quarter turn about their first lead. Null when its anchor is in no hole.
+ */
+export function turnedInPlace(part: SeatedPart): Pick<Move, 'at' | 'turn'> | null {
+  const type = partType(part.part);
+  const anchor = parseHole(part.at);
+  if (!type || !anchor) return null;
+  if (type.kind === 'resistor' || type.kind === 'capacitor') {
+    return { at: part.at, turn: ((part.turn + 90) % 360) as Turn };
+  }
+  const offsets = type.pins.map((pin) => turned(pin.dx, pin.dy, part.turn));
+  const sum = (of: 'dx' | 'dy'): number =>
+    Math.min(...offsets.map((o) => o[of])) + Math.max(...offsets.map((o) => o[of]));
+  const hole = holeAt(anchor.board, anchor.column + sum('dx'), rowY[anchor.row] + sum('dy'));
+  return hole && { at: printHole(hole), turn: ((part.turn + 180) % 360) as Turn };
+}

@@ -1,0 +1,34 @@
+import { isBare } from '../board';
+import { type Reading, readSheet } from '../design';
+import type { Finding } from '../finding';
+import { type Packing, pack, type SolveInteger } from '../packing';
+import { plan } from '../planning';
+import type { Edit } from './edit';
+import { currentPacking, type Job } from './job';
+
+/** A job's design and the packing its wiring is held to; null while the sheet has an error. */
+export interface Packed {
+  readonly reading: Reading;
+  readonly packing: Packing | null;
+  readonly findings: readonly Finding[];
+}
+
+/** Reads a job's sheet and packs it, unless the job's own packing still serves. */
+export async function packJob(job: Job, solve: SolveInteger): Promise<Packed> {
+  const reading = readSheet(job.sheet);
+  const { netlist } = reading.design;
+  const own = currentPacking(job, netlist, null);
+  if (!netlist || own) return { reading, packing: own, findings: [] };
+  return { reading, ...(await pack(netlist, job.family, solve)) };
+}
+
+/** The edit that lays a packing out on fresh boards, or why it cannot be. */
+export function layOut(packing: Packing): { edit: Edit | null; findings: readonly Finding[] } {
+  const { board, findings } = plan(packing);
+  return { edit: board && { kind: 'lay-out', packing, board }, findings };
+}
+
+/** Whether the board was laid out from another design than the sheet now states. */
+export function isOutdated(job: Job, packing: Packing | null): boolean {
+  return !isBare(job.board) && job.packing !== null && packing !== null && job.packing.design !== packing.design;
+}

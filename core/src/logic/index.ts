@@ -1,0 +1,3 @@
+export * from './expression';
+export * from './program';
+export * from './table';

@@ -1,0 +1,126 @@
+import type { GateKind } from './expression';
+
+/** Numbers that gate kinds have in a compiled program. */
+export const opcode: Readonly<Record<GateKind, number>> = { not: 0, and: 1, or: 2, xor: 3, nand: 4, nor: 5, xnor: 6 };
+
+/**
+ * A combinational network lowered to flat arrays. Values live in slots: slot 0 is constant 0, slot 1
+ * constant 1, slots 2 to 2 + inputs - 1 the inputs, and then one slot a gate in the order of `code`.
+ * `code` holds, gate after gate: opcode, number of inputs, then the slot of each input, all of them
+ * slots filled before. `outputs` lists the slot of each output.
+ */
+export interface Program {
+  readonly inputs: number;
+  readonly gates: number;
+  readonly code: Int32Array;
+  readonly outputs: Int32Array;
+}
+
+/** A network by names, gates in topological order; the nets `0` and `1` are the constants. */
+export interface Network {
+  readonly inputs: readonly string[];
+  readonly gates: readonly { readonly output: string; readonly kind: GateKind; readonly inputs: readonly string[] }[];
+  readonly outputs: readonly string[];
+}
+
+/**
+ * Lowers a network. Throws if a gate reads a net that is neither an input nor the output of an
+ * earlier gate: networks come checked.
+ */
+export function compile(network: Network): Program {
+  const slots = new Map<string, number>([
+    ['0', 0],
+    ['1', 1],
+  ]);
+  for (const name of network.inputs) slots.set(name, slots.size);
+  const slotOf = (name: string): number => {
+    const slot = slots.get(name);
+    if (slot === undefined) throw new Error(`net ${name} is read before it is made`);
+    return slot;
+  };
+  const code: number[] = [];
+  for (const gate of network.gates) {
+    code.push(opcode[gate.kind], gate.inputs.length, ...gate.inputs.map(slotOf));
+    slots.set(gate.output, slots.size);
+  }
+  return {
+    inputs: network.inputs.length,
+    gates: network.gates.length,
+    code: Int32Array.from(code),
+    outputs: Int32Array.from(network.outputs.map(slotOf)),
+  };
+}
+
+/** Slots a program needs for its values. */
+export function slotCount(program: Program): number {
+  return 2 + program.inputs + program.gates;
+}
+
+/**
+ * Evaluates 32 rows at once: bit k of each slot is that slot's value in row k. The caller has filled
+ * the input slots; the rest, constants included, is filled here.
+ */
+export function evaluateWord(program: Program, slots: Int32Array): void {
+  const { code } = program;
+  slots[0] = 0;
+  slots[1] = -1;
+  let out = 2 + program.inputs;
+  for (let p = 0; p < code.length; out++) {
+    const op = code[p] as number;
+    const n = code[p + 1] as number;
+    p += 2;
+    let v = slots[code[p] as number] as number;
+    const end = p + n;
+    if (op === 0) v = ~v;
+    else if (op === 1 || op === 4) for (let q = p + 1; q < end; q++) v &= slots[code[q] as number] as number;
+    else if (op === 2 || op === 5) for (let q = p + 1; q < end; q++) v |= slots[code[q] as number] as number;
+    else for (let q = p + 1; q < end; q++) v ^= slots[code[q] as number] as number;
+    slots[out] = op > 3 ? ~v : v;
+    p = end;
+  }
+}
+
+/** Levels as numbers: low, high, unknown. */
+export const LOW = 0;
+export const HIGH = 1;
+export const UNKNOWN = 2;
+
+/**
+ * Evaluates one row with unknowns (Kleene's strong three-valued logic: an AND with a low input is low
+ * whatever the others are). Slots hold LOW, HIGH or UNKNOWN; input slots are filled by the caller.
+ */
+export function evaluateLevels(program: Program, slots: Uint8Array): void {
+  const { code } = program;
+  slots[0] = LOW;
+  slots[1] = HIGH;
+  let out = 2 + program.inputs;
+  for (let p = 0; p < code.length; out++) {
+    const op = code[p] as number;
+    const end = p + 2 + (code[p + 1] as number);
+    const v = op === 3 || op === 6 ? parity(code, slots, p + 2, end) : gathered(code, slots, p + 2, end, op);
+    slots[out] = (op === 0 || op > 3) && v !== UNKNOWN ? 1 - v : v;
+    p = end;
+  }
+}
+
+/** Kleene conjunction for AND and NAND, disjunction for OR, NOR and (of one input) NOT. */
+function gathered(code: Int32Array, slots: Uint8Array, from: number, end: number, op: number): number {
+  const forcing = op === 1 || op === 4 ? LOW : HIGH;
+  let v = 1 - forcing;
+  for (let q = from; q < end; q++) {
+    const x = slots[code[q] as number] as number;
+    if (x === forcing) return forcing;
+    if (x === UNKNOWN) v = UNKNOWN;
+  }
+  return v;
+}
+
+function parity(code: Int32Array, slots: Uint8Array, from: number, end: number): number {
+  let v = 0;
+  for (let q = from; q < end; q++) {
+    const x = slots[code[q] as number] as number;
+    if (x === UNKNOWN) return UNKNOWN;
+    v ^= x;
+  }
+  return v;
+}

@@ -1,0 +1,120 @@
+import { type FamilyId, type PartType, partNumber } from '../catalogue';
+import type { Gate, Netlist } from '../design';
+import { type Finding, finding } from '../finding';
+import { fingerprint, type Package, type Packing, type UnitUse } from './packing';
+import {
+  allTasks,
+  canServe,
+  column,
+  type GateClass,
+  gateChips,
+  type IntegerSolution,
+  packingProgram,
+  type SolveInteger,
+  unitGate,
+} from './program';
+import { follow, type Placed, type Recipe, recipesFor, taskKey } from './recipe';
+
+/** Seconds that the integer program may take for each of its two stages. */
+const SECONDS = 10;
+
+type Class = GateClass & { readonly gates: readonly Gate[] };
+
+/**
+ * Packs a design one to one: each gate is built from real units by one of its recipes, wide gates are
+ * split, spare units are put to use, and the number of packages is the smallest that the integer
+ * program finds; among those, the fewest units, then the fewest pins.
+ */
+export async function pack(
+  netlist: Netlist,
+  family: FamilyId,
+  solve: SolveInteger,
+): Promise<{ packing: Packing | null; findings: Finding[] }> {
+  const frame = { inputs: netlist.inputs, outputs: netlist.outputs, design: fingerprint(netlist) };
+  if (netlist.gates.length === 0) return { packing: { ...frame, packages: [], proved: true }, findings: [] };
+  const classes = classesOf(netlist);
+  const first = await solve(packingProgram(classes), SECONDS);
+  if (first.status === 'none') return failed(first);
+  const second = await solve(packingProgram(classes, packagesOf(first)), SECONDS);
+  const best = second.status === 'none' ? first : second;
+  const placed = served(placeAll(netlist, classes, best), classes, best);
+  return { packing: { ...frame, packages: fill(placed, family), proved: first.status === 'optimal' }, findings: [] };
+}
+
+function failed(solution: IntegerSolution): { packing: null; findings: Finding[] } {
+  return { packing: null, findings: [finding('pack/no-solution', [], { status: solution.detail })] };
+}
+
+const count = (solution: IntegerSolution, name: string): number => solution.values[name] ?? 0;
+const packagesOf = (s: IntegerSolution): number =>
+  gateChips.reduce((sum, part) => sum + count(s, column.packages(part)), 0);
+
+function classesOf(netlist: Netlist): Class[] {
+  const classes = new Map<string, Gate[]>();
+  for (const gate of netlist.gates) {
+    const key = `${gate.kind} ${gate.inputs.length}`;
+    classes.set(key, [...(classes.get(key) ?? []), gate]);
+  }
+  return [...classes.values()].map((gates) => {
+    const [first] = gates as [Gate];
+    return { gates, count: gates.length, recipes: recipesFor(first.kind, first.inputs.length) };
+  });
+}
+
+/** Gives each gate a recipe, as many of each as the solution says, and carries them out in order. */
+function placeAll(netlist: Netlist, classes: readonly Class[], solution: IntegerSolution): Placed[] {
+  const recipeOf = new Map<Gate, Recipe>();
+  classes.forEach(({ gates, recipes }, c) => {
+    const chosen = recipes.flatMap((recipe, r) =>
+      Array.from({ length: count(solution, column.recipe(c, r)) }, () => recipe),
+    );
+    gates.forEach((gate, i) => {
+      recipeOf.set(gate, chosen[i] as Recipe);
+    });
+  });
+  return netlist.gates.flatMap((gate) => follow(recipeOf.get(gate) as Recipe, gate));
+}
+
+type Served = { readonly placed: Placed; readonly part: PartType };
+
+/** Gives each task a part whose unit serves it, as many of each as the solution says. */
+function served(placed: readonly Placed[], classes: readonly GateClass[], solution: IntegerSolution): Served[] {
+  const queues = new Map<string, PartType[]>();
+  for (const task of allTasks(classes)) {
+    const parts = gateChips.filter((part) => canServe(part, task));
+    const queue = parts.flatMap((part) =>
+      Array.from({ length: count(solution, column.service(task, part)) }, () => part),
+    );
+    queues.set(taskKey(task), queue);
+  }
+  return placed.map((p) => ({ placed: p, part: queues.get(taskKey(p.task))?.shift() as PartType }));
+}
+
+/** Fills packages in the order in which the units are needed, and numbers them by their first unit. */
+function fill(items: readonly Served[], family: FamilyId): Package[] {
+  const open = new Map<string, { part: PartType; uses: UnitUse[] }>();
+  const packages: { part: PartType; uses: UnitUse[] }[] = [];
+  for (const { placed, part } of items) {
+    let current = open.get(part.id);
+    if (!current || current.uses.length === part.units.length) {
+      current = { part, uses: [] };
+      open.set(part.id, current);
+      packages.push(current);
+    }
+    current.uses.push(unitUse(placed, part));
+  }
+  return packages.map(({ part, uses }, i) => ({
+    ref: `U${i + 1}`,
+    part: partNumber(part.id, family),
+    units: part.units.map((_, u) => uses[u] ?? null),
+  }));
+}
+
+/** The nets on a unit's input pins: spare inputs are joined to the last one used; an XOR that inverts has one input high. */
+function unitUse(placed: Placed, part: PartType): UnitUse {
+  const { kind, width } = unitGate(part);
+  const last = placed.inputs[placed.inputs.length - 1] as string;
+  const spare = placed.task.kind === 'not' && kind === 'xor' ? '1' : last;
+  const inputs = Array.from({ length: width }, (_, i) => placed.inputs[i] ?? spare);
+  return { gate: placed.gate, part: placed.part, inputs, output: placed.output };
+}

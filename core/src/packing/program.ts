@@ -1,0 +1,107 @@
+import { catalogue, type PartType } from '../catalogue';
+import type { Recipe, Task } from './recipe';
+import { taskKey, tasksOf } from './recipe';
+
+/** The answer of an integer program: values of its columns by name, integers rounded. */
+export interface IntegerSolution {
+  /** `optimal`: proved. `feasible`: the best found when time ran out. `none`: no solution. */
+  readonly status: 'optimal' | 'feasible' | 'none';
+  readonly detail: string;
+  readonly values: Readonly<Record<string, number>>;
+}
+
+/** Solves a program in CPLEX LP text; `seconds` bounds the time. `core/solver` gives one. */
+export type SolveInteger = (lp: string, seconds: number) => Promise<IntegerSolution>;
+
+/** Gates of one kind and width: how many there are and how each may be built. */
+export interface GateClass {
+  readonly count: number;
+  readonly recipes: readonly Recipe[];
+}
+
+/** The chips whose units are all equal single gates: those that this packing uses. */
+export const gateChips: readonly PartType[] = catalogue.filter((p) => p.kind === 'chip' && p.units[0]?.gate);
+
+/** The gate of a chip's units. */
+export function unitGate(part: PartType): Task {
+  const gate = part.units[0]?.gate;
+  if (!gate) throw new Error(`${part.id} has no plain gates`);
+  return gate;
+}
+
+/**
+ * Whether a chip's unit can do a task: the same kind with as many inputs or more (spare inputs
+ * joined), or any NAND, NOR or XOR unit as an inverter.
+ */
+export function canServe(part: PartType, task: Task): boolean {
+  const unit = unitGate(part);
+  if (task.kind === 'not') return unit.kind === 'not' || ['nand', 'nor', 'xor'].includes(unit.kind);
+  return unit.kind === task.kind && unit.width >= task.width;
+}
+
+/** Names of the program's columns: recipe r of class c, task t on part p, packages of part p. */
+export const column = {
+  recipe: (c: number, r: number): string => `x_${c}_${r}`,
+  service: (task: Task, part: PartType): string => `z_${taskKey(task)}_${part.id}`,
+  packages: (part: PartType): string => `p_${part.id}`,
+};
+
+/**
+ * The integer program of the one-to-one packing, in LP text: each gate takes one recipe, each task
+ * that the recipes ask for is served by a unit that can, and units fit into packages. Minimises the
+ * number of packages; with `packages` given it holds to that number and minimises units, then pins.
+ */
+export function packingProgram(classes: readonly GateClass[], packages?: number): string {
+  const tasks = allTasks(classes);
+  const services = tasks.flatMap((task) =>
+    gateChips.filter((part) => canServe(part, task)).map((part) => ({ task, part, name: column.service(task, part) })),
+  );
+  const total = gateChips.map(column.packages);
+  const unitCost = (part: PartType): number => 100 + unitGate(part).width;
+  const objective =
+    packages === undefined ? total.join(' + ') : services.map((s) => `${unitCost(s.part)} ${s.name}`).join(' + ');
+  const rows: string[] = [];
+  classes.forEach(({ count, recipes }, c) => {
+    rows.push(`${recipes.map((_, r) => column.recipe(c, r)).join(' + ')} = ${count}`);
+  });
+  for (const task of tasks) rows.push(demandRow(task, classes, services));
+  for (const part of gateChips) {
+    const used = services.filter((s) => s.part === part).map((s) => s.name);
+    if (used.length > 0) rows.push(`${used.join(' + ')} - ${part.units.length} ${column.packages(part)} <= 0`);
+  }
+  if (packages !== undefined) rows.push(`${total.join(' + ')} <= ${packages}`);
+  const integers = [
+    ...classes.flatMap(({ recipes }, c) => recipes.map((_, r) => column.recipe(c, r))),
+    ...services.map((s) => s.name),
+    ...total,
+  ];
+  return ['Minimize', ` cost: ${objective}`, 'Subject To', ...rows.map((r, i) => ` r${i}: ${r}`), 'General']
+    .concat(
+      integers.map((name) => ` ${name}`),
+      'End',
+    )
+    .join('\n');
+}
+
+function demandRow(
+  task: Task,
+  classes: readonly GateClass[],
+  services: readonly { task: Task; name: string }[],
+): string {
+  const served = services.filter((s) => s.task === task).map((s) => s.name);
+  const asked = classes.flatMap(({ recipes }, c) =>
+    recipes.flatMap((recipe, r) => {
+      const count = tasksOf(recipe).filter((t) => taskKey(t) === taskKey(task)).length;
+      return count > 0 ? [` - ${count} ${column.recipe(c, r)}`] : [];
+    }),
+  );
+  return `${served.join(' + ')}${asked.join('')} = 0`;
+}
+
+/** The tasks that any recipe asks for, each once. */
+export function allTasks(classes: readonly GateClass[]): Task[] {
+  const tasks = new Map<string, Task>();
+  for (const { recipes } of classes)
+    for (const recipe of recipes) for (const task of tasksOf(recipe)) tasks.set(taskKey(task), task);
+  return [...tasks.values()];
+}

@@ -1,0 +1,80 @@
+import type { Board, Nets } from '../board';
+import { partType } from '../catalogue';
+import type { Packing } from '../packing';
+
+/** Net names of the rails in a design: `1` is supply and `0` is ground. */
+export const SUPPLY = '1';
+export const GROUND = '0';
+
+/**
+ * What each pin should carry by the packing: pin (`U1.3`) to the design's net name, `1` and `0` for
+ * inputs tied to a rail. Pins of spare units and pins that lead nowhere are absent. Switches and LEDs
+ * are expected at the signal they are labelled with.
+ */
+export type Expectation = ReadonlyMap<string, string>;
+
+/** Works out what the pins of chips, switches and LEDs should carry. */
+export function expectationOf(packing: Packing, board: Board): Expectation {
+  const expected = new Map<string, string>();
+  for (const { ref, part, units } of packing.packages) {
+    const type = partType(part);
+    units.forEach((use, i) => {
+      const unit = type?.units[i];
+      if (!use || !unit) return;
+      for (const [k, pin] of unit.inputs.entries()) expected.set(`${ref}.${pin}`, use.inputs[k] as string);
+      expected.set(`${ref}.${unit.outputs[0]}`, use.output);
+    });
+  }
+  const netOfOutput = new Map(packing.outputs.map((o) => [o.name, o.net]));
+  for (const { ref, part, signal } of Object.values(board.parts)) {
+    if (signal === undefined) continue;
+    const kind = partType(part)?.kind;
+    if (kind === 'switch' && packing.inputs.includes(signal)) expected.set(`${ref}.2`, signal);
+    const net = netOfOutput.get(signal);
+    if (kind === 'led' && net !== undefined) expected.set(`${ref}.A`, net);
+  }
+  return expected;
+}
+
+/** The pin that gives each net of the design: a unit's output, or the signal pin of a switch. */
+export function sourcesOf(packing: Packing, board: Board): ReadonlyMap<string, string> {
+  const sources = new Map<string, string>();
+  for (const { ref, part, units } of packing.packages) {
+    const type = partType(part);
+    units.forEach((use, i) => {
+      if (use) sources.set(use.output, `${ref}.${type?.units[i]?.outputs[0]}`);
+    });
+  }
+  for (const { ref, part, signal } of Object.values(board.parts))
+    if (signal !== undefined && partType(part)?.kind === 'switch' && !sources.has(signal))
+      sources.set(signal, `${ref}.2`);
+  return sources;
+}
+
+/**
+ * Names for the nets of a board, by net index: the rails, then nets that hold the source of a signal,
+ * then nets whose pins are all expected to carry one signal. Nets of which nothing is known stay out.
+ */
+export function nameNets(nets: Nets, expected: Expectation, sources: ReadonlyMap<string, string>): Map<number, string> {
+  const names = new Map<number, string>();
+  const name = (pin: string, signal: string): void => {
+    const net = nets.ofPin.get(pin);
+    if (net !== undefined && !names.has(net)) names.set(net, signal);
+  };
+  for (const [pin, lead] of nets.leads) {
+    if (lead.type.id === '+') name(pin, SUPPLY);
+    if (lead.type.id === '-') name(pin, GROUND);
+  }
+  for (const [signal, pin] of sources) name(pin, signal);
+  for (const net of nets.nets) {
+    const signals = new Set(net.pins.flatMap((pin) => expected.get(pin) ?? []));
+    const [only] = signals;
+    if (only !== undefined && signals.size === 1 && !names.has(net.index)) names.set(net.index, only);
+  }
+  return names;
+}
+
+/** How a net's name is shown: `+5 V` and `0 V` for the rails, the signal's name otherwise. */
+export function shownSignal(name: string): string {
+  return name === SUPPLY ? '+5 V' : name === GROUND ? '0 V' : name;
+}

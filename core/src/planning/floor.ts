@@ -1,0 +1,87 @@
+import type { Board, Breadboard, SeatedPart } from '../board';
+import { hasRailHole } from '../board';
+import type { Packing } from '../packing';
+
+/** The most breadboards that a plan uses. */
+export const MAX_BOARDS = 40;
+
+/** Ohms: LED series resistor (3.1 mA at 5 V, within the 4 mA at which HC levels are guaranteed), pull-down. */
+export const LED_OHMS = 1000;
+export const PULL_DOWN_OHMS = 10_000;
+export const CAPACITOR_NF = 100;
+
+/** Free columns left beside a chip, for wires that cross the channel. */
+const GAP = 2;
+/** Parts stay between these columns; beyond, rail links run from top to bottom. */
+const FIRST = 5;
+const LAST = 57;
+
+/**
+ * Seats everything of a packing from left to right as signals flow: supply, a switch with its
+ * pull-down for each input, the chips over the channel, an LED with its resistor for each output.
+ * Goes on to a further board when one is full; null when MAX_BOARDS are not enough.
+ */
+export function seatAll(packing: Packing): Board | null {
+  const seats = new Seats();
+  seats.add({ ref: 'P1', part: 'supply', at: 'b1.top+3', turn: 0, value: 5 });
+  for (const [i, name] of packing.inputs.entries()) seats.addSwitch(name, i + 1);
+  seats.skip(GAP);
+  for (const { ref, part } of packing.packages) seats.addChip(ref, part);
+  for (const [i, { name }] of packing.outputs.entries()) seats.addLed(name, i + 1, packing.inputs.length + i + 1);
+  return seats.board <= MAX_BOARDS ? { breadboards: seats.breadboards(), parts: seats.parts, jumpers: {} } : null;
+}
+
+class Seats {
+  board = 1;
+  readonly parts: Record<string, SeatedPart> = {};
+  private column = FIRST;
+  private capacitors = 0;
+
+  breadboards(): Breadboard[] {
+    return Array.from({ length: this.board }, (_, i) => ({ id: `b${i + 1}`, type: 'full' as const }));
+  }
+
+  add(part: SeatedPart): void {
+    this.parts[part.ref] = part;
+  }
+
+  skip(columns: number): void {
+    this.column += columns;
+  }
+
+  /** Moves on until `width` columns fit and the rails have holes over the column at `railAt`. */
+  private room(width: number, railAt: number): void {
+    const full = (): boolean => this.column + width - 1 > LAST;
+    while (!full() && !hasRailHole(this.column + railAt)) this.column++;
+    if (!full()) return;
+    this.board++;
+    this.column = FIRST;
+    while (!hasRailHole(this.column + railAt)) this.column++;
+  }
+
+  addSwitch(signal: string, number: number): void {
+    this.room(1, 0);
+    const at = (row: string): string => `b${this.board}.${row}${this.column}`;
+    this.add({ ref: `S${number}`, part: 'switch', at: at('f'), turn: 0, signal });
+    this.add({ ref: `R${number}`, part: 'resistor', at: at('a'), turn: 0, value: PULL_DOWN_OHMS });
+    this.column += 2;
+  }
+
+  addChip(ref: string, part: string): void {
+    this.room(7, 0);
+    this.add({ ref, part, at: `b${this.board}.e${this.column}`, turn: 0 });
+    const column = [1, 2, 3].map((d) => this.column + d).find(hasRailHole);
+    const at = `b${this.board}.top+${column}`;
+    this.add({ ref: `C${++this.capacitors}`, part: 'capacitor', at, turn: 0, value: CAPACITOR_NF });
+    this.column += 7 + GAP;
+  }
+
+  addLed(signal: string, number: number, resistor: number): void {
+    this.room(2, 1);
+    const at = `b${this.board}.c${this.column}`;
+    this.add({ ref: `D${number}`, part: 'led', at, turn: 0, signal });
+    const to = `b${this.board}.a${this.column + 1}`;
+    this.add({ ref: `R${resistor}`, part: 'resistor', at: to, turn: 0, value: LED_OHMS });
+    this.column += 3;
+  }
+}

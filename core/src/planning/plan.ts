@@ -1,0 +1,127 @@
+import { type Board, byNumber, type Hole, holeXY, leadsOf } from '../board';
+import { type Finding, finding } from '../finding';
+import type { Packing } from '../packing';
+import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
+import { MAX_BOARDS, seatAll } from './floor';
+import { Wirer } from './wirer';
+
+type LeadHoles = ReadonlyMap<string, Hole>;
+
+/**
+ * Lays a packing out: seats every part, then lays jumpers in the order in which a careful person
+ * would: rails, supply and ground of each chip, switches, then gate by gate, and unused inputs to
+ * ground. Fails with a finding when boards or holes run out.
+ */
+export function plan(packing: Packing): { board: Board | null; findings: Finding[] } {
+  const seated = seatAll(packing);
+  if (!seated) return noRoom(`${packing.packages.length} chips`);
+  const holes = new Map<string, Hole>();
+  for (const part of Object.values(seated.parts))
+    for (const { pin, hole } of leadsOf(part)) {
+      if (!hole) return noRoom(part.ref);
+      holes.set(pin, hole);
+    }
+  const layer = new Layer(seated, holes, packing);
+  const problem = layer.rails() ?? layer.supplies() ?? layer.signals() ?? layer.unused();
+  if (problem) return { board: null, findings: [problem] };
+  return { board: { ...seated, jumpers: layer.wirer.jumpers }, findings: [] };
+}
+
+function noRoom(what: string): { board: null; findings: Finding[] } {
+  return { board: null, findings: [finding('plan/no-room', [], { what, boards: MAX_BOARDS })] };
+}
+
+const railFull = (pin: string): Finding =>
+  finding('plan/strip-full', [{ kind: 'pin', pin }], { signal: 'ground or supply' });
+
+class Layer {
+  readonly wirer: Wirer;
+  private readonly expected: ReadonlyMap<string, string>;
+  private readonly sources: ReadonlyMap<string, string>;
+
+  constructor(
+    private readonly board: Board,
+    private readonly holes: LeadHoles,
+    private readonly packing: Packing,
+  ) {
+    this.wirer = new Wirer(board);
+    this.expected = expectationOf(packing, board);
+    this.sources = sourcesOf(packing, board);
+  }
+
+  /** Links both ground rails of each board, and the rails of each board to those of the next. */
+  rails(): Finding | null {
+    const boards = this.board.breadboards.map((b) => b.id);
+    boards.forEach((id, i) => {
+      this.wirer.lay({ board: id, column: 61, row: 'top-' }, { board: id, column: 61, row: 'bottom-' });
+      const next = boards[i + 1];
+      if (next === undefined) return;
+      this.wirer.lay({ board: id, column: 59, row: 'top+' }, { board: next, column: 58, row: 'top+' });
+      this.wirer.lay({ board: id, column: 60, row: 'bottom-' }, { board: next, column: 60, row: 'top-' });
+    });
+    return null;
+  }
+
+  /** Supply and ground of every chip, then the feed of every switch. */
+  supplies(): Finding | null {
+    const parts = Object.values(this.board.parts).sort((a, b) => byNumber(a.ref, b.ref));
+    for (const { pin, type, hole } of parts.flatMap((part) => leadsOf(part))) {
+      if (!hole) continue;
+      if (type.role === 'supply' && !this.wirer.toRail(hole, ['top+'])) return railFull(pin);
+      if (type.role === 'ground' && !this.wirer.toRail(hole, ['bottom-', 'top-'])) return railFull(pin);
+    }
+    for (const { pin, type, hole } of parts.flatMap((part) => leadsOf(part)))
+      if (hole && type.name === 'feed' && !this.wirer.toRail(hole, ['top+'])) return railFull(pin);
+    return null;
+  }
+
+  /** Each gate's inputs in packing order, then the LEDs: every pin joined to its signal's nearest strip. */
+  signals(): Finding | null {
+    const reached = new Map<string, Hole[]>();
+    for (const [signal, pin] of this.sources) reached.set(signal, [this.holes.get(pin) as Hole]);
+    for (const [pin, signal] of this.expected) {
+      if (this.sources.get(signal) === pin) continue;
+      const hole = this.holes.get(pin) as Hole;
+      if (signal === SUPPLY || signal === GROUND) {
+        const rails = signal === SUPPLY ? (['top+'] as const) : this.groundsNear(hole);
+        if (!this.wirer.toRail(hole, rails)) return railFull(pin);
+        continue;
+      }
+      const strips = reached.get(signal) as Hole[];
+      const near = this.nearestWithRoom(strips, hole);
+      if (!near) return finding('plan/strip-full', [{ kind: 'pin', pin }], { signal });
+      this.wirer.join(near, hole);
+      strips.push(hole);
+    }
+    return null;
+  }
+
+  /** Inputs of spare units go to ground, as CMOS inputs must not be left open. */
+  unused(): Finding | null {
+    for (const { ref } of this.packing.packages) {
+      const part = this.board.parts[ref];
+      for (const { pin, type, hole } of part ? leadsOf(part) : []) {
+        if (!hole || type.role !== 'input' || this.expected.has(pin)) continue;
+        if (!this.wirer.toRail(hole, this.groundsNear(hole))) return railFull(pin);
+      }
+    }
+    return null;
+  }
+
+  private groundsNear(hole: Hole): readonly ('top-' | 'bottom-')[] {
+    return 'fghij'.includes(hole.row) ? ['top-', 'bottom-'] : ['bottom-', 'top-'];
+  }
+
+  private nearestWithRoom(strips: readonly Hole[], to: Hole): Hole | null {
+    let best: Hole | null = null;
+    for (const strip of strips)
+      if (this.wirer.freeCount(strip) > 0 && (!best || distance(strip, to) < distance(best, to))) best = strip;
+    return best;
+  }
+}
+
+/** Columns apart, with a price for crossing the channel or going to another board. */
+function distance(a: Hole, b: Hole): number {
+  const [p, q] = [holeXY(a), holeXY(b)];
+  return Math.abs(p.x - q.x) + 2 * Math.abs(p.y - q.y);
+}

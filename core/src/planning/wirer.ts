@@ -1,0 +1,119 @@
+import {
+  type Board,
+  COLUMNS,
+  type Hole,
+  hasRailHole,
+  holesOfStrip,
+  holeXY,
+  isRail,
+  type Jumper,
+  occupancyOf,
+  printHole,
+  type Rail,
+  stripOf,
+} from '../board';
+
+/** Where jumpers of one row run: from and to, in columns. */
+type Runs = { readonly from: number; readonly to: number }[];
+
+/**
+ * Lays jumpers on a seated board, hole by hole: keeps count of holes in use and of the rows in which
+ * wires already run, so that each hole takes one lead and wires seldom lie on each other.
+ */
+export class Wirer {
+  readonly jumpers: Record<string, Jumper> = {};
+  private readonly taken: Set<string>;
+  private readonly rowsInUse = new Map<string, Runs>();
+
+  constructor(board: Board) {
+    this.taken = new Set(occupancyOf(board).keys());
+  }
+
+  /** Lays a jumper between two free holes and names it `w1`, `w2` … in the order laid. */
+  lay(from: Hole, to: Hole): void {
+    const id = `w${Object.keys(this.jumpers).length + 1}`;
+    this.jumpers[id] = { id, from: printHole(from), to: printHole(to) };
+    for (const hole of [from, to]) {
+      this.taken.add(printHole(hole));
+      if (!isRail(hole.row)) this.runsOf(hole).push(columnsBetween(from, to));
+    }
+  }
+
+  /** Lays a jumper between the strips of two holes, in the rows that are least in use. */
+  join(a: Hole, b: Hole): void {
+    const between = columnsBetween(a, b);
+    const [from, to] = [this.free(a), this.free(b)];
+    const pairs = from.flatMap((p) => to.map((q) => ({ p, q, cost: this.cost(p, between) + this.cost(q, between) })));
+    const level = (h: { p: Hole; q: Hole }): number => (holeXY(h.p).y === holeXY(h.q).y ? 0 : 3);
+    let best = pairs[0] as (typeof pairs)[0];
+    for (const pair of pairs) if (pair.cost + level(pair) < best.cost + level(best)) best = pair;
+    this.lay(best.p, best.q);
+  }
+
+  /** The free holes of a strip, outermost rows last; rows e and f, beside the pins, come last of all. */
+  free(of: Hole): Hole[] {
+    return holesOfStrip(of)
+      .filter((h) => !this.taken.has(printHole(h)))
+      .sort((p, q) => away(p) - away(q));
+  }
+
+  /** How many holes of a strip are free. */
+  freeCount(of: Hole): number {
+    return this.free(of).length;
+  }
+
+  /** Joins a strip to the nearest free hole of a rail; false when the rail is full. */
+  toRail(of: Hole, rails: readonly Rail[]): boolean {
+    const from = this.free(of);
+    for (const rail of rails) {
+      const near = this.railHole(of.board, rail, of.column);
+      if (!near) continue;
+      const outermost = [...from].sort(
+        (p, q) => Math.abs(holeXY(p).y - holeXY(near).y) - Math.abs(holeXY(q).y - holeXY(near).y),
+      )[0];
+      if (!outermost) return false;
+      this.lay(outermost, near);
+      return true;
+    }
+    return false;
+  }
+
+  /** The free hole of a rail nearest to a column, or null. */
+  railHole(board: string, row: Rail, column: number): Hole | null {
+    for (let off = 0; off < COLUMNS; off++) {
+      for (const c of [column + off, column - off]) {
+        const hole = { board, column: c, row };
+        if (hasRailHole(c) && !this.taken.has(printHole(hole))) return hole;
+      }
+    }
+    return null;
+  }
+
+  private cost(hole: Hole, between: { from: number; to: number }): number {
+    let cost = 0.1 * away(hole);
+    for (const r of this.runsOf(hole))
+      cost += Math.max(0, Math.min(r.to, between.to) - Math.max(r.from, between.from) + 1);
+    return cost;
+  }
+
+  private runsOf(hole: Hole): Runs {
+    const key = `${hole.board}.${hole.row}`;
+    const runs = this.rowsInUse.get(key) ?? [];
+    this.rowsInUse.set(key, runs);
+    return runs;
+  }
+}
+
+function columnsBetween(a: Hole, b: Hole): { from: number; to: number } {
+  return { from: Math.min(a.column, b.column), to: Math.max(a.column, b.column) };
+}
+
+/** Rows from the channel outwards; the pins' own rows are the last choice. */
+function away(hole: Hole): number {
+  return hole.row === 'e' || hole.row === 'f' ? 40 : 'dcba'.indexOf(hole.row) + 1 || 'ghij'.indexOf(hole.row) + 1;
+}
+
+/** Whether two holes are in one strip. */
+export function sameStrip(a: Hole, b: Hole): boolean {
+  return stripOf(a) === stripOf(b);
+}

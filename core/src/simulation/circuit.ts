@@ -1,0 +1,97 @@
+import type { Board, Nets } from '../board';
+import { byNumber } from '../board';
+import { type FamilyId, families, partType, readPartNumber, type Unit } from '../catalogue';
+import type { Program } from '../logic';
+
+/** No net: a pin in no hole. */
+export const NONE = -1;
+
+/** A unit of a seated chip: nets of its input pins, its first driver, delay, and its chip's index. */
+export interface CircuitUnit {
+  readonly program: Program;
+  readonly inputs: Int32Array;
+  readonly driver: number;
+  readonly outputs: number;
+  readonly chip: number;
+}
+
+/**
+ * A board lowered for simulation. All numbers in arrays are net indices (`Nets.nets`) or NONE, unless
+ * said otherwise; nothing in here knows the design.
+ */
+export interface Circuit {
+  readonly nets: number;
+  /** Nets of the positive and negative leads of each supply. */
+  readonly positive: Int32Array;
+  readonly negative: Int32Array;
+  readonly chips: readonly {
+    readonly ref: string;
+    readonly supply: number;
+    readonly ground: number;
+    readonly family: FamilyId;
+    readonly delayNs: number;
+  }[];
+  readonly units: readonly CircuitUnit[];
+  /** For each driver (an output pin): its net and its chip's index. */
+  readonly driverNet: Int32Array;
+  readonly driverChip: Int32Array;
+  readonly resistors: { readonly a: Int32Array; readonly b: Int32Array; readonly ohms: Float64Array };
+  readonly switches: readonly TwoLeads[];
+  readonly leds: readonly TwoLeads[];
+}
+
+/** A part between two nets; of an LED `a` is the anode. */
+export interface TwoLeads {
+  readonly ref: string;
+  readonly a: number;
+  readonly b: number;
+}
+
+/** Lowers a board and its extracted nets to a circuit. Parts that are not known are left out. */
+export function compileCircuit(board: Board, nets: Nets): Circuit {
+  const net = (pin: string): number => nets.ofPin.get(pin) ?? NONE;
+  const chips: Circuit['chips'][number][] = [];
+  const units: CircuitUnit[] = [];
+  const driverNet: number[] = [];
+  const driverChip: number[] = [];
+  const parts = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
+  const addUnit = (ref: string, unit: Unit): void => {
+    const inputs = Int32Array.from(unit.inputs.map((pin) => net(`${ref}.${pin}`)));
+    const { program, outputs } = unit;
+    units.push({ program, inputs, driver: driverNet.length, outputs: outputs.length, chip: chips.length - 1 });
+    for (const pin of outputs) {
+      driverNet.push(net(`${ref}.${pin}`));
+      driverChip.push(chips.length - 1);
+    }
+  };
+  for (const { ref, part } of parts) {
+    const type = partType(part);
+    if (type?.kind !== 'chip') continue;
+    const family = readPartNumber(part)?.family ?? 'HC';
+    const pinOf = (role: string): number => net(`${ref}.${type.pins.find((p) => p.role === role)?.id}`);
+    const delayNs = families[family].delayNs.typical;
+    chips.push({ ref, supply: pinOf('supply'), ground: pinOf('ground'), family, delayNs });
+    for (const unit of type.units) addUnit(ref, unit);
+  }
+  const of = (kind: string) => parts.filter((p) => partType(p.part)?.kind === kind);
+  const ends = (kind: string, a: string, b: string): TwoLeads[] =>
+    of(kind).map(({ ref }) => ({ ref, a: net(`${ref}.${a}`), b: net(`${ref}.${b}`) }));
+  const supplies = ends('supply', '+', '-');
+  const resistors = ends('resistor', '1', '2');
+  return {
+    nets: nets.nets.length,
+    positive: Int32Array.from(supplies, (s) => s.a),
+    negative: Int32Array.from(supplies, (s) => s.b),
+    chips,
+    units,
+    driverNet: Int32Array.from(driverNet),
+    driverChip: Int32Array.from(driverChip),
+    resistors: {
+      a: Int32Array.from(resistors, (r) => r.a),
+      b: Int32Array.from(resistors, (r) => r.b),
+      ohms: Float64Array.from(of('resistor'), (r) => Math.max(1e-3, r.value ?? 1000)),
+    },
+    switches: ends('switch', '1', '2'),
+    leds: ends('led', 'A', 'K'),
+  };
+}

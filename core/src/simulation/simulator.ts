@@ -1,0 +1,226 @@
+import { families } from '../catalogue';
+import { evaluateLevels, HIGH, LOW, slotCount, UNKNOWN } from '../logic';
+import { type Circuit, type CircuitUnit, NONE } from './circuit';
+import { EventQueue } from './queue';
+import { FLOATING, WEAK, Wiring } from './wiring';
+
+/** A level with its strength: see `logic` for levels, `wiring` for strengths. */
+export interface NetLevel {
+  readonly level: number;
+  readonly strength: number;
+}
+
+/**
+ * What an LED does. `dim`: under half a milliampere. `over`: no resistor limits its current.
+ * `unknown`: its level is.
+ */
+export type LedState = 'dark' | 'lit' | 'dim' | 'over' | 'unknown';
+
+/** How a settling ended: at which time (ns since power up), after how many events, and around which driver if it did not end. */
+export interface Settled {
+  readonly settled: boolean;
+  readonly timeNs: number;
+  readonly events: number;
+  readonly lastDriver: number;
+}
+
+/** Events after which a board counts as never coming to rest. */
+export const MAX_EVENTS = 20_000;
+
+/** Forward voltage of a red LED at a few milliamperes, and supply, in volts. */
+const LED_V = 1.9;
+const SUPPLY_V = families.HC.nominalV;
+
+/**
+ * Simulates a circuit at pin level, event by event: outputs change a gate delay after their inputs,
+ * and a pulse shorter than the delay dies out (inertial delay). Knows nothing but the circuit.
+ */
+export class Simulator {
+  private readonly closed: Uint8Array;
+  private readonly driverLevel: Uint8Array;
+  private readonly pending: Int32Array;
+  private readonly pendingLevel: Uint8Array;
+  private readonly slots: Uint8Array;
+  private readonly queue = new EventQueue();
+  private readonly unitStamp: Int32Array;
+  private readonly frozen: Uint8Array;
+  private wiring: Wiring;
+  private moved = false;
+  private stamp = 0;
+  private round = 0;
+  private timeNs = 0;
+
+  constructor(private readonly circuit: Circuit) {
+    const drivers = circuit.driverNet.length;
+    this.closed = new Uint8Array(circuit.switches.length);
+    this.driverLevel = new Uint8Array(drivers).fill(UNKNOWN);
+    this.pending = new Int32Array(drivers).fill(NONE);
+    this.pendingLevel = new Uint8Array(drivers);
+    this.frozen = new Uint8Array(drivers);
+    this.slots = new Uint8Array(Math.max(2, ...circuit.units.map((u) => slotCount(u.program))));
+    this.unitStamp = new Int32Array(circuit.units.length);
+    this.wiring = this.rewire();
+  }
+
+  /** Puts a switch on or off. Levels follow with the next `settle`. */
+  setSwitch(index: number, on: boolean): void {
+    if (this.closed[index] === Number(on)) return;
+    this.closed[index] = Number(on);
+    this.moved = true;
+  }
+
+  isOn(index: number): boolean {
+    return this.closed[index] === 1;
+  }
+
+  /** Lets time run until nothing changes any more, or MAX_EVENTS have happened. */
+  settle(): Settled {
+    if (this.moved) this.rewire();
+    const first = this.run();
+    if (this.queue.size === 0) return { settled: true, timeNs: this.timeNs, ...first };
+    this.giveUp();
+    this.run();
+    return { settled: false, timeNs: this.timeNs, ...first };
+  }
+
+  private run(): { events: number; lastDriver: number } {
+    let events = 0;
+    let lastDriver: number = NONE;
+    while (this.queue.size > 0 && events < MAX_EVENTS) {
+      this.timeNs = this.queue.nextTime;
+      const changed = new Set<number>();
+      while (this.queue.size > 0 && this.queue.nextTime === this.timeNs) {
+        this.queue.pop();
+        const driver = this.queue.item;
+        if (this.pending[driver] !== this.queue.stamp) continue;
+        this.pending[driver] = NONE;
+        this.driverLevel[driver] = this.pendingLevel[driver] as number;
+        events++;
+        lastDriver = driver;
+        this.touch(driver, changed);
+      }
+      this.spread(changed);
+    }
+    return { events, lastDriver };
+  }
+
+  private touch(driver: number, changed: Set<number>): void {
+    const net = this.circuit.driverNet[driver] as number;
+    if (net !== NONE) changed.add(this.wiring.groupOf[net] as number);
+  }
+
+  /** The level and strength of a net, by its index in the extracted nets. */
+  levelOf(net: number): NetLevel {
+    const g = this.wiring.groupOf[net] as number;
+    return { level: this.wiring.level[g] as number, strength: this.wiring.strength[g] as number };
+  }
+
+  /** Whether supply and ground are joined as the switches stand. */
+  get shorted(): boolean {
+    return this.wiring.shorted;
+  }
+
+  /** The level that a unit's output pin drives, or null when its chip has no power. */
+  outputLevel(driver: number): number | null {
+    return this.wiring.poweredChip[this.circuit.driverChip[driver] as number]
+      ? (this.driverLevel[driver] as number)
+      : null;
+  }
+
+  isPowered(chip: number): boolean {
+    return this.wiring.poweredChip[chip] === 1;
+  }
+
+  /** What an LED does, by its index in the circuit. */
+  ledState(index: number): LedState {
+    const led = this.circuit.leds[index];
+    if (!led || led.a === NONE || led.b === NONE) return 'dark';
+    const [a, k] = [this.levelOf(led.a), this.levelOf(led.b)];
+    if (a.strength === FLOATING || k.strength === FLOATING) return 'dark';
+    if (a.level === LOW || k.level === HIGH) return 'dark';
+    if (a.level === UNKNOWN || k.level === UNKNOWN) return 'unknown';
+    const ohms = this.ohmsBehind(led.a) + this.ohmsBehind(led.b);
+    if (ohms === 0) return 'over';
+    return (SUPPLY_V - LED_V) / ohms < 0.0005 ? 'dim' : 'lit';
+  }
+
+  private ohmsBehind(net: number): number {
+    const g = this.wiring.groupOf[net] as number;
+    return this.wiring.strength[g] === WEAK ? (this.wiring.ohms[g] as number) : 0;
+  }
+
+  /** Builds the wiring for the switches as they stand and sets every unit to be looked at. */
+  private rewire(): Wiring {
+    const wiring = new Wiring(this.circuit, this.closed);
+    for (let g = 0; g < wiring.groups; g++) wiring.resolve(g, this.driverLevel);
+    wiring.settleAllRegions();
+    this.wiring = wiring;
+    this.moved = false;
+    this.frozen.fill(0);
+    this.round++;
+    this.circuit.units.forEach((unit) => {
+      this.evaluate(unit);
+    });
+    return wiring;
+  }
+
+  /** Takes up the new levels of all changed groups first; then each unit that reads one is evaluated once. */
+  private spread(changed: ReadonlySet<number>): void {
+    this.round++;
+    const woken: number[] = [];
+    const wake = (group: number): void => {
+      for (const u of this.wiring.readers[group] as number[]) {
+        if (this.unitStamp[u] === this.round) continue;
+        this.unitStamp[u] = this.round;
+        woken.push(u);
+      }
+    };
+    for (const group of changed) {
+      if (!this.wiring.resolve(group, this.driverLevel)) continue;
+      wake(group);
+      for (const weak of this.wiring.settleAround(group)) wake(weak);
+    }
+    for (const u of woken) this.evaluate(this.circuit.units[u] as CircuitUnit);
+  }
+
+  private evaluate(unit: CircuitUnit): void {
+    const { slots } = this;
+    const powered = this.wiring.poweredChip[unit.chip] === 1;
+    for (let i = 0; i < unit.inputs.length; i++) {
+      const net = unit.inputs[i] as number;
+      slots[2 + i] = net === NONE ? UNKNOWN : (this.wiring.level[this.wiring.groupOf[net] as number] as number);
+    }
+    evaluateLevels(unit.program, slots);
+    for (let o = 0; o < unit.outputs; o++) {
+      const level = powered ? (slots[unit.program.outputs[o] as number] as number) : UNKNOWN;
+      this.schedule(unit.driver + o, level, unit.chip);
+    }
+  }
+
+  private schedule(driver: number, level: number, chip: number): void {
+    if (this.frozen[driver] === 1) return;
+    if (this.pending[driver] !== NONE) {
+      if (this.pendingLevel[driver] === level) return;
+      this.pending[driver] = NONE;
+    }
+    if (this.driverLevel[driver] === level) return;
+    this.pending[driver] = ++this.stamp;
+    this.pendingLevel[driver] = level;
+    const delay = (this.circuit.chips[chip] as Circuit['chips'][number]).delayNs;
+    this.queue.push(this.timeNs + delay, driver, this.stamp);
+  }
+
+  /** A board that does not come to rest has no levels to show: what still changes is unknown from here on. */
+  private giveUp(): void {
+    const changed = new Set<number>();
+    this.pending.forEach((stamp, driver) => {
+      if (stamp === NONE) return;
+      this.driverLevel[driver] = UNKNOWN;
+      this.frozen[driver] = 1;
+      this.pending[driver] = NONE;
+      this.touch(driver, changed);
+    });
+    this.queue.clear();
+    this.spread(changed);
+  }
+}

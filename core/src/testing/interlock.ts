@@ -1,0 +1,30 @@
+import type { Netlist } from '../design';
+import type { Job } from '../job';
+import { applyEdit, layOut, newJob, packJob } from '../job';
+import type { Packing } from '../packing';
+import { highsSolver } from '../solver';
+
+/** One solver for all tests: loading HiGHS takes a second. */
+export const solve = highsSolver();
+
+/** The lock interlock of Barrowmere, as in samples/. */
+export const interlockSheet = `in  K "key turned"       E "levels equal"
+in  U "upper gate shut"  L "lower gate shut"
+out G "gate permit"      P "paddle permit"
+out W "warning bell"
+G = K & E
+P = K & ~E & U & L
+W = ~(U | L)`;
+
+/** A sheet packed and laid out. Throws if any step has a finding: test sheets are sound. */
+export async function laidOut(sheet: string): Promise<{ job: Job; packing: Packing; netlist: Netlist }> {
+  const job = newJob('test', sheet);
+  const { reading, packing, findings } = await packJob(job, solve);
+  const { netlist } = reading.design;
+  if (!packing || !netlist) throw new Error(`not packed: ${JSON.stringify([reading.findings, findings])}`);
+  const { edit, findings: more } = layOut(packing);
+  if (!edit) throw new Error(`not laid out: ${JSON.stringify(more)}`);
+  const applied = applyEdit(job, edit);
+  if (!applied.ok) throw new Error(`refused: ${JSON.stringify(applied.findings)}`);
+  return { job: applied.job, packing, netlist };
+}

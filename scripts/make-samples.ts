@@ -1,0 +1,32 @@
+/** Lays out every sheet of samples/ and writes the job beside it. */
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { applyEdit, isError, layOut, newJob, packJob, says } from '@saddlebag/core';
+import { writeJobFile } from '@saddlebag/core/job-reader';
+import { highsSolver } from '@saddlebag/core/solver';
+
+const names: Record<string, string> = {
+  'lock-interlock': 'Lock interlock',
+  'boat-tally': 'Boat tally',
+  'towpath-lamp': 'Towpath lamp',
+  'flood-watch': 'Flood watch',
+};
+const folder = new URL('../samples/', import.meta.url);
+const solve = highsSolver();
+
+async function made(id: string): Promise<string> {
+  const job = newJob(names[id] ?? id, readFileSync(new URL(`${id}.sheet`, folder), 'utf8'));
+  const { reading, packing } = await packJob(job, solve);
+  const wrong = reading.findings.find(isError);
+  if (wrong || !packing) throw new Error(`${id}: ${wrong ? says(wrong) : 'no packing'}`);
+  const { edit } = layOut(packing);
+  const applied = edit && applyEdit(job, edit);
+  if (!applied?.ok) throw new Error(`${id}: not laid out`);
+  return writeJobFile(applied.job);
+}
+
+for (const file of readdirSync(folder).filter((f) => f.endsWith('.sheet'))) {
+  const id = file.replace('.sheet', '');
+  const at = new URL(`${id}.saddlebag.json`, folder);
+  writeFileSync(at, await made(id));
+  console.log(`samples/${id}.saddlebag.json`);
+}

@@ -1,0 +1,55 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express, type RequestHandler } from 'express';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { nonce, policy } from './csp';
+import { readSamples } from './samples';
+
+/** Folders with the built application and the sample jobs, and where requests are logged. */
+export interface AppOptions {
+  readonly webDir: string;
+  readonly samplesDir: string;
+  readonly logger: Logger;
+}
+
+/** The server: the built application, its health, and the sample jobs. No logic of its own. */
+export function createApp({ webDir, samplesDir, logger }: AppOptions): Express {
+  const app = express();
+  const samples = readSamples(samplesDir);
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger, autoLogging: { ignore: (req) => req.url === '/healthz' } }));
+  app.use(nonce(), policy(), compression());
+  app.get('/healthz', (_req, res) => {
+    res.json({ ok: true, samples: samples.size });
+  });
+  app.get('/api/samples', (_req, res) => {
+    res.json([...samples.values()].map(({ id, name }) => ({ id, name })));
+  });
+  app.get('/api/samples/:id', (req, res) => {
+    const sample = samples.get(req.params.id);
+    if (sample) res.type('json').send(sample.text);
+    else res.status(404).json({ error: `There is no sample ${req.params.id}.` });
+  });
+  app.all('/api/{*rest}', (_req, res) => {
+    res.status(404).json({ error: 'Nothing is served here.' });
+  });
+  app.use(pages(webDir));
+  return app;
+}
+
+/** Static files, and the page itself, with its nonce, for every other address. */
+function pages(webDir: string): express.Router {
+  const router = express.Router();
+  const html = readFileSync(join(webDir, 'index.html'), 'utf8');
+  const sendPage: RequestHandler = (_req, res) => {
+    const meta = `</title>\n    <meta property="csp-nonce" nonce="${String(res.locals.nonce)}" />`;
+    res.set('Cache-Control', 'no-cache').type('html').send(html.replace('</title>', meta));
+  };
+  router.get('/index.html', sendPage);
+  router.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  router.use(express.static(webDir, { index: false, maxAge: 0 }));
+  router.get('/{*path}', sendPage);
+  return router;
+}
