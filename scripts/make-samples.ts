@@ -1,7 +1,6 @@
 /** Lays out every sheet of samples/ and writes the job beside it. */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { applyEdit, isError, layOut, newJob, packJob, says } from '@saddlebag/core';
-import { writeJobFile } from '@saddlebag/core/job-reader';
+import { applyEdit, isError, layOut, newJob, packJob, says, writeJobFile } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 
 const names: Record<string, string> = {

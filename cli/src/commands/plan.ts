@@ -1,6 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { isBare, isError } from '@saddlebag/core';
-import { writeJobFile } from '@saddlebag/core/job-reader';
+import { isBare, isError, writeJobFile } from '@saddlebag/core';
 import { prepare } from '../load';
 import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';

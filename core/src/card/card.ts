@@ -56,6 +56,14 @@ export function buildCard(board: Board, packing: Packing, netlist: Netlist): Bui
   return { stages, parts: partsList(board), pins: pinLists(board, carries) };
 }
 
+/** What stands on the board when the given stages are done. */
+export function boardAfter(board: Board, stages: readonly Stage[]): Board {
+  const done = new Set(stages.flatMap((s) => [...s.parts, ...s.jumpers]));
+  const kept = <T>(record: Readonly<Record<string, T>>): Record<string, T> =>
+    Object.fromEntries(Object.entries(record).filter(([key]) => done.has(key)));
+  return { ...board, parts: kept(board.parts), jumpers: kept(board.jumpers) };
+}
+
 type Draft = { -readonly [K in keyof Stage]: Stage[K] } & { readonly jumpers: string[] };
 
 class Stager {

@@ -1,2 +1,2 @@
-export { type BuildCard, buildCard, type PartsLine, type PinList, type Stage, shownValue } from './card';
+export { type BuildCard, boardAfter, buildCard, type PartsLine, type PinList, type Stage, shownValue } from './card';
 export type { Trial } from './trial';

@@ -38,7 +38,7 @@ export function chipOf(data: ChipData): PartType {
     prefix: 'U',
     pins,
     units: unitsOf(data.behaviour, pinId),
-    body: { x: -0.5, y: -2.5, width: half, height: 2 },
+    body: { x: -0.5, y: -2.62, width: half, height: 2.24 },
     behaviour: data.behaviour,
     catch: data.catch,
   };

@@ -156,7 +156,17 @@ export const sentences = {
   'hand/not-understood': {
     severity: 'error',
     says: '“{text}” is not something the board understands.',
-    todo: 'Type U1.8 > U3.2 for a jumper, or pull w3, turn U1, move U1 b1.e20.',
+    todo: 'Type U1.8 > U3.2 for a jumper, or pull w3, turn U1, move U1 b1.e20, seat led, label S1 K.',
+  },
+  'hand/no-such-type': {
+    severity: 'error',
+    says: 'No part is known as {part}.',
+    todo: 'Type a number such as 74HC00, or switch, led, resistor, capacitor, supply.',
+  },
+  'hand/no-seat': {
+    severity: 'error',
+    says: 'No place is free for a {part}.',
+    todo: 'Add a board, or pull something out.',
   },
   'hand/no-such-part': {
     severity: 'error',

@@ -1,15 +1,14 @@
-import { type Board, byNumber, parseHole } from '../board';
+import { type Board, parseHole } from '../board';
 import { partType } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import type { Packing, UnitUse } from '../packing';
 import { checkShape, type FieldProblem, type JobFileDto } from './dto';
 import type { Job } from './job';
+import { FILE_VERSION } from './write';
 
 /** Bounds on what is read: bytes of text, and levels of nesting. */
 export const MAX_FILE_BYTES = 8 * 1024 * 1024;
 const MAX_DEPTH = 32;
-/** The version this program writes; older ones are upgraded step by step in `upgrades`. */
-export const FILE_VERSION = 1;
 
 /** `upgrades[v]` takes a plain file of version v to version v + 1. Version 1 is the first. */
 const upgrades: Readonly<Record<number, (plain: Record<string, unknown>) => Record<string, unknown>>> = {};
@@ -124,33 +123,6 @@ function packingOf({ packing }: JobFileDto): Packing | null {
   });
   const outputs = packing.outputs.map(({ name, net }) => ({ name, net }));
   return { packages, inputs: packing.inputs, outputs, proved: packing.proved, design: packing.design };
-}
-
-/** Writes a job file, current version, indented, parts and jumpers in order. `readJobFile` reads it back. */
-export function writeJobFile(job: Job): string {
-  const { breadboards, parts, jumpers } = job.board;
-  const sorted = <T>(record: Readonly<Record<string, T>>): T[] =>
-    Object.keys(record)
-      .sort(byNumber)
-      .map((key) => record[key] as T);
-  const packing = job.packing && {
-    ...job.packing,
-    packages: job.packing.packages.map(({ ref, part, units }) => ({
-      ref,
-      part,
-      units: units.flatMap((use, i) => (use ? [{ unit: i + 1, ...use }] : [])),
-    })),
-  };
-  const file = {
-    format: 'saddlebag-job',
-    version: FILE_VERSION,
-    name: job.name,
-    family: job.family,
-    sheet: job.sheet,
-    ...(packing && { packing }),
-    board: { breadboards, parts: sorted(parts), jumpers: sorted(jumpers) },
-  };
-  return `${JSON.stringify(file, null, 2)}\n`;
 }
 
 /** Deepest nesting of brackets outside strings, counted before the text is parsed. */

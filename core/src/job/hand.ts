@@ -1,6 +1,8 @@
 import {
   type Board,
   byNumber,
+  COLUMNS,
+  checkSeat,
   freeHoles,
   type Hole,
   holesOfStrip,
@@ -13,7 +15,9 @@ import {
   partOf,
   printHole,
   type Row,
+  type SeatedPart,
 } from '../board';
+import { type PartKind, partType } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import type { Edit } from './edit';
 import { turnedInPlace } from './move';
@@ -25,7 +29,8 @@ const no = (f: Finding): Command => ({ ok: false, finding: f });
 
 /**
  * Reads what a person types at the board: `U1.8 > U3.2` lays a jumper between two pins, holes
- * (`b1.e17`) or rails (`b1.top+`); `pull w3`, `pull U1`, `turn U1`, `move U1 b1.e20`.
+ * (`b1.e17`) or rails (`b1.top+`); `pull w3`, `pull U1`, `turn U1`, `move U1 b1.e20`,
+ * `seat 74HC00` with or without a hole, `label S1 K`.
  */
 export function readCommand(board: Board, text: string): Command {
   const words = text.trim().split(/\s*>\s*|\s+/);
@@ -35,6 +40,8 @@ export function readCommand(board: Board, text: string): Command {
     if (words.length === 2 && second !== '') return jumperBetween(board, first, second);
   } else if (verb === 'pull' && words.length === 2) return pull(board, second);
   else if (verb === 'turn' && words.length === 2) return turn(board, second);
+  else if (verb === 'label' && third !== undefined && words.length === 3) return label(board, second, third);
+  else if (verb === 'seat' && words.length <= 3 && second !== '') return seat(board, second, third);
   else if (verb === 'move' && third !== undefined && words.length === 3) return move(board, second, third);
   return no(finding('hand/not-understood', [], { text: text.trim().slice(0, 60) }));
 }
@@ -51,6 +58,53 @@ function turn(board: Board, what: string): Command {
   const place = part && turnedInPlace(part);
   if (!place) return no(noPart(what));
   return { ok: true, edit: { kind: 'move', ref: part.ref, ...place, follow: false } };
+}
+
+function label(board: Board, what: string, signal: string): Command {
+  const part = partOf(board, what.toUpperCase());
+  return part ? { ok: true, edit: { kind: 'label', ref: part.ref, signal } } : no(noPart(what));
+}
+
+/** Values that parts come with when they are seated by hand: ohms, nanofarads, volts. */
+const usual: Readonly<Partial<Record<PartKind, number>>> = { resistor: 1000, capacitor: 100, supply: 5 };
+
+function seat(board: Board, what: string, at?: string): Command {
+  const name = /^74/.test(what) ? what.toUpperCase() : what.toLowerCase();
+  const type = partType(name);
+  if (!type) return no(finding('hand/no-such-type', [], { part: what.slice(0, 40) }));
+  const value = usual[type.kind];
+  const ref = nextFree(type.prefix, board.parts);
+  const part: SeatedPart = {
+    ref,
+    part: name,
+    at: at?.toLowerCase() ?? '',
+    turn: 0,
+    ...(value !== undefined && { value }),
+  };
+  if (at !== undefined) return { ok: true, edit: { kind: 'seat', part } };
+  const free = freeSeat(board, part);
+  return free ? { ok: true, edit: { kind: 'seat', part: free } } : no(finding('hand/no-seat', [], { part: name }));
+}
+
+/** Rows in which the first pin of a part goes when nobody says where. */
+const homes: Readonly<Record<PartKind, Row>> = {
+  chip: 'e',
+  switch: 'f',
+  led: 'c',
+  resistor: 'a',
+  capacitor: 'top+',
+  supply: 'top+',
+};
+
+/** The part at the first place, from the left, where all its leads find free holes; null when there is none. */
+function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
+  const row = homes[partType(part.part)?.kind ?? 'chip'];
+  for (const { id } of board.breadboards)
+    for (let column = 1; column <= COLUMNS; column++) {
+      const tried = { ...part, at: `${id}.${row}${column}` };
+      if (checkSeat(board, tried).length === 0) return tried;
+    }
+  return null;
 }
 
 function move(board: Board, what: string, at: string): Command {

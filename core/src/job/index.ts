@@ -4,3 +4,4 @@ export { type History, perform, redo, startHistory, undo } from './history';
 export { currentPacking, type Job, newJob } from './job';
 export { turnedInPlace } from './move';
 export { isOutdated, layOut, type Packed, packJob } from './stages';
+export { FILE_VERSION, writeJobFile } from './write';

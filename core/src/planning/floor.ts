@@ -10,8 +10,8 @@ export const LED_OHMS = 1000;
 export const PULL_DOWN_OHMS = 10_000;
 export const CAPACITOR_NF = 100;
 
-/** Free columns left beside a chip, for wires that cross the channel. */
-const GAP = 2;
+/** Free columns left beside a chip, for wires that cross the channel: as many as cost no further board. */
+const GAPS = [5, 4, 3, 2] as const;
 /** Parts stay between these columns; beyond, rail links run from top to bottom. */
 const FIRST = 5;
 const LAST = 57;
@@ -22,13 +22,21 @@ const LAST = 57;
  * Goes on to a further board when one is full; null when MAX_BOARDS are not enough.
  */
 export function seatAll(packing: Packing): Board | null {
-  const seats = new Seats();
+  const tries = GAPS.map((gap) => seatWith(packing, gap));
+  const least = Math.min(...tries.map((seats) => seats.board));
+  const seats = tries.find((t) => t.board === least);
+  if (!seats || least > MAX_BOARDS) return null;
+  return { breadboards: seats.breadboards(), parts: seats.parts, jumpers: {} };
+}
+
+function seatWith(packing: Packing, gap: number): Seats {
+  const seats = new Seats(gap);
   seats.add({ ref: 'P1', part: 'supply', at: 'b1.top+3', turn: 0, value: 5 });
   for (const [i, name] of packing.inputs.entries()) seats.addSwitch(name, i + 1);
-  seats.skip(GAP);
+  seats.skip(gap);
   for (const { ref, part } of packing.packages) seats.addChip(ref, part);
   for (const [i, { name }] of packing.outputs.entries()) seats.addLed(name, i + 1, packing.inputs.length + i + 1);
-  return seats.board <= MAX_BOARDS ? { breadboards: seats.breadboards(), parts: seats.parts, jumpers: {} } : null;
+  return seats;
 }
 
 class Seats {
@@ -36,6 +44,8 @@ class Seats {
   readonly parts: Record<string, SeatedPart> = {};
   private column = FIRST;
   private capacitors = 0;
+
+  constructor(private readonly gap: number) {}
 
   breadboards(): Breadboard[] {
     return Array.from({ length: this.board }, (_, i) => ({ id: `b${i + 1}`, type: 'full' as const }));
@@ -73,7 +83,7 @@ class Seats {
     const column = [1, 2, 3].map((d) => this.column + d).find(hasRailHole);
     const at = `b${this.board}.top+${column}`;
     this.add({ ref: `C${++this.capacitors}`, part: 'capacitor', at, turn: 0, value: CAPACITOR_NF });
-    this.column += 7 + GAP;
+    this.column += 7 + this.gap;
   }
 
   addLed(signal: string, number: number, resistor: number): void {
@@ -82,6 +92,6 @@ class Seats {
     this.add({ ref: `D${number}`, part: 'led', at, turn: 0, signal });
     const to = `b${this.board}.a${this.column + 1}`;
     this.add({ ref: `R${resistor}`, part: 'resistor', at: to, turn: 0, value: LED_OHMS });
-    this.column += 3;
+    this.column += this.gap > 3 ? 4 : 3;
   }
 }

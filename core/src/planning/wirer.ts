@@ -91,6 +91,9 @@ export class Wirer {
 
   private cost(hole: Hole, between: { from: number; to: number }): number {
     let cost = 0.1 * away(hole);
+    for (let column = between.from + 1; column < between.to; column++)
+      if (this.taken.has(printHole({ ...hole, column }))) cost += 2;
+    for (const r of this.runsOf(hole)) if (r.from <= hole.column && hole.column <= r.to) cost += 2;
     for (const r of this.runsOf(hole))
       cost += Math.max(0, Math.min(r.to, between.to) - Math.max(r.from, between.from) + 1);
     return cost;

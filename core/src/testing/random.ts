@@ -56,11 +56,11 @@ function sheetOf(inputs: readonly string[], targets: readonly string[], exprs: r
 }
 
 /** The value of an expression, by definition: the plain recursive evaluation that tests hold others to. */
-export function valueOf(e: Expr, env: ReadonlyMap<string, boolean>): boolean {
+export function truthOf(e: Expr, env: ReadonlyMap<string, boolean>): boolean {
   if (e.kind === 'const') return e.value === 1;
   if (e.kind === 'name') return env.get(e.name) === true;
-  if (e.kind === 'not') return !valueOf(e.of, env);
-  const values = e.of.map((x) => valueOf(x, env));
+  if (e.kind === 'not') return !truthOf(e.of, env);
+  const values = e.of.map((x) => truthOf(x, env));
   const odd = values.filter(Boolean).length % 2 === 1;
   const plain = { and: values.every(Boolean), or: values.some(Boolean), xor: odd };
   if (e.gate === 'nand') return !plain.and;
@@ -79,7 +79,7 @@ export function outputsOf(design: Declarations, row: number): boolean[] {
     const equation = design.equations.find((q) => q.target.name === name);
     if (!equation) throw new Error(`nothing makes ${name}`);
     namesOf(equation.expr).forEach(known);
-    env.set(name, valueOf(equation.expr, env));
+    env.set(name, truthOf(equation.expr, env));
   };
   for (const { name } of design.outputs) known(name);
   return design.outputs.map(({ name }) => env.get(name) === true);

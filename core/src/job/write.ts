@@ -1,0 +1,32 @@
+import { byNumber } from '../board';
+import type { Job } from './job';
+
+/** The version of job files that this program writes; `file.ts` upgrades older ones. */
+export const FILE_VERSION = 1;
+
+/** Writes a job file, current version, indented, parts and jumpers in order. `readJobFile` reads it back. */
+export function writeJobFile(job: Job): string {
+  const { breadboards, parts, jumpers } = job.board;
+  const sorted = <T>(record: Readonly<Record<string, T>>): T[] =>
+    Object.keys(record)
+      .sort(byNumber)
+      .map((key) => record[key] as T);
+  const packing = job.packing && {
+    ...job.packing,
+    packages: job.packing.packages.map(({ ref, part, units }) => ({
+      ref,
+      part,
+      units: units.flatMap((use, i) => (use ? [{ unit: i + 1, ...use }] : [])),
+    })),
+  };
+  const file = {
+    format: 'saddlebag-job',
+    version: FILE_VERSION,
+    name: job.name,
+    family: job.family,
+    sheet: job.sheet,
+    ...(packing && { packing }),
+    board: { breadboards, parts: sorted(parts), jumpers: sorted(jumpers) },
+  };
+  return `${JSON.stringify(file, null, 2)}\n`;
+}

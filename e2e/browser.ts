@@ -1,0 +1,32 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer, { type Browser } from 'puppeteer-core';
+
+/** A fresh Chromium with an empty profile, 1280 by 800, that asks nothing of the outside. */
+export async function launch(): Promise<{ browser: Browser; stop: () => Promise<void> }> {
+  const userDataDir = mkdtempSync(join(tmpdir(), 'saddlebag-chromium-'));
+  const browser = await puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    userDataDir,
+    defaultViewport: { width: 1280, height: 800 },
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--lang=en-GB',
+    ],
+  });
+  return {
+    browser,
+    stop: async () => {
+      await browser.close();
+      rmSync(userDataDir, { recursive: true, force: true, maxRetries: 5 });
+    },
+  };
+}

@@ -1,0 +1,86 @@
+import { Button, Flex, Text } from '@chakra-ui/react';
+import { says } from '@saddlebag/core';
+import type { ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { KeyCap } from '../kit/Panel';
+import { useJobView } from './job-context';
+import type { StepId } from './steps';
+
+/** The keys that work at each step. */
+const keys: Readonly<Record<StepId, readonly (readonly [key: string, does: string])[]>> = {
+  design: [
+    ['Tab', 'complete a name'],
+    ['Ctrl Z', 'undo'],
+    ['Alt 2', 'next step'],
+  ],
+  pack: [
+    ['Alt 3', 'to the board'],
+    ['Ctrl Z', 'undo'],
+  ],
+  board: [
+    ['arrows', 'move the cursor, or what is chosen'],
+    ['Enter', 'jumper from here, to here'],
+    ['R', 'turn'],
+    ['Del', 'pull out'],
+    ['N', 'next part'],
+    ['/', 'type'],
+  ],
+  inspect: [
+    ['↑ ↓', 'from finding to finding'],
+    ['Enter', 'mend it, where one press can'],
+  ],
+  power: [
+    ['Space', 'power'],
+    ['W', 'walk the table'],
+  ],
+  card: [
+    ['↑ ↓', 'from stage to stage'],
+    ['Ctrl P', 'print'],
+  ],
+};
+
+/** The line at the foot: the keys that work here, and the one finding that matters most. */
+export function FootLine({ step, extra }: { readonly step: StepId; readonly extra?: ReactNode }) {
+  const { id, findings } = useJobView();
+  const navigate = useNavigate();
+  const worst = findings?.find((f) => f.severity === 'error') ?? findings?.[0];
+  return (
+    <Flex
+      as="footer"
+      align="center"
+      gap="8px"
+      px="14px"
+      h="42px"
+      flexShrink={0}
+      borderTopWidth="1px"
+      borderColor="line"
+      mx="12px"
+      color="soft"
+      fontSize="12.5px"
+      css={{ '@media print': { display: 'none' } }}
+    >
+      {keys[step].map(([key, does]) => (
+        <Flex key={key} gap="5px" align="center" flexShrink={0}>
+          <KeyCap>{key}</KeyCap>
+          <Text>{does}</Text>
+        </Flex>
+      ))}
+      {extra}
+      <Flex ml="auto" align="center" gap="10px" minW="0">
+        {worst && step !== 'inspect' && (
+          <>
+            <Text truncate>
+              <span style={{ color: 'var(--sb-colors-bad)' }} aria-hidden="true">
+                ●
+              </span>{' '}
+              <Text as="span" fontWeight="700" color="ink">
+                {says(worst)}
+              </Text>
+            </Text>
+            <Button onClick={() => void navigate(`/job/${id}/inspect`)}>Show me</Button>
+          </>
+        )}
+      </Flex>
+    </Flex>
+  );
+}

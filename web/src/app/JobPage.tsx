@@ -1,0 +1,113 @@
+import { Button, Flex } from '@chakra-ui/react';
+import { buildCard, isBare, says } from '@saddlebag/core';
+import { lazy, Suspense, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { Navigate, useNavigate, useParams } from 'react-router';
+import { download } from '../kit/download';
+import { FindingLine } from '../kit/FindingLine';
+import { Empty, Panel } from '../kit/Panel';
+import type { JobSession } from '../store/session';
+import { Brand } from './Brand';
+import { FootLine } from './FootLine';
+import { JobHeader } from './JobHeader';
+import { JobContext } from './job-context';
+import { useKeys } from './keys';
+import { Strap } from './Strap';
+import { type StepId, statusOf, stepIds, stepTitles } from './steps';
+import { type Opening, useOpenJob } from './use-job';
+import { useJobView } from './use-job-view';
+
+const screens: Readonly<Record<StepId, ReturnType<typeof lazy>>> = {
+  design: lazy(() => import('../design/DesignStep')),
+  pack: lazy(() => import('../pack/PackStep')),
+  board: lazy(() => import('../board/BoardStep')),
+  inspect: lazy(() => import('../inspect/InspectStep')),
+  power: lazy(() => import('../power/PowerStep')),
+  card: lazy(() => import('../card/CardStep')),
+};
+
+/** A job at one of its steps. */
+export function JobPage() {
+  const { id = '', step } = useParams();
+  const opening = useOpenJob(id);
+  if (!stepIds.includes(step as StepId)) return <Navigate to={`/job/${id}/design`} replace />;
+  if (opening.state === 'opening') return <Empty>Opening …</Empty>;
+  if (opening.state === 'refused') return <RefusedJob opening={opening} />;
+  return <OpenJob key={id} id={id} session={opening.session} step={step as StepId} />;
+}
+
+interface OpenJobProps {
+  readonly id: string;
+  readonly session: JobSession;
+  readonly step: StepId;
+}
+
+function OpenJob({ id, session, step }: OpenJobProps) {
+  const view = useJobView(id, session);
+  const bench = useSyncExternalStore(view.bench.subscribe, view.bench.snapshot);
+  const navigate = useNavigate();
+  const { job, packing, reading } = view;
+  const netlist = reading?.design.netlist ?? null;
+  const stages = useMemo(
+    () => (packing && netlist && !isBare(job.board) ? buildCard(job.board, packing, netlist).stages.length : null),
+    [job.board, packing, netlist],
+  );
+  useEffect(() => {
+    document.title = `${job.name} · ${stepTitles[step]} · Saddlebag`;
+  }, [job.name, step]);
+  useKeys((e) => {
+    const command = e.ctrlKey || e.metaKey;
+    if (command && e.key.toLowerCase() === 'z') {
+      if (e.shiftKey) session.redo();
+      else session.undo();
+      return true;
+    }
+    if (command && e.key.toLowerCase() === 'y') {
+      session.redo();
+      return true;
+    }
+    const target = e.altKey ? stepIds[Number(e.code.replace('Digit', '')) - 1] : undefined;
+    if (target === undefined) return false;
+    void navigate(`/job/${id}/${target}`);
+    return true;
+  });
+  const Screen = screens[step];
+  return (
+    <JobContext.Provider value={view}>
+      <Flex direction="column" h="100%" css={{ '@media print': { height: 'auto' } }}>
+        <JobHeader />
+        <Strap jobId={id} current={step} status={statusOf(view, bench, stages)} />
+        <Flex as="main" flex="1" minH="0" p="10px 12px" gap="10px">
+          <Suspense fallback={<Empty>…</Empty>}>
+            <Screen />
+          </Suspense>
+        </Flex>
+        <FootLine step={step} />
+      </Flex>
+    </JobContext.Provider>
+  );
+}
+
+function RefusedJob({ opening }: { readonly opening: Extract<Opening, { state: 'refused' }> }) {
+  const { findings, text } = opening;
+  return (
+    <Flex direction="column" h="100%">
+      <Flex as="header" align="center" px="18px" h="42px">
+        <Brand />
+      </Flex>
+      <Flex as="main" justify="center" p="40px">
+        <Panel
+          title="This job cannot be opened"
+          hint="nothing of it is lost"
+          width="620px"
+          actions={
+            text !== null && <Button onClick={() => download('job.saddlebag.json', text)}>Take its file out</Button>
+          }
+        >
+          {findings.map((f) => (
+            <FindingLine key={says(f)} finding={f} />
+          ))}
+        </Panel>
+      </Flex>
+    </Flex>
+  );
+}

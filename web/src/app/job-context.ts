@@ -1,0 +1,70 @@
+import {
+  type Board,
+  expectationOf,
+  extractNets,
+  type Finding,
+  type Job,
+  type Nets,
+  nameNets,
+  type Packing,
+  type Reading,
+  sourcesOf,
+} from '@saddlebag/core';
+import { createContext, useContext } from 'react';
+import { Colours } from '../kit/palette';
+import type { PowerBench } from '../power/bench';
+import type { JobSession } from '../store/session';
+
+/** A board with what is read off it: its nets and, by net index, the signals they carry. */
+export interface ReadBoard {
+  readonly board: Board;
+  readonly nets: Nets;
+  readonly names: ReadonlyMap<number, string>;
+}
+
+/** Everything the six steps share about the open job. `reading` is null until it has been read once. */
+export interface JobView {
+  readonly id: string;
+  readonly job: Job;
+  readonly session: JobSession;
+  readonly reading: Reading | null;
+  readonly packing: Packing | null;
+  readonly packingPending: boolean;
+  readonly packingFindings: readonly Finding[];
+  readonly stopPacking: () => void;
+  readonly board: ReadBoard;
+  readonly findings: readonly Finding[] | null;
+  readonly colours: Colours;
+  readonly bench: PowerBench;
+}
+
+export const JobContext = createContext<JobView | null>(null);
+const noColours = new Colours([]);
+
+export function useJobView(): JobView {
+  const view = useContext(JobContext);
+  if (!view) throw new Error('no job is open here');
+  return view;
+}
+
+/** The colours of the open job's signals. */
+export function useColours(): Colours {
+  return useContext(JobContext)?.colours ?? noColours;
+}
+
+/** Extracts the nets of a board and names them as far as the packing knows. */
+export function readBoard(board: Board, packing: Packing | null): ReadBoard {
+  const nets = extractNets(board);
+  const expected = packing ? expectationOf(packing, board) : new Map<string, string>();
+  const sources = packing ? sourcesOf(packing, board) : new Map<string, string>();
+  return { board, nets, names: nameNets(nets, expected, sources) };
+}
+
+/** Every signal of a job in the order in which colours are given: inputs, outputs, what is between, the packing's own. */
+export function signalsOf(reading: Reading | null, packing: Packing | null): string[] {
+  const design = reading?.design;
+  const gates = design?.netlist?.gates.map((g) => g.output) ?? [];
+  const own = packing?.packages.flatMap((p) => p.units.flatMap((u) => u?.output ?? [])) ?? [];
+  const declared = [...(design?.inputs ?? []), ...(design?.outputs ?? [])].map((s) => s.name);
+  return [...declared, ...gates, ...own.filter((name) => !name.includes('.'))];
+}

@@ -1,0 +1,53 @@
+import { currentPacking, type Netlist } from '@saddlebag/core';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { Colours } from '../kit/palette';
+import { PowerBench } from '../power/bench';
+import type { JobSession } from '../store/session';
+import { runLong, stages } from '../workers/stages';
+import { contentKey } from './content-key';
+import { type JobView, readBoard, signalsOf } from './job-context';
+
+/** Computes, from the job alone, everything the six steps show. Each stage is asked for again when what it depends on changes. */
+export function useJobView(id: string, session: JobSession): JobView {
+  const { history } = useSyncExternalStore(session.subscribe, session.snapshot);
+  const { job } = history;
+  const queries = useQueryClient();
+  const reading = useQuery({
+    queryKey: ['read', job.sheet],
+    queryFn: () => stages().read(job.sheet),
+    placeholderData: keepPreviousData,
+  });
+  const netlist: Netlist | null = reading.data?.design.netlist ?? null;
+  const own = currentPacking(job, netlist, null);
+  const packKey = ['pack', contentKey(netlist), job.family];
+  const packed = useQuery({
+    queryKey: packKey,
+    queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family)),
+    enabled: netlist !== null && own === null && !reading.isPlaceholderData,
+  });
+  const packing = own ?? (netlist ? (packed.data?.packing ?? null) : null);
+  const board = useMemo(() => readBoard(job.board, packing), [job.board, packing]);
+  const inspected = useQuery({
+    queryKey: ['inspect', contentKey(job.board), contentKey(packing), job.family],
+    queryFn: () => stages().inspect(job.board, packing, job.family),
+    placeholderData: keepPreviousData,
+  });
+  const colours = useMemo(() => new Colours(signalsOf(reading.data ?? null, packing)), [reading.data, packing]);
+  const [bench] = useState(() => new PowerBench());
+  useEffect(() => bench.lay(board.board, board.nets), [bench, board]);
+  return {
+    id,
+    job,
+    session,
+    reading: reading.data ?? null,
+    packing,
+    packingPending: packed.isFetching,
+    packingFindings: packed.data?.findings ?? [],
+    stopPacking: () => void queries.cancelQueries({ queryKey: packKey }),
+    board,
+    findings: inspected.data ?? null,
+    colours,
+    bench,
+  };
+}

@@ -1,0 +1,211 @@
+import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { catalogue, isBare, isOutdated, layOut, partNumber, readCommand, remedy, says } from '@saddlebag/core';
+import { useMemo, useRef, useState } from 'react';
+import { useJobView } from '../app/job-context';
+import { isWriting, useKeys } from '../app/keys';
+import { BoardDrawing } from '../kit/board/BoardDrawing';
+import { BoardMat } from '../kit/board/BoardMat';
+import { gatesByPin, useScene } from '../kit/board/use-scene';
+import { pin } from '../kit/follow';
+import { ChosenPanel } from './ChosenPanel';
+import { Ghost } from './Ghost';
+import { SignalsPanel } from './SignalsPanel';
+import { ThingsPanel } from './ThingsPanel';
+import { useHands } from './use-hands';
+
+/** The board under the person's hands: by mouse, by key, and by typing pins. */
+export default function BoardStep() {
+  const { job, packing, board, colours } = useJobView();
+  const scene = useScene(board);
+  const gateAt = useMemo(() => gatesByPin(packing), [packing]);
+  const { hands, setHands, refusal, setRefusal, svg, dispatch, take, handlers } = useHands();
+  const [focused, setFocused] = useState(false);
+  const line = useRef<HTMLInputElement>(null);
+  const region = useRef<HTMLDivElement>(null);
+  useKeys((e) => {
+    if (isWriting(e.target) || e.ctrlKey || e.metaKey || e.altKey) return false;
+    if (e.key === '/') {
+      line.current?.focus();
+      return true;
+    }
+    if (e.key.toLowerCase() === 'f') {
+      pin(signalAt(hands.chosen, hands.cursor, board) ?? null);
+      return true;
+    }
+    const onBoard = e.target === region.current || e.target === document.body;
+    if (!onBoard && (e.key === 'Enter' || e.key.startsWith('Arrow'))) return false;
+    return take({ kind: 'key', key: e.key, shift: e.shiftKey });
+  });
+  const choose = (what: string): void => setHands({ ...hands, chosen: what, laying: null });
+  const chosen = useMemo(() => new Set(hands.chosen === null ? [] : [hands.chosen]), [hands.chosen]);
+  const say = (text: string): boolean => {
+    const command = readCommand(job.board, text);
+    if (command.ok) return dispatch(command.edit);
+    setRefusal(`${says(command.finding)} ${remedy(command.finding)}`);
+    return false;
+  };
+  return (
+    <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
+      <BoardMat scene={scene} tools={<BoardTools onSay={say} line={line} refusal={refusal} onDispatch={dispatch} />}>
+        <Box
+          ref={region}
+          h="100%"
+          position="relative"
+          tabIndex={0}
+          role="application"
+          aria-label="board; arrows move the cursor, Enter lays a jumper, N steps through the parts"
+          onFocus={() => setFocused(true)}
+          onBlur={() => setFocused(false)}
+          {...handlers}
+        >
+          <BoardDrawing
+            scene={scene}
+            colours={colours}
+            svgRef={svg}
+            title="board"
+            overlay={{ gateAt, chosen, above: <Ghost hands={hands} job={job} showCursor={focused} /> }}
+          />
+          {isBare(job.board) && <BareBoard />}
+        </Box>
+      </BoardMat>
+      <Flex gap="10px" h="200px" flexShrink={0}>
+        <ThingsPanel chosen={hands.chosen} onChoose={choose} />
+        <ChosenPanel chosen={hands.chosen} onDispatch={dispatch} onSay={say} />
+        <SignalsPanel />
+      </Flex>
+    </Flex>
+  );
+}
+
+/** The signal of what is chosen, or of the strip at the cursor. */
+function signalAt(
+  chosen: string | null,
+  cursor: string,
+  { board, nets, names }: ReturnType<typeof useJobView>['board'],
+): string | undefined {
+  const jumper = chosen === null ? undefined : board.jumpers[chosen];
+  const part = chosen === null ? undefined : board.parts[chosen];
+  if (part) return part.signal;
+  const strip = (jumper?.from ?? cursor).replace(
+    /\.([a-j])(\d+)$/,
+    (_, row: string, column: string) => `.${column}${row <= 'e' ? 'e' : 'f'}`,
+  );
+  const net = nets.ofStrip.get(strip);
+  return net === undefined ? undefined : names.get(net);
+}
+
+interface BoardToolsProps {
+  readonly onSay: (text: string) => boolean;
+  readonly onDispatch: ReturnType<typeof useHands>['dispatch'];
+  readonly line: React.RefObject<HTMLInputElement | null>;
+  readonly refusal: string | null;
+}
+
+function BoardTools({ onSay, onDispatch, line, refusal }: BoardToolsProps) {
+  const { job, packing } = useJobView();
+  const [text, setText] = useState('');
+  const lay = useLayOut(onDispatch);
+  return (
+    <>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (onSay(text)) setText('');
+        }}
+      >
+        <Input
+          ref={line}
+          aria-label="type to the board"
+          placeholder="U1.8 > U3.2"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          fontFamily="mono"
+          fontSize="13px"
+          h="28px"
+          w="190px"
+          bg="card"
+          borderColor="line"
+          maxLength={80}
+        />
+      </form>
+      <SeatMenu onSeat={(part) => onSay(`seat ${part}`)} />
+      <Button onClick={() => onDispatch({ kind: 'add-breadboard' })}>+ board</Button>
+      {!isBare(job.board) && packing && (
+        <Button variant={isOutdated(job, packing) ? 'solid' : 'outline'} onClick={lay}>
+          Lay out afresh
+        </Button>
+      )}
+      {!isBare(job.board) && <Button onClick={() => onDispatch({ kind: 'clear-board' })}>Clear</Button>}
+      <Text role="status" fontSize="12.5px" color="bad" truncate title={refusal ?? undefined} minW="0">
+        {refusal}
+      </Text>
+    </>
+  );
+}
+
+const seatable = catalogue.map((p) => ({ name: p.kind === 'chip' ? partNumber(p.id, 'HC') : p.id, title: p.title }));
+
+function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }) {
+  return (
+    <NativeSelect.Root size="xs" width="112px">
+      <NativeSelect.Field
+        aria-label="seat a part"
+        value=""
+        bg="card"
+        borderColor="line"
+        h="28px"
+        fontSize="13px"
+        onChange={(e) => onSeat(e.target.value)}
+      >
+        <option value="">Seat a …</option>
+        {seatable.map(({ name, title }) => (
+          <option key={name} value={name}>
+            {name === title ? name : `${name}: ${title}`}
+          </option>
+        ))}
+      </NativeSelect.Field>
+    </NativeSelect.Root>
+  );
+}
+
+/** Lays the packing out on fresh boards; null while there is no packing. */
+function useLayOut(onDispatch: (edit: NonNullable<ReturnType<typeof layOut>['edit']>) => boolean): () => void {
+  const { packing } = useJobView();
+  return () => {
+    const { edit } = packing ? layOut(packing) : { edit: null };
+    if (edit) onDispatch(edit);
+  };
+}
+
+/** What to do with an empty board. */
+function BareBoard() {
+  const { packing, session, reading } = useJobView();
+  const lay = useLayOut((edit) => session.dispatch(edit).ok);
+  const ready = packing !== null && (reading?.design.outputs.length ?? 0) > 0;
+  return (
+    <Flex position="absolute" inset="0" align="center" justify="center" pointerEvents="none">
+      <Box
+        bg="card"
+        borderWidth="1px"
+        borderColor="line"
+        rounded="10px"
+        p="18px 22px"
+        textAlign="center"
+        pointerEvents="auto"
+        onPointerDown={(e) => e.stopPropagation()}
+      >
+        <Text fontFamily="heading" fontWeight="600" fontSize="18px">
+          The board is bare
+        </Text>
+        <Text color="soft" mb="12px" maxW="360px">
+          {ready
+            ? 'Have everything laid out, or seat parts and lay jumpers yourself.'
+            : 'Write a sheet first, or seat parts and lay jumpers yourself.'}
+        </Text>
+        <Button size="md" variant="solid" disabled={!ready} onClick={lay}>
+          Lay it all out
+        </Button>
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,74 @@
+import { applyEdit, holeXY, type Job, leadsOf, parseHole, partOf } from '@saddlebag/core';
+import { colour } from '../app/theme';
+import { SvgText } from '../kit/SvgText';
+import type { Hands } from './hand';
+
+/** What the hands are about to do, drawn over the board: the cursor, the jumper being laid, the part being carried. */
+export function Ghost({
+  hands,
+  job,
+  showCursor,
+}: {
+  readonly hands: Hands;
+  readonly job: Job;
+  readonly showCursor: boolean;
+}) {
+  const from = hands.laying === null ? null : parseHole(hands.laying);
+  const at = parseHole(hands.cursor);
+  const cursor = at && holeXY(at);
+  return (
+    <g pointerEvents="none">
+      {from && cursor && (
+        <line
+          x1={holeXY(from).x}
+          y1={holeXY(from).y}
+          x2={cursor.x}
+          y2={cursor.y}
+          stroke={colour('lit')}
+          strokeWidth={0.26}
+          strokeDasharray="0.5 0.35"
+          strokeLinecap="round"
+        />
+      )}
+      {from && <circle cx={holeXY(from).x} cy={holeXY(from).y} r={0.3} fill={colour('lit')} />}
+      {cursor && (showCursor || from) && (
+        <circle cx={cursor.x} cy={cursor.y} r={0.46} fill="none" stroke={colour('lit')} strokeWidth={0.13} />
+      )}
+      <CarriedPart hands={hands} job={job} />
+    </g>
+  );
+}
+
+function CarriedPart({ hands, job }: { readonly hands: Hands; readonly job: Job }) {
+  const { carry } = hands;
+  const part = carry && partOf(job.board, carry.ref);
+  if (!carry || !part || carry.at === null || carry.at === part.at) return null;
+  const edit = { kind: 'move', ref: part.ref, at: carry.at, turn: part.turn, follow: carry.follow } as const;
+  const fits = applyEdit(job, edit).ok;
+  const places = leadsOf({ ...part, at: carry.at }).flatMap(({ hole }) => (hole ? [holeXY(hole)] : []));
+  const xs = places.map((p) => p.x);
+  const ys = places.map((p) => p.y);
+  const stroke = fits ? colour('lit') : colour('flag');
+  const [x, y] = [Math.min(...xs), Math.min(...ys)];
+  return (
+    <g>
+      <rect
+        x={x - 0.5}
+        y={y - 0.5}
+        width={Math.max(...xs) - x + 1}
+        height={Math.max(...ys) - y + 1}
+        rx={0.3}
+        fill={stroke}
+        fillOpacity={0.18}
+        stroke={stroke}
+        strokeWidth={0.14}
+        strokeDasharray={fits ? undefined : '0.4 0.25'}
+      />
+      {!fits && (
+        <SvgText x={x + (Math.max(...xs) - x) / 2} y={y - 0.8} size={0.8} fill={stroke} font="body">
+          not here
+        </SvgText>
+      )}
+    </g>
+  );
+}

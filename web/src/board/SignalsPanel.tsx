@@ -1,0 +1,65 @@
+import { Box, Flex, Text } from '@chakra-ui/react';
+import { expectationOf, sourcesOf } from '@saddlebag/core';
+import { useMemo } from 'react';
+import { useJobView } from '../app/job-context';
+import { Empty, Panel } from '../kit/Panel';
+import { Tag } from '../kit/Tag';
+
+interface Reach {
+  readonly signal: string;
+  readonly joined: number;
+  readonly wanted: number;
+}
+
+/** Every signal with how many of its pins are joined to its source. */
+export function SignalsPanel() {
+  const { packing, board, colours, reading } = useJobView();
+  const reached = useMemo((): Reach[] => {
+    if (!packing) return [];
+    const sources = sourcesOf(packing, board.board);
+    const counts = new Map<string, { joined: number; wanted: number }>();
+    for (const [pin, signal] of expectationOf(packing, board.board)) {
+      const source = sources.get(signal);
+      if (source === undefined || source === pin) continue;
+      const home = board.nets.ofPin.get(source);
+      const { joined, wanted } = counts.get(signal) ?? { joined: 0, wanted: 0 };
+      const there = home !== undefined && board.nets.ofPin.get(pin) === home;
+      counts.set(signal, { joined: joined + Number(there), wanted: wanted + 1 });
+    }
+    return [...counts].map(([signal, count]) => ({ signal, ...count }));
+  }, [packing, board]);
+  const label = (signal: string): string => {
+    const { inputs = [], outputs = [], netlist } = reading?.design ?? {};
+    const declared = [...inputs, ...outputs].find((s) => s.name === signal)?.label;
+    return declared ?? netlist?.gates.find((g) => g.output === signal)?.says ?? '';
+  };
+  return (
+    <Panel title="Signals" hint="point at one to light its strips and wires" flex="1">
+      {reached.length === 0 && <Empty>The design's signals stand here once its parts are seated.</Empty>}
+      <Box overflowY="auto" tabIndex={0} aria-label="signals" role="region">
+        {reached.map(({ signal, joined, wanted }) => (
+          <Flex key={signal} align="center" gap="8px" px="12px" py="2px">
+            <Box w="64px" flexShrink={0}>
+              <Tag signal={signal} />
+            </Box>
+            <Box flex="1" minW="0">
+              <Text fontSize="12.5px" truncate lineHeight="15px">
+                {label(signal)}
+              </Text>
+              <Box h="3px" bg="line" rounded="2px">
+                <Box
+                  h="3px"
+                  rounded="2px"
+                  style={{ width: `${(100 * joined) / wanted}%`, background: colours.of(signal) ?? undefined }}
+                />
+              </Box>
+            </Box>
+            <Text fontFamily="mono" fontSize="12px" color="soft">
+              {joined}/{wanted}
+            </Text>
+          </Flex>
+        ))}
+      </Box>
+    </Panel>
+  );
+}

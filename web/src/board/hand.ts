@@ -1,0 +1,218 @@
+import {
+  applyEdit,
+  type Board,
+  type Edit,
+  type Hole,
+  holeNear,
+  holeXY,
+  type Job,
+  jumperOf,
+  nextFree,
+  nudged,
+  occupancyOf,
+  parseHole,
+  partOf,
+  partType,
+  printHole,
+  readCommand,
+  thingsOn,
+} from '@saddlebag/core';
+
+/** A part on its way: from where it was grabbed to where it would be put, and whether its jumpers follow. */
+export interface Carry {
+  readonly ref: string;
+  readonly grabX: number;
+  readonly grabY: number;
+  readonly at: string | null;
+  readonly follow: boolean;
+}
+
+/**
+ * The state of a person's hands over the board: the cursor, what is chosen (a reference or a jumper's
+ * id), the hole a jumper is being laid from, the part being carried. Holes are written `b1.e17`.
+ */
+export interface Hands {
+  readonly cursor: string;
+  readonly chosen: string | null;
+  readonly laying: string | null;
+  readonly carry: Carry | null;
+}
+
+export const idleHands: Hands = { cursor: 'b1.e1', chosen: null, laying: null, carry: null };
+
+/** What happens to the hands. Places are in tenths of an inch on the mat; `on` is what lies there. */
+export type HandEvent =
+  | {
+      readonly kind: 'press';
+      readonly x: number;
+      readonly y: number;
+      readonly on: string | null;
+      readonly stay: boolean;
+    }
+  | { readonly kind: 'move'; readonly x: number; readonly y: number }
+  | { readonly kind: 'release'; readonly x: number; readonly y: number }
+  | { readonly kind: 'key'; readonly key: string; readonly shift: boolean };
+
+/** The hands after an event, and the edit that they ask for. */
+export interface Reaction {
+  readonly hands: Hands;
+  readonly edit?: Edit;
+}
+
+/** How near a free hole must be for a press to mean the hole and not the wire over it. */
+const HOLE_REACH = 0.3;
+
+/** Moves the hands on by one event. Pure; a null answer means that the event was not for the board. */
+export function react(hands: Hands, event: HandEvent, job: Job): Reaction | null {
+  if (event.kind === 'press') return press(hands, event, job.board);
+  if (event.kind === 'move') return move(hands, event, job.board);
+  if (event.kind === 'release') return release(hands, event, job.board);
+  return key(hands, event, job);
+}
+
+function press(hands: Hands, { x, y, on, stay }: Extract<HandEvent, { kind: 'press' }>, board: Board): Reaction {
+  const hole = holeNear(x, y, board.breadboards.length);
+  const free = hole !== null && !occupancyOf(board).has(printHole(hole));
+  const onHole = free && Math.hypot(holeXY(hole).x - x, holeXY(hole).y - y) < HOLE_REACH;
+  if (hands.laying !== null && free) return finish(hands, printHole(hole), board);
+  const part = on === null ? undefined : partOf(board, on);
+  if (part) {
+    const carry = { ref: part.ref, grabX: x, grabY: y, at: null, follow: !stay };
+    return { hands: { ...hands, chosen: part.ref, carry, laying: null, cursor: part.at } };
+  }
+  const jumper = on === null ? undefined : jumperOf(board, on);
+  if (jumper && !onHole) return { hands: { ...hands, chosen: jumper.id, laying: null, cursor: jumper.from } };
+  if (!free) return { hands: { ...hands, chosen: null, laying: null } };
+  return { hands: { ...hands, chosen: null, laying: printHole(hole), cursor: printHole(hole) } };
+}
+
+function move(hands: Hands, { x, y }: { x: number; y: number }, board: Board): Reaction | null {
+  if (hands.carry) {
+    const at = target(hands.carry, x, y, board);
+    return at === hands.carry.at ? null : { hands: { ...hands, carry: { ...hands.carry, at } } };
+  }
+  if (hands.laying === null) return null;
+  const hole = holeNear(x, y, board.breadboards.length);
+  const cursor = hole ? printHole(hole) : hands.cursor;
+  return cursor === hands.cursor ? null : { hands: { ...hands, cursor } };
+}
+
+/** Where the first pin of a carried part would go; chips keep to their row, over the channel. */
+function target(carry: Carry, x: number, y: number, board: Board): string | null {
+  const part = partOf(board, carry.ref);
+  const anchor = part && parseHole(part.at);
+  if (!part || !anchor) return null;
+  const from = holeXY(anchor);
+  const [toX, toY] = [from.x + x - carry.grabX, from.y + y - carry.grabY];
+  const chip = partType(part.part)?.kind === 'chip';
+  const near = chip ? sameRow(anchor, toX, toY, board) : holeNear(toX, toY, board.breadboards.length);
+  return near ? printHole(near) : null;
+}
+
+function sameRow(anchor: Hole, x: number, y: number, board: Board): Hole | null {
+  const rows = board.breadboards.flatMap(({ id }) => parseHole(printHole({ ...anchor, board: id })) ?? []);
+  const nearest = rows.sort((a, b) => Math.abs(holeXY(a).y - y) - Math.abs(holeXY(b).y - y))[0];
+  return nearest ? parseHole(printHole({ ...nearest, column: Math.round(x) })) : null;
+}
+
+function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board): Reaction | null {
+  const { carry } = hands;
+  if (carry) {
+    const part = partOf(board, carry.ref);
+    const still = { ...hands, carry: null };
+    if (!part || carry.at === null || carry.at === part.at) return { hands: still };
+    const edit: Edit = { kind: 'move', ref: carry.ref, at: carry.at, turn: part.turn, follow: carry.follow };
+    return { hands: { ...still, cursor: carry.at }, edit };
+  }
+  const hole = holeNear(x, y, board.breadboards.length);
+  if (hands.laying === null || !hole || printHole(hole) === hands.laying) return null;
+  return finish(hands, printHole(hole), board);
+}
+
+function finish(hands: Hands, to: string, board: Board): Reaction {
+  const from = hands.laying as string;
+  if (from === to) return { hands: { ...hands, laying: null } };
+  const jumper = { id: nextFree('w', board.jumpers), from, to };
+  return { hands: { ...hands, laying: null, cursor: to }, edit: { kind: 'lay-jumper', jumper } };
+}
+
+const arrows: Readonly<Record<string, readonly [dx: number, dy: number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+function key(hands: Hands, event: { key: string; shift: boolean }, job: Job): Reaction | null {
+  const { board } = job;
+  const arrow = arrows[event.key];
+  if (arrow) return arrowKey(hands, arrow, job);
+  switch (event.key) {
+    case 'Enter': {
+      if (hands.laying !== null) return finish(hands, hands.cursor, board);
+      return { hands: { ...hands, laying: hands.cursor, chosen: null } };
+    }
+    case 'Escape':
+      return { hands: { ...hands, laying: null, chosen: null, carry: null } };
+    case 'n':
+    case 'N':
+      return { hands: choose(hands, board, event.shift ? -1 : 1) };
+    case 'r':
+    case 'R':
+      return hands.chosen === null ? null : asked(hands, board, `turn ${hands.chosen}`);
+    case 'Delete':
+    case 'Backspace': {
+      const what = hands.chosen ?? jumperAt(board, hands.cursor);
+      return what === undefined ? null : asked({ ...hands, chosen: null }, board, `pull ${what}`);
+    }
+    default:
+      return null;
+  }
+}
+
+function arrowKey(hands: Hands, [dx, dy]: readonly [number, number], job: Job): Reaction {
+  const part = hands.chosen === null ? undefined : partOf(job.board, hands.chosen);
+  if (!part) return { hands: { ...hands, cursor: stepped(hands.cursor, dx, dy, job.board), chosen: null } };
+  const edit = firstThatWorks(job, part.ref, dx, dy);
+  return edit ? { hands, edit } : { hands };
+}
+
+/** The nearest place in a direction that takes the part: single holes may be in the way. */
+function firstThatWorks(job: Job, ref: string, dx: number, dy: number): Edit | null {
+  for (let n = 1; n <= 12; n++) {
+    const edit = nudged(job.board, ref, n * dx, n * dy);
+    if (edit && applyEdit(job, edit).ok) return edit;
+    if (dy !== 0) break;
+  }
+  return nudged(job.board, ref, dx, dy);
+}
+
+/** The next hole in a direction: gaps between rails, halves and boards are stepped over. */
+export function stepped(from: string, dx: number, dy: number, board: Board): string {
+  const hole = parseHole(from);
+  if (!hole) return 'b1.e1';
+  const { x, y } = holeXY(hole);
+  for (let n = 1; n <= 8; n++) {
+    const next = holeNear(x + n * dx, y + n * dy, board.breadboards.length);
+    if (next) return printHole(next);
+  }
+  return from;
+}
+
+function choose(hands: Hands, board: Board, by: 1 | -1): Hands {
+  const things = thingsOn(board);
+  if (things.length === 0) return hands;
+  const at = hands.chosen === null ? (by === 1 ? -1 : 0) : things.indexOf(hands.chosen);
+  const chosen = things[(at + by + things.length) % things.length] as string;
+  const cursor = partOf(board, chosen)?.at ?? jumperOf(board, chosen)?.from ?? hands.cursor;
+  return { ...hands, chosen, cursor, laying: null };
+}
+
+function jumperAt(board: Board, hole: string): string | undefined {
+  return Object.values(board.jumpers).find((j) => j.from === hole || j.to === hole)?.id;
+}
+
+function asked(hands: Hands, board: Board, text: string): Reaction {
+  const command = readCommand(board, text);
+  return command.ok ? { hands, edit: command.edit } : { hands };
+}

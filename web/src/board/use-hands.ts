@@ -1,0 +1,51 @@
+import { type Edit, remedy, says } from '@saddlebag/core';
+import { type PointerEvent, useRef, useState } from 'react';
+import { useJobView } from '../app/job-context';
+import { type HandEvent, type Hands, idleHands, type Reaction, react } from './hand';
+
+/** The hands over the board of the open job: their state, what was last refused, and handlers for the drawing. */
+export function useHands() {
+  const { job, session } = useJobView();
+  const [hands, setHands] = useState<Hands>(idleHands);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const svg = useRef<SVGSVGElement>(null);
+
+  const dispatch = (edit: Edit): boolean => {
+    const applied = session.dispatch(edit);
+    setRefusal(applied.ok ? null : applied.findings.map((f) => `${says(f)} ${remedy(f)}`).join(' '));
+    return applied.ok;
+  };
+  const take = (event: HandEvent): boolean => {
+    const reaction: Reaction | null = react(hands, event, job);
+    if (!reaction) return false;
+    setHands(reaction.hands);
+    if (reaction.edit) dispatch(reaction.edit);
+    else if (event.kind === 'press') setRefusal(null);
+    return true;
+  };
+  const place = (e: PointerEvent): { x: number; y: number } | null => {
+    const matrix = svg.current?.getScreenCTM();
+    if (!matrix) return null;
+    const { x, y } = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse());
+    return { x, y };
+  };
+  const handlers = {
+    onPointerDown: (e: PointerEvent<Element>) => {
+      const at = place(e);
+      if (!at || e.button !== 0) return;
+      const on = (e.target as Element).closest('[data-ref], [data-wire]');
+      const what = on?.getAttribute('data-ref') ?? on?.getAttribute('data-wire') ?? null;
+      e.currentTarget.setPointerCapture(e.pointerId);
+      take({ kind: 'press', ...at, on: what, stay: e.altKey });
+    },
+    onPointerMove: (e: PointerEvent) => {
+      const at = hands.carry || hands.laying !== null ? place(e) : null;
+      if (at) take({ kind: 'move', ...at });
+    },
+    onPointerUp: (e: PointerEvent) => {
+      const at = place(e);
+      if (at) take({ kind: 'release', ...at });
+    },
+  };
+  return { hands, setHands, refusal, setRefusal, svg, dispatch, take, handlers };
+}

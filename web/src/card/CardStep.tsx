@@ -1,0 +1,129 @@
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { type BuildCard, boardAfter, buildCard, isBare, type Job } from '@saddlebag/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { readBoard, useJobView } from '../app/job-context';
+import { isWriting, useKeys } from '../app/keys';
+import { BoardDrawing } from '../kit/board/BoardDrawing';
+import { BoardMat } from '../kit/board/BoardMat';
+import { gatesByPin, useScene } from '../kit/board/use-scene';
+import { Empty, Panel } from '../kit/Panel';
+import { Lists } from './Lists';
+import { PrintedCard } from './PrintedCard';
+import { StageLines } from './StageLines';
+
+/** The job as stages to do on a real bench, each with its picture and its test. */
+export default function CardStep() {
+  const { id, job, packing, reading } = useJobView();
+  const netlist = reading?.design.netlist ?? null;
+  const card = useMemo(
+    () => (packing && netlist && !isBare(job.board) ? buildCard(job.board, packing, netlist) : null),
+    [job.board, packing, netlist],
+  );
+  if (!card)
+    return (
+      <Panel title="Build card" flex="1">
+        <Empty>
+          The card is written from a laid-out board.{' '}
+          <Link to={`/job/${id}/board`} style={{ textDecoration: 'underline' }}>
+            Lay it out at Board
+          </Link>{' '}
+          first.
+        </Empty>
+      </Panel>
+    );
+  return <Card card={card} job={job} />;
+}
+
+function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
+  const { packing, board, colours } = useJobView();
+  const finished = useScene(board);
+  const gateAt = useMemo(() => gatesByPin(packing), [packing]);
+  const [at, setAt] = useState(0);
+  const list = useRef<HTMLDivElement>(null);
+  const current = Math.min(at, card.stages.length - 1);
+  useEffect(() => {
+    list.current?.querySelector('[aria-current="step"]')?.scrollIntoView({ block: 'nearest' });
+  });
+  useKeys((e) => {
+    if (isWriting(e.target) || e.ctrlKey || e.altKey || e.metaKey) return false;
+    if (e.key === 'ArrowDown') setAt(Math.min(current + 1, card.stages.length - 1));
+    else if (e.key === 'ArrowUp') setAt(Math.max(current - 1, 0));
+    else return false;
+    return true;
+  });
+  const soFar = useMemo(
+    () => readBoard(boardAfter(job.board, card.stages.slice(0, current + 1)), packing),
+    [job.board, card, current, packing],
+  );
+  const scene = useScene(soFar);
+  const chosen = useMemo(() => {
+    const stage = card.stages[current];
+    return new Set(stage ? [...stage.parts, ...stage.jumpers] : []);
+  }, [card, current]);
+  return (
+    <>
+      <Flex flex="1" minW="0" gap="10px" css={{ '@media print': { display: 'none' } }}>
+        <Panel
+          title="Stages"
+          hint={`${current + 1} of ${card.stages.length}`}
+          w="372px"
+          flexShrink={0}
+          actions={<Button onClick={() => window.print()}>Print</Button>}
+        >
+          <Box ref={list} overflowY="auto" tabIndex={0} role="region" aria-label="stages">
+            {card.stages.map((stage, i) => (
+              <Box
+                key={stage.title}
+                as="section"
+                borderTopWidth="1px"
+                borderColor="line"
+                bg={i === current ? 'wash' : undefined}
+              >
+                <Box
+                  as="button"
+                  display="flex"
+                  gap="8px"
+                  w="100%"
+                  px="12px"
+                  py="5px"
+                  textAlign="left"
+                  cursor="pointer"
+                  aria-current={i === current ? 'step' : undefined}
+                  onClick={() => setAt(i)}
+                >
+                  <Text fontFamily="mono" color="soft" w="20px">
+                    {i + 1}
+                  </Text>
+                  <Text fontFamily="heading" fontWeight="600">
+                    {stage.title}
+                  </Text>
+                </Box>
+                {i === current && <StageLines stage={stage} job={job} />}
+              </Box>
+            ))}
+          </Box>
+        </Panel>
+        <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
+          <BoardMat
+            scene={scene}
+            tools={
+              <Text fontFamily="heading" fontWeight="600" fontSize="16px">
+                After stage {current + 1}
+              </Text>
+            }
+          >
+            <BoardDrawing
+              scene={scene}
+              colours={colours}
+              title={`board after stage ${current + 1}`}
+              overlay={{ gateAt, chosen }}
+            />
+          </BoardMat>
+          <Lists card={card} />
+        </Flex>
+      </Flex>
+      <PrintedCard card={card} job={job} scene={finished} colours={colours} gateAt={gateAt} />
+    </>
+  );
+}

@@ -1,0 +1,49 @@
+import { Box, Heading, Text } from '@chakra-ui/react';
+import type { BuildCard, Job } from '@saddlebag/core';
+import { BoardDrawing, viewBoxOf } from '../kit/board/BoardDrawing';
+import type { BoardScene } from '../kit/board/scene';
+import type { Colours } from '../kit/palette';
+import { PartsTable, PinTables } from './Lists';
+import { StageLines } from './StageLines';
+
+interface PrintedCardProps {
+  readonly card: BuildCard;
+  readonly job: Job;
+  readonly scene: BoardScene;
+  readonly colours: Colours;
+  readonly gateAt: (pin: string) => string | undefined;
+}
+
+/** The card as it comes out of the printer: picture, parts, every stage, pins. Not seen on the screen. */
+export function PrintedCard({ card, job, scene, colours, gateAt }: PrintedCardProps) {
+  const box = viewBoxOf(scene);
+  return (
+    <Box display="none" color="black" css={{ '@media print': { display: 'block' } }}>
+      <Heading as="h1" fontFamily="heading" fontSize="24px" fontWeight="600">
+        {job.name}: build card
+      </Heading>
+      <Box my="10px" style={{ aspectRatio: `${box.width} / ${box.height}`, printColorAdjust: 'exact' }}>
+        <BoardDrawing scene={scene} colours={colours} title="the finished board" overlay={{ gateAt }} />
+      </Box>
+      <Heading as="h2" fontFamily="heading" fontSize="18px" mt="12px">
+        Parts
+      </Heading>
+      <PartsTable card={card} />
+      <Heading as="h2" fontFamily="heading" fontSize="18px" mt="14px">
+        Stages
+      </Heading>
+      {card.stages.map((stage, i) => (
+        <Box key={stage.title} mt="8px" breakInside="avoid">
+          <Text fontFamily="heading" fontWeight="600">
+            {i + 1}. {stage.title}
+          </Text>
+          <StageLines stage={stage} job={job} />
+        </Box>
+      ))}
+      <Heading as="h2" fontFamily="heading" fontSize="18px" mt="14px" mb="6px">
+        Pins
+      </Heading>
+      <PinTables card={card} />
+    </Box>
+  );
+}

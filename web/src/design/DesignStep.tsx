@@ -1,0 +1,128 @@
+import { Box, Button, Flex } from '@chakra-ui/react';
+import { parseSheet, printSheet, says } from '@saddlebag/core';
+import { lazy, Suspense, useRef } from 'react';
+import { useJobView } from '../app/job-context';
+import { changeSettings, useSettings } from '../app/settings';
+import { FindingLine } from '../kit/FindingLine';
+import { Empty, Panel } from '../kit/Panel';
+import { GateDiagram } from './GateDiagram';
+import { TruthTable } from './TruthTable';
+
+const SheetEditor = lazy(() => import('./SheetEditor'));
+
+/** Sheet, gate diagram and truth table side by side: three views of one design. */
+export default function DesignStep() {
+  const { job, session, reading, colours } = useJobView();
+  const { symbols } = useSettings();
+  const goTo = useRef<(offset: number) => void>(() => {});
+  const netlist = reading?.design.netlist ?? null;
+  const findings = reading?.findings ?? [];
+  const rewrite = (notation: 'ascii' | 'textbook'): void => {
+    const { sheet, findings: broken } = parseSheet(job.sheet);
+    if (broken.length === 0) session.dispatch({ kind: 'write-sheet', text: printSheet(sheet, notation) });
+  };
+  const sound = findings.every((f) => f.severity !== 'error');
+  const rectangular = symbols === 'rectangular';
+  return (
+    <>
+      <Flex direction="column" gap="10px" w="432px" flexShrink={0} minH="0">
+        <Panel
+          title="Sheet"
+          flex="1"
+          actions={
+            <>
+              <Box color="soft" fontSize="12.5px">
+                write as
+              </Box>
+              <Button fontFamily="mono" disabled={!sound} onClick={() => rewrite('ascii')}>
+                K & ~E
+              </Button>
+              <Button fontFamily="mono" disabled={!sound} onClick={() => rewrite('textbook')}>
+                K·E'
+              </Button>
+            </>
+          }
+        >
+          <Suspense fallback={<Empty>…</Empty>}>
+            <SheetEditor
+              text={job.sheet}
+              findings={findings}
+              colours={colours}
+              onChange={(text) => session.dispatch({ kind: 'write-sheet', text })}
+              onReady={(go) => {
+                goTo.current = go;
+              }}
+            />
+          </Suspense>
+        </Panel>
+        <Panel
+          title="On the sheet"
+          hint={findings.length === 0 ? 'nothing to mend' : `${findings.length} to see to`}
+          maxH="210px"
+          flexShrink={0}
+        >
+          <Box overflowY="auto" aria-live="polite">
+            {findings.map((f) => {
+              const [place] = f.places;
+              const at = place?.kind === 'text' ? place.span.from : 0;
+              return (
+                <FindingLine
+                  key={`${at} ${says(f)}`}
+                  finding={f}
+                  where={`line ${job.sheet.slice(0, at).split('\n').length}`}
+                  onChoose={() => goTo.current(at)}
+                />
+              );
+            })}
+            {job.sheet.trim() === '' && <Beginning />}
+          </Box>
+        </Panel>
+      </Flex>
+      <Flex direction="column" gap="10px" flex="1" minW="0" minH="0">
+        <Panel
+          title="Gates"
+          hint="drawn from the sheet"
+          flex="1.5"
+          actions={
+            <Button
+              aria-pressed={rectangular}
+              onClick={() => changeSettings({ symbols: rectangular ? 'distinctive' : 'rectangular' })}
+            >
+              Rectangular symbols
+            </Button>
+          }
+        >
+          {netlist && netlist.outputs.length > 0 ? (
+            <GateDiagram netlist={netlist} colours={colours} />
+          ) : (
+            <Empty>
+              {sound
+                ? 'The gates appear here as soon as the sheet has an output.'
+                : 'The gates appear here when the sheet has no mistakes.'}
+            </Empty>
+          )}
+        </Panel>
+        <Panel
+          title="Truth table"
+          hint={netlist && netlist.outputs.length > 0 ? `${2 ** netlist.inputs.length} rows` : undefined}
+          flex="1"
+        >
+          {netlist && netlist.outputs.length > 0 ? (
+            <TruthTable netlist={netlist} />
+          ) : (
+            <Empty>One row for every setting of the inputs.</Empty>
+          )}
+        </Panel>
+      </Flex>
+    </>
+  );
+}
+
+/** What to write on an empty sheet. */
+function Beginning() {
+  return (
+    <Box as="pre" px="14px" py="8px" fontFamily="mono" fontSize="12.5px" color="soft" whiteSpace="pre-wrap">
+      {'in  K "key turned"  E "levels equal"\nout G "gate permit"\nG = K & E      # or K·E, and(K, E)'}
+    </Box>
+  );
+}

@@ -1,0 +1,142 @@
+import { Box } from '@chakra-ui/react';
+import type { Netlist } from '@saddlebag/core';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { contentKey } from '../app/content-key';
+import { useSettings } from '../app/settings';
+import { colour } from '../app/theme';
+import { followProps, pin, useFollowed } from '../kit/follow';
+import { GateSymbol, SYMBOL } from '../kit/GateSymbol';
+import { Empty } from '../kit/Panel';
+import { type Colours, onPaper } from '../kit/palette';
+import { SvgText } from '../kit/SvgText';
+import { TAG_INK } from '../kit/Tag';
+import { type DrawnLine, type DrawnNode, MAX_DRAWN_GATES } from './layout';
+
+interface GateDiagramProps {
+  readonly netlist: Netlist;
+  readonly colours: Colours;
+}
+
+/** The gates of the design, drawn from the sheet. */
+export function GateDiagram({ netlist, colours }: GateDiagramProps) {
+  const tooMany = netlist.gates.length > MAX_DRAWN_GATES;
+  const laid = useQuery({
+    queryKey: ['diagram', contentKey(netlist)],
+    queryFn: async () => (await import('./elk')).layOutGates(netlist),
+    enabled: !tooMany,
+    placeholderData: keepPreviousData,
+  });
+  if (tooMany)
+    return (
+      <Empty>
+        {netlist.gates.length} gates are too many for a drawing that anybody could read. Table, packing and board work
+        all the same.
+      </Empty>
+    );
+  if (laid.isError) return <Empty>The drawing could not be laid out: {laid.error.message}</Empty>;
+  if (!laid.data) return <Empty>Drawing …</Empty>;
+  const { width, height, nodes, lines } = laid.data;
+  return (
+    <Box flex="1" minH="0" overflow="auto" p="6px" display="flex">
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        role="img"
+        aria-label="gate diagram"
+        style={{
+          margin: 'auto',
+          width: '100%',
+          height: '100%',
+          maxWidth: 1.7 * width,
+          maxHeight: 1.7 * height,
+          minWidth: Math.min(width, 0.55 * width + 200),
+          flexShrink: 0,
+        }}
+      >
+        {lines.map((line) => (
+          <Line key={line.id} line={line} colours={colours} />
+        ))}
+        {nodes.map((node) => (
+          <Node key={node.id} node={node} colours={colours} />
+        ))}
+      </svg>
+    </Box>
+  );
+}
+
+function Line({ line, colours }: { readonly line: DrawnLine; readonly colours: Colours }) {
+  const followed = useFollowed();
+  const stroke = onPaper(colours.of(line.net) ?? '#8A8F8A');
+  const lit = followed === line.net;
+  const d = line.corners.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
+  return (
+    <g opacity={followed !== null && !lit ? 0.25 : 1} {...followProps(line.net)}>
+      <path d={d} fill="none" stroke="transparent" strokeWidth={9} />
+      <path d={d} fill="none" stroke={stroke} strokeWidth={lit ? 3.4 : 2} strokeLinejoin="round" />
+      {line.dots.map((p) => (
+        <circle key={`${p.x},${p.y}`} cx={p.x} cy={p.y} r={3.2} fill={colour('ink')} />
+      ))}
+    </g>
+  );
+}
+
+function Node({ node, colours }: { readonly node: DrawnNode; readonly colours: Colours }) {
+  const { symbols } = useSettings();
+  const followed = useFollowed();
+  if (node.kind === 'input' || node.kind === 'output' || node.kind === 'constant')
+    return <NetTag node={node} colours={colours} />;
+  const lit = followed === node.net;
+  const [, ...inputs] = node.ports;
+  const scaleY = node.height / SYMBOL.height;
+  return (
+    <g {...followProps(node.net)}>
+      <title>{`${node.kind} · ${inputs.length} ${inputs.length === 1 ? 'input' : 'inputs'} · ${node.net} = ${node.label}`}</title>
+      {inputs.map((p) => (
+        <line
+          key={p.y}
+          x1={p.x - 6}
+          y1={p.y}
+          x2={p.x + 8}
+          y2={p.y}
+          stroke={colour('ink')}
+          strokeWidth={1.2}
+          opacity={0.5}
+        />
+      ))}
+      <g transform={`translate(${node.x} ${node.y}) scale(1 ${scaleY})`}>
+        <GateSymbol kind={node.kind} form={symbols} lit={lit} stroke={1.8} />
+      </g>
+    </g>
+  );
+}
+
+function NetTag({ node, colours }: { readonly node: DrawnNode; readonly colours: Colours }) {
+  const { x, y, width: w, height: h } = node;
+  const fill = colours.of(node.kind === 'output' ? node.label : node.net) ?? '#8A8F8A';
+  const outline =
+    node.kind === 'output'
+      ? `M${x},${y + h / 2} l7,${-h / 2} H${x + w} V${y + h} H${x + 7} Z`
+      : `M${x},${y} H${x + w - 7} l7,${h / 2} l-7,${h / 2} H${x} Z`;
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`follow ${node.label}`}
+      style={{ cursor: 'pointer' }}
+      onClick={() => pin(node.net)}
+      onKeyDown={(e) => e.key === 'Enter' && pin(node.net)}
+      {...followProps(node.net)}
+    >
+      <path d={outline} fill={fill} />
+      <SvgText
+        x={x + w / 2 + (node.kind === 'output' ? 3 : -3)}
+        y={y + h / 2 + 4.4}
+        size={12.5}
+        fill={node.kind === 'constant' ? '#FFFFFF' : TAG_INK}
+        weight={600}
+      >
+        {node.label}
+      </SvgText>
+    </g>
+  );
+}

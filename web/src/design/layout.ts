@@ -1,0 +1,127 @@
+import type { GateKind, Netlist } from '@saddlebag/core';
+import type { ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api.js';
+import { outputX, SYMBOL } from '../kit/GateSymbol';
+
+/** A box of the diagram: an input tag, an output tag, a constant or a gate, placed. */
+export interface DrawnNode {
+  readonly id: string;
+  readonly kind: 'input' | 'output' | 'constant' | GateKind;
+  /** The net it carries or drives. */
+  readonly net: string;
+  readonly label: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly ports: readonly { readonly x: number; readonly y: number }[];
+}
+
+/** A net's line from its source to one place, as corners; `dots` are where lines of the net branch. */
+export interface DrawnLine {
+  readonly id: string;
+  readonly net: string;
+  readonly corners: readonly { readonly x: number; readonly y: number }[];
+  readonly dots: readonly { readonly x: number; readonly y: number }[];
+}
+
+export interface Diagram {
+  readonly width: number;
+  readonly height: number;
+  readonly nodes: readonly DrawnNode[];
+  readonly lines: readonly DrawnLine[];
+}
+
+const TAG_HEIGHT = 20;
+const tagWidth = (name: string): number => 22 + 8 * Math.min(name.length, 12);
+/** Gates above this many are not drawn: the layout would take minutes and nobody could read it. */
+export const MAX_DRAWN_GATES = 400;
+
+type Meta = Pick<DrawnNode, 'kind' | 'net' | 'label'>;
+type Placed = ElkNode & { readonly meta: Meta };
+
+/** The graph that the layout engine is given: inputs in the first layer, outputs in the last, ports in their order. */
+export function graphOf(netlist: Netlist): ElkNode {
+  const tag = (id: string, kind: 'input' | 'output' | 'constant', net: string, label: string): Placed => {
+    const width = tagWidth(label);
+    const x = kind === 'output' ? 0 : width;
+    return {
+      id,
+      width,
+      height: TAG_HEIGHT,
+      meta: { kind, net, label },
+      ports: [{ id: `${id}:0`, x, y: TAG_HEIGHT / 2, width: 0, height: 0 }],
+      layoutOptions: {
+        'elk.portConstraints': 'FIXED_POS',
+        'elk.layered.layering.layerConstraint': kind === 'output' ? 'LAST' : 'FIRST',
+      },
+    };
+  };
+  const read = new Set([...netlist.gates.flatMap((g) => g.inputs), ...netlist.outputs.map((o) => o.net)]);
+  const constants = ['0', '1'].filter((net) => read.has(net));
+  const children: Placed[] = [
+    ...netlist.inputs.map((net) => tag(`in ${net}`, 'input', net, net)),
+    ...constants.map((net) => tag(`in ${net}`, 'constant', net, net)),
+    ...netlist.gates.map(gateNode),
+    ...netlist.outputs.map(({ name, net }) => tag(`out ${name}`, 'output', net, name)),
+  ];
+  return {
+    id: 'root',
+    children,
+    edges: edgesOf(netlist, constants),
+    layoutOptions: {
+      'elk.algorithm': 'layered',
+      'elk.direction': 'RIGHT',
+      'elk.edgeRouting': 'ORTHOGONAL',
+      'elk.layered.spacing.nodeNodeBetweenLayers': '46',
+      'elk.layered.spacing.edgeNodeBetweenLayers': '16',
+      'elk.layered.spacing.edgeEdgeBetweenLayers': '12',
+      'elk.spacing.nodeNode': '22',
+      'elk.spacing.edgeNode': '14',
+      'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES',
+      'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
+      'elk.padding': '[top=8,left=8,bottom=8,right=8]',
+    },
+  };
+}
+
+function gateNode({ output, kind, inputs, says }: Netlist['gates'][number]): Placed {
+  const height = Math.max(SYMBOL.height, 12 * inputs.length);
+  const width = outputX(kind, 'distinctive') + 1;
+  const id = `gate ${output}`;
+  const ports = [{ id: `${id}:o`, x: width, y: height / 2, width: 0, height: 0 }].concat(
+    inputs.map((_, i) => ({ id: `${id}:${i}`, x: 4, y: ((i + 0.5) * height) / inputs.length, width: 0, height: 0 })),
+  );
+  return {
+    id,
+    width,
+    height,
+    ports,
+    meta: { kind, net: output, label: says },
+    layoutOptions: { 'elk.portConstraints': 'FIXED_POS' },
+  };
+}
+
+function edgesOf(netlist: Netlist, constants: readonly string[]): ElkExtendedEdge[] {
+  const source = (net: string): string =>
+    netlist.inputs.includes(net) || constants.includes(net) ? `in ${net}:0` : `gate ${net}:o`;
+  const edges: { net: string; to: string }[] = [
+    ...netlist.gates.flatMap((g) => g.inputs.map((net, i) => ({ net, to: `gate ${g.output}:${i}` }))),
+    ...netlist.outputs.map(({ name, net }) => ({ net, to: `out ${name}:0` })),
+  ];
+  return edges.map(({ net, to }, i) => ({ id: `${i} ${net}`, sources: [source(net)], targets: [to] }));
+}
+
+/** Reads a laid-out graph back as a diagram. */
+export function diagramOf(root: ElkNode): Diagram {
+  const nodes = (root.children ?? []).map((child): DrawnNode => {
+    const { meta, id, x = 0, y = 0, width = 0, height = 0, ports = [] } = child as Placed;
+    return { id, ...meta, x, y, width, height, ports: ports.map((p) => ({ x: x + (p.x ?? 0), y: y + (p.y ?? 0) })) };
+  });
+  const lines = ((root.edges ?? []) as ElkExtendedEdge[]).flatMap((edge): DrawnLine[] => {
+    const [section] = edge.sections ?? [];
+    if (!section) return [];
+    const corners = [section.startPoint, ...(section.bendPoints ?? []), section.endPoint];
+    return [{ id: edge.id, net: edge.id.slice(edge.id.indexOf(' ') + 1), corners, dots: edge.junctionPoints ?? [] }];
+  });
+  return { width: root.width ?? 0, height: root.height ?? 0, nodes, lines };
+}

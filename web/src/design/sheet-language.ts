@@ -1,0 +1,133 @@
+import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete';
+import type { Diagnostic } from '@codemirror/lint';
+import { type Extension, RangeSetBuilder } from '@codemirror/state';
+import { Decoration, type DecorationSet, EditorView, ViewPlugin, type ViewUpdate } from '@codemirror/view';
+import { type Finding, keywords, lex, remedy, says } from '@saddlebag/core';
+import { pointAt } from '../kit/follow';
+import type { Colours } from '../kit/palette';
+
+/** Turns findings on the text into the editor's underlines; places that lie beyond the text are drawn in. */
+export function diagnostics(findings: readonly Finding[], length: number): Diagnostic[] {
+  return findings.flatMap((f) =>
+    f.places.flatMap((place): Diagnostic[] => {
+      if (place.kind !== 'text') return [];
+      const to = Math.min(Math.max(place.span.to, place.span.from + 1), length);
+      const from = Math.max(0, Math.min(place.span.from, to - 1));
+      const severity = f.severity === 'note' ? 'info' : f.severity;
+      return from > to ? [] : [{ from, to, severity, message: `${says(f)} ${remedy(f)}` }];
+    }),
+  );
+}
+
+const keyword = Decoration.mark({ class: 'sb-keyword' });
+const comment = Decoration.mark({ class: 'sb-comment' });
+const label = Decoration.mark({ class: 'sb-label' });
+
+function nameMark(name: string, colours: Colours, followed: string | null): Decoration {
+  const colour = colours.of(name);
+  return Decoration.mark({
+    class: followed === name ? 'sb-name sb-followed' : 'sb-name',
+    attributes: { 'data-signal': name, ...(colour !== null && { style: `--sb-signal: ${colour}` }) },
+  });
+}
+
+function decorate(view: EditorView, colours: Colours, followed: string | null): DecorationSet {
+  const marks = new RangeSetBuilder<Decoration>();
+  for (const { from: start, to: end } of view.visibleRanges) {
+    for (const token of lex(view.state.sliceDoc(start, end))) {
+      const [from, to] = [start + token.from, start + token.to];
+      if (token.kind === 'comment') marks.add(from, to, comment);
+      else if (token.kind === 'string' || token.kind === 'open-string') marks.add(from, to, label);
+      else if (token.kind === 'name')
+        marks.add(from, to, keywords.has(token.text) ? keyword : nameMark(token.text, colours, followed));
+    }
+  }
+  return marks.finish();
+}
+
+/** Colours the text as the parser's own tokens, each name underlined in its signal's colour; pointing at a name lights it. */
+export function sheetMarks(colours: Colours, followed: string | null): Extension {
+  return [
+    ViewPlugin.fromClass(
+      class {
+        decorations: DecorationSet;
+        constructor(view: EditorView) {
+          this.decorations = decorate(view, colours, followed);
+        }
+        update(u: ViewUpdate): void {
+          if (u.docChanged || u.viewportChanged) this.decorations = decorate(u.view, colours, followed);
+        }
+      },
+      { decorations: (plugin) => plugin.decorations },
+    ),
+    EditorView.domEventHandlers({
+      mouseover: (e) => {
+        const at = (e.target as HTMLElement).closest?.('[data-signal]');
+        pointAt(at?.getAttribute('data-signal') ?? null);
+      },
+      mouseleave: () => pointAt(null),
+    }),
+  ];
+}
+
+/** Completes the names in the sheet and the words of the language. */
+export function completeNames(context: CompletionContext): CompletionResult | null {
+  const word = context.matchBefore(/\w+/);
+  if (!word && !context.explicit) return null;
+  const at = word?.from ?? context.pos;
+  const names = new Set<string>();
+  for (const token of lex(context.state.doc.toString()))
+    if (token.kind === 'name' && !keywords.has(token.text) && !(token.from <= at && context.pos <= token.to))
+      names.add(token.text);
+  const options: Completion[] = [...names].map((name) => ({ label: name, type: 'variable' }));
+  for (const name of keywords) options.push({ label: name, type: 'keyword' });
+  return { from: at, options, validFor: /^\w*$/ };
+}
+
+/** The editor's look, from the theme's colours. */
+export const sheetTheme: Extension = EditorView.theme({
+  '&': { height: '100%', fontSize: '13.5px', backgroundColor: 'transparent', color: 'var(--sb-colors-ink)' },
+  '&.cm-focused': { outline: 'none' },
+  '.cm-scroller': { fontFamily: 'var(--sb-fonts-mono)', lineHeight: '1.62' },
+  '.cm-gutters': { backgroundColor: 'transparent', border: 'none', color: 'var(--sb-colors-soft)' },
+  '.cm-lineNumbers .cm-gutterElement': { padding: '0 10px 0 12px' },
+  '.cm-activeLine, .cm-activeLineGutter': {
+    backgroundColor: 'color-mix(in srgb, var(--sb-colors-wash) 55%, transparent)',
+  },
+  '.cm-cursor': { borderLeftColor: 'var(--sb-colors-ink)' },
+  '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': {
+    backgroundColor: 'color-mix(in srgb, var(--sb-colors-brass) 35%, transparent) !important',
+  },
+  '.sb-keyword': { fontWeight: '600' },
+  '.sb-comment': { color: 'var(--sb-colors-soft)', fontStyle: 'normal' },
+  '.sb-label': { color: 'var(--sb-colors-warn)' },
+  '.sb-name': { fontWeight: '600', boxShadow: 'inset 0 -2px 0 var(--sb-signal, transparent)' },
+  '.sb-followed': {
+    backgroundColor: 'color-mix(in srgb, var(--sb-signal, #999) 35%, transparent)',
+    borderRadius: '2px',
+  },
+  '.cm-tooltip': {
+    backgroundColor: 'var(--sb-colors-card)',
+    color: 'var(--sb-colors-ink)',
+    border: '1px solid var(--sb-colors-line)',
+    borderRadius: '6px',
+    maxWidth: '420px',
+  },
+  '.cm-tooltip-autocomplete ul li[aria-selected]': {
+    backgroundColor: 'var(--sb-colors-wash)',
+    color: 'var(--sb-colors-ink)',
+  },
+  '.cm-completionIcon': { display: 'none' },
+  '.cm-diagnostic-error': { borderLeftColor: 'var(--sb-colors-bad)' },
+  '.cm-lintRange-error': {
+    backgroundImage: 'none',
+    textDecoration: 'underline wavy var(--sb-colors-bad) 1.5px',
+    textUnderlineOffset: '4px',
+  },
+  '.cm-lintRange-warning': {
+    backgroundImage: 'none',
+    textDecoration: 'underline wavy var(--sb-colors-brass) 1.5px',
+    textUnderlineOffset: '4px',
+  },
+  '.cm-lintRange-info': { backgroundImage: 'none' },
+});

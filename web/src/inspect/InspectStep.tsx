@@ -1,0 +1,107 @@
+import { Box, Text } from '@chakra-ui/react';
+import { type Finding, isBare, readCommand, remedy, says } from '@saddlebag/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { useJobView } from '../app/job-context';
+import { isWriting, useKeys } from '../app/keys';
+import { BoardDrawing } from '../kit/board/BoardDrawing';
+import { BoardMat } from '../kit/board/BoardMat';
+import { FindingMarks } from '../kit/board/FindingMarks';
+import { gatesByPin, useScene } from '../kit/board/use-scene';
+import { FindingLine } from '../kit/FindingLine';
+import { tell } from '../kit/notices';
+import { Empty, Panel } from '../kit/Panel';
+
+const none: readonly Finding[] = [];
+
+/** Findings on the wiring, each at its place on the board. */
+export default function InspectStep() {
+  const { id, job, session, packing, board, colours, findings: found } = useJobView();
+  const findings = found ?? none;
+  const scene = useScene(board);
+  const gateAt = useMemo(() => gatesByPin(packing), [packing]);
+  const [at, setAt] = useState(0);
+  const list = useRef<HTMLDivElement>(null);
+  const chosen = findings[Math.min(at, findings.length - 1)] ?? null;
+  useEffect(() => {
+    list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' });
+  });
+  const mend = (f: Finding): void => {
+    const command = f.fix === undefined ? null : readCommand(job.board, f.fix);
+    if (!command) return;
+    const refused = command.ok ? session.dispatch(command.edit) : { ok: false as const, findings: [command.finding] };
+    if (!refused.ok) tell(refused.findings.map((r) => `${says(r)} ${remedy(r)}`).join(' '));
+    else tell(`Done: ${f.fix}.`, { label: 'Undo', onClick: () => session.undo() });
+  };
+  useKeys((e) => {
+    if (isWriting(e.target) || e.ctrlKey || e.altKey || e.metaKey) return false;
+    if (e.key === 'ArrowDown') setAt(Math.min(at + 1, findings.length - 1));
+    else if (e.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
+    else if (e.key === 'Enter' && chosen && e.target === document.body) mend(chosen);
+    else return false;
+    return true;
+  });
+  const bare = isBare(job.board);
+  const toFix = findings.filter((f) => f.severity === 'error').length;
+  return (
+    <>
+      <Panel
+        title="Findings"
+        hint={
+          bare ? undefined : findings.length === 0 ? 'none' : `${toFix} to fix, ${findings.length - toFix} to look at`
+        }
+        w="380px"
+        flexShrink={0}
+      >
+        {bare && (
+          <Empty>
+            Nothing is on the board yet.{' '}
+            <Link to={`/job/${id}/board`} style={{ textDecoration: 'underline' }}>
+              Lay it out at Board
+            </Link>
+            , and its wiring is inspected here.
+          </Empty>
+        )}
+        {!bare && found === null && <Empty>Inspecting …</Empty>}
+        {!bare && found !== null && findings.length === 0 && (
+          <Empty>
+            <Text color="ok" fontFamily="heading" fontWeight="600" fontSize="18px">
+              Nothing to mend
+            </Text>
+            Supply, ground, wiring, inputs, LEDs and switches were looked at.{' '}
+            <Link to={`/job/${id}/power`} style={{ textDecoration: 'underline' }}>
+              Power up
+            </Link>{' '}
+            and walk the table next.
+          </Empty>
+        )}
+        <Box ref={list} overflowY="auto" aria-live="polite">
+          {findings.map((f, i) => (
+            <FindingLine
+              key={`${f.code} ${says(f)}`}
+              finding={f}
+              chosen={f === chosen}
+              onChoose={() => setAt(i)}
+              {...(f.fix !== undefined && { onFix: () => mend(f) })}
+            />
+          ))}
+        </Box>
+      </Panel>
+      <BoardMat
+        scene={scene}
+        tools={
+          <Text fontFamily="heading" fontWeight="600" fontSize="16px">
+            The board
+          </Text>
+        }
+      >
+        <BoardDrawing
+          scene={scene}
+          colours={colours}
+          title="board with findings"
+          overlay={{ gateAt, above: <FindingMarks findings={findings} chosen={chosen} scene={scene} /> }}
+        />
+      </BoardMat>
+    </>
+  );
+}

@@ -1,0 +1,153 @@
+import { type Package, partType, shownSignal } from '@saddlebag/core';
+import { useColours } from '../app/job-context';
+import { useSettings } from '../app/settings';
+import { colour } from '../app/theme';
+import { followProps, useFollowed } from './follow';
+import { GateSymbol } from './GateSymbol';
+import { SvgText } from './SvgText';
+import { shortName } from './short-name';
+import { TAG_INK } from './Tag';
+
+const PITCH = 46;
+const BODY = { x: 10, y: 44, height: 118 } as const;
+const METAL = '#B0B1A8';
+
+/** A package from above, large: every pin with its number and what it carries, every unit with the gate it holds; spare units dashed. */
+export function PackageDrawing({ pack }: { readonly pack: Package }) {
+  const { symbols } = useSettings();
+  const type = partType(pack.part);
+  if (!type) return null;
+  const half = type.pins.length / 2;
+  const width = half * PITCH;
+  const carried = carriedBy(pack);
+  const xOf = (dx: number): number => BODY.x + PITCH * (dx + 0.5);
+  return (
+    <svg
+      viewBox={`0 0 ${width + 20} ${BODY.height + 2 * BODY.y}`}
+      role="img"
+      aria-label={`${pack.ref} ${pack.part}`}
+      style={{ display: 'block', width: '100%' }}
+    >
+      {type.pins.map((pin) => (
+        <PinDrawing
+          key={pin.id}
+          id={pin.id}
+          x={xOf(pin.dx)}
+          lower={pin.dy === 0}
+          carries={carried.get(pin.id) ?? (pin.role === 'supply' ? '1' : pin.role === 'ground' ? '0' : undefined)}
+        />
+      ))}
+      <rect
+        x={BODY.x}
+        y={BODY.y}
+        width={width}
+        height={BODY.height}
+        rx={7}
+        fill={colour('bone')}
+        stroke={colour('boneLine')}
+        strokeWidth={2}
+      />
+      <path
+        d={`M${BODY.x},${BODY.y + BODY.height / 2 - 11} a11,11 0 0 1 0,22`}
+        fill={colour('card')}
+        stroke={colour('boneLine')}
+        strokeWidth={1.6}
+      />
+      {type.units.map((unit, i) => {
+        const use = pack.units[i] ?? null;
+        const pins = [...unit.inputs, ...unit.outputs].flatMap((id) => type.pins.find((p) => p.id === id) ?? []);
+        const out = type.pins.find((p) => p.id === unit.outputs[0]);
+        const x = xOf(pins.reduce((sum, p) => sum + p.dx, 0) / pins.length);
+        const y = BODY.y + BODY.height * (out?.dy === 0 ? 0.72 : 0.28);
+        return (
+          <UnitDrawing
+            key={unit.name}
+            x={x}
+            y={y}
+            kind={unit.gate?.kind ?? 'and'}
+            form={symbols}
+            output={use?.output}
+          />
+        );
+      })}
+    </svg>
+  );
+}
+
+function carriedBy(pack: Package): Map<string, string> {
+  const carried = new Map<string, string>();
+  const type = partType(pack.part);
+  pack.units.forEach((use, i) => {
+    const unit = type?.units[i];
+    if (!use || !unit) return;
+    unit.inputs.forEach((pin, k) => {
+      carried.set(pin, use.inputs[k] ?? '');
+    });
+    carried.set(unit.outputs[0] ?? '', use.output);
+  });
+  return carried;
+}
+
+interface PinDrawingProps {
+  readonly id: string;
+  readonly x: number;
+  readonly lower: boolean;
+  readonly carries: string | undefined;
+}
+
+function PinDrawing({ id, x, lower, carries }: PinDrawingProps) {
+  const followed = useFollowed();
+  const colours = useColours();
+  const edge = lower ? BODY.y + BODY.height : BODY.y;
+  const fill = colours.of(carries);
+  const rail = carries === '0' || carries === '1';
+  const faded = followed !== null && carries !== followed;
+  return (
+    <g opacity={faded ? 0.35 : 1} {...followProps(carries)}>
+      <rect x={x - 8} y={lower ? edge : edge - 14} width={16} height={14} fill={METAL} />
+      <SvgText x={x} y={lower ? edge - 6 : edge + 14} size={11} fill="#4A564F">
+        {id}
+      </SvgText>
+      {carries !== undefined && (
+        <>
+          <rect
+            x={x - 20}
+            y={lower ? edge + 17 : edge - 33}
+            width={40}
+            height={16}
+            rx={3}
+            fill={fill ?? colour('wash')}
+          />
+          <SvgText x={x} y={lower ? edge + 29 : edge - 21} size={11} fill={rail ? '#FFFFFF' : TAG_INK} weight={600}>
+            {shortName(shownSignal(carries), 6)}
+          </SvgText>
+        </>
+      )}
+    </g>
+  );
+}
+
+interface UnitDrawingProps {
+  readonly x: number;
+  readonly y: number;
+  readonly kind: Parameters<typeof GateSymbol>[0]['kind'];
+  readonly form: Parameters<typeof GateSymbol>[0]['form'];
+  readonly output: string | undefined;
+}
+
+function UnitDrawing({ x, y, kind, form, output }: UnitDrawingProps) {
+  const followed = useFollowed();
+  const lit = output !== undefined && followed === output;
+  return (
+    <g {...followProps(output)}>
+      <g transform={`translate(${x - 38} ${y - 17}) scale(1.06)`}>
+        <GateSymbol kind={kind} form={form} spare={output === undefined} lit={lit} stroke={1.8} />
+      </g>
+      {output !== undefined && (
+        <SvgText x={x + 14} y={y + 5} size={15} fill="#20302B" font="heading" weight={600} anchor="start">
+          {shortName(output, 7)}
+        </SvgText>
+      )}
+    </g>
+  );
+}

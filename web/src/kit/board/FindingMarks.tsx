@@ -1,0 +1,92 @@
+import { type Finding, holeXY, parseHole, says } from '@saddlebag/core';
+import { colour } from '../../app/theme';
+import { SvgText } from '../SvgText';
+import type { BoardScene } from './scene';
+
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Where on the mat a finding stands: each of its places that is on the board. */
+export function spotsOf(finding: Finding, scene: BoardScene): Spot[] {
+  return finding.places.flatMap((place): Spot[] => {
+    if (place.kind === 'hole') {
+      const hole = parseHole(place.hole);
+      return hole ? [around(holeXY(hole))] : [];
+    }
+    if (place.kind === 'pin') {
+      const pin = scene.parts.flatMap((p) => p.pins).find((p) => p.pin === place.pin);
+      return pin ? [around(pin)] : [];
+    }
+    if (place.kind === 'part') {
+      const part = scene.parts.find((p) => p.ref === place.ref);
+      return part ? [{ x: part.x - 0.5, y: part.y - 0.5, width: part.width + 1, height: part.height + 1 }] : [];
+    }
+    const wire = place.kind === 'jumper' ? scene.wires.find((w) => w.id === place.id) : undefined;
+    return wire ? [wire.path[0], wire.path[wire.path.length - 1]].flatMap((p) => (p ? [around(p)] : [])) : [];
+  });
+}
+
+const around = ({ x, y }: { readonly x: number; readonly y: number }): Spot => ({
+  x: x - 0.65,
+  y: y - 0.65,
+  width: 1.3,
+  height: 1.3,
+});
+
+interface FindingMarksProps {
+  readonly findings: readonly Finding[];
+  readonly chosen: Finding | null;
+  readonly scene: BoardScene;
+}
+
+/** Rings at the places of findings; the chosen one says what it is, at its place. */
+export function FindingMarks({ findings, chosen, scene }: FindingMarksProps) {
+  return (
+    <g pointerEvents="none">
+      {findings.flatMap((f) =>
+        spotsOf(f, scene).map((s) => {
+          const bold = f === chosen;
+          return (
+            <rect
+              key={`${f.code} ${s.x},${s.y}`}
+              x={s.x}
+              y={s.y}
+              width={s.width}
+              height={s.height}
+              rx={0.6}
+              fill={bold ? colour('flag') : 'none'}
+              fillOpacity={0.2}
+              stroke={f.severity === 'error' ? colour('flag') : colour('lit')}
+              strokeWidth={bold ? 0.24 : 0.13}
+              strokeDasharray="0.5 0.28"
+            />
+          );
+        }),
+      )}
+      {chosen && <Flag finding={chosen} scene={scene} />}
+    </g>
+  );
+}
+
+function Flag({ finding, scene }: { readonly finding: Finding; readonly scene: BoardScene }) {
+  const [spot] = spotsOf(finding, scene);
+  if (!spot) return null;
+  const text = says(finding);
+  const shown = text.length > 64 ? `${text.slice(0, 62)}…` : text;
+  const width = shown.length * 0.44 + 1.2;
+  const x = Math.max(0, Math.min(spot.x + spot.width / 2 - width / 2, scene.width - width));
+  const above = spot.y > 2.4;
+  const y = above ? spot.y - 1.75 : spot.y + spot.height + 0.35;
+  return (
+    <g>
+      <rect x={x} y={y} width={width} height={1.4} rx={0.25} fill="#FF8A77" stroke="#20302B" strokeWidth={0.06} />
+      <SvgText x={x + width / 2} y={y + 0.98} size={0.84} fill="#1B0C09" font="body">
+        {shown}
+      </SvgText>
+    </g>
+  );
+}

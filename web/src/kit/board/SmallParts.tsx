@@ -1,0 +1,143 @@
+import type { LedState } from '@saddlebag/core';
+import { colour } from '../../app/theme';
+import { SvgText } from '../SvgText';
+import type { ScenePart } from './scene';
+
+const METAL = '#B9BBB4';
+/** Colours of the bands 0 to 9 (IEC 60062). */
+const bands = [
+  '#111111',
+  '#7A4A22',
+  '#D0312D',
+  '#E67E22',
+  '#E8C93A',
+  '#3A9E4D',
+  '#2C6FBF',
+  '#8B4FB3',
+  '#8A8A8A',
+  '#F4F4F4',
+];
+
+function Legs({ part }: { readonly part: ScenePart }) {
+  const [a, b] = part.pins;
+  if (!a || !b) return null;
+  return (
+    <>
+      <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={METAL} strokeWidth={0.14} />
+      {[a, b].map((p) => (
+        <circle key={p.pin} cx={p.x} cy={p.y} r={0.2} fill={METAL} />
+      ))}
+    </>
+  );
+}
+
+/** The three bands of a resistor's value: two digits and how many noughts. */
+export function bandsOf(ohms: number): readonly string[] {
+  if (!(ohms >= 10)) return [];
+  const power = Math.floor(Math.log10(ohms)) - 1;
+  const digits = Math.round(ohms / 10 ** power);
+  return [Math.floor(digits / 10), digits % 10, power].flatMap((d) => bands[d] ?? []);
+}
+
+export function Resistor({ part }: { readonly part: ScenePart }) {
+  const { x, y, width, height } = part;
+  const lying = width > height;
+  return (
+    <>
+      <Legs part={part} />
+      <rect x={x} y={y} width={width} height={height} rx={0.26} fill="#DCC79A" stroke="#5B4A2C" strokeWidth={0.06} />
+      {bandsOf(part.seated.value ?? 0).map((fill, i) => {
+        const along = 0.35 + 0.38 * i;
+        return lying ? (
+          <rect key={fill + String(along)} x={x + along} y={y} width={0.2} height={height} fill={fill} />
+        ) : (
+          <rect key={fill + String(along)} x={x} y={y + along} width={width} height={0.2} fill={fill} />
+        );
+      })}
+    </>
+  );
+}
+
+export function Capacitor({ part }: { readonly part: ScenePart }) {
+  const { x, y, width, height } = part;
+  return (
+    <>
+      <Legs part={part} />
+      <rect x={x} y={y} width={width} height={height} rx={0.36} fill="#E2A93B" stroke="#6B4A12" strokeWidth={0.06} />
+      <SvgText x={x + width / 2} y={y + height / 2 + 0.13} size={0.36} fill="#33230A">
+        104
+      </SvgText>
+    </>
+  );
+}
+
+export function Supply({ part }: { readonly part: ScenePart }) {
+  return (
+    <>
+      {part.pins.map((p) => {
+        const fill = p.id === '+' ? '#D8203A' : '#101614';
+        return (
+          <g key={p.pin}>
+            <path d={`M${p.x},${p.y} H${p.x - 2}`} stroke={fill} strokeWidth={0.42} />
+            <circle cx={p.x} cy={p.y} r={0.34} fill={fill} stroke="#F4EFE4" strokeWidth={0.06} />
+          </g>
+        );
+      })}
+      <SvgText x={part.x - 0.45} y={part.y + 1.03} size={0.5} fill={colour('matText')}>
+        {part.seated.value ?? 5} V
+      </SvgText>
+    </>
+  );
+}
+
+export function SlideSwitch({ part, on }: { readonly part: ScenePart; readonly on: boolean }) {
+  const { x, y, width, height } = part;
+  const [feed] = part.pins;
+  const upper = (feed?.y ?? 0) < y + height / 2;
+  const atTop = on === upper;
+  return (
+    <>
+      <Legs part={part} />
+      <rect x={x} y={y} width={width} height={height} rx={0.16} fill="#6B3F22" stroke="#2A1708" strokeWidth={0.07} />
+      <rect
+        x={x + 0.15}
+        y={atTop ? y + 0.12 : y + height - 0.72}
+        width={width - 0.3}
+        height={0.6}
+        rx={0.1}
+        fill={on ? '#F7C64A' : '#F4EFE4'}
+      />
+      <SvgText x={x + width / 2} y={atTop ? y + height - 0.32 : y + 0.66} size={0.58} fill="#FBF1DF" weight={600}>
+        {part.seated.signal?.slice(0, 3) ?? '?'}
+      </SvgText>
+    </>
+  );
+}
+
+const domes: Readonly<Record<LedState, string>> = {
+  dark: '#6E2A24',
+  dim: '#9A3A30',
+  lit: '#FF5B45',
+  over: '#FFFFFF',
+  unknown: '#6E2A24',
+};
+
+export function Led({ part, state }: { readonly part: ScenePart; readonly state: LedState }) {
+  const cx = part.x + part.width / 2;
+  const cy = part.y + part.height / 2;
+  const cathode = part.pins.find((p) => p.id === 'K');
+  const side = cathode && cathode.x < cx ? -1 : 1;
+  const r = 0.86;
+  const flat = cx + side * r * 0.8;
+  return (
+    <>
+      <Legs part={part} />
+      {state === 'lit' && <circle cx={cx} cy={cy} r={1.7} fill="#FF5B45" opacity={0.35} />}
+      <circle cx={cx} cy={cy} r={r} fill={domes[state]} stroke="#FFD9D2" strokeWidth={state === 'lit' ? 0.12 : 0.06} />
+      <line x1={flat} y1={cy - r * 0.6} x2={flat} y2={cy + r * 0.6} stroke="#FFD9D2" strokeWidth={0.14} />
+      <SvgText x={cx} y={cy + 0.23} size={0.66} fill={state === 'over' ? '#B4372A' : '#FFF6EE'} weight={600}>
+        {state === 'over' ? '!' : state === 'unknown' ? '?' : (part.seated.signal?.slice(0, 4) ?? '')}
+      </SvgText>
+    </>
+  );
+}

@@ -1,0 +1,173 @@
+import {
+  BOARD_PITCH,
+  COLUMNS,
+  type GateKind,
+  hasRailHole,
+  holeXY,
+  isRail,
+  leadsOf,
+  type PartKind,
+  type PartType,
+  type Path,
+  parseHole,
+  partType,
+  routeJumpers,
+  rows,
+  rowY,
+  type SeatedPart,
+  stripOf,
+  turned,
+} from '@saddlebag/core';
+import type { ReadBoard } from '../../app/job-context';
+
+/** A strip or rail as a capsule, with the net it belongs to when something is plugged into it. */
+export interface SceneStrip {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly rail: '+' | '-' | null;
+  readonly net: number | null;
+  readonly signal: string | undefined;
+  /** Holds nothing but pins that lead nowhere. */
+  readonly idle: boolean;
+}
+
+/** A unit symbol inside a chip: where its middle is, and the pins it computes. */
+export interface SceneUnit {
+  readonly kind: GateKind;
+  readonly x: number;
+  readonly y: number;
+  readonly output: string;
+}
+
+export interface ScenePin {
+  readonly pin: string;
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly net: number | null;
+}
+
+export interface ScenePart {
+  readonly ref: string;
+  readonly part: string;
+  readonly kind: PartKind;
+  readonly seated: SeatedPart;
+  /** Outline on the mat. */
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly pins: readonly ScenePin[];
+  readonly units: readonly SceneUnit[];
+}
+
+export interface SceneWire {
+  readonly id: string;
+  readonly path: Path;
+  readonly net: number | null;
+  readonly signal: string | undefined;
+}
+
+/** A board as plain data, in tenths of an inch; (0, 0) is one column left of, and on, the first top rail. */
+export interface BoardScene {
+  readonly boards: readonly { readonly id: string; readonly y: number }[];
+  readonly width: number;
+  readonly height: number;
+  readonly strips: readonly SceneStrip[];
+  readonly parts: readonly ScenePart[];
+  readonly wires: readonly SceneWire[];
+}
+
+/** Room around the holes, in tenths of an inch. */
+export const MARGIN = { x: 1.2, top: 1.2, bottom: 1.2 } as const;
+
+/** Describes a board for drawing. Pure, so that a test can look at it. */
+export function boardScene(read: ReadBoard): BoardScene {
+  const { board, nets, names } = read;
+  const boards = board.breadboards.map(({ id }, i) => ({ id, y: i * BOARD_PITCH }));
+  const netOf = (strip: string): number | null => nets.ofStrip.get(strip) ?? null;
+  const strips = boards
+    .flatMap(({ id, y }) => stripsOf(id, y))
+    .map((s) => {
+      const net = netOf(s.id);
+      const pins = net === null ? [] : (nets.nets[net]?.pins ?? []);
+      const idle = pins.length > 0 && pins.every((pin) => nets.leads.get(pin)?.type.role === 'none');
+      return { ...s, net, signal: net === null ? undefined : names.get(net), idle };
+    });
+  const parts = Object.values(board.parts).flatMap((seated) => partOf(seated, read));
+  const paths = routeJumpers(board);
+  const wires = Object.values(board.jumpers).flatMap(({ id, from }) => {
+    const [path, hole] = [paths.get(id), parseHole(from)];
+    if (!path || !hole) return [];
+    const net = netOf(stripOf(hole));
+    return [{ id, path, net, signal: net === null ? undefined : names.get(net) }];
+  });
+  const height = (boards.length - 1) * BOARD_PITCH + rowY['bottom-'];
+  return { boards, width: COLUMNS + 1, height, strips, parts, wires };
+}
+
+type Capsule = Omit<SceneStrip, 'net' | 'signal' | 'idle'>;
+const HALF = 0.42;
+
+function stripsOf(board: string, y: number): Capsule[] {
+  const half = (column: number, side: 'e' | 'f', top: number): Capsule => {
+    const [x, h] = [column - HALF, 4 + 2 * HALF];
+    return { id: `${board}.${column}${side}`, x, y: y + top - HALF, width: 2 * HALF, height: h, rail: null };
+  };
+  const columns = Array.from({ length: COLUMNS }, (_, i) => i + 1);
+  const rails = rows.filter(isRail).map((row): Capsule => {
+    const rail = row.endsWith('+') ? '+' : '-';
+    return { id: `${board}.${row}`, x: 3 - 0.6, y: y + rowY[row] - HALF, width: 58 + 1.2, height: 2 * HALF, rail };
+  });
+  return [...columns.flatMap((c) => [half(c, 'f', rowY.j), half(c, 'e', rowY.e)]), ...rails];
+}
+
+/** Every hole of a board, as places on the mat. */
+export function holesOf(y: number): { x: number; y: number }[] {
+  return rows.flatMap((row) =>
+    Array.from({ length: COLUMNS }, (_, i) => i + 1)
+      .filter((column) => !isRail(row) || hasRailHole(column))
+      .map((column) => ({ x: column, y: y + rowY[row] })),
+  );
+}
+
+function partOf(seated: SeatedPart, { nets }: ReadBoard): ScenePart[] {
+  const type = partType(seated.part);
+  const anchor = parseHole(seated.at);
+  if (!type || !anchor) return [];
+  const at = holeXY(anchor);
+  const place = (dx: number, dy: number) => {
+    const t = turned(dx, dy, seated.turn);
+    return { x: at.x + t.dx, y: at.y + t.dy };
+  };
+  const { body } = type;
+  const [a, b] = [place(body.x, body.y), place(body.x + body.width, body.y + body.height)];
+  const pins = leadsOf(seated).map(({ pin, type: p }) => {
+    return { pin, id: p.id, ...place(p.dx, p.dy), net: nets.ofPin.get(pin) ?? null };
+  });
+  const outline = { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y) };
+  const [width, height] = [Math.abs(b.x - a.x), Math.abs(b.y - a.y)];
+  const units = unitsOf(type, seated.ref, place);
+  return [{ ref: seated.ref, part: seated.part, kind: type.kind, seated, ...outline, width, height, pins, units }];
+}
+
+/** Units stand between their own pins, on the side of their output. */
+function unitsOf(
+  type: PartType,
+  ref: string,
+  place: (dx: number, dy: number) => { x: number; y: number },
+): SceneUnit[] {
+  const pinAt = new Map(type.pins.map((p) => [p.id, p]));
+  return type.units.flatMap(({ gate, inputs, outputs }) => {
+    const [output = ''] = outputs;
+    const out = pinAt.get(output);
+    if (!gate || !out) return [];
+    const side = [...inputs, output].flatMap((id) => pinAt.get(id) ?? []);
+    const dx = side.reduce((sum, p) => sum + p.dx, 0) / side.length;
+    const at = place(dx, out.dy === 0 ? -0.8 : -2.2);
+    return [{ kind: gate.kind, ...at, output: `${ref}.${output}` }];
+  });
+}

@@ -1,0 +1,64 @@
+import { Box, Text } from '@chakra-ui/react';
+import { type Packing, partType, type UnitUse } from '@saddlebag/core';
+import { useJobView } from '../app/job-context';
+import { followProps, useFollowed } from '../kit/follow';
+import { Tag } from '../kit/Tag';
+
+/** What a use of a unit is for, beside the plain case. */
+function purpose(use: UnitUse, kind: string, width: number): string {
+  if (use.part === 'piece') return `one step of ${use.gate}`;
+  if (use.part === 'inverter') return `completes ${use.gate}`;
+  const distinct = new Set(use.inputs).size;
+  if (kind !== 'not' && distinct === 1) return 'a spare unit as inverter, inputs joined';
+  if (use.inputs.includes('1')) return 'a spare unit as inverter, one input high';
+  return distinct < width ? 'spare inputs joined' : '';
+}
+
+/** Each gate of the design with the unit that it sits in. */
+export function GateList({ packing }: { readonly packing: Packing }) {
+  const { reading } = useJobView();
+  const followed = useFollowed();
+  const says = new Map(reading?.design.netlist?.gates.map((g) => [g.output, g.says]));
+  const rows = packing.packages.flatMap((pack) => {
+    const type = partType(pack.part);
+    return pack.units.flatMap((use, i) => {
+      const unit = type?.units[i];
+      return use && unit ? [{ pack, use, unit }] : [];
+    });
+  });
+  return (
+    <Box as="ul" listStyleType="none" overflowY="auto" tabIndex={0}>
+      {rows.map(({ pack, use, unit }) => (
+        <Box
+          as="li"
+          key={`${pack.ref} ${unit.name}`}
+          px="12px"
+          py="5px"
+          borderTopWidth="1px"
+          borderColor="line"
+          bg={followed === use.output ? 'wash' : undefined}
+          display="grid"
+          gridTemplateColumns="96px 1fr auto"
+          gap="8px"
+          alignItems="center"
+          {...followProps(use.output)}
+        >
+          <Box>
+            <Tag signal={use.output} />
+          </Box>
+          <Box minW="0">
+            <Text fontFamily="mono" fontSize="13px" truncate>
+              {says.get(use.output) ?? use.inputs.join(' ')}
+            </Text>
+            <Text fontSize="12px" color="soft" truncate>
+              {purpose(use, unit.gate?.kind ?? '', unit.inputs.length)}
+            </Text>
+          </Box>
+          <Text fontFamily="mono" fontSize="12.5px" color="soft" textAlign="right">
+            {pack.ref} pin {unit.outputs[0]}
+          </Text>
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,132 @@
+import {
+  type Board,
+  type Circuit,
+  compileCircuit,
+  type LedState,
+  type NetLevel,
+  type Nets,
+  type Settled,
+  Simulator,
+  type WalkedRow,
+} from '@saddlebag/core';
+
+/** What the screens see of a powered board; a new object after every change. */
+export interface BenchState {
+  readonly on: boolean;
+  /** Rows walked on the board as it is, by row number. */
+  readonly walked: ReadonlyMap<number, WalkedRow>;
+  readonly walking: boolean;
+  readonly settled: Settled | null;
+  readonly shorted: boolean;
+  readonly version: number;
+}
+
+const off: BenchState = { on: false, walked: new Map(), walking: false, settled: null, shorted: false, version: 0 };
+
+/**
+ * The power switch of a job: holds the simulator of the board as it is while the power is on. A change
+ * of the board builds it anew, with the switches as they stood; what was walked before is forgotten.
+ */
+export class PowerBench {
+  private state: BenchState = off;
+  private readonly listeners = new Set<() => void>();
+  private wired: { readonly board: Board; readonly nets: Nets } | null = null;
+  private circuit: Circuit | null = null;
+  private simulator: Simulator | null = null;
+  private readonly switchedOn = new Set<string>();
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly snapshot = (): BenchState => this.state;
+
+  /** Tells the bench which board lies on it; the same board again changes nothing. */
+  lay(board: Board, nets: Nets): void {
+    if (this.wired?.board === board) return;
+    const first = this.wired === null;
+    this.wired = { board, nets };
+    if (this.state.on) this.build();
+    if (!first) this.set({ walked: new Map(), walking: false });
+  }
+
+  powerOn(): void {
+    this.build();
+    this.set({ on: true });
+  }
+
+  powerOff(): void {
+    this.simulator = null;
+    this.circuit = null;
+    this.set({ on: false, settled: null, shorted: false });
+  }
+
+  /** Puts a switch on or off by its reference; it stays so when the power goes. */
+  flip(ref: string): void {
+    this.setSwitches(new Map([[ref, !this.switchedOn.has(ref)]]));
+  }
+
+  /** Sets several switches at once and lets the board settle. */
+  setSwitches(positions: ReadonlyMap<string, boolean>): void {
+    for (const [ref, on] of positions) {
+      if (on) this.switchedOn.add(ref);
+      else this.switchedOn.delete(ref);
+    }
+    this.run();
+    this.set({});
+  }
+
+  isOn(ref: string): boolean {
+    return this.switchedOn.has(ref);
+  }
+
+  /** The level of a net while the power is on; null when it is off. */
+  levelOf(net: number): NetLevel | null {
+    return this.simulator?.levelOf(net) ?? null;
+  }
+
+  /** What an LED does; dark without power. */
+  led(ref: string): LedState {
+    const index = this.circuit?.leds.findIndex((l) => l.ref === ref) ?? -1;
+    return index < 0 || !this.simulator ? 'dark' : this.simulator.ledState(index);
+  }
+
+  startWalk(): void {
+    this.set({ walking: true, walked: new Map() });
+  }
+
+  /** Notes rows walked on a board; rows of a board that has changed since count no longer. */
+  addWalked(board: Board, rows: readonly WalkedRow[]): void {
+    if (board !== this.wired?.board) return;
+    const walked = new Map(this.state.walked);
+    for (const row of rows) walked.set(row.row, row);
+    this.set({ walked });
+  }
+
+  endWalk(): void {
+    this.set({ walking: false });
+  }
+
+  private build(): void {
+    if (!this.wired) return;
+    this.circuit = compileCircuit(this.wired.board, this.wired.nets);
+    this.simulator = new Simulator(this.circuit);
+    this.run();
+  }
+
+  private run(): void {
+    const { simulator } = this;
+    if (!simulator) return;
+    this.circuit?.switches.forEach(({ ref }, i) => {
+      simulator.setSwitch(i, this.switchedOn.has(ref));
+    });
+    const settled = simulator.settle();
+    this.state = { ...this.state, settled, shorted: simulator.shorted };
+  }
+
+  private set(change: Partial<BenchState>): void {
+    this.state = { ...this.state, ...change, version: this.state.version + 1 };
+    for (const listener of this.listeners) listener();
+  }
+}

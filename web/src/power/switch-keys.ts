@@ -1,0 +1,21 @@
+/** Keys that the step itself uses. */
+const reserved = new Set(['w']);
+
+/**
+ * The key of each switch: the first letter of its signal when no other signal begins with it, or else
+ * the last of its characters that is still free (`F0` to `F9` answer to their digits). Signals for
+ * which none is left have no key.
+ */
+export function switchKeys(signals: readonly string[]): ReadonlyMap<string, string> {
+  const taken = new Set(reserved);
+  const keys = new Map<string, string>();
+  for (const signal of signals) {
+    const characters = [...signal.toLowerCase()].filter((c) => /[a-z0-9]/.test(c));
+    const alone = signals.filter((s) => s[0]?.toLowerCase() === characters[0]).length === 1;
+    const key = (alone ? characters : characters.reverse()).find((c) => !taken.has(c));
+    if (key === undefined) continue;
+    taken.add(key);
+    keys.set(signal, key.toUpperCase());
+  }
+  return keys;
+}

@@ -1,0 +1,35 @@
+import type { Netlist } from '@saddlebag/core';
+import { useRef } from 'react';
+import { useJobView } from '../app/job-context';
+import { tell } from '../kit/notices';
+import { callback, runLong } from '../workers/stages';
+
+/** Walks the table in a worker: starts, tells rows to the bench as they come, and stops on request. */
+export function useWalk(netlist: Netlist | null): { walk: () => void; stop: () => void } {
+  const { job, bench } = useJobView();
+  const running = useRef<AbortController | null>(null);
+  const stop = (): void => {
+    running.current?.abort(new DOMException('stopped', 'AbortError'));
+    running.current = null;
+    bench.endWalk();
+  };
+  const walk = (): void => {
+    if (!netlist) return;
+    running.current?.abort(new DOMException('stopped', 'AbortError'));
+    const control = new AbortController();
+    running.current = control;
+    bench.startWalk();
+    const board = job.board;
+    const tellRows = callback(({ rows }) => {
+      if (!control.signal.aborted) bench.addWalked(board, rows);
+    });
+    runLong('walk', control.signal, (api) => api.walk(board, netlist, tellRows))
+      .catch((e: unknown) => {
+        if (!control.signal.aborted) tell(`The walk broke off: ${String(e)}`);
+      })
+      .finally(() => {
+        if (running.current === control) bench.endWalk();
+      });
+  };
+  return { walk, stop };
+}

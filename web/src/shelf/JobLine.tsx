@@ -1,0 +1,89 @@
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { Ask } from '../kit/Ask';
+import { download, fileName } from '../kit/download';
+import { tell } from '../kit/notices';
+import type { JobRow } from '../store/db';
+import { renameRow } from './rename';
+
+interface JobLineProps {
+  readonly row: JobRow;
+  readonly onOpen: () => void;
+  readonly onDuplicate: () => void;
+  readonly onDelete: () => void;
+}
+
+const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+
+/** A job on the shelf: its name, its signals, how far it is, and what can be done with it. */
+export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
+  const [naming, setNaming] = useState(false);
+  const { inputs, outputs, chips, jumpers } = row.summary;
+  const rename = async (name: string): Promise<void> => {
+    const problem = await renameRow(row.id, name);
+    if (problem !== null) tell(problem);
+  };
+  return (
+    <Flex
+      as="li"
+      align="center"
+      gap="14px"
+      px="12px"
+      py="8px"
+      borderTopWidth="1px"
+      borderColor="line"
+      _hover={{ bg: 'wash' }}
+    >
+      <Box
+        as="button"
+        flex="1"
+        minW="0"
+        textAlign="left"
+        cursor="pointer"
+        onClick={onOpen}
+        aria-label={`Open ${row.name}`}
+      >
+        <Text fontFamily="heading" fontWeight="600" fontSize="17px" truncate>
+          {row.name}
+        </Text>
+        <Text fontFamily="mono" fontSize="12px" color="soft" truncate>
+          {inputs.length === 0 && outputs.length === 0
+            ? 'an empty sheet'
+            : `${inputs.join(' ')} → ${outputs.join(' ')}`}
+        </Text>
+      </Box>
+      <Text color="soft" fontSize="12.5px" width="150px" flexShrink={0}>
+        {jumpers > 0 ? `${chips} chips, ${jumpers} jumpers` : chips > 0 ? `${chips} chips` : 'no board yet'}
+        <br />
+        {when.format(row.changedAt)}
+      </Text>
+      <Flex gap="4px" flexShrink={0}>
+        <Button onClick={() => setNaming(true)} aria-label={`Rename ${row.name}`}>
+          Rename
+        </Button>
+        <Button onClick={onDuplicate} aria-label={`Duplicate ${row.name}`}>
+          Duplicate
+        </Button>
+        <Button
+          onClick={() => download(fileName(row.name, '.saddlebag.json'), row.text)}
+          aria-label={`Take out ${row.name}`}
+        >
+          Take out
+        </Button>
+        <Button onClick={onDelete} aria-label={`Delete ${row.name}`} color="bad">
+          Delete
+        </Button>
+      </Flex>
+      {naming && (
+        <Ask
+          title="Rename the job"
+          label="Name"
+          value={row.name}
+          done="Rename"
+          onDone={(name) => void rename(name)}
+          onClose={() => setNaming(false)}
+        />
+      )}
+    </Flex>
+  );
+}

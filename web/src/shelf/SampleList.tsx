@@ -1,0 +1,68 @@
+import { Box, Button, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { Empty, Panel } from '../kit/Panel';
+import { type SampleName, sampleText, useSamples } from './samples';
+
+/** One line on what each sample shows, by its id. */
+const notes: Readonly<Record<string, string>> = {
+  'lock-interlock': 'three permits from four levers, in two chips',
+  'boat-tally': 'sums that share their XORs',
+  'towpath-lamp': 'NAND gates and nothing else',
+  'flood-watch': 'ten floats, wide gates split, several boards',
+};
+
+const order = Object.keys(notes);
+const byOrder = (a: SampleName, b: SampleName): number => order.indexOf(a.id) - order.indexOf(b.id);
+
+/** The sample jobs of Barrowmere lock; taking one puts a copy on the shelf. */
+export function SampleList({ onTake }: { readonly onTake: (text: string) => Promise<void> }) {
+  const samples = useSamples();
+  const [taking, setTaking] = useState<string | null>(null);
+  const take = async (id: string): Promise<void> => {
+    setTaking(id);
+    try {
+      await onTake(await sampleText(id));
+    } finally {
+      setTaking(null);
+    }
+  };
+  return (
+    <Panel title="Barrowmere lock" hint="samples; you get a copy" width="370px" flexShrink={0}>
+      {samples.isError && (
+        <Empty>
+          The server does not answer, so the samples are not to be had just now.
+          <Button display="block" mx="auto" mt="10px" onClick={() => void samples.refetch()}>
+            Try again
+          </Button>
+        </Empty>
+      )}
+      <Box as="ul" listStyleType="none" overflowY="auto">
+        {[...(samples.data ?? [])].sort(byOrder).map(({ id, name }) => (
+          <Box
+            as="li"
+            key={id}
+            px="12px"
+            py="9px"
+            borderTopWidth="1px"
+            borderColor="line"
+            display="flex"
+            alignItems="center"
+            gap="10px"
+          >
+            <Box flex="1">
+              <Text fontFamily="heading" fontWeight="600" fontSize="16px">
+                {name}
+              </Text>
+              <Text color="soft" fontSize="13px">
+                {notes[id] ?? ''}
+              </Text>
+            </Box>
+            <Button aria-label={`Take ${name}`} disabled={taking !== null} onClick={() => void take(id)}>
+              Take
+            </Button>
+          </Box>
+        ))}
+      </Box>
+    </Panel>
+  );
+}

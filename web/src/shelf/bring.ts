@@ -1,0 +1,24 @@
+import { type Finding, newJob } from '@saddlebag/core';
+import { shelf } from '../store/shelf';
+
+/** The outcome of bringing a file in: the id of the new job, or why there is none. */
+export type Brought = { readonly id: string } | { readonly findings: readonly Finding[] };
+
+/** Reads a job file's text and puts the job on the shelf. The reader is loaded when it is first needed. */
+export async function bringText(text: string): Promise<Brought> {
+  const { readJobFile } = await import('@saddlebag/core/job-reader');
+  const read = readJobFile(text);
+  return read.ok ? { id: await shelf.add(read.job) } : { findings: read.findings };
+}
+
+/** Brings in a chosen file: a job, or a sheet as a new job. Too large files are refused unread. */
+export async function bringFile(file: File): Promise<Brought> {
+  const { MAX_FILE_BYTES, tooBig } = await import('@saddlebag/core/job-reader');
+  if (file.size > MAX_FILE_BYTES) {
+    const refused = tooBig(file.size);
+    return refused.ok ? { findings: [] } : { findings: refused.findings };
+  }
+  const text = await file.text();
+  if (file.name.endsWith('.sheet')) return { id: await shelf.add(newJob(file.name.replace(/\.sheet$/, ''), text)) };
+  return bringText(text);
+}

@@ -1,0 +1,35 @@
+import Dexie, { type Table } from 'dexie';
+
+/** What the shelf shows of a job without opening it. */
+export interface Summary {
+  readonly inputs: readonly string[];
+  readonly outputs: readonly string[];
+  readonly chips: number;
+  readonly jumpers: number;
+}
+
+/**
+ * A job as it is kept: the text of its job file, and what the shelf shows. `rev` grows with every
+ * save, so that two tabs notice each other; `deletedAt` is 0 on the shelf, else when it was deleted (ms).
+ */
+export interface JobRow {
+  readonly id: string;
+  readonly name: string;
+  readonly text: string;
+  readonly rev: number;
+  readonly changedAt: number;
+  readonly deletedAt: number;
+  readonly summary: Summary;
+}
+
+/** The browser's database: one table of jobs. */
+export class ShelfDb extends Dexie {
+  declare readonly jobs: Table<JobRow, string>;
+
+  constructor(name = 'saddlebag') {
+    super(name);
+    this.version(1).stores({ jobs: 'id, deletedAt, changedAt' });
+  }
+}
+
+export const db = new ShelfDb();

@@ -1,0 +1,148 @@
+import {
+  type Applied,
+  type Edit,
+  type History,
+  type Job,
+  perform,
+  redo,
+  startHistory,
+  undo,
+  writeJobFile,
+} from '@saddlebag/core';
+import type { Saved } from './shelf';
+
+/** Whether what is on the screen is on the shelf. `failed` holds until a later save succeeds. */
+export type SaveState = 'saved' | 'pending' | 'failed';
+
+export interface SessionState {
+  readonly history: History;
+  readonly saveState: SaveState;
+  readonly savedAtMs: number;
+}
+
+/** What a session needs of the world; tests pass their own. */
+export interface SessionWorld {
+  readonly save: (id: string, job: Job, base: number) => Promise<Saved>;
+  /** Puts a job beside the one that another tab has changed, and returns the new id. */
+  readonly saveCopy: (job: Job) => Promise<string>;
+  readonly now: () => number;
+  readonly later: (run: () => void, ms: number) => () => void;
+  /** Keeps text at once, without waiting: for a tab that is closing. */
+  readonly rescue: (id: string, text: string | null) => void;
+}
+
+const SAVE_AFTER_MS = 250;
+
+/**
+ * One open job: its history, and its way to the shelf. Saves soon after each edit and never twice at
+ * once. When another tab has saved first, this tab's work goes on in a copy (`onMoved` tells its id).
+ */
+export class JobSession {
+  private state: SessionState;
+  private readonly listeners = new Set<() => void>();
+  private cancelTimer: (() => void) | null = null;
+  private saving: Promise<void> | null = null;
+  private dirty = false;
+
+  constructor(
+    private id: string,
+    job: Job,
+    private rev: number,
+    private readonly world: SessionWorld,
+    private readonly onMoved: (id: string) => void = () => {},
+  ) {
+    this.state = { history: startHistory(job), saveState: 'saved', savedAtMs: world.now() };
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly snapshot = (): SessionState => this.state;
+
+  get job(): Job {
+    return this.state.history.job;
+  }
+
+  /** Applies an edit; what stands in its way comes back and nothing has changed. */
+  dispatch(edit: Edit): Applied {
+    const { history, applied } = perform(this.state.history, edit, this.world.now());
+    this.advance(history);
+    return applied;
+  }
+
+  undo(): void {
+    this.advance(undo(this.state.history));
+  }
+
+  redo(): void {
+    this.advance(redo(this.state.history));
+  }
+
+  /** Takes over what another tab has saved, unless there is work here that is not saved yet. */
+  adopt(job: Job, rev: number): boolean {
+    if (this.dirty || this.saving !== null || rev <= this.rev) return false;
+    this.rev = rev;
+    this.set({ history: startHistory(job), saveState: 'saved', savedAtMs: this.world.now() });
+    return true;
+  }
+
+  /** Saves now what is not saved yet. */
+  async flush(): Promise<void> {
+    this.cancelTimer?.();
+    this.cancelTimer = null;
+    await this.saving;
+    if (!this.dirty) return;
+    this.saving = this.saveOnce();
+    await this.saving;
+    this.saving = null;
+  }
+
+  /** For a tab that is going away: keeps unsaved work where it can be kept at once. */
+  rescue(): void {
+    if (this.dirty || this.saving !== null)
+      this.world.rescue(this.id, JSON.stringify({ base: this.rev, text: writeJobFile(this.job) }));
+    void this.flush();
+  }
+
+  private advance(history: History): void {
+    if (history === this.state.history) return;
+    const changed = history.job !== this.job;
+    this.set({ ...this.state, history, ...(changed && { saveState: 'pending' as const }) });
+    if (!changed) return;
+    this.dirty = true;
+    this.saveLater();
+  }
+
+  private saveLater(): void {
+    this.cancelTimer?.();
+    this.cancelTimer = this.world.later(() => void this.flush(), SAVE_AFTER_MS);
+  }
+
+  private async saveOnce(): Promise<void> {
+    const { job } = this;
+    this.dirty = false;
+    try {
+      const saved = await this.world.save(this.id, job, this.rev);
+      if (saved.ok) this.rev = saved.rev;
+      else await this.moveToCopy(job);
+      this.world.rescue(this.id, null);
+      this.set({ ...this.state, saveState: this.dirty ? 'pending' : 'saved', savedAtMs: this.world.now() });
+    } catch {
+      this.dirty = true;
+      this.set({ ...this.state, saveState: 'failed' });
+    }
+  }
+
+  private async moveToCopy(job: Job): Promise<void> {
+    this.id = await this.world.saveCopy(job);
+    this.rev = 1;
+    this.onMoved(this.id);
+  }
+
+  private set(state: SessionState): void {
+    this.state = state;
+    for (const listener of this.listeners) listener();
+  }
+}

@@ -1,0 +1,99 @@
+import { type Job, newJob, readSheet, writeJobFile } from '@saddlebag/core';
+import { db, type JobRow, type ShelfDb, type Summary } from './db';
+
+/** Deleted jobs are kept this long, so that deleting can be undone. */
+const KEPT_MS = 24 * 3600 * 1000;
+
+/** What the shelf shows of a job. */
+export function summaryOf(job: Job): Summary {
+  const { design } = readSheet(job.sheet.length > 20_000 ? '' : job.sheet);
+  const chips = Object.values(job.board.parts).filter((p) => p.part.startsWith('74')).length;
+  return {
+    inputs: design.inputs.map((s) => s.name).slice(0, 24),
+    outputs: design.outputs.map((s) => s.name).slice(0, 24),
+    chips,
+    jumpers: Object.keys(job.board.jumpers).length,
+  };
+}
+
+/** The outcome of a save: the new revision, or that another tab had saved meanwhile. */
+export type Saved =
+  | { readonly ok: true; readonly rev: number }
+  | { readonly ok: false; readonly reason: 'conflict' | 'gone' };
+
+/** The list of jobs in this browser. Time and ids come from outside, for tests. */
+export class Shelf {
+  constructor(
+    private readonly store: ShelfDb = db,
+    private readonly now: () => number = Date.now,
+    private readonly newId: () => string = () => crypto.randomUUID(),
+  ) {}
+
+  /** Jobs on the shelf, the one changed last first. */
+  async list(): Promise<JobRow[]> {
+    const rows = await this.store.jobs.where('deletedAt').equals(0).toArray();
+    return rows.sort((a, b) => b.changedAt - a.changedAt);
+  }
+
+  get(id: string): Promise<JobRow | undefined> {
+    return this.store.jobs.get(id);
+  }
+
+  /** Puts a job on the shelf and returns its id. A name that is taken gets a number behind it. */
+  async add(job: Job): Promise<string> {
+    const id = this.newId();
+    const names = new Set((await this.list()).map((row) => row.name));
+    const name = freeName(job.name, names);
+    await this.store.jobs.add(this.row(id, { ...job, name }, 1));
+    return id;
+  }
+
+  addNew(name = 'New job', sheet = ''): Promise<string> {
+    return this.add(newJob(name, sheet));
+  }
+
+  /** Saves a job over revision `base`; refuses when the shelf has another revision by now. */
+  save(id: string, job: Job, base: number): Promise<Saved> {
+    return this.store.transaction('rw', this.store.jobs, async (): Promise<Saved> => {
+      const row = await this.store.jobs.get(id);
+      if (!row) return { ok: false, reason: 'gone' };
+      if (row.rev !== base) return { ok: false, reason: 'conflict' };
+      await this.store.jobs.put({ ...this.row(id, job, base + 1), deletedAt: row.deletedAt });
+      return { ok: true, rev: base + 1 };
+    });
+  }
+
+  async rename(id: string, job: Job, rev: number, name: string): Promise<Saved> {
+    return this.save(id, { ...job, name }, rev);
+  }
+
+  /** Takes a job off the shelf; it can be put back for a day. */
+  async delete(id: string): Promise<void> {
+    const now = this.now();
+    await this.store.jobs.update(id, { deletedAt: now });
+    await this.store.jobs
+      .where('deletedAt')
+      .between(1, now - KEPT_MS)
+      .delete();
+  }
+
+  async putBack(id: string): Promise<void> {
+    await this.store.jobs.update(id, { deletedAt: 0 });
+  }
+
+  private row(id: string, job: Job, rev: number): JobRow {
+    const summary = summaryOf(job);
+    return { id, name: job.name, text: writeJobFile(job), rev, changedAt: this.now(), deletedAt: 0, summary };
+  }
+}
+
+/** `Lock`, `Lock 2`, `Lock 3` …: the first that is not taken; a number at the end is counted on. */
+export function freeName(wanted: string, taken: ReadonlySet<string>): string {
+  if (!taken.has(wanted)) return wanted;
+  const base = wanted.replace(/ \d+$/, '');
+  let n = 2;
+  while (taken.has(`${base} ${n}`)) n++;
+  return `${base} ${n}`;
+}
+
+export const shelf = new Shelf();

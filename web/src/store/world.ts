@@ -1,0 +1,34 @@
+import type { SessionWorld } from './session';
+import { shelf } from './shelf';
+
+const rescueKey = (id: string): string => `saddlebag:rescue:${id}`;
+
+/** The real world of a session: this browser's database, clock and local storage. */
+export const world: SessionWorld = {
+  save: (id, job, base) => shelf.save(id, job, base),
+  saveCopy: (job) => shelf.add({ ...job, name: `${job.name} (other tab)` }),
+  now: Date.now,
+  later: (run, ms) => {
+    const timer = setTimeout(run, ms);
+    return () => clearTimeout(timer);
+  },
+  rescue: (id, text) => {
+    if (text === null) localStorage.removeItem(rescueKey(id));
+    else localStorage.setItem(rescueKey(id), text);
+  },
+};
+
+/** Brings work that a closing tab could only rescue back to the shelf. Called before a job is opened. */
+export async function recoverRescued(id: string): Promise<void> {
+  const kept = localStorage.getItem(rescueKey(id));
+  if (kept === null) return;
+  const { readJobFile } = await import('@saddlebag/core/job-reader');
+  const { base, text } = JSON.parse(kept) as { base: number; text: string };
+  const read = readJobFile(text);
+  if (read.ok) {
+    const saved = await shelf.save(id, read.job, base);
+    const row = saved.ok ? undefined : await shelf.get(id);
+    if (!saved.ok && row?.text !== text) await world.saveCopy(read.job);
+  }
+  localStorage.removeItem(rescueKey(id));
+}

@@ -1,0 +1,42 @@
+import {
+  compile,
+  extractNets,
+  inspect,
+  networkOf,
+  pack,
+  readSheet,
+  sweep,
+  type WalkedRow,
+  walkTable,
+} from '@saddlebag/core';
+import { highsSolver } from '@saddlebag/core/solver';
+import * as Comlink from 'comlink';
+import wasmUrl from 'highs/runtime?url';
+import type { StagesApi } from './protocol';
+
+const solve = highsSolver({ wasmUrl });
+/** Rows are told in lots of about this many milliseconds. */
+const LOT_MS = 40;
+
+const api: StagesApi = {
+  read: readSheet,
+  table: (netlist) => sweep(compile(networkOf(netlist))),
+  pack: (netlist, family) => pack(netlist, family, solve),
+  inspect: (board, packing, family) => inspect(board, extractNets(board), packing, family),
+  async walk(board, netlist, tell) {
+    const outputs = netlist.outputs.map((o) => o.name);
+    const total = 2 ** netlist.inputs.length;
+    let rows: WalkedRow[] = [];
+    let told = performance.now();
+    for (const row of walkTable(board, extractNets(board), netlist.inputs, outputs)) {
+      rows.push(row);
+      if (performance.now() - told < LOT_MS) continue;
+      tell({ rows, total });
+      rows = [];
+      told = performance.now();
+    }
+    tell({ rows, total });
+  },
+};
+
+Comlink.expose(api);
