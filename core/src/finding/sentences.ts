@@ -261,7 +261,7 @@ export const sentences = {
   },
   'floating-input': {
     severity: 'error',
-    says: '{pins} of a gate in use is open{wanted}; in {family} it may read as anything.',
+    says: '{pins} open, though in use{wanted}; an open {family} input may read as anything.',
     todo: 'Wire it to {source}.',
   },
   'unused-input-open': {

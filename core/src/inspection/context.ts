@@ -47,7 +47,7 @@ export class Context {
     this.occupancy = occupancyOf(board);
     this.expected = packing ? expectationOf(packing, board) : new Map();
     this.sources = packing ? sourcesOf(packing, board) : new Map();
-    this.names = nameNets(nets, this.expected, this.sources);
+    this.names = nameNets(nets, this.sources);
     this.known = Object.values(board.parts)
       .sort((a, b) => byNumber(a.ref, b.ref))
       .flatMap((seated) => {

@@ -52,10 +52,10 @@ export function sourcesOf(packing: Packing, board: Board): ReadonlyMap<string, s
 }
 
 /**
- * Names for the nets of a board, by net index: the rails, then nets that hold the source of a signal,
- * then nets whose pins are all expected to carry one signal. Nets of which nothing is known stay out.
+ * Names for the nets of a board, by net index: the rails' nets, and nets that hold the source of a
+ * signal. A net that no source reaches carries nothing and has no name, whatever is expected of it.
  */
-export function nameNets(nets: Nets, expected: Expectation, sources: ReadonlyMap<string, string>): Map<number, string> {
+export function nameNets(nets: Nets, sources: ReadonlyMap<string, string>): Map<number, string> {
   const names = new Map<number, string>();
   const name = (pin: string, signal: string): void => {
     const net = nets.ofPin.get(pin);
@@ -66,11 +66,6 @@ export function nameNets(nets: Nets, expected: Expectation, sources: ReadonlyMap
     if (lead.type.id === '-') name(pin, GROUND);
   }
   for (const [signal, pin] of sources) name(pin, signal);
-  for (const net of nets.nets) {
-    const signals = new Set(net.pins.flatMap((pin) => expected.get(pin) ?? []));
-    const [only] = signals;
-    if (only !== undefined && signals.size === 1 && !names.has(net.index)) names.set(net.index, only);
-  }
   return names;
 }
 

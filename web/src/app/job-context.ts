@@ -1,6 +1,5 @@
 import {
   type Board,
-  expectationOf,
   extractNets,
   type Finding,
   type Job,
@@ -55,9 +54,8 @@ export function useColours(): Colours {
 /** Extracts the nets of a board and names them as far as the packing knows. */
 export function readBoard(board: Board, packing: Packing | null): ReadBoard {
   const nets = extractNets(board);
-  const expected = packing ? expectationOf(packing, board) : new Map<string, string>();
   const sources = packing ? sourcesOf(packing, board) : new Map<string, string>();
-  return { board, nets, names: nameNets(nets, expected, sources) };
+  return { board, nets, names: nameNets(nets, sources) };
 }
 
 /** Every signal of a job in the order in which colours are given: inputs, outputs, what is between, the packing's own. */

@@ -73,7 +73,8 @@ function inspectWords(fix: number, look: number): string {
 }
 
 function powerStatus({ reading }: JobView, bench: BenchState): StepStatus {
-  const rows = 2 ** (reading?.design.netlist?.inputs.length ?? 0);
-  const seen = bench.walked.size > 0 ? ` · ${bench.walked.size} of ${rows} rows seen` : '';
+  const netlist = reading?.design.netlist;
+  const seen =
+    netlist && bench.walked.size > 0 ? ` · ${bench.walked.size} of ${2 ** netlist.inputs.length} rows seen` : '';
   return { words: `${bench.on ? 'on' : 'off'}${seen}`, mark: bench.on ? 'ok' : null };
 }

@@ -35,7 +35,8 @@ export function useJobView(id: string, session: JobSession): JobView {
   });
   const colours = useMemo(() => new Colours(signalsOf(reading.data ?? null, packing)), [reading.data, packing]);
   const [bench] = useState(() => new PowerBench());
-  useEffect(() => bench.lay(board.board, board.nets), [bench, board]);
+  const subject = netlist ? JSON.stringify([netlist.inputs, netlist.outputs]) : '';
+  useEffect(() => bench.lay(board.board, board.nets, subject), [bench, board, subject]);
   return {
     id,
     job,

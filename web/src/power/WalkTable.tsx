@@ -110,8 +110,8 @@ export function WalkTable({ netlist, table, walked, current, onSet }: WalkTableP
               fontFamily="mono"
               fontSize="13px"
               cursor="pointer"
-              bg={now ? 'mat' : undefined}
-              color={now ? '#F4EFE4' : 'ink'}
+              bg={now ? 'moss' : undefined}
+              color={now ? 'onMoss' : 'ink'}
               _hover={now ? {} : { bg: 'wash' }}
               style={{ transform: `translateY(${start}px)` }}
               onClick={() => onSet(index)}

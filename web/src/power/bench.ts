@@ -31,6 +31,7 @@ export class PowerBench {
   private state: BenchState = off;
   private readonly listeners = new Set<() => void>();
   private wired: { readonly board: Board; readonly nets: Nets } | null = null;
+  private subject = '';
   private circuit: Circuit | null = null;
   private simulator: Simulator | null = null;
   private readonly switchedOn = new Set<string>();
@@ -42,13 +43,14 @@ export class PowerBench {
 
   readonly snapshot = (): BenchState => this.state;
 
-  /** Tells the bench which board lies on it; the same board again changes nothing. */
-  lay(board: Board, nets: Nets): void {
-    if (this.wired?.board === board) return;
-    const first = this.wired === null;
+  /** Tells the bench which board lies on it and what its table is about; the same again changes nothing. */
+  lay(board: Board, nets: Nets, subject: string): void {
+    const same = this.wired?.board === board;
+    if (same && this.subject === subject) return;
+    this.subject = subject;
     this.wired = { board, nets };
-    if (this.state.on) this.build();
-    if (!first) this.set({ walked: new Map(), walking: false });
+    if (this.state.on && !same) this.build();
+    if (this.state.on || this.state.walked.size > 0) this.set({ walked: new Map(), walking: false });
   }
 
   powerOn(): void {

@@ -34,8 +34,8 @@ function said(c: Context, pins: readonly string[]) {
   const wanted = c.expected.get(first);
   const source = wanted === undefined ? undefined : c.sourceOf(wanted);
   const facts = {
-    pins: `${pins.length > 1 ? 'Inputs' : 'Input'} ${pins.map(spoken).join(', ')}`,
-    wanted: wanted === undefined ? '' : ` and should carry ${shownSignal(wanted)}`,
+    pins: `${pins.map(spoken).join(', ')} ${pins.length > 1 ? 'are' : 'is'}`,
+    wanted: wanted === undefined ? '' : ` for ${shownSignal(wanted)}`,
     family: c.family,
     source: source ?? 'the signal it should carry',
   };

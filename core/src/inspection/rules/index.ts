@@ -27,7 +27,7 @@ import { unusedInputOpen } from './unused-input-open';
 import { wiringMissing } from './wiring-missing';
 import { wiringWrong } from './wiring-wrong';
 
-/** Every rule, in the order in which findings are told: seating, supply, wiring, inputs, LEDs and switches. */
+/** Every rule, in the order in which findings are told: seating, supply, outputs, LEDs, wiring, inputs, switches. */
 export const rules: readonly Rule[] = [
   unknownPart,
   leadOffBoard,
@@ -47,13 +47,13 @@ export const rules: readonly Rule[] = [
   partDiffers,
   signalHasNoSwitch,
   signalHasNoLed,
+  ledReversed,
+  ledNoResistor,
+  ledNoReturn,
   wiringWrong,
   wiringMissing,
   floatingInput,
   unusedInputOpen,
-  ledNoResistor,
-  ledReversed,
-  ledNoReturn,
   switchFloats,
   switchNoFeed,
 ];

@@ -7,7 +7,7 @@ import type { Rule } from '../rule';
 /** An LED or a pin that should carry a signal and carries nothing; open inputs of chips are said as floating. */
 export const wiringMissing: Rule = {
   id: 'wiring-missing',
-  coveredBy: ['part-differs', 'chip-turned-round', 'lead-off-board', 'floating-input', 'rail-not-fed'],
+  coveredBy: ['part-differs', 'chip-turned-round', 'lead-off-board', 'floating-input', 'led-reversed', 'rail-not-fed'],
   *check(c) {
     for (const { pin, wanted, source, net } of mismatches(c)) {
       if (carriesSomething(c, net) || c.lead(pin)?.type.role === 'input') continue;

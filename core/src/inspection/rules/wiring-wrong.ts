@@ -7,7 +7,7 @@ import type { Rule } from '../rule';
 /** A pin that carries another signal than the packing says. */
 export const wiringWrong: Rule = {
   id: 'wiring-wrong',
-  coveredBy: ['part-differs', 'chip-turned-round', 'lead-off-board'],
+  coveredBy: ['part-differs', 'led-reversed', 'chip-turned-round', 'lead-off-board'],
   *check(c) {
     for (const { pin, wanted, source, net } of mismatches(c)) {
       if (!carriesSomething(c, net)) continue;

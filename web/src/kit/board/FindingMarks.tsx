@@ -78,13 +78,17 @@ function Flag({ finding, scene }: { readonly finding: Finding; readonly scene: B
   const text = says(finding);
   const shown = text.length > 64 ? `${text.slice(0, 62)}…` : text;
   const width = shown.length * 0.44 + 1.2;
-  const x = Math.max(0, Math.min(spot.x + spot.width / 2 - width / 2, scene.width - width));
-  const above = spot.y > 2.4;
-  const y = above ? spot.y - 1.75 : spot.y + spot.height + 0.35;
+  const middle = spot.x + spot.width / 2;
+  const x = Math.max(0, Math.min(middle - width / 2, scene.width - width));
+  // The label stands in the gap between the strips and the rails, out of the way of the chips.
+  const board = [...scene.boards].reverse().find((b) => b.y <= spot.y + 1) ?? { y: 0 };
+  const lower = spot.y - board.y > 8;
+  const y = board.y + (lower ? 14.7 : 1.35);
   return (
     <g>
-      <rect x={x} y={y} width={width} height={1.4} rx={0.25} fill="#FF8A77" stroke="#20302B" strokeWidth={0.06} />
-      <SvgText x={x + width / 2} y={y + 0.98} size={0.84} fill="#1B0C09" font="body">
+      <line x1={middle} y1={spot.y + spot.height / 2} x2={middle} y2={y + 0.7} stroke="#FF8A77" strokeWidth={0.12} />
+      <rect x={x} y={y} width={width} height={1.3} rx={0.25} fill="#FF8A77" stroke="#20302B" strokeWidth={0.06} />
+      <SvgText x={x + width / 2} y={y + 0.94} size={0.84} fill="#1B0C09" font="body">
         {shown}
       </SvgText>
     </g>
