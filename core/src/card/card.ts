@@ -1,8 +1,9 @@
-import { type Board, byNumber, extractNets, type Jumper, leadsOf, parseHole, type SeatedPart, stripOf } from '../board';
+import { type Board, byNumber, extractNets, leadsOf, parseHole, type SeatedPart, stripOf } from '../board';
 import { partType } from '../catalogue';
 import type { Netlist } from '../design';
-import type { Packing } from '../packing';
+import { buildOrder, type Packing } from '../packing';
 import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } from '../planning';
+import { jumperStages } from './jumper-stages';
 import { type Trial, trialOf } from './trial';
 
 /**
@@ -68,8 +69,8 @@ type Draft = { -readonly [K in keyof Stage]: Stage[K] } & { readonly jumpers: st
 
 class Stager {
   private readonly drafts: Draft[] = [];
-  /** The stage, by index, at which each strip first carries what it should. */
-  private readonly stripStage = new Map<string, number>();
+  /** The strips that each stage must have joined to their signals, stage by stage. */
+  private readonly claims: string[][] = [];
   private readonly placed = new Set<string>();
   private readonly seated: readonly SeatedPart[];
 
@@ -92,8 +93,8 @@ class Stager {
     this.gates();
     const rest = this.seated.map((p) => p.ref).filter((ref) => !this.placed.has(ref));
     this.stage('rest', 'What remains', rest, 'Power up and walk the table.');
-    for (const jumper of Object.values(this.board.jumpers).sort((a, b) => byNumber(a.id, b.id)))
-      this.drafts[this.stageOf(jumper)]?.jumpers.push(jumper.id);
+    const stages = jumperStages(this.board, this.claims, this.drafts.length);
+    for (const id of Object.keys(this.board.jumpers).sort(byNumber)) this.drafts[stages.get(id) ?? 0]?.jumpers.push(id);
     return this.drafts.filter((s) => s.parts.length > 0 || s.jumpers.length > 0 || s.trial);
   }
 
@@ -112,14 +113,15 @@ class Stager {
     this.drafts.push({ kind, title, parts, jumpers: [], test, trial: trial ?? null });
   }
 
-  /** Marks strips of pins as belonging to the newest stage, unless an earlier one has them. */
+  /** Notes that the newest stage needs the strips of some pins. */
   private claim(pins: readonly string[]): void {
-    for (const pin of pins) {
+    const strips = pins.flatMap((pin) => {
       const [ref = '', id] = pin.split('.');
       const part = this.board.parts[ref];
       const hole = part && leadsOf(part).find((l) => l.type.id === id)?.hole;
-      if (hole && !this.stripStage.has(stripOf(hole))) this.stripStage.set(stripOf(hole), this.drafts.length - 1);
-    }
+      return hole ? [stripOf(hole)] : [];
+    });
+    this.claims[this.drafts.length - 1] = strips;
   }
 
   private chips(): void {
@@ -158,27 +160,16 @@ class Stager {
   }
 
   private gates(): void {
-    for (const { net } of this.packing.outputs) if (this.packing.inputs.includes(net)) this.leds(net);
-    const uses = this.packing.packages.flatMap((p) =>
-      p.units.flatMap((use, i) => (use ? [{ ref: p.ref, unit: partType(p.part)?.units[i], use }] : [])),
-    );
-    const made = new Set(['0', '1', ...this.packing.inputs]);
-    for (let waiting = uses; waiting.length > 0; ) {
-      const next = waiting.find(({ use }) => use.inputs.every((net) => made.has(net))) ?? waiting[0];
-      if (!next?.unit) break;
-      waiting = waiting.filter((u) => u !== next);
-      made.add(next.use.output);
-      const { ref, unit, use } = next;
-      const out = `${ref}.${unit.outputs[0]}`;
+    for (const net of ['0', '1', ...this.packing.inputs]) this.leds(net);
+    for (const { ref, unit, use } of buildOrder(this.packing)) {
+      const [out = ''] = unit.outputs;
       const gate = this.netlist.gates.find((g) => g.output === use.gate);
-      const trial = use.output === use.gate ? trialOf(this.netlist, use.output, out) : null;
+      const trial = use.output === use.gate ? trialOf(this.netlist, use.output, `${ref}.${out}`) : null;
       const title = `${use.output}: ${ref} unit ${unit.name}${use.part === 'whole' ? '' : `, for ${use.gate}`}`;
-      const test =
-        gate && trial
-          ? `${use.output} = ${gate.says}, on ${ref} pin ${unit.outputs[0]}.`
-          : `It is one step of ${use.gate}.`;
+      const means = gate?.says === use.output ? '' : ` = ${gate?.says}`;
+      const test = gate && trial ? `${use.output}${means}, on ${ref} pin ${out}.` : `It is one step of ${use.gate}.`;
       this.stage('gate', title, [], test, trial);
-      this.claim([out, ...unit.inputs.map((id) => `${ref}.${id}`)]);
+      this.claim([out, ...unit.inputs].map((id) => `${ref}.${id}`));
       this.leds(use.output);
     }
   }
@@ -202,16 +193,6 @@ class Stager {
       );
       this.claim([`${ref}.A`, `${ref}.K`]);
     }
-  }
-
-  /** A jumper is laid at the later of the stages of its two ends; rails are there from the start. */
-  private stageOf(jumper: Jumper): number {
-    const stages = [jumper.from, jumper.to].map((text) => {
-      const hole = parseHole(text);
-      if (!hole) return this.drafts.length - 1;
-      return hole.row.length > 1 ? 0 : (this.stripStage.get(stripOf(hole)) ?? this.drafts.length - 1);
-    });
-    return Math.max(...stages);
   }
 }
 

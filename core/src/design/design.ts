@@ -23,7 +23,9 @@ export interface Reading {
 export function readSheet(text: string): Reading {
   const { sheet, findings } = parseSheet(text);
   const declared = gather(sheet);
-  const all = [...findings, ...check(declared)];
+  const wrong = [...findings, ...check(declared)];
+  // What is unused is known only once everything else is right.
+  const all = wrong.some(isError) ? wrong : [...wrong, ...checkUnused(declared)];
   if (all.some(isError)) return { sheet, design: { ...declared, netlist: null }, findings: byPlace(all) };
   const { netlist, findings: more } = netlistOf(declared);
   return { sheet, design: { ...declared, netlist }, findings: byPlace([...all, ...more]) };
@@ -57,7 +59,6 @@ function check(d: Declarations): Finding[] {
   findings.push(...checkUnknown(d, declared));
   findings.push(...checkLoops(made));
   if (d.outputs.length === 0) findings.push(finding('sheet/no-output', [atText(whole)], {}));
-  else findings.push(...checkUnused(d, made));
   return findings;
 }
 
@@ -124,7 +125,9 @@ function loopFinding({ target }: Equation, path: readonly string[]): Finding {
   return finding('sheet/loop', place(target), { name: target.name, path: shown.join(' ← ') });
 }
 
-function* checkUnused(d: Declarations, made: ReadonlyMap<string, Equation>): Generator<Finding> {
+function* checkUnused(d: Declarations): Generator<Finding> {
+  if (d.outputs.length === 0) return;
+  const made = new Map(d.equations.map((e) => [e.target.name, e]));
   const used = new Set<string>();
   const todo = d.outputs.map((s) => s.name);
   while (todo.length > 0) {

@@ -307,7 +307,7 @@ export const sentences = {
   'no-capacitor': {
     severity: 'warning',
     says: '{ref} has no 100 nF capacitor near it.',
-    todo: 'Seat one between the supply and ground rails within {reach} columns of the chip.',
+    todo: 'Seat one between the supply and ground rails within {reach} columns of its supply pin.',
   },
   'two-leads-in-a-hole': {
     severity: 'error',

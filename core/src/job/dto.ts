@@ -6,6 +6,7 @@ import {
   IsBoolean,
   IsIn,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   Length,
@@ -25,7 +26,7 @@ const HOLE = /^b[1-9]\d?\.([a-j]|(top|bottom)[+-])[1-9]\d?$/;
 const NET_LENGTH = 120;
 
 class BreadboardDto {
-  @Matches(/^b[1-9]\d?$/)
+  @Matches(/^b[1-9]\d?$/, { message: 'it must be b1, b2 …' })
   id!: string;
 
   @IsIn(['full'])
@@ -33,14 +34,14 @@ class BreadboardDto {
 }
 
 class SeatedPartDto {
-  @Matches(REF)
+  @Matches(REF, { message: 'it must be a reference such as U1' })
   ref!: string;
 
   @IsString()
   @Length(1, 40)
   part!: string;
 
-  @Matches(HOLE)
+  @Matches(HOLE, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
   at!: string;
 
   @IsIn([0, 90, 180, 270])
@@ -59,31 +60,34 @@ class SeatedPartDto {
 }
 
 class JumperDto {
-  @Matches(/^w[1-9]\d{0,5}$/)
+  @Matches(/^w[1-9]\d{0,5}$/, { message: 'it must be w and a number' })
   id!: string;
 
-  @Matches(HOLE)
+  @Matches(HOLE, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
   from!: string;
 
-  @Matches(HOLE)
+  @Matches(HOLE, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
   to!: string;
 }
 
 class BoardDto {
   @IsArray()
   @ArrayMaxSize(40)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => BreadboardDto)
   breadboards!: BreadboardDto[];
 
   @IsArray()
   @ArrayMaxSize(5000)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => SeatedPartDto)
   parts!: SeatedPartDto[];
 
   @IsArray()
   @ArrayMaxSize(20_000)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => JumperDto)
   jumpers!: JumperDto[];
@@ -114,7 +118,7 @@ class UnitUseDto {
 }
 
 class PackageDto {
-  @Matches(REF)
+  @Matches(REF, { message: 'it must be a reference such as U1' })
   ref!: string;
 
   @IsString()
@@ -123,6 +127,7 @@ class PackageDto {
 
   @IsArray()
   @ArrayMaxSize(64)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => UnitUseDto)
   units!: UnitUseDto[];
@@ -141,6 +146,7 @@ class OutputDto {
 class PackingDto {
   @IsArray()
   @ArrayMaxSize(5000)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PackageDto)
   packages!: PackageDto[];
@@ -153,6 +159,7 @@ class PackingDto {
 
   @IsArray()
   @ArrayMaxSize(5000)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => OutputDto)
   outputs!: OutputDto[];
@@ -160,7 +167,7 @@ class PackingDto {
   @IsBoolean()
   proved!: boolean;
 
-  @Matches(/^[0-9a-f]{14}$/)
+  @Matches(/^[0-9a-f]{14}$/, { message: 'it must be fourteen hexadecimal digits' })
   design!: string;
 }
 
@@ -183,10 +190,12 @@ export class JobFileDto {
   sheet!: string;
 
   @IsOptional()
+  @IsObject()
   @ValidateNested()
   @Type(() => PackingDto)
   packing?: PackingDto;
 
+  @IsObject()
   @ValidateNested()
   @Type(() => BoardDto)
   board!: BoardDto;
@@ -202,9 +211,7 @@ export interface FieldProblem {
 export function checkShape(plain: object): JobFileDto | FieldProblem[] {
   const file = plainToInstance(JobFileDto, plain);
   const errors = validateSync(file, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
-  if (errors.length > 0) return flatten(errors, '');
-  // `IsDefined` is what `@ValidateNested` alone does not ask for.
-  return file.board ? file : [{ path: 'board', detail: 'board must be there' }];
+  return errors.length > 0 ? flatten(errors, '') : file;
 }
 
 function flatten(errors: readonly ValidationError[], base: string): FieldProblem[] {

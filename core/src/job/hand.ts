@@ -148,6 +148,7 @@ function endOf(board: Board, said: string): End | Finding {
     const any = { board: rail[1] as string, column: 3, row: rail[2] as Row };
     return onBoard(any) ? { said, hole: any, exact: false } : finding('hand/no-such-hole', [], { hole: said });
   }
+  if (/^b\d+\./i.test(said)) return finding('hand/no-such-hole', [], { hole: said.slice(0, 20) });
   const pin = /^([A-Za-z]+\d+)\.([\w+-]+)$/.exec(said);
   if (!pin) return finding('hand/not-understood', [], { text: said.slice(0, 60) });
   return pinEnd(board, said, (pin[1] as string).toUpperCase(), (pin[2] as string).toUpperCase());

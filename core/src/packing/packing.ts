@@ -1,6 +1,6 @@
-import { partType } from '../catalogue';
-import type { Gate, Netlist } from '../design';
-import type { GateKind, Network } from '../logic';
+import { partType, type Unit } from '../catalogue';
+import type { Netlist } from '../design';
+import type { Network } from '../logic';
 
 /**
  * A unit put to use. `gate` is the design's net whose gate it serves, wholly or in `part`; `inputs`
@@ -74,40 +74,40 @@ export function fingerprint(netlist: Netlist): string {
   return high.toString(16).padStart(6, '0') + (b >>> 0).toString(16).padStart(8, '0');
 }
 
-/** What a use does, as a gate: the unit's own kind over the nets on its pins. */
-function gateOf(use: UnitUse, kind: GateKind): Pick<Gate, 'output' | 'kind' | 'inputs'> {
-  return { output: use.output, kind, inputs: use.inputs };
+/** A unit in use with its place: the package's reference and what the catalogue says of the unit. */
+export interface PlacedUse {
+  readonly ref: string;
+  readonly unit: Unit;
+  readonly use: UnitUse;
 }
 
 /**
- * The packing as a network of its units, for checking it against the sheet: units in an order in
- * which each reads only nets already made. Throws if the units form a loop or a part is unknown.
+ * The units in use in the order in which a careful person wires them: each after those it reads, and
+ * otherwise as they stand in their packages. Throws if the units form a loop or a part is unknown.
  */
-export function networkOfPacking(packing: Packing): Network {
-  const waiting = packing.packages.flatMap((p) => {
-    const units = partType(p.part)?.units;
-    if (!units) throw new Error(`unknown part ${p.part}`);
-    return p.units.flatMap((use, i) => (use ? [gateOf(use, units[i]?.gate?.kind ?? 'and')] : []));
+export function buildOrder(packing: Packing): PlacedUse[] {
+  let waiting = packing.packages.flatMap(({ ref, part, units }) => {
+    const type = partType(part);
+    if (!type) throw new Error(`unknown part ${part}`);
+    return units.flatMap((use, i) => (use ? [{ ref, unit: type.units[i] as Unit, use }] : []));
   });
-  return {
-    inputs: packing.inputs,
-    gates: inOrder(waiting, new Set(['0', '1', ...packing.inputs])),
-    outputs: packing.outputs.map((o) => o.net),
-  };
-}
-
-type Wired = { readonly output: string; readonly inputs: readonly string[] };
-
-/** Sorts gates so that each comes after those it reads; `made` holds the nets there at the start. */
-function inOrder<G extends Wired>(gates: readonly G[], made: Set<string>): G[] {
-  const sorted: G[] = [];
-  let waiting = gates;
+  const made = new Set(['0', '1', ...packing.inputs]);
+  const sorted: PlacedUse[] = [];
   while (waiting.length > 0) {
-    const ready = waiting.filter((g) => g.inputs.every((net) => made.has(net)));
+    const ready = waiting.filter(({ use }) => use.inputs.every((net) => made.has(net)));
     if (ready.length === 0) throw new Error('the packing has a loop');
-    for (const gate of ready) made.add(gate.output);
+    for (const { use } of ready) made.add(use.output);
     sorted.push(...ready);
-    waiting = waiting.filter((g) => !ready.includes(g));
+    waiting = waiting.filter((u) => !ready.includes(u));
   }
   return sorted;
+}
+
+/** The packing as a network of its units, for checking it against the sheet. Throws as `buildOrder` does. */
+export function networkOfPacking(packing: Packing): Network {
+  const gates = buildOrder(packing).map(({ unit, use }) => {
+    if (!unit.gate) throw new Error('a unit in use is no plain gate');
+    return { output: use.output, kind: unit.gate.kind, inputs: use.inputs };
+  });
+  return { inputs: packing.inputs, gates, outputs: packing.outputs.map((o) => o.net) };
 }

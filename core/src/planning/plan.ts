@@ -1,6 +1,6 @@
 import { type Board, byNumber, type Hole, holeXY, leadsOf } from '../board';
 import { type Finding, finding } from '../finding';
-import type { Packing } from '../packing';
+import { buildOrder, type Packing } from '../packing';
 import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
 import { MAX_BOARDS, seatAll } from './floor';
 import { Wirer } from './wirer';
@@ -75,12 +75,12 @@ class Layer {
     return null;
   }
 
-  /** Each gate's inputs in packing order, then the LEDs: every pin joined to its signal's nearest strip. */
+  /** Gate by gate in build order, each output's LED right behind it: every pin joined to its signal's nearest strip. */
   signals(): Finding | null {
     const reached = new Map<string, Hole[]>();
     for (const [signal, pin] of this.sources) reached.set(signal, [this.holes.get(pin) as Hole]);
-    for (const [pin, signal] of this.expected) {
-      if (this.sources.get(signal) === pin) continue;
+    for (const pin of this.pinsInOrder()) {
+      const signal = this.expected.get(pin) as string;
       const hole = this.holes.get(pin) as Hole;
       if (signal === SUPPLY || signal === GROUND) {
         const rails = signal === SUPPLY ? (['top+'] as const) : this.groundsNear(hole);
@@ -94,6 +94,17 @@ class Layer {
       strips.push(hole);
     }
     return null;
+  }
+
+  private pinsInOrder(): string[] {
+    const ledsOf = (net: string): string[] =>
+      [...this.expected].flatMap(([pin, signal]) => (signal === net && pin.endsWith('.A') ? [pin] : []));
+    const given = [SUPPLY, GROUND, ...this.packing.inputs].flatMap(ledsOf);
+    const gates = buildOrder(this.packing).flatMap(({ ref, unit, use }) => [
+      ...unit.inputs.map((id) => `${ref}.${id}`),
+      ...ledsOf(use.output),
+    ]);
+    return [...given, ...gates];
   }
 
   /** Inputs of spare units go to ground, as CMOS inputs must not be left open. */

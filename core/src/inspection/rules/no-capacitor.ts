@@ -3,8 +3,8 @@ import { finding } from '../../finding';
 import type { Context, Known } from '../context';
 import type { Rule } from '../rule';
 
-/** How far from a chip, in columns, a capacitor still helps. */
-const REACH = 8;
+/** How far from a chip's supply pin, in columns, a capacitor still helps. */
+const REACH = 5;
 
 /** A chip with no capacitor between supply and ground near it. */
 export const noCapacitor: Rule = {
@@ -31,8 +31,7 @@ function bridgesSupply(c: Context, { seated }: Known): boolean {
 function isNear(c: Context, chip: Known, capacitor: Known): boolean {
   const at = c.lead(`${capacitor.seated.ref}.1`)?.hole;
   if (!at) return false;
-  return chip.type.pins.some(({ id }) => {
-    const hole = c.lead(`${chip.seated.ref}.${id}`)?.hole;
-    return hole?.board === at.board && Math.abs(holeXY(hole).x - holeXY(at).x) <= REACH;
-  });
+  const pin = chip.type.pins.find((p) => p.role === 'supply');
+  const hole = c.lead(`${chip.seated.ref}.${pin?.id}`)?.hole;
+  return hole?.board === at.board && Math.abs(holeXY(hole).x - holeXY(at).x) <= REACH;
 }

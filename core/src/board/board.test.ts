@@ -1,0 +1,180 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type Board, emptyBoard, type Jumper, type SeatedPart } from './board';
+import {
+  BOARD_PITCH,
+  type Hole,
+  hasRailHole,
+  holeNear,
+  holesOfStrip,
+  holeXY,
+  isRail,
+  parseHole,
+  printHole,
+  rows,
+  stripOf,
+} from './hole';
+import { extractNets } from './nets';
+import { crossesChip, routeJumpers } from './route';
+import { checkJumper, checkSeat, leadsOf, occupancyOf, outlinesOf } from './seating';
+
+const allHoles = ['b1', 'b2'].flatMap((board) =>
+  rows.flatMap((row) =>
+    Array.from({ length: 63 }, (_, i): Hole => ({ board, column: i + 1, row })).filter(
+      (h) => !isRail(row) || hasRailHole(h.column),
+    ),
+  ),
+);
+const anyHole = fc.constantFrom(...allHoles);
+const chip = (ref: string, at: string, turn: SeatedPart['turn'] = 0): SeatedPart => ({ ref, part: '74HC00', at, turn });
+const withParts = (...parts: SeatedPart[]): Board => ({
+  ...emptyBoard,
+  parts: Object.fromEntries(parts.map((p) => [p.ref, p])),
+});
+const jumpersOf = (pairs: readonly (readonly [string, string])[]): Record<string, Jumper> =>
+  Object.fromEntries(pairs.map(([from, to], i) => [`w${i + 1}`, { id: `w${i + 1}`, from, to }]));
+
+describe('holes', () => {
+  it('a full-size board has 830 of them, 50 on each rail', () => {
+    const one = allHoles.filter((h) => h.board === 'b1');
+    expect(one).toHaveLength(830);
+    expect(one.filter((h) => h.row === 'top+')).toHaveLength(50);
+  });
+
+  it('are read back as they are printed, and found again where they lie', () => {
+    fc.assert(
+      fc.property(anyHole, (hole) => {
+        expect(parseHole(printHole(hole))).toEqual(hole);
+        const { x, y } = holeXY(hole);
+        expect(holeNear(x + 0.3, y - 0.3, 2)).toEqual(hole);
+      }),
+    );
+  });
+
+  it.each(['b1.e0', 'b1.e64', 'b1.k5', 'b1.top+8', 'b0.e5', 'b1.e05', 'e5', 'b1.e5 ', 'b1.top+2', 'b1.top+62', ''])(
+    '%j is none',
+    (text) => {
+      expect(parseHole(text)).toBeNull();
+    },
+  );
+
+  it('share a strip with four others across the channel from nobody, or with a whole rail', () => {
+    fc.assert(
+      fc.property(anyHole, (hole) => {
+        const strip = holesOfStrip(hole);
+        expect(strip).toHaveLength(isRail(hole.row) ? 50 : 5);
+        expect(new Set(strip.map(stripOf))).toEqual(new Set([stripOf(hole)]));
+      }),
+    );
+  });
+});
+
+describe('seating', () => {
+  it('a chip over the channel has pin 1 at its anchor and pin 14 across from it', () => {
+    const holes = leadsOf(chip('U1', 'b1.e10')).map((l) => l.hole && printHole(l.hole));
+    expect(holes).toEqual(
+      [10, 11, 12, 13, 14, 15, 16].map((c) => `b1.e${c}`).concat([16, 15, 14, 13, 12, 11, 10].map((c) => `b1.f${c}`)),
+    );
+  });
+
+  it('turning by half a turn swaps the places of pins 1 and 8', () => {
+    const at = (part: SeatedPart, id: string) => printHole(leadsOf(part).find((l) => l.type.id === id)?.hole as Hole);
+    expect(at(chip('U1', 'b1.f16', 180), '8')).toBe(at(chip('U1', 'b1.e10'), '1'));
+  });
+
+  it.each([
+    ['over the edge', chip('U2', 'b1.e58'), 'hand/lead-off-board'],
+    ['beside the channel', chip('U2', 'b1.d30'), 'hand/lead-off-board'],
+    ['on another chip', chip('U2', 'b1.e12'), 'hand/hole-taken'],
+    ['on a board that is not there', chip('U2', 'b2.e30'), 'hand/no-such-hole'],
+  ])('is refused %s', (_, part, code) => {
+    expect(checkSeat(withParts(chip('U1', 'b1.e10')), part).map((f) => f.code)).toEqual([code]);
+  });
+
+  it('a jumper needs two different free holes', () => {
+    const board = withParts(chip('U1', 'b1.e10'));
+    const codes = (from: string, to: string) => checkJumper(board, { id: 'w1', from, to }).map((f) => f.code);
+    expect(codes('b1.a1', 'b1.a2')).toEqual([]);
+    expect(codes('b1.a1', 'b1.a1')).toEqual(['hand/same-hole']);
+    expect(codes('b1.e10', 'b1.a1')).toEqual(['hand/hole-taken']);
+    expect(codes('b1.a1', 'b7.a1')).toEqual(['hand/no-such-hole']);
+  });
+
+  it('occupants of a hole are all told, even where a file has put two', () => {
+    const board = { ...withParts(chip('U1', 'b1.e10')), jumpers: jumpersOf([['b1.e10', 'b1.a1']]) };
+    expect(occupancyOf(board).get('b1.e10')).toEqual(['U1.1', 'w1']);
+  });
+});
+
+describe('nets', () => {
+  const pairs = fc.array(fc.tuple(anyHole.map(printHole), anyHole.map(printHole)), { maxLength: 60 });
+  const two: Board = {
+    ...emptyBoard,
+    breadboards: [
+      { id: 'b1', type: 'full' },
+      { id: 'b2', type: 'full' },
+    ],
+  };
+
+  it('are the strips that a walk along jumpers reaches, in whatever order the jumpers stand', () => {
+    fc.assert(
+      fc.property(pairs, fc.nat(), (list, seed) => {
+        const nets = extractNets({ ...two, jumpers: jumpersOf(list) });
+        const shuffled = [...list].sort((a, b) => ((a[0].length * 31 + seed) % 7) - ((b[0].length * 17 + seed) % 5));
+        const again = extractNets({ ...two, jumpers: jumpersOf(shuffled) });
+        expect(again.nets.map((n) => n.strips)).toEqual(nets.nets.map((n) => n.strips));
+        const edges = list.map(([a, b]) => [stripOf(parseHole(a) as Hole), stripOf(parseHole(b) as Hole)] as const);
+        for (const { strips } of nets.nets) {
+          const reached = new Set([strips[0] as string]);
+          for (let grown = -1; grown !== reached.size; ) {
+            grown = reached.size;
+            for (const [a, b] of edges) {
+              if (reached.has(a)) reached.add(b);
+              if (reached.has(b)) reached.add(a);
+            }
+          }
+          expect([...reached].sort()).toEqual(strips);
+        }
+      }),
+    );
+  });
+
+  it('cross the channel and reach another board only by jumper', () => {
+    const { ofStrip } = extractNets({
+      ...two,
+      jumpers: jumpersOf([
+        ['b1.e5', 'b1.f5'],
+        ['b1.a9', 'b2.j9'],
+        ['b1.top+3', 'b1.top-3'],
+      ]),
+    });
+    expect(ofStrip.get('b1.5e')).toBe(ofStrip.get('b1.5f'));
+    expect(ofStrip.get('b1.9e')).toBe(ofStrip.get('b2.9f'));
+    expect(ofStrip.get('b1.top+')).toBe(ofStrip.get('b1.top-'));
+    expect(ofStrip.get('b1.5e')).not.toBe(ofStrip.get('b1.9e'));
+  });
+});
+
+describe('the way of a jumper', () => {
+  it('begins and ends at its holes, and never lies over a chip', () => {
+    const chips = withParts(chip('U1', 'b1.e10'), chip('U2', 'b1.e20'), chip('U3', 'b1.e40'));
+    const between = anyHole.filter((h) => h.board === 'b1' && h.row !== 'e' && h.row !== 'f').map(printHole);
+    fc.assert(
+      fc.property(fc.array(fc.tuple(between, between), { minLength: 1, maxLength: 25 }), (list) => {
+        const board = { ...chips, jumpers: jumpersOf(list) };
+        const outlines = outlinesOf(board);
+        for (const [id, path] of routeJumpers(board)) {
+          const { from, to } = board.jumpers[id] as Jumper;
+          expect(path[0]).toEqual(holeXY(parseHole(from) as Hole));
+          expect(path[path.length - 1]).toEqual(holeXY(parseHole(to) as Hole));
+          expect(crossesChip(path, outlines), `${from} > ${to}`).toBe(false);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('boards lie below each other without touching', () => {
+    expect(BOARD_PITCH).toBeGreaterThan(18);
+  });
+});

@@ -1,0 +1,195 @@
+import { describe, expect, it } from 'vitest';
+import { type Board, extractNets, type SeatedPart } from '../board';
+import type { FindingCode } from '../finding';
+import { remedy, says, sentences } from '../finding';
+import { applyEdit, type Edit, type Job, readCommand } from '../job';
+import { interlockSheet, laidOut } from '../testing/interlock';
+import { inspect, rules } from '.';
+
+const { job, packing } = await laidOut(interlockSheet);
+const found = (board: Board) => inspect(board, extractNets(board), packing, 'HC');
+
+/** The interlock's board after some typed commands, each of which must work. */
+function following(...commands: string[]): Board {
+  return commands.reduce((current: Job, text) => {
+    const command = readCommand(current.board, text);
+    const applied = command.ok ? applyEdit(current, command.edit) : null;
+    return applied?.ok ? applied.job : expect.fail(`${text}: ${JSON.stringify(command)} ${JSON.stringify(applied)}`);
+  }, job).board;
+}
+
+/** A board changed as only a file could be, without the hands' checks. */
+function forced(
+  change: (board: {
+    parts: Record<string, SeatedPart>;
+    jumpers: Record<string, { id: string; from: string; to: string }>;
+  }) => void,
+): Board {
+  const board = structuredClone(job.board) as Board & {
+    parts: Record<string, SeatedPart>;
+    jumpers: Record<string, { id: string; from: string; to: string }>;
+  };
+  change(board);
+  return board;
+}
+
+/** The jumper with an end in the strip of a pin. */
+function jumperAt(pin: string): string {
+  const { nets, ofPin, leads } = extractNets(job.board);
+  const hole = leads.get(pin)?.hole;
+  const net = nets[ofPin.get(pin) ?? -1];
+  const near = net?.jumpers.find((id) =>
+    [job.board.jumpers[id]?.from, job.board.jumpers[id]?.to].some(
+      (h) => h?.replace(/[a-j]/, '') === `b1.${hole?.column}`.replace('b1', '1'),
+    ),
+  );
+  const column = String(hole?.column);
+  const lower = 'abcde'.includes(hole?.row ?? '');
+  const at = (text: string | undefined): boolean => {
+    const m = /^b1\.([a-j])(\d+)$/.exec(text ?? '');
+    return m !== null && m[2] === column && 'abcde'.includes(m[1] as string) === lower;
+  };
+  const exact = Object.values(job.board.jumpers).find((j) => at(j.from) || at(j.to));
+  return exact?.id ?? near ?? expect.fail(`no jumper at ${pin}`);
+}
+
+const withoutPart = (ref: string) => following(`pull ${ref}`);
+const pins = (code: FindingCode, board: Board) =>
+  found(board)
+    .filter((f) => f.code === code)
+    .flatMap((f) => f.places.map((p) => Object.values(p)[1]));
+
+describe('every rule finds the board that breaks it, at its place, and nothing else is the first thing said', () => {
+  const cases: readonly [code: FindingCode, board: Board, place: string][] = [
+    [
+      'unknown-part',
+      forced((b) => {
+        b.parts.U1 = { ...(b.parts.U1 as SeatedPart), part: '74HC999' };
+      }),
+      'U1',
+    ],
+    [
+      'lead-off-board',
+      forced((b) => {
+        b.parts.U1 = { ...(b.parts.U1 as SeatedPart), at: 'b1.e60' };
+      }),
+      'U1',
+    ],
+    [
+      'two-leads-in-a-hole',
+      forced((b) => {
+        b.jumpers.w99 = { id: 'w99', from: 'b1.e18', to: 'b1.a60' };
+      }),
+      'b1.e18',
+    ],
+    [
+      'pins-in-one-strip',
+      forced((b) => {
+        b.parts.U9 = { ref: 'U9', part: '74HC00', at: 'b1.a55', turn: 0 };
+      }),
+      'U9',
+    ],
+    ['no-supply-source', withoutPart('P1'), ''],
+    ['supply-shorted', following('b1.top+55 > b1.top-55'), 'w29'],
+    ['switch-shorts-supply', following('S1.2 > b1.bottom-'), 'S1'],
+    ['rail-not-fed', following('pull w1'), ''],
+    ['chip-turned-round', following('turn U2'), 'U2'],
+    ['chip-no-supply', following(`pull ${jumperAt('U1.14')}`), 'U1.14'],
+    ['chip-no-ground', following(`pull ${jumperAt('U1.7')}`), 'U1.7'],
+    ['no-capacitor', withoutPart('C1'), 'U1'],
+    ['outputs-joined', following('U1.6 > U1.8'), 'U1.6'],
+    ['output-on-rail', following('U2.10 > b1.top+'), 'U2.10'],
+    ['part-missing', withoutPart('U2'), 'U2'],
+    [
+      'part-differs',
+      forced((b) => {
+        b.parts.U2 = { ...(b.parts.U2 as SeatedPart), part: '74HC00' };
+      }),
+      'U2',
+    ],
+    ['signal-has-no-switch', following('label S1 Z'), 'K'],
+    ['signal-has-no-led', following('label D1 Z'), 'G'],
+    ['led-reversed', following('turn D1'), 'D1'],
+    ['led-no-resistor', following('D1.K > b1.bottom-'), 'D1'],
+    ['led-no-return', withoutPart('R5'), 'D1.K'],
+    ['wiring-wrong', following(`pull ${jumperAt('U1.10')}`, 'U1.10 > S2.2'), 'U1.10'],
+    ['wiring-missing', following(`pull ${jumperAt('D1.A')}`), 'D1.A'],
+    ['floating-input', following(`pull ${jumperAt('U1.10')}`), 'U1.10'],
+    ['unused-input-open', following(`pull ${jumperAt('U2.8')}`), 'U2.8'],
+    ['switch-floats', withoutPart('R1'), 'S1.2'],
+    ['switch-no-feed', following(`pull ${jumperAt('S1.1')}`), 'S1.1'],
+  ];
+
+  it.each(cases)('%s', (code, board, place) => {
+    expect(found(board).map((f) => f.code)).toContain(code);
+    if (place !== '') expect(pins(code, board)).toContain(place);
+  });
+
+  it('no rule is left without such a board', () => {
+    expect(cases.map(([code]) => code).sort()).toEqual(rules.map((r) => r.id).sort());
+  });
+
+  it.each(rules)('$id leaves the planned board in peace', ({ id }) => {
+    expect(found(job.board).map((f) => f.code)).not.toContain(id);
+  });
+});
+
+describe('what is said', () => {
+  it('names the pin, what it should carry and what it carries', () => {
+    const board = following(`pull ${jumperAt('U1.10')}`, 'U1.10 > S2.2');
+    expect(found(board).map(says)).toEqual(["U1 pin 10 should carry E', it carries E."]);
+  });
+
+  it('an unpowered chip, a dead rail or a turned chip is one finding, not ten', () => {
+    expect(found(following(`pull ${jumperAt('U1.7')}`)).map((f) => f.code)).toEqual(['chip-no-ground']);
+    expect(
+      found(following('turn U2'))
+        .filter((f) => f.severity === 'error')
+        .map((f) => f.code),
+    ).toContain('chip-turned-round');
+    expect(found(following('turn D1')).map((f) => f.code)).toEqual(['led-reversed']);
+  });
+
+  it('a fix, where one is offered, mends its finding', () => {
+    const broken = [
+      `pull ${jumperAt('U1.14')}`,
+      `pull ${jumperAt('U1.7')}`,
+      `pull ${jumperAt('U1.10')}`,
+      `pull ${jumperAt('U2.8')}`,
+      `pull ${jumperAt('D1.A')}`,
+      `pull ${jumperAt('S1.1')}`,
+      'turn D1',
+      'turn U1',
+      'b1.top+55 > b1.top-55',
+      'pull w1',
+    ];
+    for (const command of broken) {
+      const board = following(command);
+      const [first] = found(board);
+      const again = readCommand(board, first?.fix ?? expect.fail(`no fix after ${command}`));
+      const applied = again.ok ? applyEdit({ ...job, board }, again.edit) : expect.fail(first?.fix);
+      expect(applied.ok && found(applied.job.board).map((f) => f.code), command).not.toContain(first?.code);
+    }
+  });
+
+  it('works without a design: supply, inputs and LEDs are inspected all the same', () => {
+    const board = following(`pull ${jumperAt('U1.7')}`);
+    expect(inspect(board, extractNets(board), null, 'HC').map((f) => f.code)).toEqual(['chip-no-ground']);
+  });
+
+  it('every code has a sentence and a remedy with nothing left open', () => {
+    const boards = [following('turn U2'), withoutPart('U2'), following('U1.6 > U1.8')];
+    for (const f of boards.flatMap(found)) expect(`${says(f)} ${remedy(f)}`).not.toMatch(/[{}]|undefined/);
+    for (const { says: text, todo } of Object.values(sentences)) expect(text.length * todo.length).toBeGreaterThan(0);
+  });
+});
+
+describe('edits of the board', () => {
+  it('never make the inspector throw, whatever is pulled', () => {
+    for (const id of [...Object.keys(job.board.parts), ...Object.keys(job.board.jumpers)]) {
+      const edit: Edit = id.startsWith('w') ? { kind: 'pull-jumper', id } : { kind: 'pull-part', ref: id };
+      const applied = applyEdit(job, edit);
+      expect(applied.ok && found(applied.job.board).length, id).toBeGreaterThan(0);
+    }
+  });
+});
