@@ -41,7 +41,8 @@ export class JobSession {
   private state: SessionState;
   private readonly listeners = new Set<() => void>();
   private cancelTimer: (() => void) | null = null;
-  private saving: Promise<void> | null = null;
+  private saves: Promise<void> = Promise.resolve();
+  private saving = false;
   private dirty = false;
 
   constructor(
@@ -82,26 +83,23 @@ export class JobSession {
 
   /** Takes over what another tab has saved, unless there is work here that is not saved yet. */
   adopt(job: Job, rev: number): boolean {
-    if (this.dirty || this.saving !== null || rev <= this.rev) return false;
+    if (this.dirty || this.saving || rev <= this.rev) return false;
     this.rev = rev;
     this.set({ history: startHistory(job), saveState: 'saved', savedAtMs: this.world.now() });
     return true;
   }
 
-  /** Saves now what is not saved yet. */
-  async flush(): Promise<void> {
+  /** Saves now what is not saved yet; done when this and every save before it is. */
+  flush(): Promise<void> {
     this.cancelTimer?.();
     this.cancelTimer = null;
-    await this.saving;
-    if (!this.dirty) return;
-    this.saving = this.saveOnce();
-    await this.saving;
-    this.saving = null;
+    this.saves = this.saves.then(() => (this.dirty ? this.saveOnce() : undefined));
+    return this.saves;
   }
 
   /** For a tab that is going away: keeps unsaved work where it can be kept at once. */
   rescue(): void {
-    if (this.dirty || this.saving !== null)
+    if (this.dirty || this.saving)
       this.world.rescue(this.id, JSON.stringify({ base: this.rev, text: writeJobFile(this.job) }));
     void this.flush();
   }
@@ -123,13 +121,16 @@ export class JobSession {
   private async saveOnce(): Promise<void> {
     const { job } = this;
     this.dirty = false;
+    this.saving = true;
     try {
       const saved = await this.world.save(this.id, job, this.rev);
       if (saved.ok) this.rev = saved.rev;
       else await this.moveToCopy(job);
+      this.saving = false;
       this.world.rescue(this.id, null);
       this.set({ ...this.state, saveState: this.dirty ? 'pending' : 'saved', savedAtMs: this.world.now() });
     } catch {
+      this.saving = false;
       this.dirty = true;
       this.set({ ...this.state, saveState: 'failed' });
     }

@@ -1,0 +1,123 @@
+import { applyEdit, holeXY, type Job, parseHole } from '@saddlebag/core';
+import { describe, expect, it } from 'vitest';
+import { interlock } from '../testing/interlock';
+import { type HandEvent, type Hands, idleHands, react, stepped } from './hand';
+
+const job = interlock();
+const at = (hole: string) => holeXY(parseHole(hole) ?? expect.fail(hole));
+const press = (hole: string, on: string | null = null, stay = false): HandEvent => ({
+  kind: 'press',
+  ...at(hole),
+  on,
+  stay,
+});
+const move = (hole: string): HandEvent => ({ kind: 'move', ...at(hole) });
+const release = (hole: string): HandEvent => ({ kind: 'release', ...at(hole) });
+const key = (k: string, shift = false): HandEvent => ({ kind: 'key', key: k, shift });
+
+/** The hands and the job after a run of events. */
+function run(events: readonly HandEvent[], start: Job = job): { hands: Hands; job: Job; edits: string[] } {
+  let hands = idleHands;
+  let current = start;
+  const edits: string[] = [];
+  for (const event of events) {
+    const reaction = react(hands, event, current);
+    if (!reaction) continue;
+    hands = reaction.hands;
+    if (!reaction.edit) continue;
+    const applied = applyEdit(current, reaction.edit);
+    edits.push(`${reaction.edit.kind}${applied.ok ? '' : ' refused'}`);
+    if (applied.ok) current = applied.job;
+  }
+  return { hands, job: current, edits };
+}
+
+const jumpersOf = (j: Job) => Object.values(j.board.jumpers).map(({ from, to }) => `${from} > ${to}`);
+
+describe('laying a jumper', () => {
+  it.each([
+    ['by two presses', [press('b1.a60'), release('b1.a60'), press('b1.j60'), release('b1.j60')]],
+    ['by a drag', [press('b1.a60'), move('b1.c60'), move('b1.j60'), release('b1.j60')]],
+    [
+      'by keys',
+      [press('b1.a60'), key('Escape'), key('Enter'), ...Array.from({ length: 9 }, () => key('ArrowUp')), key('Enter')],
+    ],
+  ])('%s', (_, events) => {
+    const result = run(events);
+    expect(result.edits).toEqual(['lay-jumper']);
+    expect(jumpersOf(result.job)).toContain('b1.a60 > b1.j60');
+    expect(result.hands.laying).toBeNull();
+  });
+
+  it('ends without one on Escape, on the same hole again, or when a part is pressed', () => {
+    for (const last of [[key('Escape')], [press('b1.a60')], [press('b1.e20', 'U1'), release('b1.e20')]]) {
+      const { edits, hands } = run([press('b1.a60'), release('b1.a60'), ...last]);
+      expect(edits).toEqual([]);
+      expect(hands.laying).toBeNull();
+    }
+  });
+});
+
+describe('carrying a part', () => {
+  const u2 = job.board.parts.U2?.at ?? '';
+  const beside = u2.replace(/\d+$/, (n) => String(Number(n) - 1));
+
+  it('seats it where it is let go, its jumpers with it', () => {
+    const { job: after, hands } = run([press(u2, 'U2'), move(beside), release(beside)]);
+    expect(after.board.parts.U2?.at).toBe(beside);
+    expect(jumpersOf(after)).not.toEqual(jumpersOf(job));
+    expect(hands).toMatchObject({ carry: null, chosen: 'U2' });
+  });
+
+  it('leaves the jumpers where they are with Alt', () => {
+    const { job: after } = run([press(u2, 'U2', true), move(beside), release(beside)]);
+    expect(after.board.parts.U2?.at).toBe(beside);
+    expect(jumpersOf(after)).toEqual(jumpersOf(job));
+  });
+
+  it('keeps a chip over the channel wherever the hand strays', () => {
+    const { hands } = run([press(u2, 'U2'), move('b1.a40')]);
+    expect(hands.carry?.at).toBe('b1.e40');
+  });
+
+  it('is refused over another chip, and nothing has changed', () => {
+    const u1 = job.board.parts.U1?.at ?? '';
+    const { job: after, edits } = run([press(u2, 'U2'), move(u1), release(u1)]);
+    expect(edits).toEqual(['move refused']);
+    expect(after).toBe(job);
+  });
+});
+
+describe('keys', () => {
+  it('step through everything on the board and back', () => {
+    const forward = run([key('n'), key('n')]).hands.chosen;
+    expect(forward).toBe('C2');
+    expect(run([key('n'), key('n'), key('N', true)]).hands.chosen).toBe('C1');
+  });
+
+  it('nudge, turn and pull what is chosen', () => {
+    const chosen = [press('b1.c50', 'D3'), release('b1.c50')];
+    const start = { ...job, board: { ...job.board, jumpers: {} } };
+    const d3 = job.board.parts.D3?.at ?? '';
+    expect(run([...chosen, key('ArrowUp')], start).job.board.parts.D3?.at).not.toBe(d3);
+    expect(run([...chosen, key('r')], start).job.board.parts.D3?.turn).toBe(180);
+    expect(run([...chosen, key('Delete')], start).job.board.parts.D3).toBeUndefined();
+  });
+
+  it('pull the jumper under the cursor', () => {
+    const { from, id } = job.board.jumpers.w10 ?? expect.fail('no w10');
+    const hands = { ...idleHands, cursor: from };
+    expect(react(hands, { kind: 'key', key: 'Delete', shift: false }, job)?.edit).toEqual({ kind: 'pull-jumper', id });
+  });
+
+  it('that the board does not know are left to others', () => {
+    expect(react(idleHands, { kind: 'key', key: 'x', shift: false }, job)).toBeNull();
+  });
+
+  it('step over the channel, the gaps and missing rail holes, and stop at the edge', () => {
+    expect(stepped('b1.e5', 0, -1, job.board)).toBe('b1.f5');
+    expect(stepped('b1.j5', 0, -1, job.board)).toBe('b1.top-5');
+    expect(stepped('b1.top+7', 1, 0, job.board)).toBe('b1.top+9');
+    expect(stepped('b1.a63', 1, 0, job.board)).toBe('b1.a63');
+  });
+});

@@ -1,0 +1,149 @@
+import { type Job, newJob, writeJobFile } from '@saddlebag/core';
+import { describe, expect, it } from 'vitest';
+import { ShelfDb } from './db';
+import { JobSession, type SessionWorld } from './session';
+import { freeName, Shelf } from './shelf';
+
+let count = 0;
+/** A shelf of its own with a clock and ids that count up. */
+function freshShelf() {
+  let time = 1000;
+  let id = 0;
+  const shelf = new Shelf(
+    new ShelfDb(`test-${++count}`),
+    () => ++time,
+    () => `job-${++id}`,
+  );
+  return {
+    shelf,
+    pass: (ms: number) => {
+      time += ms;
+    },
+  };
+}
+
+/** A session on a shelf, with timers run by hand and a place for rescued work. */
+async function opened(shelf: Shelf, id: string, change: Partial<SessionWorld> = {}) {
+  const row = (await shelf.get(id)) ?? expect.fail('no row');
+  const timers: (() => void)[] = [];
+  const rescued = new Map<string, string>();
+  const moves: string[] = [];
+  const world: SessionWorld = {
+    save: (...args) => shelf.save(...args),
+    saveCopy: (job) => shelf.add({ ...job, name: `${job.name} (other tab)` }),
+    now: () => 5,
+    later: (run) => {
+      timers.push(run);
+      return () => timers.splice(timers.indexOf(run), 1);
+    },
+    rescue: (key, text) => (text === null ? rescued.delete(key) : rescued.set(key, text)),
+    ...change,
+  };
+  const job: Job = newJob(row.name);
+  return { session: new JobSession(id, job, row.rev, world, (to) => moves.push(to)), timers, rescued, moves };
+}
+
+describe('the shelf', () => {
+  it('adds, lists the newest first, deletes and puts back', async () => {
+    const { shelf } = freshShelf();
+    const a = await shelf.addNew('A');
+    const b = await shelf.addNew('B');
+    expect((await shelf.list()).map((r) => r.name)).toEqual(['B', 'A']);
+    await shelf.delete(b);
+    expect((await shelf.list()).map((r) => r.id)).toEqual([a]);
+    await shelf.putBack(b);
+    expect(await shelf.list()).toHaveLength(2);
+  });
+
+  it('forgets deleted jobs after a day, and no sooner', async () => {
+    const { shelf, pass } = freshShelf();
+    const [a, b, c] = [await shelf.addNew('A'), await shelf.addNew('B'), await shelf.addNew('C')];
+    await shelf.delete(a);
+    pass(23 * 3600 * 1000);
+    await shelf.delete(b);
+    expect(await shelf.get(a)).toBeDefined();
+    pass(2 * 3600 * 1000);
+    await shelf.delete(c);
+    expect(await shelf.get(a)).toBeUndefined();
+    expect(await shelf.get(b)).toBeDefined();
+  });
+
+  it('never gives two jobs one name', async () => {
+    const { shelf } = freshShelf();
+    for (let i = 0; i < 3; i++) await shelf.addNew('Lock');
+    expect((await shelf.list()).map((r) => r.name).sort()).toEqual(['Lock', 'Lock 2', 'Lock 3']);
+    expect(freeName('Lock 2', new Set(['Lock 2', 'Lock 3']))).toBe('Lock 4');
+  });
+});
+
+describe('an open job', () => {
+  it('is on the shelf soon after an edit', async () => {
+    const { shelf } = freshShelf();
+    const id = await shelf.addNew('A');
+    const { session, timers } = await opened(shelf, id);
+    session.dispatch({ kind: 'rename', name: 'B' });
+    expect(session.snapshot().saveState).toBe('pending');
+    timers.shift()?.();
+    await session.flush();
+    expect(session.snapshot().saveState).toBe('saved');
+    expect((await shelf.get(id))?.name).toBe('B');
+    session.undo();
+    await session.flush();
+    expect((await shelf.get(id))?.name).toBe('A');
+  });
+
+  it('goes on in a copy when another tab has saved first: neither loses anything', async () => {
+    const { shelf } = freshShelf();
+    const id = await shelf.addNew('A');
+    const one = await opened(shelf, id);
+    const two = await opened(shelf, id);
+    one.session.dispatch({ kind: 'write-sheet', text: 'one' });
+    two.session.dispatch({ kind: 'write-sheet', text: 'two' });
+    await one.session.flush();
+    await two.session.flush();
+    expect(two.moves).toHaveLength(1);
+    const texts = (await shelf.list()).map((r) => (JSON.parse(r.text) as Job).sheet).sort();
+    expect(texts).toEqual(['one', 'two']);
+  });
+
+  it('takes over what another tab saves, but never over unsaved work', async () => {
+    const { shelf } = freshShelf();
+    const { session } = await opened(shelf, await shelf.addNew('A'));
+    expect(session.adopt(newJob('other'), 2)).toBe(true);
+    expect(session.job.name).toBe('other');
+    expect(session.adopt(newJob('older'), 2)).toBe(false);
+    session.dispatch({ kind: 'rename', name: 'mine' });
+    expect(session.adopt(newJob('theirs'), 3)).toBe(false);
+    expect(session.job.name).toBe('mine');
+  });
+
+  it('says when it cannot be kept, keeps trying with the next edit, and loses nothing', async () => {
+    const { shelf } = freshShelf();
+    const id = await shelf.addNew('A');
+    let full = true;
+    const save: SessionWorld['save'] = (...args) =>
+      full ? Promise.reject(new DOMException('full', 'QuotaExceededError')) : shelf.save(...args);
+    const { session } = await opened(shelf, id, { save });
+    session.dispatch({ kind: 'rename', name: 'B' });
+    await session.flush();
+    expect(session.snapshot().saveState).toBe('failed');
+    full = false;
+    session.dispatch({ kind: 'write-sheet', text: 'more' });
+    await session.flush();
+    expect(session.snapshot().saveState).toBe('saved');
+    expect((await shelf.get(id))?.name).toBe('B');
+  });
+
+  it('of a tab that closes is rescued at once, and the rescue is dropped when the save gets through', async () => {
+    const { shelf } = freshShelf();
+    const id = await shelf.addNew('A');
+    const { session, rescued } = await opened(shelf, id);
+    session.rescue();
+    expect(rescued.size).toBe(0);
+    session.dispatch({ kind: 'rename', name: 'B' });
+    session.rescue();
+    expect(JSON.parse(rescued.get(id) ?? '{}')).toEqual({ base: 1, text: writeJobFile(session.job) });
+    await session.flush();
+    expect(rescued.size).toBe(0);
+  });
+});
