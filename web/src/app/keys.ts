@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 /** Whether a key press belongs to a field that is being written in. */
 export function isWriting(target: EventTarget | null): boolean {
@@ -12,7 +12,7 @@ export function isWriting(target: EventTarget | null): boolean {
 export function useKeys(onKey: (e: KeyboardEvent) => boolean | undefined): void {
   const latest = useRef(onKey);
   latest.current = onKey;
-  useEffect(() => {
+  useLayoutEffect(() => {
     const listen = (e: KeyboardEvent): void => {
       if (!e.defaultPrevented && latest.current(e) === true) e.preventDefault();
     };

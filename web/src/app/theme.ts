@@ -72,7 +72,7 @@ const config = defineConfig({
         moss: pair('#3F5C4A', '#6F9A80'),
         mossDeep: pair('#334B3C', '#7FAA90'),
         onMoss: pair('#FFFFFF', '#0E1512'),
-        bad: pair('#B4372A', '#E8705F'),
+        bad: pair('#B4372A', '#F4988A'),
         onBad: pair('#FFFFFF', '#1B0C09'),
         ok: pair('#2A7246', '#6FC08C'),
         brass: pair('#C99A2E', '#D9AE4A'),

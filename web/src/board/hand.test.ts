@@ -49,6 +49,21 @@ describe('laying a jumper', () => {
     expect(result.hands.laying).toBeNull();
   });
 
+  it('by keys from a pin takes a free hole of the pin’s strip', () => {
+    const u1 = job.board.parts.U1?.at ?? '';
+    const { edits, job: after } = run([
+      press(u1, 'U1'),
+      release(u1),
+      key('Escape'),
+      key('Enter'),
+      ...Array.from({ length: 5 }, () => key('ArrowLeft')),
+      key('Enter'),
+    ]);
+    expect(edits).toEqual(['lay-jumper']);
+    const added = jumpersOf(after).filter((j) => !jumpersOf(job).includes(j));
+    expect(added[0]).toMatch(new RegExp(`^b1\\.[abcd]${u1.slice(4)} > `));
+  });
+
   it('ends without one on Escape, on the same hole again, or when a part is pressed', () => {
     for (const last of [[key('Escape')], [press('b1.a60')], [press('b1.e20', 'U1'), release('b1.e20')]]) {
       const { edits, hands } = run([press('b1.a60'), release('b1.a60'), ...last]);

@@ -2,6 +2,7 @@ import {
   applyEdit,
   type Board,
   type Edit,
+  freeHoles,
   type Hole,
   holeNear,
   holeXY,
@@ -149,8 +150,9 @@ function key(hands: Hands, event: { key: string; shift: boolean }, job: Job): Re
   if (arrow) return arrowKey(hands, arrow, job);
   switch (event.key) {
     case 'Enter': {
-      if (hands.laying !== null) return finish(hands, hands.cursor, board);
-      return { hands: { ...hands, laying: hands.cursor, chosen: null } };
+      const hole = freeInStrip(hands.cursor, hands.laying, board);
+      if (hands.laying !== null) return finish(hands, hole, board);
+      return { hands: { ...hands, laying: hole, cursor: hole, chosen: null } };
     }
     case 'Escape':
       return { hands: { ...hands, laying: null, chosen: null, carry: null } };
@@ -206,6 +208,16 @@ function choose(hands: Hands, board: Board, by: 1 | -1): Hands {
   const chosen = things[(at + by + things.length) % things.length] as string;
   const cursor = partOf(board, chosen)?.at ?? jumperOf(board, chosen)?.from ?? hands.cursor;
   return { ...hands, chosen, cursor, laying: null };
+}
+
+/** A hole to plug into: the given one, or when it is taken the nearest free one of its strip. */
+function freeInStrip(at: string, laying: string | null, board: Board): string {
+  const taken = new Map(occupancyOf(board));
+  if (laying !== null && laying !== at) taken.set(laying, ['the jumper being laid']);
+  const hole = parseHole(at);
+  if (!hole || !taken.has(at)) return at;
+  const [free] = freeHoles(taken, hole);
+  return free ? printHole(free) : at;
 }
 
 function jumperAt(board: Board, hole: string): string | undefined {

@@ -5,8 +5,14 @@ import { type HandEvent, type Hands, idleHands, type Reaction, react } from './h
 
 /** The hands over the board of the open job: their state, what was last refused, and handlers for the drawing. */
 export function useHands() {
-  const { job, session } = useJobView();
-  const [hands, setHands] = useState<Hands>(idleHands);
+  const { session } = useJobView();
+  const [hands, showHands] = useState<Hands>(idleHands);
+  // Events may come faster than the screen is drawn: each works on what the one before it left.
+  const latest = useRef(hands);
+  const setHands = (next: Hands): void => {
+    latest.current = next;
+    showHands(next);
+  };
   const [refusal, setRefusal] = useState<string | null>(null);
   const svg = useRef<SVGSVGElement>(null);
 
@@ -16,7 +22,7 @@ export function useHands() {
     return applied.ok;
   };
   const take = (event: HandEvent): boolean => {
-    const reaction: Reaction | null = react(hands, event, job);
+    const reaction: Reaction | null = react(latest.current, event, session.job);
     if (!reaction) return false;
     setHands(reaction.hands);
     if (reaction.edit) dispatch(reaction.edit);
@@ -39,7 +45,8 @@ export function useHands() {
       take({ kind: 'press', ...at, on: what, stay: e.altKey });
     },
     onPointerMove: (e: PointerEvent) => {
-      const at = hands.carry || hands.laying !== null ? place(e) : null;
+      const { carry, laying } = latest.current;
+      const at = carry || laying !== null ? place(e) : null;
       if (at) take({ kind: 'move', ...at });
     },
     onPointerUp: (e: PointerEvent) => {

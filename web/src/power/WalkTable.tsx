@@ -115,7 +115,7 @@ export function WalkTable({ netlist, table, walked, current, onSet }: WalkTableP
               _hover={now ? {} : { bg: 'wash' }}
               style={{ transform: `translateY(${start}px)` }}
               onClick={() => onSet(index)}
-              aria-label={`set row ${inputs.map((_, i) => inputAt(inputs.length, i, index)).join('')}`}
+              title="set the switches to this row"
             >
               {inputs.map((name, i) => (
                 <Box key={name} w={inputWidth} textAlign="center" flexShrink={0}>

@@ -32,6 +32,7 @@ export interface SessionWorld {
 }
 
 const SAVE_AFTER_MS = 250;
+const RETRY_AFTER_MS = 5000;
 
 /**
  * One open job: its history, and its way to the shelf. Saves soon after each edit and never twice at
@@ -132,6 +133,7 @@ export class JobSession {
     } catch {
       this.saving = false;
       this.dirty = true;
+      this.cancelTimer = this.world.later(() => void this.flush(), RETRY_AFTER_MS);
       this.set({ ...this.state, saveState: 'failed' });
     }
   }

@@ -1,0 +1,156 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+import { root } from './server';
+
+const axeSource = readFileSync(join(root, 'node_modules/axe-core/axe.min.js'), 'utf8');
+
+/** A person at a page: looks for text, presses what says so, types, points; and notes what the console says. */
+export class Person {
+  readonly complaints: string[] = [];
+
+  private constructor(
+    readonly page: Page,
+    private readonly base: string,
+  ) {}
+
+  static async at(browser: Browser, base: string): Promise<Person> {
+    const context = await browser.createBrowserContext();
+    return Person.on(await context.newPage(), base);
+  }
+
+  static on(page: Page, base: string): Person {
+    const person = new Person(page, base);
+    page.setDefaultTimeout(15_000);
+    page.on('console', (m) => {
+      if (m.type() === 'error' || m.type() === 'warn') person.complaints.push(m.text());
+    });
+    page.on('pageerror', (e) => person.complaints.push(String(e)));
+    return person;
+  }
+
+  async goes(path = '/'): Promise<void> {
+    await this.page.goto(this.base + path, { waitUntil: 'networkidle0' });
+  }
+
+  /** Takes a sample from the shelf; the job opens at Design. */
+  async takes(sample: string): Promise<void> {
+    await this.goes();
+    await this.presses(`Take ${sample}`);
+    await this.sees('nav[aria-label=steps]');
+  }
+
+  /** The element with an accessible name. */
+  async named(name: string): Promise<ElementHandle<Element>> {
+    const found = await this.page.waitForSelector(`::-p-aria(${name})`, { visible: true });
+    if (!found) throw new Error(`nothing is called ${name}`);
+    return found;
+  }
+
+  async presses(name: string): Promise<void> {
+    await (await this.named(name)).click();
+  }
+
+  /** Goes to a step by the strap. */
+  async turnsTo(step: string): Promise<void> {
+    await this.page.waitForSelector(`nav a[href$="/${step}"]`);
+    await this.page.click(`nav a[href$="/${step}"]`);
+    await this.page.waitForSelector(`nav a[href$="/${step}"][aria-current=step]`);
+    await this.quiet();
+  }
+
+  async sees(selector: string): Promise<ElementHandle<Element>> {
+    const found = await this.page.waitForSelector(selector, { visible: true });
+    if (!found) throw new Error(`${selector} is not to be seen`);
+    return found;
+  }
+
+  /** Waits until a text stands somewhere on the page. */
+  async reads(text: string): Promise<void> {
+    await this.page.waitForFunction((t) => document.body.innerText.includes(t), {}, text);
+  }
+
+  async readsNot(text: string): Promise<void> {
+    await this.page.waitForFunction((t) => !document.body.innerText.includes(t), {}, text);
+  }
+
+  async text(selector: string): Promise<string> {
+    return this.page.$eval(selector, (e) => (e as HTMLElement).innerText);
+  }
+
+  /** Types into what has the focus. */
+  async types(text: string): Promise<void> {
+    await this.page.keyboard.type(text);
+  }
+
+  async keys(...keys: string[]): Promise<void> {
+    for (const key of keys) {
+      const parts = key.split('+');
+      const last = parts.pop() as 'Enter';
+      for (const held of parts) await this.page.keyboard.down(held as 'Control');
+      await this.page.keyboard.press(last);
+      for (const held of parts.reverse()) await this.page.keyboard.up(held as 'Control');
+    }
+  }
+
+  /** Types a line to the board, as a person who speaks in pin numbers. */
+  async tellsBoard(line: string): Promise<void> {
+    const input = await this.named('type to the board');
+    await input.click({ count: 3 });
+    await this.types(line);
+    await this.keys('Enter');
+    await this.quiet();
+  }
+
+  /** Where a hole of the first board is on the screen. */
+  async hole(column: number, y: number): Promise<{ x: number; y: number }> {
+    return this.page.$eval(
+      'svg[aria-label^=board]',
+      (svg, c, r) => {
+        const m = (svg as SVGSVGElement).getScreenCTM() as DOMMatrix;
+        const p = new DOMPoint(c, r).matrixTransform(m);
+        return { x: p.x, y: p.y };
+      },
+      column,
+      y,
+    );
+  }
+
+  async drags(from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
+    const { mouse } = this.page;
+    await mouse.move(from.x, from.y);
+    await mouse.down();
+    await mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2);
+    await mouse.move(to.x, to.y);
+    await mouse.up();
+    await this.quiet();
+  }
+
+  /** Waits until what was asked of the workers has come back and been drawn. */
+  async quiet(): Promise<void> {
+    await this.page.waitForNetworkIdle({ idleTime: 120 });
+    await this.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  }
+
+  /** Serious and critical findings of axe, in short. */
+  async axe(): Promise<string[]> {
+    await this.page.evaluate(axeSource);
+    return this.page.evaluate(async () => {
+      const { axe } = window as unknown as {
+        axe: { run: () => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> };
+      };
+      const { violations } = await axe.run();
+      return violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 160)}`));
+    });
+  }
+
+  /** Whether the page itself could be scrolled. */
+  scrolls(): Promise<boolean> {
+    return this.page.evaluate(() => {
+      const { scrollHeight, scrollWidth, clientHeight, clientWidth } = document.documentElement;
+      return scrollHeight > clientHeight || scrollWidth > clientWidth;
+    });
+  }
+}
