@@ -43,9 +43,11 @@ export function isBare(board: Board): boolean {
   return Object.keys(board.parts).length === 0 && Object.keys(board.jumpers).length === 0;
 }
 
+const inOrder = new Intl.Collator('en', { numeric: true });
+
 /** References and ids in the order people count: U2 before U10. */
 export function byNumber(a: string, b: string): number {
-  return a.localeCompare(b, 'en', { numeric: true });
+  return inOrder.compare(a, b);
 }
 
 /** A reference or id that is not taken yet: the prefix and the lowest free number. */

@@ -63,12 +63,20 @@ export function printHole(hole: Hole): string {
   return `${hole.board}.${hole.row}${hole.column}`;
 }
 
+/** Holes that have been read before, by what was written: there are at most 830 a board. */
+const read = new Map<string, Hole>();
+
 /** Reads `b1.e17` or `b1.top+12`; null when it is written otherwise or no such hole exists. */
 export function parseHole(text: string): Hole | null {
+  const known = read.get(text);
+  if (known) return known;
   const m = /^(b[1-9]\d?)\.([a-j]|(?:top|bottom)[+-])([1-9]\d?)$/.exec(text);
   if (!m) return null;
   const [, board, row, column] = m as unknown as [string, string, Row, string];
-  return isHole(Number(column), row) ? { board, column: Number(column), row } : null;
+  if (!isHole(Number(column), row)) return null;
+  const hole = { board, column: Number(column), row };
+  read.set(text, hole);
+  return hole;
 }
 
 /**

@@ -1,0 +1,140 @@
+/**
+ * Speeds as ratios, both sides measured in this one run, turn about. `npm run bench` prints them;
+ * docs/performance.md keeps the figures. Nothing here asserts a time.
+ */
+import {
+  compile,
+  compileCircuit,
+  extractNets,
+  type Netlist,
+  networkOf,
+  newJob,
+  packJob,
+  panelOf,
+  plan,
+  runRow,
+  Simulator,
+  sweep,
+} from '@saddlebag/core';
+import { highsSolver } from '@saddlebag/core/solver';
+
+/** A small generator of pseudo-random numbers (xorshift32), so that every run measures the same board. */
+function random(seed: number): (below: number) => number {
+  let x = seed;
+  return (below) => {
+    x ^= x << 13;
+    x ^= x >>> 17;
+    x ^= x << 5;
+    return (x >>> 0) % below;
+  };
+}
+
+/** A sheet of `gates` two-input gates over ten inputs, as many as fill about a quarter as many chips. */
+function sheetOf(gates: number, seed: number): string {
+  const next = random(seed);
+  const nets = Array.from({ length: 10 }, (_, i) => `F${i}`);
+  const lines: string[] = [];
+  const unread = new Set<string>();
+  for (let i = 0; i < gates; i++) {
+    const pick = (): string => nets[Math.max(0, nets.length - 1 - next(24))] as string;
+    const [a, b] = [pick(), pick()];
+    const kind = ['nand', 'nor', 'and', 'or', 'xor'][next(5)] as string;
+    lines.push(`g${i} = ${kind}(${a}, ${a === b ? nets[0] : b})`);
+    for (const read of [a, b]) unread.delete(read);
+    nets.push(`g${i}`);
+    unread.add(`g${i}`);
+  }
+  return [`in ${nets.slice(0, 10).join(' ')}`, `out ${[...unread].join(' ')}`, ...lines].join('\n');
+}
+
+/** The same gates as a person would write them by hand in JavaScript: one closure, one row at a time. */
+function byHand(netlist: Netlist): (row: number) => number {
+  const index = new Map<string, number>();
+  for (const name of netlist.inputs) index.set(name, index.size);
+  const operators = {
+    and: ['&', 0],
+    nand: ['&', 1],
+    or: ['|', 0],
+    nor: ['|', 1],
+    xor: ['^', 0],
+    xnor: ['^', 1],
+    not: ['&', 1],
+  } as const;
+  const body = netlist.gates.map(({ output, kind, inputs }) => {
+    index.set(output, index.size);
+    const [operator, inverted] = operators[kind];
+    const expression = inputs.map((i) => `v${index.get(i)}`).join(operator);
+    return `const v${index.get(output)} = (${expression})${inverted ? '^1' : ''};`;
+  });
+  const given = netlist.inputs.map((_, i) => `const v${i} = (row >>> ${netlist.inputs.length - 1 - i}) & 1;`);
+  const result = netlist.outputs.map(({ net }) => `v${index.get(net)}`).join('+');
+  return new Function('row', [...given, ...body, `return ${result};`].join('\n')) as (row: number) => number;
+}
+
+/** The median time of a task in ms, after a warm-up. */
+function median(task: () => void, times = 15): number {
+  for (let i = 0; i < 3; i++) task();
+  const taken = Array.from({ length: times }, () => {
+    const start = performance.now();
+    task();
+    return performance.now() - start;
+  });
+  return taken.sort((a, b) => a - b)[times >> 1] as number;
+}
+
+const job = newJob('bench', sheetOf(74, 20));
+const { packing, reading } = await packJob(job, highsSolver());
+const { netlist } = reading.design;
+if (!packing || !netlist) throw new Error('the bench design does not pack');
+const { board } = plan(packing);
+if (!board) throw new Error('the bench design does not fit');
+
+const nets = extractNets(board);
+const circuit = compileCircuit(board, nets);
+const panel = panelOf(
+  board,
+  circuit,
+  netlist.inputs,
+  netlist.outputs.map((o) => o.name),
+);
+const simulator = new Simulator(circuit);
+const rows = 2 ** netlist.inputs.length;
+const hand = byHand(netlist);
+let sink = 0;
+
+const handMs = median(() => {
+  for (let row = 0; row < rows; row++) sink += hand(row);
+});
+const sweepMs = median(() => {
+  sink += sweep(compile(networkOf(netlist))).rows;
+});
+const walkMs = median(() => {
+  for (let row = 0; row < rows; row++) sink += runRow(simulator, panel, row).seen[0] ?? 0;
+}, 5);
+const extractMs = median(() => {
+  sink += extractNets(board).nets.length;
+});
+const compileMs = median(() => {
+  sink += compileCircuit(board, nets).nets;
+});
+let on = false;
+const flipMs = median(() => {
+  on = !on;
+  simulator.setSwitch(0, on);
+  simulator.settle();
+}, 201);
+
+const chips = packing.packages.length;
+const jumpers = Object.keys(board.jumpers).length;
+console.log(
+  `${chips} chips, ${netlist.gates.length} gates, ${jumpers} jumpers, ${board.breadboards.length} boards, ${rows} rows (${sink > 0 ? 'ok' : ''})`,
+);
+const line = (what: string, ms: number, times: number): void =>
+  console.log(`${what.padEnd(58)} ${ms.toFixed(3).padStart(9)} ms  ${times.toFixed(times < 10 ? 2 : 0).padStart(7)} ×`);
+line('hand-written loop over the same gates, all rows', handMs, 1);
+line('table of the design, 32 rows a word, compiling included', sweepMs, sweepMs / handMs);
+line('walk of the board, pin by pin with delays, all rows', walkMs, walkMs / handMs);
+line('one row of that walk, against one row by hand', walkMs / rows, walkMs / handMs);
+line('extraction of the nets, against the loop over all rows', extractMs, extractMs / handMs);
+line('lowering nets to a circuit', compileMs, compileMs / handMs);
+line('one switch flipped and settled, against a 16.7 ms frame', flipMs, flipMs / 16.7);
