@@ -17,6 +17,7 @@ import {
   sweep,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
+import { measureScreen } from './screen';
 
 /** A small generator of pseudo-random numbers (xorshift32), so that every run measures the same board. */
 function random(seed: number): (below: number) => number {
@@ -138,3 +139,10 @@ line('one row of that walk, against one row by hand', walkMs / rows, walkMs / ha
 line('extraction of the nets, against the loop over all rows', extractMs, extractMs / handMs);
 line('lowering nets to a circuit', compileMs, compileMs / handMs);
 line('one switch flipped and settled, against a 16.7 ms frame', flipMs, flipMs / 16.7);
+
+const screen = await measureScreen({ ...job, packing, board });
+if (screen) {
+  line('on screen: key to changed drawing, against a frame', screen.flipMs, screen.flipMs / 16.7);
+  line('on screen: key to painted frame, against a frame', screen.paintMs, screen.paintMs / 16.7);
+  line('on screen: opening the application, against a second', screen.openMs, screen.openMs / 1000);
+} else console.log('on screen: not measured; it takes the built application and Chromium');

@@ -128,8 +128,13 @@ export class Person {
 
   /** Waits until what was asked of the workers has come back and been drawn. */
   async quiet(): Promise<void> {
-    await this.page.waitForNetworkIdle({ idleTime: 120 });
-    await this.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+    const frames = (): Promise<unknown> =>
+      this.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+    for (let calm = 0; calm < 2; calm++) {
+      await frames();
+      await this.page.waitForFunction(() => !document.querySelector('main[aria-busy=true]'));
+    }
+    await frames();
   }
 
   /** Serious and critical findings of axe, in short. */

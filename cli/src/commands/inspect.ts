@@ -1,4 +1,4 @@
-import { extractNets, inspect, isError } from '@saddlebag/core';
+import { inspectJob, isError } from '@saddlebag/core';
 import { prepare } from '../load';
 import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
@@ -11,7 +11,7 @@ export const inspectBoard: CliCommand = {
     withJob(file, options, output, async (given) => {
       const { job, packing, findings } = await prepare(given, { layOut: 'if-bare' });
       if (findings.some(isError)) return stopped(findings, options, output, job.sheet);
-      const found = inspect(job.board, extractNets(job.board), packing, job.family);
+      const found = inspectJob(job, packing);
       const all = [...found, ...findings];
       if (options.json) output.out(json({ findings: all.map(plainFinding) }));
       else if (all.length === 0) output.out('Nothing to mend.\n');

@@ -224,6 +224,11 @@ export const sentences = {
     todo: 'Split its load between two gates that carry the same signal.',
   },
   // inspection
+  'board-outdated': {
+    severity: 'warning',
+    says: 'The sheet has changed since the board was laid out.',
+    todo: 'Lay the board out afresh, or change the wiring as the other findings say.',
+  },
   'no-supply-source': {
     severity: 'error',
     says: 'No supply is connected to the board.',

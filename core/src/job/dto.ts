@@ -7,13 +7,13 @@ import {
   IsIn,
   IsNumber,
   IsObject,
-  IsOptional,
   IsString,
   Length,
   Matches,
   Max,
   MaxLength,
   Min,
+  ValidateIf,
   ValidateNested,
   type ValidationError,
   validateSync,
@@ -24,6 +24,9 @@ import {
 const REF = /^[A-Z]{1,2}[1-9]\d{0,3}$/;
 const HOLE = /^b[1-9]\d?\.([a-j]|(top|bottom)[+-])[1-9]\d?$/;
 const NET_LENGTH = 120;
+
+/** Unlike class-validator's IsOptional, which lets null pass. */
+const MayBeAbsent = (): PropertyDecorator => ValidateIf((_, value) => value !== undefined);
 
 class BreadboardDto {
   @Matches(/^b[1-9]\d?$/, { message: 'it must be b1, b2 …' })
@@ -47,12 +50,12 @@ class SeatedPartDto {
   @IsIn([0, 90, 180, 270])
   turn!: 0 | 90 | 180 | 270;
 
-  @IsOptional()
+  @MayBeAbsent()
   @IsString()
   @Length(1, NET_LENGTH)
   signal?: string;
 
-  @IsOptional()
+  @MayBeAbsent()
   @IsNumber({ allowNaN: false, allowInfinity: false })
   @Min(0)
   @Max(1e12)
@@ -189,7 +192,7 @@ export class JobFileDto {
   @MaxLength(1_000_000)
   sheet!: string;
 
-  @IsOptional()
+  @MayBeAbsent()
   @IsObject()
   @ValidateNested()
   @Type(() => PackingDto)

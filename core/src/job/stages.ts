@@ -1,6 +1,7 @@
-import { isBare } from '../board';
+import { extractNets, isBare } from '../board';
 import { type Reading, readSheet } from '../design';
-import type { Finding } from '../finding';
+import { type Finding, finding } from '../finding';
+import { inspect } from '../inspection';
 import { type Packing, pack, type SolveInteger } from '../packing';
 import { plan } from '../planning';
 import type { Edit } from './edit';
@@ -31,4 +32,10 @@ export function layOut(packing: Packing): { edit: Edit | null; findings: readonl
 /** Whether the board was laid out from another design than the sheet now states. */
 export function isOutdated(job: Job, packing: Packing | null): boolean {
   return !isBare(job.board) && job.packing !== null && packing !== null && job.packing.design !== packing.design;
+}
+
+/** Inspects a job's board against a packing; that the sheet has moved on since is said first. */
+export function inspectJob(job: Job, packing: Packing | null): Finding[] {
+  const found = inspect(job.board, extractNets(job.board), packing, job.family);
+  return isOutdated(job, packing) ? [finding('board-outdated', [], {}), ...found] : found;
 }

@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { writeJobFile } from '@saddlebag/core';
 import { useState, useSyncExternalStore } from 'react';
-import { Ask } from '../kit/Ask';
 import { download, fileName } from '../kit/download';
+import { RenameJob } from '../kit/RenameJob';
 import { Brand } from './Brand';
 import { useJobView } from './job-context';
 import { ThemeButton } from './ThemeButton';
@@ -54,12 +54,9 @@ export function JobHeader() {
         </Button>
       </Flex>
       {naming && (
-        <Ask
-          title="Rename the job"
-          label="Name"
-          value={job.name}
-          done="Rename"
-          onDone={(name) => session.dispatch({ kind: 'rename', name })}
+        <RenameJob
+          name={job.name}
+          onRename={(name) => session.dispatch({ kind: 'rename', name })}
           onClose={() => setNaming(false)}
         />
       )}

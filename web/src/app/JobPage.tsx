@@ -1,6 +1,7 @@
 import { Button, Flex } from '@chakra-ui/react';
 import { buildCard, isBare, says } from '@saddlebag/core';
-import { lazy, Suspense, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { useIsFetching } from '@tanstack/react-query';
+import { lazy, Suspense, useEffect, useMemo } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { download } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
@@ -12,7 +13,7 @@ import { JobHeader } from './JobHeader';
 import { JobContext } from './job-context';
 import { useKeys } from './keys';
 import { Strap } from './Strap';
-import { type StepId, statusOf, stepIds, stepTitles } from './steps';
+import { type StepId, stepIds, stepTitles } from './steps';
 import { type Opening, useOpenJob } from './use-job';
 import { useJobView } from './use-job-view';
 
@@ -43,7 +44,6 @@ interface OpenJobProps {
 
 function OpenJob({ id, session, step }: OpenJobProps) {
   const view = useJobView(id, session);
-  const bench = useSyncExternalStore(view.bench.subscribe, view.bench.snapshot);
   const navigate = useNavigate();
   const { job, packing, reading } = view;
   const netlist = reading?.design.netlist ?? null;
@@ -70,13 +70,14 @@ function OpenJob({ id, session, step }: OpenJobProps) {
     void navigate(`/job/${id}/${target}`);
     return true;
   });
+  const busy = useIsFetching() > 0;
   const Screen = screens[step];
   return (
     <JobContext.Provider value={view}>
       <Flex direction="column" h="100%" css={{ '@media print': { height: 'auto' } }}>
         <JobHeader />
-        <Strap jobId={id} current={step} status={statusOf(view, bench, stages)} />
-        <Flex as="main" flex="1" minH="0" p="10px 12px" gap="10px">
+        <Strap current={step} stages={stages} />
+        <Flex as="main" aria-busy={busy} flex="1" minH="0" p="10px 12px" gap="10px">
           <Suspense fallback={<Empty>…</Empty>}>
             <Screen />
           </Suspense>

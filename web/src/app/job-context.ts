@@ -31,6 +31,7 @@ export interface JobView {
   readonly packingPending: boolean;
   readonly packingFindings: readonly Finding[];
   readonly stopPacking: () => void;
+  readonly startPacking: () => void;
   readonly board: ReadBoard;
   readonly findings: readonly Finding[] | null;
   readonly colours: Colours;

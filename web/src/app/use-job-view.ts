@@ -1,4 +1,4 @@
-import { currentPacking, type Netlist } from '@saddlebag/core';
+import { currentPacking, type Finding, type Netlist } from '@saddlebag/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { Colours } from '../kit/palette';
@@ -7,6 +7,9 @@ import type { JobSession } from '../store/session';
 import { runLong, stages } from '../workers/stages';
 import { contentKey } from './content-key';
 import { type JobView, readBoard, signalsOf } from './job-context';
+import { useLatest } from './use-latest';
+
+const none: readonly Finding[] = [];
 
 /** Computes, from the job alone, everything the six steps show. Each stage is asked for again when what it depends on changes. */
 export function useJobView(id: string, session: JobSession): JobView {
@@ -29,26 +32,50 @@ export function useJobView(id: string, session: JobSession): JobView {
   const packing = own ?? (netlist ? (packed.data?.packing ?? null) : null);
   const board = useMemo(() => readBoard(job.board, packing), [job.board, packing]);
   const inspected = useQuery({
-    queryKey: ['inspect', contentKey(job.board), contentKey(packing), job.family],
-    queryFn: () => stages().inspect(job.board, packing, job.family),
+    queryKey: ['inspect', contentKey(job.board), contentKey(job.packing), contentKey(packing)],
+    queryFn: () => stages().inspect(job, packing),
     placeholderData: keepPreviousData,
   });
   const colours = useMemo(() => new Colours(signalsOf(reading.data ?? null, packing)), [reading.data, packing]);
   const [bench] = useState(() => new PowerBench());
   const subject = netlist ? JSON.stringify([netlist.inputs, netlist.outputs]) : '';
   useEffect(() => bench.lay(board.board, board.nets, subject), [bench, board, subject]);
-  return {
-    id,
-    job,
-    session,
-    reading: reading.data ?? null,
-    packing,
-    packingPending: packed.isFetching,
-    packingFindings: packed.data?.findings ?? [],
-    stopPacking: () => void queries.cancelQueries({ queryKey: packKey }),
-    board,
-    findings: inspected.data ?? null,
-    colours,
-    bench,
-  };
+  const packingPending = packed.isFetching;
+  const packingFindings = packed.data?.findings ?? none;
+  const stopPacking = useLatest(() => void queries.cancelQueries({ queryKey: packKey }));
+  const startPacking = useLatest(() => void packed.refetch());
+  const read = reading.data ?? null;
+  const findings = inspected.data ?? null;
+  return useMemo(
+    () => ({
+      id,
+      job,
+      session,
+      reading: read,
+      packing,
+      packingPending,
+      packingFindings,
+      stopPacking,
+      startPacking,
+      board,
+      findings,
+      colours,
+      bench,
+    }),
+    [
+      id,
+      job,
+      session,
+      read,
+      packing,
+      packingPending,
+      packingFindings,
+      stopPacking,
+      startPacking,
+      board,
+      findings,
+      colours,
+      bench,
+    ],
+  );
 }

@@ -1,13 +1,13 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { type BuildCard, boardAfter, buildCard, isBare, type Job } from '@saddlebag/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link } from 'react-router';
 import { readBoard, useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
-import { Empty, Panel } from '../kit/Panel';
+import { NoBoard } from '../kit/NoBoard';
+import { Panel } from '../kit/Panel';
 import { Lists } from './Lists';
 import { PrintedCard } from './PrintedCard';
 import { StageLines } from './StageLines';
@@ -23,13 +23,7 @@ export default function CardStep() {
   if (!card)
     return (
       <Panel title="Build card" flex="1">
-        <Empty>
-          The card is written from a laid-out board.{' '}
-          <Link to={`/job/${id}/board`} style={{ textDecoration: 'underline' }}>
-            Lay it out at Board
-          </Link>{' '}
-          first.
-        </Empty>
+        <NoBoard jobId={id} why="The card is written from a laid-out board." />
       </Panel>
     );
   return <Card card={card} job={job} />;

@@ -40,7 +40,6 @@ export function GateDiagram({ netlist, colours }: GateDiagramProps) {
     <Box flex="1" minH="0" overflow="auto" p="6px" display="flex">
       <svg
         viewBox={`0 0 ${width} ${height}`}
-        role="img"
         aria-label="gate diagram"
         style={{
           margin: 'auto',

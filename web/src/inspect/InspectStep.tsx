@@ -9,6 +9,7 @@ import { BoardMat } from '../kit/board/BoardMat';
 import { FindingMarks } from '../kit/board/FindingMarks';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { FindingLine } from '../kit/FindingLine';
+import { NoBoard } from '../kit/NoBoard';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
 
@@ -53,15 +54,7 @@ export default function InspectStep() {
         w="380px"
         flexShrink={0}
       >
-        {bare && (
-          <Empty>
-            Nothing is on the board yet.{' '}
-            <Link to={`/job/${id}/board`} style={{ textDecoration: 'underline' }}>
-              Lay it out at Board
-            </Link>
-            , and its wiring is inspected here.
-          </Empty>
-        )}
+        {bare && <NoBoard jobId={id} why="Nothing is on the board yet, so there is no wiring to inspect." />}
         {!bare && found === null && <Empty>Inspecting …</Empty>}
         {!bare && found !== null && findings.length === 0 && (
           <Empty>

@@ -1,5 +1,6 @@
 import { chakra } from '@chakra-ui/react';
 import { shownSignal } from '@saddlebag/core';
+import { memo } from 'react';
 import { useColours } from '../app/job-context';
 import { followProps, pin, useFollowed } from './follow';
 
@@ -12,7 +13,7 @@ interface TagProps {
 }
 
 /** A signal's luggage tag: its name on its colour. Pointing at it lights the signal everywhere; pressing keeps it lit. */
-export function Tag({ signal, still = false }: TagProps) {
+export const Tag = memo(function Tag({ signal, still = false }: TagProps) {
   const followed = useFollowed();
   const colour = useColours().of(signal) ?? 'var(--sb-colors-line)';
   const rail = signal === '0' || signal === '1';
@@ -53,4 +54,4 @@ export function Tag({ signal, still = false }: TagProps) {
       {shape}
     </chakra.button>
   );
-}
+});

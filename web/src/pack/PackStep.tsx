@@ -29,8 +29,13 @@ export default function PackStep() {
           <Empty>The sheet has a mistake. Mend it at Design, and its gates are packed here.</Empty>
         )}
         {!packingPending && nothing && <Empty>Nothing to pack yet: the sheet has no output.</Empty>}
-        {!packingPending && !packing && !broken && packingFindings.length === 0 && (
-          <Empty>Stopped before a packing was found.</Empty>
+        {!packingPending && !packing && reading !== null && !broken && packingFindings.length === 0 && (
+          <Empty>
+            Stopped before a packing was found.
+            <Button display="block" mx="auto" mt="12px" onClick={view.startPacking}>
+              Pack again
+            </Button>
+          </Empty>
         )}
         {packingFindings.map((f) => (
           <FindingLine key={says(f)} finding={f} />

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import type { LedState } from '@saddlebag/core';
-import { useSyncExternalStore } from 'react';
+import { memo, useCallback, useSyncExternalStore } from 'react';
 import { useJobView } from '../app/job-context';
 import { KeyCap, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
@@ -23,83 +23,43 @@ export function ControlPanel() {
   const keys = switchKeys(inputs.map((s) => s.name));
   const crowded = inputs.length + outputs.length > 9;
   const width = crowded ? '74px' : '86px';
+  const flip = useCallback((ref: string) => bench.flip(ref), [bench]);
   const at = (kind: string, signal: string) => parts.find((p) => p.part === kind && p.signal === signal);
   return (
     <Panel title="Switches and lamps" hint="the very ones on the board" flexShrink={0} maxH="230px">
       <Flex gap="6px 26px" wrap="wrap" px="14px" pb="12px" overflowY="auto">
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {inputs.map(({ name, label }) => {
-            const part = at('switch', name);
-            const on = part !== undefined && bench.isOn(part.ref);
+            const ref = at('switch', name)?.ref;
+            const on = ref !== undefined && bench.isOn(ref);
+            const shown = crowded ? undefined : label;
             return (
-              <Box key={name} textAlign="center" w={width}>
-                <Button
-                  h="50px"
-                  w="38px"
-                  p="0"
-                  role="switch"
-                  aria-checked={on}
-                  aria-label={`${name}${label ? `, ${label}` : ''}`}
-                  disabled={!part}
-                  bg="leather"
-                  borderColor="leather"
-                  _hover={{ bg: 'leatherLight' }}
-                  position="relative"
-                  onClick={() => part && bench.flip(part.ref)}
-                >
-                  <Box
-                    position="absolute"
-                    left="6px"
-                    right="6px"
-                    h="19px"
-                    rounded="4px"
-                    bg={on ? 'lit' : '#F4EFE4'}
-                    top={on ? '5px' : undefined}
-                    bottom={on ? undefined : '5px'}
-                  />
-                </Button>
-                <Flex justify="center" align="center" gap="4px" mt="3px">
-                  <Tag signal={name} />
-                  {keys.get(name) !== undefined && <KeyCap>{keys.get(name)}</KeyCap>}
-                </Flex>
-                <Text fontSize="11.5px" color="soft" lineHeight="14px" mt="2px">
-                  {part ? !crowded && label : 'no switch'}
-                </Text>
-              </Box>
+              <SwitchControl
+                key={name}
+                name={name}
+                label={shown}
+                keyCap={keys.get(name)}
+                on={on}
+                part={ref}
+                width={width}
+                onFlip={flip}
+              />
             );
           })}
         </Flex>
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {outputs.map(({ name, label }) => {
-            const part = at('led', name);
-            const led = part && state.on ? bench.led(part.ref) : 'dark';
+            const ref = at('led', name)?.ref;
+            const led = ref === undefined ? null : state.on ? bench.led(ref) : 'dark';
+            const rest = crowded ? undefined : label;
             return (
-              <Box key={name} textAlign="center" w={width}>
-                <Flex h="50px" align="center" justify="center">
-                  <Box
-                    w="34px"
-                    h="34px"
-                    rounded="full"
-                    role="img"
-                    aria-label={`${name} ${part ? ledWords[led] : 'no LED'}`}
-                    bg={led === 'lit' ? '#FF5B45' : led === 'over' ? '#FFFFFF' : '#5B2A25'}
-                    borderWidth="2px"
-                    borderColor={led === 'lit' ? '#FFC4BA' : '#2F1512'}
-                    style={{ boxShadow: led === 'lit' ? '0 0 16px 4px rgba(255,91,69,0.55)' : undefined }}
-                  />
-                </Flex>
-                <Flex justify="center" mt="3px">
-                  <Tag signal={name} />
-                </Flex>
-                <Text
-                  fontSize="11.5px"
-                  color={led === 'over' || led === 'unknown' ? 'bad' : 'soft'}
-                  lineHeight="14px"
-                  mt="2px"
-                >
-                  {part ? (state.on ? ledWords[led] : !crowded && label) : 'no LED'}
-                </Text>
-              </Box>
+              <LampControl
+                key={name}
+                name={name}
+                led={led}
+                words={state.on && led ? ledWords[led] : rest}
+                width={width}
+              />
             );
           })}
         </Flex>
@@ -107,3 +67,88 @@ export function ControlPanel() {
     </Panel>
   );
 }
+
+interface SwitchControlProps {
+  readonly name: string;
+  readonly label: string | undefined;
+  readonly keyCap: string | undefined;
+  readonly on: boolean;
+  /** The switch's reference; none when no switch on the board gives the signal. */
+  readonly part: string | undefined;
+  readonly width: string;
+  readonly onFlip: (ref: string) => void;
+}
+
+const SwitchControl = memo(function SwitchControl(props: SwitchControlProps) {
+  const { name, label, keyCap, on, part, width, onFlip } = props;
+  return (
+    <Box textAlign="center" w={width}>
+      <Button
+        h="50px"
+        w="38px"
+        p="0"
+        role="switch"
+        aria-checked={on}
+        aria-label={`${name}${label ? `, ${label}` : ''}`}
+        disabled={part === undefined}
+        bg="leather"
+        borderColor="leather"
+        _hover={{ bg: 'leatherLight' }}
+        position="relative"
+        onClick={() => part !== undefined && onFlip(part)}
+      >
+        <Box
+          position="absolute"
+          left="6px"
+          right="6px"
+          h="19px"
+          rounded="4px"
+          bg={on ? 'lit' : '#F4EFE4'}
+          top={on ? '5px' : undefined}
+          bottom={on ? undefined : '5px'}
+        />
+      </Button>
+      <Flex justify="center" align="center" gap="4px" mt="3px">
+        <Tag signal={name} />
+        {keyCap !== undefined && <KeyCap>{keyCap}</KeyCap>}
+      </Flex>
+      <Text fontSize="11.5px" color="soft" lineHeight="14px" mt="2px">
+        {part === undefined ? 'no switch' : label}
+      </Text>
+    </Box>
+  );
+});
+
+interface LampControlProps {
+  readonly name: string;
+  /** None when no LED on the board shows the signal. */
+  readonly led: LedState | null;
+  readonly words: string | undefined;
+  readonly width: string;
+}
+
+const LampControl = memo(function LampControl({ name, led, words, width }: LampControlProps) {
+  return (
+    <Box textAlign="center" w={width}>
+      <Flex h="50px" align="center" justify="center">
+        <Box
+          w="34px"
+          h="34px"
+          rounded="full"
+          role="img"
+          aria-label={`${name} ${led ? ledWords[led] : 'no LED'}`}
+          bg={led === 'lit' ? '#FF5B45' : led === 'over' ? '#FFFFFF' : '#5B2A25'}
+          borderWidth="2px"
+          borderColor={led === 'lit' ? '#FFC4BA' : '#2F1512'}
+          style={{ boxShadow: led === 'lit' ? '0 0 16px 4px rgba(255,91,69,0.55)' : undefined }}
+        />
+      </Flex>
+      <Flex justify="center" mt="3px">
+        <Tag signal={name} />
+      </Flex>
+      <Text fontSize="11.5px" color={led === 'over' || led === 'unknown' ? 'bad' : 'soft'} lineHeight="14px" mt="2px">
+        {led ? words : 'no LED'}
+      </Text>
+    </Box>
+  );
+});

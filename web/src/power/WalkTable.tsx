@@ -1,4 +1,4 @@
-import { Box, Text } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import {
   agrees,
   HIGH,
@@ -11,7 +11,8 @@ import {
   type WalkedRow,
 } from '@saddlebag/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
+import { colour } from '../app/theme';
 import { SvgText } from '../kit/SvgText';
 import { Tag } from '../kit/Tag';
 
@@ -63,7 +64,7 @@ export function WalkTable({ netlist, table, walked, current, onSet }: WalkTableP
   useEffect(() => {
     if (current !== null) rows.scrollToIndex(current);
   }, [current, rows]);
-  const inputWidth = inputs.length > 6 ? '24px' : '34px';
+  const inputWidth = inputWidthFor(inputs.length);
   return (
     <Box ref={scroller} flex="1" minH="0" overflow="auto" px="12px" role="region" aria-label="walked table">
       <Box
@@ -89,70 +90,106 @@ export function WalkTable({ netlist, table, walked, current, onSet }: WalkTableP
         ))}
       </Box>
       <Box position="relative" style={{ height: rows.getTotalSize() }}>
-        {rows.getVirtualItems().map(({ index, start }) => {
-          const seen = walked.get(index)?.seen;
-          const wanted = outputs.map((_, o) => valueAt(table, o, index));
-          const same = seen !== undefined && agrees(seen, wanted);
-          const now = index === current;
-          return (
-            <Box
-              as="button"
-              key={index}
-              display="flex"
-              alignItems="center"
-              position="absolute"
-              top="0"
-              left="0"
-              minW="100%"
-              h={`${ROW}px`}
-              borderTopWidth="1px"
-              borderColor="line"
-              fontFamily="mono"
-              fontSize="13px"
-              cursor="pointer"
-              bg={now ? 'moss' : undefined}
-              color={now ? 'onMoss' : 'ink'}
-              _hover={now ? {} : { bg: 'wash' }}
-              style={{ transform: `translateY(${start}px)` }}
-              onClick={() => onSet(index)}
-              title="set the switches to this row"
-            >
-              {inputs.map((name, i) => (
-                <Box key={name} w={inputWidth} textAlign="center" flexShrink={0}>
-                  {inputAt(inputs.length, i, index)}
-                </Box>
-              ))}
-              <Box w="10px" flexShrink={0} />
-              {outputs.map(({ name }, o) => (
-                <Box
-                  key={name}
-                  w="46px"
-                  display="flex"
-                  gap="5px"
-                  alignItems="center"
-                  justifyContent="center"
-                  flexShrink={0}
-                >
-                  {words[wanted[o] ?? UNKNOWN]}
-                  <Lamp seen={seen?.[o]} />
-                </Box>
-              ))}
-              <Text
-                w="64px"
-                textAlign="left"
-                pl="8px"
-                fontFamily="body"
-                fontSize="12.5px"
-                color={now ? undefined : seen === undefined ? 'soft' : same ? 'ok' : 'bad'}
-                fontWeight={seen && !same ? '700' : '400'}
-                flexShrink={0}
-              >
-                {seen === undefined ? '—' : same ? 'agrees' : 'differs'}
-              </Text>
-            </Box>
-          );
-        })}
+        {rows.getVirtualItems().map(({ index, start }) => (
+          <WalkRow
+            key={index}
+            netlist={netlist}
+            table={table}
+            row={index}
+            start={start}
+            seen={walked.get(index)?.seen}
+            now={index === current}
+            onSet={onSet}
+          />
+        ))}
       </Box>
     </Box>
   );
 }
+
+interface WalkRowProps {
+  readonly netlist: Netlist;
+  readonly table: Table;
+  readonly row: number;
+  /** Its upper edge in the list, in pixels. */
+  readonly start: number;
+  readonly seen: readonly number[] | undefined;
+  readonly now: boolean;
+  readonly onSet: (row: number) => void;
+}
+
+/** One row: switches, what is wanted and was seen of each output, and whether they agree. */
+const WalkRow = memo(function WalkRow({ netlist, table, row, start, seen, now, onSet }: WalkRowProps) {
+  const { inputs, outputs } = netlist;
+  const inputWidth = inputWidthFor(inputs.length);
+  const wanted = outputs.map((_, o) => valueAt(table, o, row));
+  const same = seen !== undefined && agrees(seen, wanted);
+  return (
+    <Box
+      as="button"
+      display="flex"
+      alignItems="center"
+      position="absolute"
+      top="0"
+      left="0"
+      minW="100%"
+      h={`${ROW}px`}
+      borderTopWidth="1px"
+      borderColor="line"
+      fontFamily="mono"
+      fontSize="13px"
+      cursor="pointer"
+      bg={now ? 'moss' : undefined}
+      color={now ? 'onMoss' : 'ink'}
+      _hover={now ? {} : { bg: 'wash' }}
+      style={{ transform: `translateY(${start}px)` }}
+      onClick={() => onSet(row)}
+      title="set the switches to this row"
+    >
+      {inputs.map((name, i) => (
+        <span key={name} style={{ ...cell, width: inputWidth }}>
+          {inputAt(inputs.length, i, row)}
+        </span>
+      ))}
+      <span style={{ ...cell, width: 10 }} />
+      {outputs.map(({ name }, o) => (
+        <span
+          key={name}
+          style={{ ...cell, width: 46, display: 'flex', gap: 5, alignItems: 'center', justifyContent: 'center' }}
+        >
+          {words[wanted[o] ?? UNKNOWN]}
+          <Lamp seen={seen?.[o]} />
+        </span>
+      ))}
+      <Verdict seen={seen} same={same} now={now} />
+    </Box>
+  );
+});
+
+/** Cells are plain spans: a walk draws hundreds of them, and styled boxes cost ten times as much. */
+const cell = { flexShrink: 0, textAlign: 'center' } as const;
+
+function Verdict({
+  seen,
+  same,
+  now,
+}: {
+  readonly seen: readonly number[] | undefined;
+  readonly same: boolean;
+  readonly now: boolean;
+}) {
+  const token = seen === undefined ? 'soft' : same ? 'ok' : 'bad';
+  const style = {
+    flexShrink: 0,
+    width: 64,
+    paddingLeft: 8,
+    textAlign: 'left',
+    fontFamily: 'var(--sb-fonts-body)',
+    fontSize: 12.5,
+    fontWeight: seen && !same ? 700 : 400,
+    ...(!now && { color: colour(token) }),
+  } as const;
+  return <span style={style}>{seen === undefined ? '—' : same ? 'agrees' : 'differs'}</span>;
+}
+
+const inputWidthFor = (inputs: number): string => (inputs > 6 ? '30px' : '34px');

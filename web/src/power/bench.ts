@@ -3,7 +3,6 @@ import {
   type Circuit,
   compileCircuit,
   type LedState,
-  type NetLevel,
   type Nets,
   type Settled,
   Simulator,
@@ -83,9 +82,9 @@ export class PowerBench {
     return this.switchedOn.has(ref);
   }
 
-  /** The level of a net while the power is on; null when it is off. */
-  levelOf(net: number): NetLevel | null {
-    return this.simulator?.levelOf(net) ?? null;
+  /** The level of a net, LOW, HIGH or UNKNOWN, while the power is on; null when it is off. */
+  levelOf(net: number): number | null {
+    return this.simulator?.levelOf(net).level ?? null;
   }
 
   /** What an LED does; dark without power. */

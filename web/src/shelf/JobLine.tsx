@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { Ask } from '../kit/Ask';
 import { download, fileName } from '../kit/download';
 import { tell } from '../kit/notices';
+import { RenameJob } from '../kit/RenameJob';
 import type { JobRow } from '../store/db';
 import { renameRow } from './rename';
 
@@ -74,16 +74,7 @@ export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
           Delete
         </Button>
       </Flex>
-      {naming && (
-        <Ask
-          title="Rename the job"
-          label="Name"
-          value={row.name}
-          done="Rename"
-          onDone={(name) => void rename(name)}
-          onClose={() => setNaming(false)}
-        />
-      )}
+      {naming && <RenameJob name={row.name} onRename={(name) => void rename(name)} onClose={() => setNaming(false)} />}
     </Flex>
   );
 }

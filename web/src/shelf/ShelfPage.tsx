@@ -6,6 +6,7 @@ import { useNavigate } from 'react-router';
 import { Brand } from '../app/Brand';
 import { ThemeButton } from '../app/ThemeButton';
 import { FindingLine } from '../kit/FindingLine';
+import { Leather } from '../kit/Leather';
 import { tell } from '../kit/notices';
 import { Empty, KeyCap, Panel } from '../kit/Panel';
 import { shelf } from '../store/shelf';
@@ -56,31 +57,14 @@ export function ShelfPage() {
           <ThemeButton />
         </Flex>
       </Flex>
-      <Box
-        bg="leather"
-        backgroundImage="linear-gradient({colors.leatherLight}, {colors.leather})"
-        mx="12px"
-        rounded="10px"
-        px="18px"
-        py="12px"
-        flexShrink={0}
-        position="relative"
-      >
-        <Box
-          position="absolute"
-          inset="4px 0"
-          borderY="1px dashed"
-          borderColor="thread"
-          opacity={0.6}
-          pointerEvents="none"
-        />
+      <Leather direction="column" px="18px" py="12px">
         <Text as="h1" fontFamily="heading" fontWeight="600" fontSize="20px" color="onLeather">
           The shelf
         </Text>
         <Text color="onLeather" fontSize="14px">
           From equations to chips on a breadboard, checked and powered up before anything is built.
         </Text>
-      </Box>
+      </Leather>
       <Flex as="main" flex="1" minH="0" gap="10px" p="10px 12px">
         <Panel
           title="Your jobs"

@@ -13,8 +13,12 @@ export const world: SessionWorld = {
     return () => clearTimeout(timer);
   },
   rescue: (id, text) => {
-    if (text === null) localStorage.removeItem(rescueKey(id));
-    else localStorage.setItem(rescueKey(id), text);
+    try {
+      if (text === null) localStorage.removeItem(rescueKey(id));
+      else localStorage.setItem(rescueKey(id), text);
+    } catch {
+      // Storage is full or shut: the save that runs beside this is what is left, and its failure is shown.
+    }
   },
 };
 
@@ -23,7 +27,7 @@ export async function recoverRescued(id: string): Promise<void> {
   const kept = localStorage.getItem(rescueKey(id));
   if (kept === null) return;
   const { readJobFile } = await import('@saddlebag/core/job-reader');
-  const { base, text } = JSON.parse(kept) as { base: number; text: string };
+  const { base, text } = parsed(kept);
   const read = readJobFile(text);
   if (read.ok) {
     const saved = await shelf.save(id, read.job, base);
@@ -31,4 +35,13 @@ export async function recoverRescued(id: string): Promise<void> {
     if (!saved.ok && row?.text !== text) await world.saveCopy(read.job);
   }
   localStorage.removeItem(rescueKey(id));
+}
+
+function parsed(kept: string): { base: number; text: string } {
+  try {
+    const { base, text } = JSON.parse(kept) as { base: unknown; text: unknown };
+    return { base: Number(base), text: String(text) };
+  } catch {
+    return { base: 0, text: '' };
+  }
 }

@@ -1,4 +1,4 @@
-import type { Board, FamilyId, Finding, Netlist, Packing, Reading, Table, WalkedRow } from '@saddlebag/core';
+import type { Board, FamilyId, Finding, Job, Netlist, Packing, Reading, Table, WalkedRow } from '@saddlebag/core';
 
 /** Rows of a walk that are told at once, and how many there are in all. */
 export interface WalkProgress {
@@ -11,6 +11,6 @@ export interface StagesApi {
   read(sheet: string): Reading;
   table(netlist: Netlist): Table;
   pack(netlist: Netlist, family: FamilyId): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
-  inspect(board: Board, packing: Packing | null, family: FamilyId): readonly Finding[];
+  inspect(job: Job, packing: Packing | null): readonly Finding[];
   walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void): Promise<void>;
 }

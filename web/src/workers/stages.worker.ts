@@ -1,7 +1,7 @@
 import {
   compile,
   extractNets,
-  inspect,
+  inspectJob,
   networkOf,
   pack,
   readSheet,
@@ -22,7 +22,7 @@ const api: StagesApi = {
   read: readSheet,
   table: (netlist) => sweep(compile(networkOf(netlist))),
   pack: (netlist, family) => pack(netlist, family, solve),
-  inspect: (board, packing, family) => inspect(board, extractNets(board), packing, family),
+  inspect: inspectJob,
   async walk(board, netlist, tell) {
     const outputs = netlist.outputs.map((o) => o.name);
     const total = 2 ** netlist.inputs.length;

@@ -5,17 +5,18 @@ import { SvgText } from '../SvgText';
 import { shortName } from '../short-name';
 import type { ScenePart } from './scene';
 
-/** What the inside of a chip shows: the gate in each unit by output pin, and its level while powered. */
-export interface ChipInside {
-  readonly gateAt: (pin: string) => string | undefined;
-  readonly levelAt: (pin: string) => number | null;
-}
-
 const UNIT_SCALE = 0.02;
 const METAL = '#B9BBB4';
 
-/** A chip from above: pins with their numbers, notch, and its units between their own pins, each with the gate it holds. */
-export function Chip({ part, inside }: { readonly part: ScenePart; readonly inside: ChipInside }) {
+interface ChipProps {
+  readonly part: ScenePart;
+  /** A letter for each unit, `h` for high. */
+  readonly look: string;
+  readonly gateAt: ((pin: string) => string | undefined) | undefined;
+}
+
+/** A chip from above: pins with their numbers, notch, and its units between their own pins, each with the gate it holds, lit when its output is high. */
+export function Chip({ part, look, gateAt }: ChipProps) {
   const { symbols } = useSettings();
   const { x, y, width, height, seated } = part;
   const round = seated.turn === 180;
@@ -52,25 +53,19 @@ export function Chip({ part, inside }: { readonly part: ScenePart; readonly insi
         strokeWidth={0.09}
       />
       <path d={`M${notch},${middle - 0.26} a0.26,0.26 0 0 ${round ? 0 : 1} 0,0.52`} fill={colour('boneLine')} />
-      <SvgText x={x + width / 2} y={middle + 0.16} size={0.48} fill="#20302B" font="heading" weight={600}>
+      <SvgText x={x + width / 2} y={middle + 0.2} size={0.6} fill="#20302B" font="heading" weight={600}>
         {part.ref} {part.part}
       </SvgText>
-      {part.units.map((unit) => {
-        const gate = inside.gateAt(unit.output);
+      {part.units.map((unit, i) => {
+        const gate = gateAt?.(unit.output);
         const spare = gate === undefined;
         return (
           <g key={unit.output}>
             <g transform={`translate(${unit.x - 0.55} ${unit.y - 16 * UNIT_SCALE}) scale(${UNIT_SCALE})`}>
-              <GateSymbol
-                kind={unit.kind}
-                form={symbols}
-                spare={spare}
-                lit={!spare && inside.levelAt(unit.output) === 1}
-                stroke={2.6}
-              />
+              <GateSymbol kind={unit.kind} form={symbols} spare={spare} lit={!spare && look[i] === 'h'} stroke={2.6} />
             </g>
             {!spare && (
-              <SvgText x={unit.x + 0.52} y={unit.y + 0.18} size={0.5} fill="#6A3A12" weight={600} anchor="start">
+              <SvgText x={unit.x + 0.52} y={unit.y + 0.18} size={0.56} fill="#6A3A12" weight={600} anchor="start">
                 {shortName(gate, 5)}
               </SvgText>
             )}

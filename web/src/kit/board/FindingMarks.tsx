@@ -77,7 +77,7 @@ function Flag({ finding, scene }: { readonly finding: Finding; readonly scene: B
   if (!spot) return null;
   const text = says(finding);
   const shown = text.length > 64 ? `${text.slice(0, 62)}…` : text;
-  const width = shown.length * 0.44 + 1.2;
+  const width = shown.length * 0.4 + 1;
   const middle = spot.x + spot.width / 2;
   const x = Math.max(0, Math.min(middle - width / 2, scene.width - width));
   // The label stands in the gap between the strips and the rails, out of the way of the chips.

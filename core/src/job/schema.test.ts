@@ -1,0 +1,43 @@
+import { readFileSync } from 'node:fs';
+import Ajv2020 from 'ajv/dist/2020';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { interlockSheet, laidOut } from '../testing/interlock';
+import { readJobFile } from './file';
+import { newJob } from './job';
+import { writeJobFile } from './write';
+
+const schema = JSON.parse(readFileSync(`${import.meta.dirname}/../../../docs/job-file.schema.json`, 'utf8')) as object;
+const valid = new Ajv2020({ allErrors: true }).compile(schema);
+const { job } = await laidOut(interlockSheet);
+
+/** Every path to a value of a JSON document. */
+function paths(value: unknown, at: readonly (string | number)[] = []): (string | number)[][] {
+  if (typeof value !== 'object' || value === null) return [[...at]];
+  const below = Object.entries(value).flatMap(([k, v]) => paths(v, [...at, Array.isArray(value) ? Number(k) : k]));
+  return [[...at], ...below].filter((p) => p.length > 0);
+}
+
+describe('the JSON Schema beside docs/job-file.md', () => {
+  it('holds for what is written', () => {
+    for (const j of [job, newJob('bare')]) {
+      expect(valid(JSON.parse(writeJobFile(j))), JSON.stringify(valid.errors)).toBe(true);
+    }
+  });
+
+  it('holds for whatever the reader takes, also with any one value replaced', () => {
+    const all = paths(JSON.parse(writeJobFile(job)));
+    const values = fc.constantFrom<unknown>(null, 0, -1, 1.5, '', 'x', 'b1.e17', 'U1', [], {}, true, 180, '1');
+    fc.assert(
+      fc.property(fc.constantFrom(...all), values, (path, value) => {
+        const file = JSON.parse(writeJobFile(job)) as Record<string | number, unknown>;
+        let at = file;
+        for (const step of path.slice(0, -1)) at = at[step] as typeof file;
+        at[path[path.length - 1] as string] = value;
+        if (readJobFile(JSON.stringify(file)).ok)
+          expect(valid(file), `${path.join('.')} ${JSON.stringify(value)}`).toBe(true);
+      }),
+      { numRuns: 2000 },
+    );
+  });
+});

@@ -1,0 +1,68 @@
+import { HIGH, type LedState } from '@saddlebag/core';
+import { memo } from 'react';
+import { colour } from '../../app/theme';
+import { Chip } from './Chip';
+import { Capacitor, Led, Resistor, SlideSwitch, Supply } from './SmallParts';
+import type { ScenePart } from './scene';
+
+/** What a screen knows of parts; see `BoardOverlay`. */
+export interface PartKnowledge {
+  readonly gateAt?: (pin: string) => string | undefined;
+  readonly levelOf?: (net: number) => number | null;
+  readonly ledState?: (ref: string) => LedState;
+  readonly isOn?: (ref: string) => boolean;
+}
+
+/**
+ * How a part looks just now, in one word, so that a part is drawn again only when its look changes: for
+ * a chip a letter for each unit (`h` where the output is high), for an LED its state, for a switch `on` or `off`.
+ */
+export function lookOf(part: ScenePart, known: PartKnowledge): string {
+  if (part.kind === 'led') return known.ledState?.(part.ref) ?? 'dark';
+  if (part.kind === 'switch') return known.isOn?.(part.ref) ? 'on' : 'off';
+  if (part.kind !== 'chip') return '';
+  const level = (output: string): number | null => {
+    const net = part.pins.find((p) => p.pin === output)?.net;
+    return net === null || net === undefined ? null : (known.levelOf?.(net) ?? null);
+  };
+  return part.units.map((unit) => (level(unit.output) === HIGH ? 'h' : '-')).join('');
+}
+
+interface PartDrawingProps {
+  readonly part: ScenePart;
+  readonly look: string;
+  readonly chosen: boolean;
+  readonly gateAt: ((pin: string) => string | undefined) | undefined;
+}
+
+/** A part on the board, with a dashed outline when it is chosen. */
+export const PartDrawing = memo(function PartDrawing({ part, look, chosen, gateAt }: PartDrawingProps) {
+  return (
+    <g data-ref={part.ref} style={{ cursor: 'grab' }}>
+      <title>{`${part.ref} ${part.part}${part.seated.signal ? `, ${part.seated.signal}` : ''}`}</title>
+      <PartBody part={part} look={look} gateAt={gateAt} />
+      {chosen && (
+        <rect
+          x={part.x - 0.25}
+          y={part.y - 0.25}
+          width={part.width + 0.5}
+          height={part.height + 0.5}
+          rx={0.35}
+          fill="none"
+          stroke={colour('lit')}
+          strokeWidth={0.16}
+          strokeDasharray="0.5 0.3"
+          pointerEvents="none"
+        />
+      )}
+    </g>
+  );
+});
+
+function PartBody({ part, look, gateAt }: Omit<PartDrawingProps, 'chosen'>) {
+  if (part.kind === 'chip') return <Chip part={part} look={look} gateAt={gateAt} />;
+  if (part.kind === 'led') return <Led part={part} state={look as LedState} />;
+  if (part.kind === 'switch') return <SlideSwitch part={part} on={look === 'on'} />;
+  if (part.kind === 'resistor') return <Resistor part={part} />;
+  return part.kind === 'capacitor' ? <Capacitor part={part} /> : <Supply part={part} />;
+}

@@ -1,0 +1,54 @@
+import { memo } from 'react';
+import { colour } from '../../app/theme';
+import type { Colours } from '../palette';
+import { SvgText } from '../SvgText';
+import type { SceneStrip } from './scene';
+
+const levelMarks = ['0', '1', '?'] as const;
+
+interface StripFillProps {
+  readonly strip: SceneStrip;
+  readonly colours: Colours;
+  /** LOW, HIGH, UNKNOWN, or null without power. */
+  readonly level: number | null;
+  readonly faded: boolean;
+  readonly lit: boolean;
+}
+
+/** A strip in the colour of its signal. While powered a high strip is full, a low one an outline, and each is marked 1, 0 or ?. */
+export const StripFill = memo(function StripFill({ strip, colours, level, faded, lit }: StripFillProps) {
+  const own = colours.of(strip.signal);
+  if (own === null && (level === null || strip.idle)) return null;
+  if (strip.rail !== null && !lit) return null;
+  const fill = own ?? '#8FA39A';
+  const high = level === null || level === 1;
+  const unknown = level !== null && level === 2;
+  const upper = strip.id.endsWith('f');
+  return (
+    <g opacity={faded ? 0.22 : 1} data-strip={strip.id}>
+      <rect
+        x={strip.x}
+        y={strip.y}
+        width={strip.width}
+        height={strip.height}
+        rx={0.42}
+        fill={high ? fill : 'none'}
+        fillOpacity={level === null && !lit ? 0.62 : 0.95}
+        stroke={unknown ? colour('flag') : fill}
+        strokeWidth={0.1}
+        strokeDasharray={unknown ? '0.3 0.2' : undefined}
+      />
+      {level !== null && strip.rail === null && (
+        <SvgText
+          x={strip.x + strip.width / 2}
+          y={upper ? strip.y - 0.16 : strip.y + strip.height + 0.6}
+          size={0.62}
+          fill={unknown ? colour('flag') : colour('matText')}
+          weight={600}
+        >
+          {levelMarks[level] ?? '?'}
+        </SvgText>
+      )}
+    </g>
+  );
+});

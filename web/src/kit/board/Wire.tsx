@@ -1,0 +1,42 @@
+import { memo } from 'react';
+import { colour } from '../../app/theme';
+import type { SceneWire } from './scene';
+
+interface WireProps {
+  readonly wire: SceneWire;
+  readonly colour: string | null;
+  readonly chosen: boolean;
+  readonly faded: boolean;
+}
+
+/** A jumper along its way, with both ends; its signal's colour, or grey when it carries none. */
+export const Wire = memo(function Wire({ wire, colour: own, chosen, faded }: WireProps) {
+  const stroke = own ?? '#C9D2CB';
+  const d = wire.path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
+  const ends = [wire.path[0], wire.path[wire.path.length - 1]].flatMap((p) => p ?? []);
+  return (
+    <g data-wire={wire.id} opacity={faded ? 0.16 : 1} style={{ cursor: 'pointer' }}>
+      <title>{wire.signal === undefined ? wire.id : `${wire.id}, ${wire.signal}`}</title>
+      <path
+        d={d}
+        fill="none"
+        stroke={chosen ? colour('lit') : colour('matDeep')}
+        strokeWidth={chosen ? 0.62 : 0.46}
+        strokeLinejoin="round"
+        strokeLinecap="round"
+      />
+      <path d={d} fill="none" stroke={stroke} strokeWidth={0.28} strokeLinejoin="round" strokeLinecap="round" />
+      {ends.map((p) => (
+        <circle
+          key={`${p.x},${p.y}`}
+          cx={p.x}
+          cy={p.y}
+          r={0.27}
+          fill={stroke}
+          stroke={colour('matDeep')}
+          strokeWidth={0.09}
+        />
+      ))}
+    </g>
+  );
+});

@@ -1,0 +1,30 @@
+import { type MouseEvent, useMemo, useSyncExternalStore } from 'react';
+import { useJobView } from '../app/job-context';
+import { BoardDrawing, type BoardOverlay } from '../kit/board/BoardDrawing';
+import type { BoardScene } from '../kit/board/scene';
+import { gatesByPin } from '../kit/board/use-scene';
+
+/** The board as the bench has it just now: levels, lit gates and LEDs; its switches answer to the mouse. */
+export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
+  const { job, packing, colours, bench } = useJobView();
+  const state = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const gateAt = useMemo(() => gatesByPin(packing), [packing]);
+  // A new overlay for every state of the bench, since the drawing asks the bench for its levels.
+  const overlay = useMemo((): BoardOverlay => {
+    const live = state.on
+      ? { levelOf: (net: number) => bench.levelOf(net), ledState: (ref: string) => bench.led(ref) }
+      : {};
+    return { gateAt, isOn: (ref) => bench.isOn(ref), ...live };
+  }, [state, gateAt, bench]);
+  const press = (e: MouseEvent): void => {
+    const ref = (e.target as Element).closest('[data-ref]')?.getAttribute('data-ref');
+    if (ref && job.board.parts[ref]?.part === 'switch') bench.flip(ref);
+  };
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: every switch is a button with a key in the panel below
+    // biome-ignore lint/a11y/useKeyWithClickEvents: see above
+    <div style={{ height: '100%' }} onClick={press}>
+      <BoardDrawing scene={scene} colours={colours} title="board under power" overlay={overlay} />
+    </div>
+  );
+}
