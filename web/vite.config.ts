@@ -1,9 +1,23 @@
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
+
+/** Puts a compressed copy beside each asset, so that the server does not compress at every first load. */
+const compressed: Plugin = {
+  name: 'compressed-assets',
+  apply: 'build',
+  closeBundle() {
+    const folder = join(import.meta.dirname, 'dist/assets');
+    for (const file of readdirSync(folder).filter((f) => /\.(js|css|wasm)$/.test(f)))
+      writeFileSync(join(folder, `${file}.gz`), gzipSync(readFileSync(join(folder, file)), { level: 9 }));
+  },
+};
 
 export default defineConfig({
   root: import.meta.dirname,
-  plugins: [react()],
+  plugins: [react(), compressed],
   worker: { format: 'es' },
   optimizeDeps: { include: ['elkjs/lib/elk-api.js', 'highs', 'comlink'] },
   server: { port: 5173, proxy: { '/api': 'http://127.0.0.1:8074' } },

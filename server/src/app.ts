@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { nonce, policy } from './csp';
@@ -48,7 +49,8 @@ function pages(webDir: string): express.Router {
     res.set('Cache-Control', 'no-cache').type('html').send(html.replace('</title>', meta));
   };
   router.get('/index.html', sendPage);
-  router.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  const kept = { immutable: true, maxAge: '1y', fallthrough: false } as const;
+  router.use('/assets', expressStaticGzip(join(webDir, 'assets'), { serveStatic: kept, index: false }));
   router.use(express.static(webDir, { index: false, maxAge: 0 }));
   router.get('/{*path}', sendPage);
   return router;

@@ -35,9 +35,20 @@ export interface Circuit {
   /** For each driver (an output pin): its net and its chip's index. */
   readonly driverNet: Int32Array;
   readonly driverChip: Int32Array;
-  readonly resistors: { readonly a: Int32Array; readonly b: Int32Array; readonly ohms: Float64Array };
+  /** For each net: units that read it, drivers on it, and resistors from it to other nets. */
+  readonly readersOf: readonly (readonly number[])[];
+  readonly driversOf: readonly (readonly number[])[];
+  readonly resistorsOf: readonly (readonly Resistance[])[];
+  /** Nets with a resistor on them. */
+  readonly resistive: readonly number[];
   readonly switches: readonly TwoLeads[];
   readonly leds: readonly TwoLeads[];
+}
+
+/** A resistor as seen from one of its nets: the other one, and its value in ohms. */
+export interface Resistance {
+  readonly to: number;
+  readonly ohms: number;
 }
 
 /** A part between two nets; of an LED `a` is the anode. */
@@ -77,20 +88,33 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   const ends = (kind: string, a: string, b: string): TwoLeads[] =>
     of(kind).map(({ ref }) => ({ ref, a: net(`${ref}.${a}`), b: net(`${ref}.${b}`) }));
   const supplies = ends('supply', '+', '-');
-  const resistors = ends('resistor', '1', '2');
+  const count = nets.nets.length;
+  const lists = <T>(): T[][] => Array.from({ length: count }, () => []);
+  const [readersOf, driversOf, resistorsOf] = [lists<number>(), lists<number>(), lists<Resistance>()];
+  units.forEach((unit, u) => {
+    for (const n of unit.inputs) readersOf[n]?.push(u);
+  });
+  driverNet.forEach((n, d) => {
+    driversOf[n]?.push(d);
+  });
+  for (const { ref, a, b } of ends('resistor', '1', '2')) {
+    if (a === NONE || b === NONE || a === b) continue;
+    const ohms = Math.max(1e-3, board.parts[ref]?.value ?? 1000);
+    resistorsOf[a]?.push({ to: b, ohms });
+    resistorsOf[b]?.push({ to: a, ohms });
+  }
   return {
-    nets: nets.nets.length,
+    nets: count,
     positive: Int32Array.from(supplies, (s) => s.a),
     negative: Int32Array.from(supplies, (s) => s.b),
     chips,
     units,
     driverNet: Int32Array.from(driverNet),
     driverChip: Int32Array.from(driverChip),
-    resistors: {
-      a: Int32Array.from(resistors, (r) => r.a),
-      b: Int32Array.from(resistors, (r) => r.b),
-      ohms: Float64Array.from(of('resistor'), (r) => Math.max(1e-3, r.value ?? 1000)),
-    },
+    readersOf,
+    driversOf,
+    resistorsOf,
+    resistive: resistorsOf.flatMap((list, n) => (list.length > 0 ? [n] : [])),
     switches: ends('switch', '1', '2'),
     leds: ends('led', 'A', 'K'),
   };

@@ -152,8 +152,7 @@ export class Simulator {
   /** Builds the wiring for the switches as they stand and sets every unit to be looked at. */
   private rewire(): Wiring {
     const wiring = new Wiring(this.circuit, this.closed);
-    for (let g = 0; g < wiring.groups; g++) wiring.resolve(g, this.driverLevel);
-    wiring.settleAllRegions();
+    wiring.settleAll(this.driverLevel);
     this.wiring = wiring;
     this.moved = false;
     this.frozen.fill(0);
@@ -169,7 +168,7 @@ export class Simulator {
     this.round++;
     const woken: number[] = [];
     const wake = (group: number): void => {
-      for (const u of this.wiring.readers[group] as number[]) {
+      for (const u of this.wiring.readers[group] as readonly number[]) {
         if (this.unitStamp[u] === this.round) continue;
         this.unitStamp[u] = this.round;
         woken.push(u);

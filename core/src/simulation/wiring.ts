@@ -1,6 +1,6 @@
 import { families } from '../catalogue';
 import { HIGH, LOW, UNKNOWN } from '../logic';
-import { type Circuit, NONE } from './circuit';
+import { type Circuit, NONE, type Resistance } from './circuit';
 
 /** Strengths of a level, weakest first. */
 export const FLOATING = 0;
@@ -14,13 +14,13 @@ const HIGH_SHARE = inputHighV / 4.5;
 const LOW_SHARE = inputLowV / 4.5;
 
 /**
- * How a circuit conducts while its switches stand as they do: nets joined by closed switches form
- * groups, and groups that nothing drives hang together through resistors in regions. Built anew when
- * a switch moves. `level` and `strength` are indexed by group, `groupOf` by net.
+ * How a circuit conducts while its switches stand as they do: nets joined by closed switches form a
+ * group, and groups that nothing drives hang together through resistors in regions. Built anew when a
+ * switch moves. A group goes by the index of one of its nets, its root: `groupOf` gives it for each
+ * net, and all other arrays are indexed by it. Lists of groups of one net are the circuit's own.
  */
 export class Wiring {
   readonly groupOf: Int32Array;
-  readonly groups: number;
   readonly level: Uint8Array;
   readonly strength: Uint8Array;
   /** Ohms behind a weak level. */
@@ -28,9 +28,9 @@ export class Wiring {
   readonly poweredChip: Uint8Array;
   readonly shorted: boolean;
   /** Units that read a group, and live drivers on it. */
-  readonly readers: readonly number[][];
-  readonly drivers: readonly number[][];
-  private readonly resistors: readonly { to: number; ohms: number }[][];
+  readonly readers: readonly (readonly number[])[];
+  readonly drivers: readonly (readonly number[])[];
+  private readonly resistors: readonly (readonly Resistance[])[];
   private readonly regionOf: Int32Array;
   private readonly regions: readonly number[][];
 
@@ -38,31 +38,38 @@ export class Wiring {
     private readonly circuit: Circuit,
     closed: Uint8Array,
   ) {
-    const { root, count } = groupNets(circuit, closed);
-    this.groupOf = root;
-    this.groups = count;
-    this.level = new Uint8Array(count).fill(UNKNOWN);
-    this.strength = new Uint8Array(count);
-    this.ohms = new Float64Array(count);
-    const lists = <T>(): T[][] => Array.from({ length: count }, () => []);
+    const { nets, readersOf, driversOf, resistorsOf } = circuit;
+    this.groupOf = groupNets(circuit, closed);
+    this.level = new Uint8Array(nets).fill(UNKNOWN);
+    this.strength = new Uint8Array(nets);
+    this.ohms = new Float64Array(nets);
     this.shorted = this.applySupplies();
     this.poweredChip = this.findPower();
-    this.drivers = lists<number>();
-    circuit.driverNet.forEach((net, d) => {
-      if (net !== NONE && this.poweredChip[circuit.driverChip[d] as number]) this.driversAt(net).push(d);
-    });
-    this.readers = lists<number>();
-    circuit.units.forEach((unit, u) => {
-      for (const net of unit.inputs) if (net !== NONE) this.readers[this.groupOf[net] as number]?.push(u);
-    });
-    this.resistors = lists<{ to: number; ohms: number }>();
-    this.addResistors();
-    this.regionOf = new Int32Array(count).fill(NONE);
+    this.readers = this.merged(readersOf);
+    this.drivers = this.merged(this.live(driversOf));
+    this.resistors = this.merged(resistorsOf);
+    this.regionOf = new Int32Array(nets).fill(NONE);
     this.regions = this.findRegions();
   }
 
-  private driversAt(net: number): number[] {
-    return this.drivers[this.groupOf[net] as number] as number[];
+  /** Lists by net as lists by group: those of nets that are not roots are added to their root's. */
+  private merged<T>(byNet: readonly (readonly T[])[]): readonly (readonly T[])[] {
+    let lists: (readonly T[])[] | null = null;
+    for (let net = 0; net < byNet.length; net++) {
+      const root = this.groupOf[net] as number;
+      const own = byNet[net] as readonly T[];
+      if (root === net || own.length === 0) continue;
+      lists ??= byNet.slice();
+      lists[root] = [...(lists[root] as readonly T[]), ...own];
+    }
+    return lists ?? byNet;
+  }
+
+  /** The drivers whose chips have power. */
+  private live(driversOf: readonly (readonly number[])[]): readonly (readonly number[])[] {
+    if (this.poweredChip.every((powered) => powered === 1)) return driversOf;
+    const { driverChip } = this.circuit;
+    return driversOf.map((list) => list.filter((d) => this.poweredChip[driverChip[d] as number] === 1));
   }
 
   /** Sets the supplied groups; true when supply meets ground, which leaves nothing known. */
@@ -92,30 +99,34 @@ export class Wiring {
     return Uint8Array.from(this.circuit.chips, (c) => (carries(c.supply, HIGH) && carries(c.ground, LOW) ? 1 : 0));
   }
 
-  private addResistors(): void {
-    const { a, b, ohms } = this.circuit.resistors;
-    ohms.forEach((r, i) => {
-      if (a[i] === NONE || b[i] === NONE) return;
-      const [p, q] = [this.groupOf[a[i] as number] as number, this.groupOf[b[i] as number] as number];
-      if (p === q) return;
-      this.resistors[p]?.push({ to: q, ohms: r });
-      this.resistors[q]?.push({ to: p, ohms: r });
-    });
+  /** The groups at the other ends of the resistors on a group. */
+  private *neighbours(group: number): Generator<Resistance> {
+    for (const { to, ohms } of this.resistors[group] as readonly Resistance[]) {
+      const other = this.groupOf[to] as number;
+      if (other !== group) yield { to: other, ohms };
+    }
+  }
+
+  /** Takes up the levels of all driven groups, then of all regions: for use when everything is new. */
+  settleAll(driverLevel: Uint8Array): void {
+    for (const net of this.circuit.driverNet) if (net !== NONE) this.resolve(this.groupOf[net] as number, driverLevel);
+    for (let region = 0; region < this.regions.length; region++) this.settleRegion(region);
   }
 
   /** Whether something stronger than a resistor sets a group's level. */
   private isStrong(group: number): boolean {
-    return this.strength[group] === SUPPLIED || (this.drivers[group] as number[]).length > 0;
+    return this.strength[group] === SUPPLIED || (this.drivers[group] as readonly number[]).length > 0;
   }
 
   private findRegions(): number[][] {
     const regions: number[][] = [];
-    for (let start = 0; start < this.groups; start++) {
-      if (this.regionOf[start] !== NONE || this.isStrong(start) || this.resistors[start]?.length === 0) continue;
+    for (const net of this.circuit.resistive) {
+      const start = this.groupOf[net] as number;
+      if (this.regionOf[start] !== NONE || this.isStrong(start)) continue;
       const region = [start];
       this.regionOf[start] = regions.length;
       for (const g of region) {
-        for (const { to } of this.resistors[g] ?? []) {
+        for (const { to } of this.neighbours(g)) {
           if (this.regionOf[to] !== NONE || this.isStrong(to)) continue;
           this.regionOf[to] = regions.length;
           region.push(to);
@@ -126,18 +137,12 @@ export class Wiring {
     return regions;
   }
 
-  /** Settles every region; returns nothing, for use when everything is new. */
-  settleAllRegions(): void {
-    this.regions.forEach((_, region) => {
-      this.settleRegion(region);
-    });
-  }
-
   /** The groups whose level changed because a strong group's did, through resistors. */
-  settleAround(group: number): number[] {
+  settleAround(group: number): readonly number[] {
+    if (this.resistors[group]?.length === 0) return nothing;
     const changed: number[] = [];
     const done = new Set<number>();
-    for (const { to } of this.resistors[group] ?? []) {
+    for (const { to } of this.neighbours(group)) {
       const region = this.regionOf[to] as number;
       if (region === NONE || done.has(region)) continue;
       done.add(region);
@@ -156,7 +161,7 @@ export class Wiring {
     const known = new Set<number>();
     let waiting = groups;
     while (waiting.length > 0) {
-      const next = waiting.filter((g) => this.resistors[g]?.some(({ to }) => known.has(to) || this.isStrong(to)));
+      const next = waiting.filter((g) => [...this.neighbours(g)].some(({ to }) => known.has(to) || this.isStrong(to)));
       for (const g of next) this.divide(g, known);
       for (const g of next) known.add(g);
       if (next.length === 0) break;
@@ -171,7 +176,7 @@ export class Wiring {
 
   private divide(g: number, known: ReadonlySet<number>): void {
     const conductance = [0, 0, 0];
-    for (const { to, ohms } of this.resistors[g] ?? []) {
+    for (const { to, ohms } of this.neighbours(g)) {
       if (!known.has(to) && !this.isStrong(to)) continue;
       const through = ohms + (known.has(to) ? (this.ohms[to] as number) : 0);
       (conductance[this.level[to] as number] as number) += 1 / through;
@@ -185,7 +190,7 @@ export class Wiring {
 
   /** Sets a driven group's level from its drivers' levels; true when it changed. */
   resolve(group: number, driverLevel: Uint8Array): boolean {
-    const drivers = this.drivers[group] as number[];
+    const drivers = this.drivers[group] as readonly number[];
     if (drivers.length === 0) return false;
     let level = driverLevel[drivers[0] as number] as number;
     for (const d of drivers) if (driverLevel[d] !== level) level = UNKNOWN;
@@ -197,8 +202,10 @@ export class Wiring {
   }
 }
 
-/** Joins nets through closed switches and numbers the groups from 0. */
-function groupNets(circuit: Circuit, closed: Uint8Array): { root: Int32Array; count: number } {
+const nothing: readonly number[] = [];
+
+/** Joins nets through closed switches: for each net the root of its group. */
+function groupNets(circuit: Circuit, closed: Uint8Array): Int32Array {
   const root = Int32Array.from({ length: circuit.nets }, (_, i) => i);
   const find = (net: number): number => {
     let at = net;
@@ -206,14 +213,8 @@ function groupNets(circuit: Circuit, closed: Uint8Array): { root: Int32Array; co
     return at;
   };
   circuit.switches.forEach(({ a, b }, s) => {
-    if (closed[s] && a !== NONE && b !== NONE) root[find(a)] = find(b);
+    if (closed[s] && a !== NONE && b !== NONE) root[find(b)] = find(a);
   });
-  const number = new Map<number, number>();
-  const groups = root.map((_, net) => {
-    const r = find(net);
-    const g = number.get(r) ?? number.size;
-    number.set(r, g);
-    return g;
-  });
-  return { root: groups, count: number.size };
+  for (let net = 0; net < root.length; net++) root[net] = find(net);
+  return root;
 }
