@@ -1,0 +1,104 @@
+import { extractNets, finding, HIGH, LOW, UNKNOWN } from '@saddlebag/core';
+import { act, screen } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { readBoard } from '../../app/job-context';
+import { interlock } from '../../testing/interlock';
+import { renderInJob } from '../../testing/render';
+import { pointAt } from '../follow';
+import { Colours } from '../palette';
+import { BoardDrawing, type BoardOverlay } from './BoardDrawing';
+import { FindingMarks, spotsOf } from './FindingMarks';
+import { lookOf } from './PartDrawing';
+import { boardScene } from './scene';
+import { gatesByPin } from './use-scene';
+
+const job = interlock();
+const scene = boardScene(readBoard(job.board, job.packing));
+const colours = new Colours(['K', 'E', 'U', 'L', 'G', 'P', 'W', "E'"]);
+const { ofPin } = extractNets(job.board);
+const draw = (overlay: BoardOverlay = {}) =>
+  renderInJob(<BoardDrawing scene={scene} colours={colours} title="board" overlay={overlay} />, job).container;
+
+describe('the drawing of a board', () => {
+  it('shows every part and every jumper, each with its name for who points at it', () => {
+    const svg = draw();
+    const refs = [...svg.querySelectorAll('[data-ref]')].map((e) => e.getAttribute('data-ref'));
+    expect(refs.sort()).toEqual(Object.keys(job.board.parts).sort());
+    const wires = [...svg.querySelectorAll('[data-wire]')].map((e) => e.getAttribute('data-wire'));
+    expect(wires.sort()).toEqual(Object.keys(job.board.jumpers).sort());
+    expect(svg.querySelector('[data-ref=S1] title')?.textContent).toBe('S1 switch, K');
+    expect(svg.querySelector('[data-wire=w1] title')?.textContent).toBe('w1, 0');
+  });
+
+  it('names in each unit the gate that sits there, and leaves spare units dashed', () => {
+    const svg = draw({ gateAt: gatesByPin(job.packing) });
+    const chip = svg.querySelector('[data-ref=U2]');
+    expect(chip?.textContent).toContain('W');
+    expect(chip?.innerHTML.match(/stroke-dasharray/g)?.length).toBe(2);
+  });
+
+  it('marks strips with their levels while powered: 1, 0 and ?', () => {
+    const levels = new Map([
+      [ofPin.get('S1.2'), HIGH],
+      [ofPin.get('S2.2'), LOW],
+      [ofPin.get('U1.6'), UNKNOWN],
+    ]);
+    const svg = draw({ levelOf: (net) => levels.get(net) ?? LOW });
+    const marks = new Set([...svg.querySelectorAll('[data-strip] text')].map((t) => t.textContent));
+    expect(marks).toEqual(new Set(['0', '1', '?']));
+    expect(draw().querySelectorAll('[data-strip] text')).toHaveLength(0);
+  });
+
+  it('fades every wire but those of the signal that is followed', () => {
+    const svg = draw();
+    act(() => pointAt('K'));
+    const bright = [...svg.querySelectorAll('[data-wire]')].filter((e) => e.getAttribute('opacity') === '1');
+    const carrying = scene.wires.filter((w) => w.signal === 'K').map((w) => w.id);
+    expect(bright.map((e) => e.getAttribute('data-wire')).sort()).toEqual(carrying.sort());
+    expect(carrying.length).toBeGreaterThan(0);
+  });
+
+  it('outlines what is chosen', () => {
+    const before = draw().querySelector('[data-ref=D1]')?.children.length ?? 0;
+    const after = draw({ chosen: new Set(['D1']) }).querySelector('[data-ref=D1]')?.children.length ?? 0;
+    expect(after).toBe(before + 1);
+  });
+});
+
+describe('how a part looks', () => {
+  const part = (ref: string) => scene.parts.find((p) => p.ref === ref) ?? expect.fail(ref);
+
+  it('is a letter a unit for chips, the state for LEDs, the position for switches', () => {
+    const high = ofPin.get('U1.6');
+    expect(lookOf(part('U1'), { levelOf: (net) => (net === high ? HIGH : LOW) })).toBe('h-');
+    expect(lookOf(part('U1'), {})).toBe('--');
+    expect(lookOf(part('D1'), { ledState: () => 'lit' })).toBe('lit');
+    expect(lookOf(part('D1'), {})).toBe('dark');
+    expect(lookOf(part('S1'), { isOn: (ref) => ref === 'S1' })).toBe('on');
+    expect(lookOf(part('S2'), { isOn: (ref) => ref === 'S1' })).toBe('off');
+  });
+});
+
+describe('marks of findings', () => {
+  it('stand at pins, parts, holes and both ends of jumpers', () => {
+    const at = (places: Parameters<typeof finding>[1]) => spotsOf(finding('no-supply-source', places, {}), scene);
+    const pin = scene.parts.find((p) => p.ref === 'U1')?.pins[2];
+    expect(at([{ kind: 'pin', pin: 'U1.3' }])[0]).toMatchObject({ x: (pin?.x ?? 0) - 0.65 });
+    expect(at([{ kind: 'part', ref: 'U1' }])[0]?.width).toBeGreaterThan(7);
+    expect(at([{ kind: 'hole', hole: 'b1.e17' }])[0]).toMatchObject({ x: 16.35 });
+    expect(at([{ kind: 'jumper', id: 'w1' }])).toHaveLength(2);
+    expect(
+      at([
+        { kind: 'signal', name: 'K' },
+        { kind: 'part', ref: 'U77' },
+      ]),
+    ).toEqual([]);
+  });
+
+  it('say the chosen finding at its place', () => {
+    const f = finding('led-reversed', [{ kind: 'part', ref: 'D1' }], { ref: 'D1' });
+    const above = <FindingMarks findings={[f]} chosen={f} scene={scene} />;
+    draw({ above });
+    expect(screen.getByText('D1 is the wrong way round; it will never light.')).toBeDefined();
+  });
+});

@@ -1,0 +1,37 @@
+import { ChakraProvider } from '@chakra-ui/react';
+import { type Job, newJob } from '@saddlebag/core';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render } from '@testing-library/react';
+import { type ReactElement, useSyncExternalStore } from 'react';
+import { createMemoryRouter, RouterProvider } from 'react-router';
+import { JobContext, type JobView } from '../app/job-context';
+import { system } from '../app/theme';
+import { PowerBench } from '../power/bench';
+import { JobSession } from '../store/session';
+import { nowhere, viewOf } from './view';
+
+/** Renders a screen as it stands in an open job; the job's edits show, as they do in the application. */
+export function renderInJob(ui: ReactElement, job: Job = newJob('test'), change: Partial<JobView> = {}) {
+  const session = new JobSession('job-1', job, 1, nowhere);
+  const bench = new PowerBench();
+  function Open() {
+    useSyncExternalStore(session.subscribe, session.snapshot);
+    return <JobContext.Provider value={viewOf(session, bench, change)}>{ui}</JobContext.Provider>;
+  }
+  return { ...renderPage(<Open />), session, bench };
+}
+
+/** Renders something with theme, queries and routes around it. */
+export function renderPage(ui: ReactElement) {
+  const router = createMemoryRouter([{ path: '*', element: ui }]);
+  return {
+    router,
+    ...render(
+      <ChakraProvider value={system}>
+        <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+          <RouterProvider router={router} />
+        </QueryClientProvider>
+      </ChakraProvider>,
+    ),
+  };
+}

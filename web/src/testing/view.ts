@@ -1,0 +1,44 @@
+import { currentPacking, inspectJob, type Job, readSheet } from '@saddlebag/core';
+import { type JobView, readBoard, signalsOf } from '../app/job-context';
+import { Colours } from '../kit/palette';
+import { PowerBench } from '../power/bench';
+import { JobSession, type SessionWorld } from '../store/session';
+
+/** A world in which everything is saved at once and nothing is kept. */
+export const nowhere: SessionWorld = {
+  save: async (_id, _job, base) => ({ ok: true, rev: base + 1 }),
+  saveCopy: async () => 'copy',
+  now: () => 0,
+  later: () => () => {},
+  rescue: () => {},
+};
+
+/** What a screen sees of a job, computed here and now instead of in the worker. */
+export function viewOf(session: JobSession, bench: PowerBench, change: Partial<JobView> = {}): JobView {
+  const { job } = session;
+  const reading = readSheet(job.sheet);
+  const packing = currentPacking(job, reading.design.netlist, null);
+  const board = readBoard(job.board, packing);
+  bench.lay(job.board, board.nets, job.sheet);
+  return {
+    id: 'job-1',
+    job,
+    session,
+    reading,
+    packing,
+    packingPending: false,
+    packingFindings: [],
+    stopPacking: () => {},
+    startPacking: () => {},
+    board,
+    findings: inspectJob(job, packing),
+    colours: new Colours(signalsOf(reading, packing)),
+    bench,
+    ...change,
+  };
+}
+
+/** What a screen sees of a job that has just been opened. */
+export function viewFor(job: Job, bench = new PowerBench()): JobView {
+  return viewOf(new JobSession('job-1', job, 1, nowhere), bench);
+}
