@@ -13,9 +13,10 @@ export interface Point {
 export type Path = readonly Point[];
 
 /**
- * Works out how each jumper runs: along the row of its first hole, up or down in one column, along
- * the row of its second. The column is chosen so that no wire lies over a chip's body and few lie on
- * each other. Shorter jumpers choose first; ends in no hole give no path.
+ * Works out how each jumper runs: along the row of its first hole, up or down in one column, along the
+ * row of its second; or out of its first hole's strip, along a lane between two rows, and into its
+ * second's. The column or lane is chosen so that no wire lies over a chip's body and few lie on each
+ * other. Shorter jumpers choose first; ends in no hole give no path.
  */
 export function routeJumpers(board: Board): ReadonlyMap<string, Path> {
   const router = new Router(outlinesOf(board));
@@ -28,6 +29,7 @@ export function routeJumpers(board: Board): ReadonlyMap<string, Path> {
   return new Map(ends.map(({ id, a, b }) => [id, router.route(a, b)]));
 }
 
+/** A straight stretch: `at` is its row or column, `from` and `to` its ends along it. */
 interface Run {
   readonly at: number;
   readonly from: number;
@@ -37,10 +39,13 @@ interface Run {
 const run = (at: number, a: number, b: number): Run => ({ at, from: Math.min(a, b), to: Math.max(a, b) });
 const overlap = (a: Run, b: Run): number => Math.max(0, Math.min(a.to, b.to) - Math.max(a.from, b.from));
 
-/** Columns tried for the upright part: on the grid and in quarters between. */
+/** Columns tried for an upright part: on the grid and in quarters between. */
 const STEP = 0.25;
 /** How far beyond its ends a wire may go round. */
 const DETOUR = 70;
+/** What a bend, and a tenth of an inch lying on another wire, cost against a tenth of an inch of way. */
+const BEND = 0.3;
+const ON_A_WIRE = 3;
 
 class Router {
   private readonly across: Run[] = [];
@@ -49,53 +54,70 @@ class Router {
   constructor(private readonly outlines: readonly Outline[]) {}
 
   route(a: Point, b: Point): Path {
-    const column = a.y === b.y ? a.x : this.bestColumn(a, b);
-    if (a.y === b.y) this.across.push(run(a.y, a.x, b.x));
-    else {
-      this.upright.push(run(column, a.y, b.y));
-      if (column !== a.x) this.across.push(run(a.y, a.x, column));
-      if (column !== b.x) this.across.push(run(b.y, column, b.x));
-    }
-    const corners = [a, { x: column, y: a.y }, { x: column, y: b.y }, b];
-    return corners.filter((p, i) => i === 0 || p.x !== corners[i - 1]?.x || p.y !== corners[i - 1]?.y);
-  }
-
-  private bestColumn(a: Point, b: Point): number {
-    let best = a.x;
+    let best: Path = [a, b];
     let least = Number.POSITIVE_INFINITY;
+    const consider = (path: Path): void => {
+      const cost = this.cost(path);
+      if (cost < least) [least, best] = [cost, path];
+    };
+    if (a.x !== b.x) for (const y of lanesNear(a.y, b.y)) consider(corners([a, { x: a.x, y }, { x: b.x, y }, b]));
     const [from, to] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
-    for (let out = 0; out <= DETOUR; out += STEP) {
-      if (2 * out > least) break;
-      const tried = out === 0 ? span(from, to) : [from - out, to + out];
-      for (const x of tried) {
-        const cost = this.cost(x, a, b);
-        if (cost < least) [least, best] = [cost, x];
-      }
+    const byColumn = (x: number): void => consider(corners([a, { x, y: a.y }, { x, y: b.y }, b]));
+    for (let out = 0; out <= DETOUR && 2 * out <= least - (to - from); out += STEP) {
+      for (const x of out === 0 ? span(from, to) : [from - out, to + out]) byColumn(x);
     }
+    this.take(best);
     return best;
   }
 
-  private cost(x: number, a: Point, b: Point): number {
-    const up = run(x, a.y, b.y);
-    const detour = Math.abs(a.x - x) + Math.abs(b.x - x) - Math.abs(a.x - b.x);
-    const onGrid = Number.isInteger(x) && x !== a.x && x !== b.x ? 2 : 0;
-    const bends = (x === a.x ? 0 : 0.3) + (x === b.x ? 0 : 0.3);
-    let cost = detour + onGrid + bends + this.bodies(up);
-    for (const other of this.upright) if (Math.abs(other.at - x) < 0.24) cost += 3 * overlap(other, up);
-    for (const along of [run(a.y, a.x, x), run(b.y, x, b.x)])
-      for (const other of this.across) if (other.at === along.at) cost += 2 * overlap(other, along);
+  private take(path: Path): void {
+    for (const [p, q] of stretches(path)) {
+      if (p.y === q.y) this.across.push(run(p.y, p.x, q.x));
+      else this.upright.push(run(p.x, p.y, q.y));
+    }
+  }
+
+  private cost(path: Path): number {
+    let cost = BEND * (path.length - 2);
+    for (const [p, q] of stretches(path)) {
+      const level = p.y === q.y;
+      const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
+      cost += own.to - own.from;
+      for (const other of level ? this.across : this.upright)
+        if (Math.abs(other.at - own.at) < 0.24) cost += ON_A_WIRE * overlap(other, own);
+      // A column on the grid lies over the holes of other strips.
+      if (!level && Number.isInteger(own.at) && path.length > 2 && p !== path[0] && q !== path[path.length - 1])
+        cost += 2;
+      cost += this.bodies(p, q);
+    }
     return cost;
   }
 
   /** Chips may never be crossed; other parts cost as much as a long way round. */
-  private bodies(up: Run): number {
+  private bodies(p: Point, q: Point): number {
     let cost = 0;
-    for (const o of this.outlines) {
-      const crossed = up.at > o.x - 0.1 && up.at < o.x + o.width + 0.1 && up.from < o.y + o.height && up.to > o.y;
-      if (crossed) cost += o.kind === 'chip' ? 1e6 : 4;
-    }
+    for (const o of this.outlines) if (crosses(p, q, o)) cost += o.kind === 'chip' ? 1e6 : 4;
     return cost;
   }
+}
+
+/** Lanes between rows, and just outside, near two rows of one half of a board; none when they are farther apart. */
+function lanesNear(y1: number, y2: number): number[] {
+  const [top, bottom] = [Math.min(y1, y2), Math.max(y1, y2)];
+  return bottom - top > 4 ? [] : span(top - 2.5, bottom + 2.5).filter((y) => Math.abs(y % 1) === 0.5);
+}
+
+const corners = (points: Path): Path =>
+  points.filter((p, i) => i === 0 || p.x !== points[i - 1]?.x || p.y !== points[i - 1]?.y);
+
+/** The straight stretches of a path, end to end. */
+const stretches = (path: Path): (readonly [Point, Point])[] => path.slice(1).map((q, i) => [path[i] as Point, q]);
+
+/** Whether a level or upright stretch lies over an outline, with a little room at its sides. */
+function crosses(p: Point, q: Point, o: Outline): boolean {
+  const [x0, x1] = [Math.min(p.x, q.x), Math.max(p.x, q.x)];
+  const [y0, y1] = [Math.min(p.y, q.y), Math.max(p.y, q.y)];
+  return x1 > o.x - 0.1 && x0 < o.x + o.width + 0.1 && y1 > o.y && y0 < o.y + o.height;
 }
 
 function span(from: number, to: number): number[] {
@@ -104,10 +126,5 @@ function span(from: number, to: number): number[] {
 
 /** Whether a path lies over the body of a chip anywhere. */
 export function crossesChip(path: Path, outlines: readonly Outline[]): boolean {
-  return path.slice(1).some((p, i) => {
-    const q = path[i] as Point;
-    const [x0, x1] = [Math.min(p.x, q.x), Math.max(p.x, q.x)];
-    const [y0, y1] = [Math.min(p.y, q.y), Math.max(p.y, q.y)];
-    return outlines.some((o) => o.kind === 'chip' && x1 > o.x && x0 < o.x + o.width && y1 > o.y && y0 < o.y + o.height);
-  });
+  return stretches(path).some(([p, q]) => outlines.some((o) => o.kind === 'chip' && crosses(p, q, o)));
 }

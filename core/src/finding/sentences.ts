@@ -259,6 +259,16 @@ export const sentences = {
     says: 'The outputs {pins} are joined; they will fight.',
     todo: 'Part them: one net takes one output. Pull out the jumper between them.',
   },
+  'signals-joined': {
+    severity: 'error',
+    says: '{signals} are joined in one net.',
+    todo: 'Pull out the jumper between them; each signal has a net of its own.',
+  },
+  'switch-bypassed': {
+    severity: 'error',
+    says: 'Both sides of {ref} are in one net: it makes no difference whether it is on.',
+    todo: 'Pull out the jumper that joins its two sides.',
+  },
   'output-on-rail': {
     severity: 'error',
     says: 'Output {pin} is joined to {rail}.',

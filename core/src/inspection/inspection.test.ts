@@ -99,6 +99,8 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ['no-capacitor', withoutPart('C1'), 'U1'],
     ['outputs-joined', following('U1.6 > U1.8'), 'U1.6'],
     ['output-on-rail', following('U2.10 > b1.top+'), 'U2.10'],
+    ['signals-joined', following('S1.2 > S2.2'), 'S1.2'],
+    ['switch-bypassed', following('S1.2 > b1.top+'), 'S1'],
     ['part-missing', withoutPart('U2'), 'U2'],
     [
       'part-differs',

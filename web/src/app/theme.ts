@@ -47,7 +47,9 @@ const button = defineRecipe({
 const { colors: black, fonts: _fonts, ...scales } = tokens;
 
 const config = defineConfig({
+  preflight: true,
   cssVarsPrefix: 'sb',
+  cssVarsRoot: ':where(html)',
   globalCss: {
     ...globalCss,
     'html, body, #root': { height: '100%' },

@@ -117,6 +117,7 @@ function BoardTools({ onSay, onDispatch, line, refusal }: BoardToolsProps) {
           ref={line}
           aria-label="type to the board"
           placeholder="U1.8 > U3.2"
+          _placeholder={{ color: 'soft' }}
           value={text}
           onChange={(e) => setText(e.target.value)}
           fontFamily="mono"

@@ -19,5 +19,5 @@ globalThis.ResizeObserver ??= class {
 };
 Element.prototype.scrollIntoView ??= () => {};
 Element.prototype.scrollTo ??= () => {};
-Object.defineProperty(HTMLElement.prototype, 'offsetHeight', { value: 600 });
-Object.defineProperty(HTMLElement.prototype, 'offsetWidth', { value: 800 });
+Object.defineProperty(Element.prototype, 'clientHeight', { value: 600 });
+Object.defineProperty(Element.prototype, 'clientWidth', { value: 800 });

@@ -17,7 +17,9 @@ import { pinsInOneStrip } from './pins-in-one-strip';
 import { railNotFed } from './rail-not-fed';
 import { signalHasNoLed } from './signal-has-no-led';
 import { signalHasNoSwitch } from './signal-has-no-switch';
+import { signalsJoined } from './signals-joined';
 import { supplyShorted } from './supply-shorted';
+import { switchBypassed } from './switch-bypassed';
 import { switchFloats } from './switch-floats';
 import { switchNoFeed } from './switch-no-feed';
 import { switchShortsSupply } from './switch-shorts-supply';
@@ -43,6 +45,7 @@ export const rules: readonly Rule[] = [
   noCapacitor,
   outputsJoined,
   outputOnRail,
+  signalsJoined,
   partMissing,
   partDiffers,
   signalHasNoSwitch,
@@ -56,4 +59,5 @@ export const rules: readonly Rule[] = [
   unusedInputOpen,
   switchFloats,
   switchNoFeed,
+  switchBypassed,
 ];

@@ -1,0 +1,21 @@
+import { finding, type Place } from '../../finding';
+import { spoken } from '../context';
+import type { Rule } from '../rule';
+
+/** Two signals of the design in one net, or an output in one net with a switch; outputs alone are told by themselves. */
+export const signalsJoined: Rule = {
+  id: 'signals-joined',
+  coveredBy: ['supply-shorted', 'chip-turned-round'],
+  *check(c) {
+    for (const net of c.nets.nets) {
+      const { outputs, switches } = c.feedsOf(net.index);
+      const signals = [...c.sources].filter(([, pin]) => c.netOf(pin) === net.index);
+      const joined = signals.length > 1 && outputs.length < 2;
+      if (!joined && !(outputs.length === 1 && switches.length > 0)) continue;
+      const pins = joined ? signals.map(([, pin]) => pin) : [...outputs, ...switches];
+      const names = joined ? signals.map(([name]) => name) : pins.map(spoken);
+      const places = pins.map((pin): Place => ({ kind: 'pin', pin }));
+      yield finding('signals-joined', places, { signals: names.join(' and ') });
+    }
+  },
+};

@@ -1,0 +1,62 @@
+import { newJob } from '@saddlebag/core';
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { interlock } from '../testing/interlock';
+import { renderInJob } from '../testing/render';
+import CardStep from './CardStep';
+
+const job = interlock();
+const wires = (svg: Element | null) => [...(svg?.querySelectorAll('[data-wire]') ?? [])].length;
+const drawing = () => screen.getByRole('img', { name: /^board after stage/ });
+
+describe('the build card on the screen', () => {
+  it('needs a board', () => {
+    renderInJob(<CardStep />, newJob('x'));
+    expect(screen.getByText(/written from a laid-out board/)).toBeDefined();
+  });
+
+  it('goes from stage to stage by key and by press, the picture growing with it', async () => {
+    renderInJob(<CardStep />, job);
+    const stages = screen.getByRole('region', { name: 'stages' });
+    expect(screen.getByText('1 of 11')).toBeDefined();
+    const first = wires(drawing());
+    act(() => fireEvent.keyDown(document.body, { key: 'ArrowDown' }));
+    expect(screen.getByText('2 of 11')).toBeDefined();
+    expect(wires(drawing())).toBeGreaterThan(first);
+    await userEvent.click(within(stages).getByText('P on LED D2'));
+    expect(screen.getByText('11 of 11')).toBeDefined();
+    expect(wires(drawing())).toBe(28);
+    act(() => fireEvent.keyDown(document.body, { key: 'ArrowDown' }));
+    expect(screen.getByText('11 of 11')).toBeDefined();
+  });
+
+  it('tells what to seat, to lay and to try', async () => {
+    renderInJob(<CardStep />, job);
+    const stages = screen.getByRole('region', { name: 'stages' });
+    await userEvent.click(within(stages).getByText('G: U1 unit 1'));
+    expect(within(stages).getByText(/G = K·E, on U1 pin 6/)).toBeDefined();
+    expect(within(stages).getByText(/K=1 E=1 U=1 L=1/)).toBeDefined();
+    expect(stages.textContent).toMatch(/w\d+ b1\.d5 > b1\./);
+  });
+
+  it('lists parts and pins', () => {
+    renderInJob(<CardStep />, job);
+    const parts = screen.getByRole('region', { name: 'parts list' });
+    expect(within(parts).getByText('resistor, axial 10 kΩ')).toBeDefined();
+    expect(within(parts).getByText('jumper wires').previousSibling?.textContent).toBe('28');
+    expect(within(screen.getByRole('region', { name: 'pin list' })).getByText('U2 74HC02')).toBeDefined();
+  });
+
+  it('prints every stage, whatever is open on the screen', async () => {
+    const print = vi.spyOn(window, 'print').mockImplementation(() => {});
+    const { container } = renderInJob(<CardStep />, job);
+    await userEvent.click(screen.getByRole('button', { name: 'Print' }));
+    expect(print).toHaveBeenCalledOnce();
+    const printed = [...container.querySelectorAll('h1')].find(
+      (h) => h.textContent === 'Lock interlock: build card',
+    )?.parentElement;
+    for (const stage of ['1. Supply', '11. P on LED D2']) expect(printed?.textContent).toContain(stage);
+    for (const id of Object.keys(job.board.jumpers)) expect(printed?.textContent).toContain(`☐ ${id} `);
+  });
+});

@@ -1,0 +1,66 @@
+import { applyEdit, type Job, newJob, readCommand } from '@saddlebag/core';
+import { act, fireEvent, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it } from 'vitest';
+import { interlock } from '../testing/interlock';
+import { renderInJob } from '../testing/render';
+import InspectStep from './InspectStep';
+
+const job = interlock();
+/** The interlock after some typed commands. */
+const following = (...commands: string[]): Job =>
+  commands.reduce((current, text) => {
+    const command = readCommand(current.board, text);
+    const applied = command.ok ? applyEdit(current, command.edit) : null;
+    return applied?.ok ? applied.job : expect.fail(text);
+  }, job);
+const press = (key: string) => act(() => fireEvent.keyDown(document.body, { key }));
+
+describe('inspection', () => {
+  it('of a sound board says what was looked at and where to go next', () => {
+    renderInJob(<InspectStep />, job);
+    expect(screen.getByText('Nothing to mend')).toBeDefined();
+    expect(screen.getByRole('link', { name: 'Power up' }).getAttribute('href')).toBe('/job/job-1/power');
+  });
+
+  it('of a bare board leads to the board', () => {
+    renderInJob(<InspectStep />, newJob('x'));
+    expect(screen.getByRole('link').getAttribute('href')).toBe('/job/job-1/board');
+  });
+
+  it('lists findings, the gravest first, and shows the chosen one at its place', () => {
+    renderInJob(<InspectStep />, following('pull w2', 'turn D1', 'pull w28'));
+    expect(screen.getByText('2 to fix, 1 to look at')).toBeDefined();
+    const said = screen.getAllByText(/has no ground|wrong way round|unused gate is open/).map((e) => e.tagName);
+    expect(said.length).toBeGreaterThanOrEqual(4);
+    press('ArrowDown');
+    const [, second] =
+      screen.getAllByRole('button', { pressed: true }).length > 0
+        ? screen.getAllByRole('button', { name: /to fix|to look at/ })
+        : [];
+    expect(second?.getAttribute('aria-pressed')).toBe('true');
+  });
+
+  it('mends a finding with its button, or with Enter, and both can be undone', async () => {
+    const { session } = renderInJob(<InspectStep />, following('turn D1', 'pull w2'));
+    await userEvent.click(screen.getByRole('button', { name: 'turn D1' }));
+    expect(session.job.board.parts.D1?.turn).toBe(0);
+    act(() => (document.activeElement as HTMLElement).blur());
+    press('Enter');
+    expect(screen.getByText('Nothing to mend')).toBeDefined();
+    act(() => {
+      session.undo();
+      session.undo();
+    });
+    expect(session.job.board).toEqual(following('turn D1', 'pull w2').board);
+  });
+
+  it('says once that the sheet has moved on since the board was laid out', () => {
+    const { packing } = job;
+    const moved = { ...job, packing: packing && { ...packing, design: '0'.repeat(14) } };
+    renderInJob(<InspectStep />, moved, {
+      findings: [{ code: 'board-outdated', severity: 'warning', places: [], facts: {} }],
+    });
+    expect(screen.getByText('The sheet has changed since the board was laid out.')).toBeDefined();
+  });
+});

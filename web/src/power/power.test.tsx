@@ -1,0 +1,100 @@
+import { applyEdit, type Job } from '@saddlebag/core';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { interlock } from '../testing/interlock';
+import { renderInJob } from '../testing/render';
+import { localStages } from '../testing/stages';
+import PowerStep from './PowerStep';
+
+vi.mock('../workers/stages', () => localStages);
+beforeEach(() => localStages.reset());
+
+const job = interlock();
+const without = (id: string): Job => {
+  const applied = applyEdit(job, { kind: 'pull-jumper', id });
+  return applied.ok ? applied.job : expect.fail(id);
+};
+const press = (key: string) => act(() => fireEvent.keyDown(document.body, { key }));
+const lamp = (name: string) => screen.getByRole('img', { name: new RegExp(`^${name} `) });
+
+describe('power up', () => {
+  it('asks for a board first', () => {
+    renderInJob(<PowerStep />);
+    expect(screen.getByText(/There is no board to power yet/)).toBeDefined();
+  });
+
+  it('is off until it is switched on, by button or by Space, and off again', async () => {
+    renderInJob(<PowerStep />, job);
+    expect(lamp('W').getAttribute('aria-label')).toBe('W dark');
+    await userEvent.click(screen.getByRole('button', { name: 'Power on' }));
+    expect(lamp('W').getAttribute('aria-label')).toBe('W lit');
+    press(' ');
+    expect(lamp('W').getAttribute('aria-label')).toBe('W dark');
+  });
+
+  it('switches answer to press, key, and the switch on the board', async () => {
+    const { container } = renderInJob(<PowerStep />, job);
+    press(' ');
+    const on = (name: string) =>
+      screen.getByRole('switch', { name: new RegExp(`^${name}`) }).getAttribute('aria-checked');
+    await userEvent.click(screen.getByRole('switch', { name: /^K/ }));
+    press('e');
+    expect([on('K'), on('E'), on('U')]).toEqual(['true', 'true', 'false']);
+    expect(lamp('G').getAttribute('aria-label')).toBe('G lit');
+    fireEvent.click(container.querySelector('[data-ref=S2] rect') as Element);
+    expect(on('E')).toBe('false');
+    expect(lamp('G').getAttribute('aria-label')).toBe('G dark');
+  });
+
+  it('a row that is pressed is set on the switches', async () => {
+    renderInJob(<PowerStep />, job);
+    const rows = await screen.findAllByTitle('set the switches to this row');
+    await userEvent.click(rows[11] as HTMLElement);
+    expect(lamp('P').getAttribute('aria-label')).toBe('P lit');
+    for (const name of ['K', 'U', 'L'])
+      expect(screen.getByRole('switch', { name: new RegExp(`^${name}`) }).getAttribute('aria-checked')).toBe('true');
+  });
+
+  it('the walk runs every row and tells how many agree', async () => {
+    renderInJob(<PowerStep />, job);
+    await screen.findAllByTitle('set the switches to this row');
+    press('w');
+    await screen.findByText('16 of 16 rows seen, all agree');
+    expect(screen.getAllByText('agrees')).toHaveLength(16);
+    expect(screen.queryByText('—')).toBeNull();
+  });
+
+  it('tells the rows that differ on a board with a jumper missing', async () => {
+    const id = Object.keys(job.board.jumpers).find((w) => w === 'w10') as string;
+    renderInJob(<PowerStep />, without(id));
+    await screen.findAllByTitle('set the switches to this row');
+    press('w');
+    await waitFor(() => expect(screen.getByText(/16 of 16 rows seen, \d+ differ/)).toBeDefined());
+    expect(screen.getAllByText('differs').length).toBeGreaterThan(0);
+  });
+
+  it('what was walked is forgotten when the board changes', async () => {
+    const { session } = renderInJob(<PowerStep />, job);
+    await screen.findAllByTitle('set the switches to this row');
+    press('w');
+    await screen.findByText(/all agree/);
+    act(() => {
+      session.dispatch({ kind: 'pull-jumper', id: 'w12' });
+    });
+    expect(screen.queryByText(/rows seen/)).toBeNull();
+  });
+
+  it('says that supply and ground are joined instead of showing levels', () => {
+    const shorted = applyEdit(job, { kind: 'lay-jumper', jumper: { id: 'w90', from: 'b1.top+55', to: 'b1.top-55' } });
+    renderInJob(<PowerStep />, shorted.ok ? shorted.job : job);
+    press(' ');
+    expect(screen.getByText(/supply and ground are joined/)).toBeDefined();
+  });
+
+  it('a sheet with a mistake leaves the switches working and says why there is no table', () => {
+    renderInJob(<PowerStep />, { ...job, sheet: `${job.sheet}\nX = = 1` });
+    expect(screen.getByText(/nothing to compare with/)).toBeDefined();
+    expect(within(document.body).getByRole('button', { name: 'Walk the table' })).toHaveProperty('disabled', true);
+  });
+});

@@ -1,0 +1,151 @@
+import { writeJobFile } from '@saddlebag/core';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { db } from '../store/db';
+import { shelf } from '../store/shelf';
+import { recoverRescued } from '../store/world';
+import { interlock } from '../testing/interlock';
+import { renderPage } from '../testing/render';
+import { bringFile, bringText } from './bring';
+import { renameRow } from './rename';
+import { ShelfPage } from './ShelfPage';
+
+const job = interlock();
+const text = writeJobFile(job);
+
+/** A server that has the interlock alone. */
+function serve(works = true): void {
+  vi.stubGlobal('fetch', async (path: string) => {
+    if (!works) throw new TypeError('no server');
+    const body = path === '/api/samples' ? JSON.stringify([{ id: 'lock-interlock', name: 'Lock interlock' }]) : text;
+    return new Response(body);
+  });
+}
+
+beforeEach(async () => {
+  await db.jobs.clear();
+  serve();
+});
+afterEach(() => vi.unstubAllGlobals());
+
+describe('the shelf on the screen', () => {
+  it('when empty says how to begin; a sample that is taken opens', async () => {
+    const { router } = renderPage(<ShelfPage />);
+    expect(await screen.findByText(/Nothing here yet/)).toBeDefined();
+    await userEvent.click(await screen.findByRole('button', { name: 'Take Lock interlock' }));
+    await waitFor(() => expect(router.state.location.pathname).toMatch(/^\/job\/.+\/design$/));
+    expect((await shelf.list()).map((r) => r.name)).toEqual(['Lock interlock']);
+  });
+
+  it('shows a job with its signals and how far it is', async () => {
+    await shelf.add(job);
+    renderPage(<ShelfPage />);
+    const line = await screen.findByRole('button', { name: 'Open Lock interlock' });
+    expect(line.textContent).toContain('K E U L → G P W');
+    expect(screen.getByText(/2 chips, 28 jumpers/)).toBeDefined();
+  });
+
+  it('works without the server: samples say so and can be asked for again', async () => {
+    serve(false);
+    await shelf.addNew('Mine');
+    renderPage(<ShelfPage />);
+    expect(await screen.findByRole('button', { name: 'Open Mine' })).toBeDefined();
+    const again = await screen.findByRole('button', { name: 'Try again' }, { timeout: 5000 });
+    serve();
+    await userEvent.click(again);
+    expect(await screen.findByRole('button', { name: 'Take Lock interlock' })).toBeDefined();
+  });
+
+  it('duplicates and deletes', async () => {
+    await shelf.add(job);
+    renderPage(<ShelfPage />);
+    await userEvent.click(await screen.findByRole('button', { name: 'Duplicate Lock interlock' }));
+    expect(await screen.findByRole('button', { name: 'Open Lock interlock 2' })).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'Delete Lock interlock' }));
+    await waitFor(() => expect(screen.queryByRole('button', { name: 'Open Lock interlock' })).toBeNull());
+  });
+
+  it('takes a dropped job file, and refuses a broken one with a sentence', async () => {
+    const { container, router } = renderPage(<ShelfPage />);
+    await screen.findByText(/Nothing here yet/);
+    const drop = (file: File) =>
+      fireEvent.drop(container.firstElementChild as Element, { dataTransfer: { files: [file] } });
+    drop(new File(['{'], 'torn.json'));
+    const alert = await screen.findByRole('alert');
+    expect(within(alert).getByText(/The file is not JSON/)).toBeDefined();
+    expect(await shelf.list()).toHaveLength(0);
+    drop(new File([text], 'good.json'));
+    await waitFor(() => expect(router.state.location.pathname).toMatch(/^\/job\//));
+  });
+});
+
+describe('bringing in', () => {
+  it('a sheet makes a job of it, named after the file', async () => {
+    const brought = await bringFile(new File(['in A\nout Y\nY = A'], 'sluice.sheet'));
+    const row = 'id' in brought ? await shelf.get(brought.id) : undefined;
+    expect(row).toMatchObject({ name: 'sluice', summary: { inputs: ['A'], outputs: ['Y'] } });
+  });
+
+  it('a file that is too large is refused unread', async () => {
+    const file = new File([''], 'huge.json');
+    Object.defineProperty(file, 'size', { value: 9e6 });
+    const read = vi.spyOn(file, 'text');
+    expect(await bringFile(file)).toMatchObject({ findings: [{ code: 'file/too-big' }] });
+    expect(read).not.toHaveBeenCalled();
+  });
+
+  it('a job twice gives two names', async () => {
+    await bringText(text);
+    await bringText(text);
+    expect((await shelf.list()).map((r) => r.name).sort()).toEqual(['Lock interlock', 'Lock interlock 2']);
+  });
+});
+
+describe('renaming on the shelf', () => {
+  it('changes name and file, and says so when the job is gone', async () => {
+    const id = await shelf.add(job);
+    expect(await renameRow(id, 'Weir')).toBeNull();
+    const row = await shelf.get(id);
+    expect(row?.name).toBe('Weir');
+    expect(JSON.parse(row?.text ?? '{}')).toMatchObject({ name: 'Weir' });
+    expect(await renameRow('none', 'x')).toBe('The job is no longer on the shelf.');
+  });
+});
+
+describe('work that a closing tab could only rescue', () => {
+  const rescue = (id: string, base: number, kept: string) =>
+    localStorage.setItem(`saddlebag:rescue:${id}`, JSON.stringify({ base, text: kept }));
+  const renamed = writeJobFile({ ...job, name: 'Rescued' });
+
+  it('is on the shelf when the job is opened again', async () => {
+    const id = await shelf.add(job);
+    rescue(id, 1, renamed);
+    await recoverRescued(id);
+    expect((await shelf.get(id))?.name).toBe('Rescued');
+    expect(localStorage.getItem(`saddlebag:rescue:${id}`)).toBeNull();
+  });
+
+  it('becomes a copy when the job has moved on since', async () => {
+    const id = await shelf.add(job);
+    await shelf.save(id, { ...job, name: 'Newer' }, 1);
+    rescue(id, 1, renamed);
+    await recoverRescued(id);
+    expect((await shelf.list()).map((r) => r.name).sort()).toEqual(['Newer', 'Rescued (other tab)']);
+  });
+
+  it('that had got through after all is not brought back twice', async () => {
+    const id = await shelf.add(job);
+    await shelf.save(id, { ...job, name: 'Rescued' }, 1);
+    rescue(id, 1, renamed);
+    await recoverRescued(id);
+    expect(await shelf.list()).toHaveLength(1);
+  });
+
+  it('that is torn is dropped without a word', async () => {
+    const id = await shelf.add(job);
+    localStorage.setItem(`saddlebag:rescue:${id}`, '{"base":');
+    await recoverRescued(id);
+    expect((await shelf.list()).map((r) => r.name)).toEqual(['Lock interlock']);
+  });
+});

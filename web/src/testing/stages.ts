@@ -1,0 +1,38 @@
+import {
+  type Board,
+  compile,
+  extractNets,
+  inspectJob,
+  type Netlist,
+  networkOf,
+  readSheet,
+  sweep,
+  walkTable,
+} from '@saddlebag/core';
+import type { WalkProgress } from '../workers/protocol';
+
+const api = {
+  read: readSheet,
+  table: (netlist: Netlist) => sweep(compile(networkOf(netlist))),
+  inspect: inspectJob,
+  async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {
+    const outputs = netlist.outputs.map((o) => o.name);
+    const rows = [...walkTable(board, extractNets(board), netlist.inputs, outputs)];
+    tell({ rows, total: rows.length });
+  },
+};
+
+/** Stands in for `workers/stages` in tests: the same calls, answered here, since jsdom has no workers. */
+export const localStages = {
+  stages: () => api,
+  runLong: async (task: string, _signal: AbortSignal, run: (a: typeof api) => Promise<unknown>) => {
+    localStages.asked.push(task);
+    return run(api);
+  },
+  callback: <T>(tell: T): T => tell,
+  /** The long tasks that were asked for. */
+  asked: [] as string[],
+  reset: () => {
+    localStages.asked = [];
+  },
+};
