@@ -3,15 +3,26 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     reporters: ['default', './scripts/summary-reporter.ts'],
+    // jsdom does not know cascade layers and says so for every test.
+    onConsoleLog: (log) => !log.includes('Could not parse CSS stylesheet'),
     projects: [
-      { test: { name: 'core', root: 'core', environment: 'node', include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
+      {
+        test: {
+          name: 'core',
+          root: 'core',
+          environment: 'node',
+          include: ['src/**/*.test.ts'],
+          setupFiles: ['../scripts/seed.ts'],
+          testTimeout: 120_000,
+        },
+      },
       {
         test: {
           name: 'web',
           root: 'web',
           environment: 'jsdom',
           include: ['src/**/*.test.{ts,tsx}'],
-          setupFiles: ['./src/testing/setup.ts'],
+          setupFiles: ['./src/testing/setup.ts', '../scripts/seed.ts'],
           testTimeout: 30_000,
         },
       },

@@ -7,10 +7,9 @@ import { table } from './commands/table';
 import { walk } from './commands/walk';
 import type { Output } from './output';
 
-/** Exit codes: all is well, there are findings, wrong use. */
-export const OK = 0;
-export const FINDINGS = 1;
-export const WRONG_USE = 2;
+/** Exit codes of the command line itself; commands give 1 when there are findings. */
+const OK = 0;
+const WRONG_USE = 2;
 
 /**
  * Runs the command line with its arguments and returns the exit code. Nothing is written but through

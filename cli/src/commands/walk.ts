@@ -6,6 +6,7 @@ import {
   inputAt,
   isError,
   networkOf,
+  restless,
   sweep,
   UNKNOWN,
   valueAt,
@@ -13,7 +14,7 @@ import {
   walkTable,
 } from '@saddlebag/core';
 import { prepare } from '../load';
-import { type CliCommand, json, tellFindings } from '../output';
+import { type CliCommand, json, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
 /** Powers the board up, sets every row on the switches and reads the LEDs. */
@@ -34,6 +35,7 @@ export const walk: CliCommand = {
         const want = outputs.map((_, o) => valueAt(wanted, o, walked.row));
         return { ...walked, wanted: want, agrees: agrees(walked.seen, want) };
       });
+      const all = rows.every((r) => r.settled) ? findings : [...findings, restless()];
       const differing = rows.filter((r) => !r.agrees).length;
       const show = ({ seen }: WalkedRow): (number | string)[] => seen.map((s) => (s === UNKNOWN ? '?' : s));
       const switches = (r: WalkedRow): number[] => inputs.map((_, i) => inputAt(inputs.length, i, r.row));
@@ -45,7 +47,7 @@ export const walk: CliCommand = {
           wanted: r.wanted,
           agrees: r.agrees,
         }));
-        output.out(json({ inputs, outputs, rows: list, differing }));
+        output.out(json({ inputs, outputs, rows: list, differing, findings: all.map(plainFinding) }));
       } else {
         output.out(`${inputs.join(' ')} | ${outputs.map((o) => `${o} seen/wanted`).join(' ')}\n`);
         for (const r of rows) {
@@ -55,7 +57,7 @@ export const walk: CliCommand = {
         output.out(
           differing === 0 ? `All ${rows.length} rows agree.\n` : `${differing} of ${rows.length} rows differ.\n`,
         );
-        tellFindings(findings, output, job.sheet);
+        tellFindings(all, output, job.sheet);
       }
       return differing === 0 ? 0 : 1;
     }),

@@ -377,7 +377,7 @@ export const sentences = {
   // power up
   'does-not-settle': {
     severity: 'error',
-    says: 'The board does not come to rest after {events} changes; something oscillates around {signal}.',
+    says: 'The board does not come to rest after {events} changes; what swings is shown as unknown.',
     todo: 'Look for an output that reaches its own input.',
   },
   'walk-too-wide': {

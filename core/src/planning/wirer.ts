@@ -10,7 +10,6 @@ import {
   occupancyOf,
   printHole,
   type Rail,
-  stripOf,
 } from '../board';
 
 /** Where jumpers of one row run: from and to, in columns. */
@@ -114,9 +113,4 @@ function columnsBetween(a: Hole, b: Hole): { from: number; to: number } {
 /** Rows from the channel outwards; the pins' own rows are the last choice. */
 function away(hole: Hole): number {
   return hole.row === 'e' || hole.row === 'f' ? 40 : 'dcba'.indexOf(hole.row) + 1 || 'ghij'.indexOf(hole.row) + 1;
-}
-
-/** Whether two holes are in one strip. */
-export function sameStrip(a: Hole, b: Hole): boolean {
-  return stripOf(a) === stripOf(b);
 }

@@ -78,6 +78,6 @@ export function agrees(seen: readonly number[], wanted: readonly number[]): bool
 }
 
 /** The finding for a board that did not come to rest. */
-export function unsettled(signal: string): Finding {
-  return finding('does-not-settle', [], { events: MAX_EVENTS, signal });
+export function restless(): Finding {
+  return finding('does-not-settle', [], { events: MAX_EVENTS });
 }

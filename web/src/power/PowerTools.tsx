@@ -1,5 +1,5 @@
 import { Button, Text } from '@chakra-ui/react';
-import { MAX_EVENTS } from '@saddlebag/core';
+import { restless, says } from '@saddlebag/core';
 import { useSyncExternalStore } from 'react';
 import { useJobView } from '../app/job-context';
 
@@ -25,10 +25,7 @@ export function PowerTools({ onPower }: { readonly onPower: () => void }) {
         {!on &&
           (toFix > 0 ? `${toFix} findings to fix before a real board is powered` : 'switches answer to their letters')}
         {on && shorted && 'supply and ground are joined: on the bench this would smoke'}
-        {on &&
-          !shorted &&
-          settled?.settled === false &&
-          `does not come to rest after ${MAX_EVENTS} changes; what swings is shown as ?`}
+        {on && !shorted && settled?.settled === false && says(restless())}
         {on &&
           !shorted &&
           settled?.settled === true &&

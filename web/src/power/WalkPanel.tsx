@@ -18,9 +18,15 @@ interface WalkPanelProps {
 /** What the sheet wants beside what the board shows, and the walk that fills it in. */
 export function WalkPanel({ netlist, switches, onWalk, onStop, onSet }: WalkPanelProps) {
   const tooWide = checkWalk(switches.length);
+  const wide = switches.length + (netlist?.outputs.length ?? 0) > 9;
   const table = useTable(tooWide.length === 0 ? netlist : null);
   return (
-    <Panel title="Truth table" hint="wanted by the sheet · seen on the board" w="372px" flexShrink={0}>
+    <Panel
+      title="Truth table"
+      hint="wanted by the sheet · seen on the board"
+      w={wide ? '470px' : '372px'}
+      flexShrink={0}
+    >
       {tooWide.length > 0 && <Empty>{tooWide.map(says).join(' ')} Set the rows you care about by hand.</Empty>}
       {netlist && table && <LiveTable netlist={netlist} table={table} switches={switches} onSet={onSet} />}
       {!netlist && (

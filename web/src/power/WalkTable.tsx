@@ -187,6 +187,12 @@ function Verdict({
     fontFamily: 'var(--sb-fonts-body)',
     fontSize: 12.5,
     fontWeight: seen && !same ? 700 : 400,
+    // In sight however far the table is scrolled sideways.
+    position: 'sticky',
+    right: 0,
+    alignSelf: 'stretch',
+    lineHeight: `${ROW - 1}px`,
+    background: colour(now ? 'moss' : 'card'),
     ...(!now && { color: colour(token) }),
   } as const;
   return <span style={style}>{seen === undefined ? '—' : same ? 'agrees' : 'differs'}</span>;

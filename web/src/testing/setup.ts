@@ -1,7 +1,10 @@
 import 'fake-indexeddb/auto';
-import { cleanup } from '@testing-library/react';
+import { cleanup, configure } from '@testing-library/react';
 import { afterEach } from 'vitest';
 import { pin, pointAt } from '../kit/follow';
+
+// Screens are loaded when they are first shown, which takes its time on a busy machine.
+configure({ asyncUtilTimeout: 10_000 });
 
 afterEach(() => {
   cleanup();
@@ -19,5 +22,7 @@ globalThis.ResizeObserver ??= class {
 };
 Element.prototype.scrollIntoView ??= () => {};
 Element.prototype.scrollTo ??= () => {};
+Element.prototype.setPointerCapture ??= () => {};
+(SVGElement.prototype as unknown as { getScreenCTM: () => null }).getScreenCTM ??= () => null;
 Object.defineProperty(Element.prototype, 'clientHeight', { value: 600 });
 Object.defineProperty(Element.prototype, 'clientWidth', { value: 800 });

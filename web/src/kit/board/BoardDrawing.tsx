@@ -1,5 +1,5 @@
 import type { ReactNode, Ref } from 'react';
-import { useFollowed } from '../follow';
+import { pointAt, useFollowed } from '../follow';
 import type { Colours } from '../palette';
 import { Ground, Holes } from './Ground';
 import { lookOf, PartDrawing, type PartKnowledge } from './PartDrawing';
@@ -47,6 +47,8 @@ export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: Bo
       viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
       role="img"
       aria-label={title}
+      onPointerOver={(e) => pointAt(signalUnder(e.target))}
+      onPointerLeave={() => pointAt(null)}
       style={{ width: '100%', height: '100%', display: 'block', touchAction: 'none', userSelect: 'none' }}
     >
       <Ground scene={scene} numbered={!overlay.levelOf} />
@@ -82,4 +84,9 @@ export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: Bo
       {overlay.above}
     </svg>
   );
+}
+
+/** The signal of the wire or strip that an event is about, or null. */
+function signalUnder(target: EventTarget): string | null {
+  return (target as Element).closest('[data-signal]')?.getAttribute('data-signal') ?? null;
 }

@@ -94,7 +94,13 @@ export const Holes = memo(
     const r = 0.17;
     const dot = ({ x, y }: { x: number; y: number }): string =>
       `M${x - r},${y}a${r},${r} 0 1 0 ${2 * r},0a${r},${r} 0 1 0 ${-2 * r},0`;
-    return <path d={scene.boards.flatMap(({ y }) => holesOf(y).map(dot)).join('')} fill={colour('hole')} />;
+    return (
+      <path
+        d={scene.boards.flatMap(({ y }) => holesOf(y).map(dot)).join('')}
+        fill={colour('hole')}
+        pointerEvents="none"
+      />
+    );
   },
   (a, b) => a.scene.boards.length === b.scene.boards.length,
 );

@@ -25,7 +25,7 @@ export const StripFill = memo(function StripFill({ strip, colours, level, faded,
   const unknown = level !== null && level === 2;
   const upper = strip.id.endsWith('f');
   return (
-    <g opacity={faded ? 0.22 : 1} data-strip={strip.id}>
+    <g opacity={faded ? 0.22 : 1} data-strip={strip.id} data-signal={strip.signal}>
       <rect
         x={strip.x}
         y={strip.y}

@@ -15,7 +15,7 @@ export const Wire = memo(function Wire({ wire, colour: own, chosen, faded }: Wir
   const d = wire.path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
   const ends = [wire.path[0], wire.path[wire.path.length - 1]].flatMap((p) => p ?? []);
   return (
-    <g data-wire={wire.id} opacity={faded ? 0.16 : 1} style={{ cursor: 'pointer' }}>
+    <g data-wire={wire.id} data-signal={wire.signal} opacity={faded ? 0.16 : 1} style={{ cursor: 'pointer' }}>
       <title>{wire.signal === undefined ? wire.id : `${wire.id}, ${wire.signal}`}</title>
       <path
         d={d}

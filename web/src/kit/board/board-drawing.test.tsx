@@ -1,5 +1,5 @@
 import { extractNets, finding, HIGH, LOW, UNKNOWN } from '@saddlebag/core';
-import { act, screen } from '@testing-library/react';
+import { act, fireEvent, screen } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { readBoard } from '../../app/job-context';
 import { interlock } from '../../testing/interlock';
@@ -56,6 +56,18 @@ describe('the drawing of a board', () => {
     const carrying = scene.wires.filter((w) => w.signal === 'K').map((w) => w.id);
     expect(bright.map((e) => e.getAttribute('data-wire')).sort()).toEqual(carrying.sort());
     expect(carrying.length).toBeGreaterThan(0);
+  });
+
+  it('lights the signal of the wire or strip that is pointed at, and lets go when the pointer leaves', () => {
+    const svg = draw();
+    const bright = () =>
+      [...svg.querySelectorAll('[data-wire]')].filter((e) => e.getAttribute('opacity') === '1').length;
+    expect(bright()).toBe(28);
+    const strip = svg.querySelector("[data-strip][data-signal='E'] rect") ?? expect.fail('no strip of E');
+    fireEvent.pointerOver(strip);
+    expect(bright()).toBe(scene.wires.filter((w) => w.signal === 'E').length);
+    fireEvent.pointerLeave(svg.querySelector('svg') as Element);
+    expect(bright()).toBe(28);
   });
 
   it('outlines what is chosen', () => {

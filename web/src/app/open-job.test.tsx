@@ -1,0 +1,84 @@
+import { writeJobFile } from '@saddlebag/core';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { db } from '../store/db';
+import { shelf } from '../store/shelf';
+import { interlock } from '../testing/interlock';
+import { renderPage } from '../testing/render';
+import { localStages } from '../testing/stages';
+import { JobPage } from './JobPage';
+
+vi.mock('../workers/stages', () => localStages);
+vi.mock('react-router', async (original) => ({
+  ...(await original<typeof import('react-router')>()),
+  useParams: () => ({ id: opened.id, step: opened.step }),
+}));
+const opened = { id: '', step: 'inspect' };
+const job = interlock();
+
+beforeEach(async () => {
+  await db.jobs.clear();
+  opened.step = 'inspect';
+});
+const open = async (id: string) => {
+  opened.id = id;
+  return renderPage(<JobPage />);
+};
+
+describe('an open job', () => {
+  it('shows its name, that it is kept, and how far each step is', async () => {
+    await open(await shelf.add(job));
+    expect(await screen.findByRole('heading', { name: 'Lock interlock' })).toBeDefined();
+    expect(await screen.findByText('4 inputs · 3 outputs · 4 gates')).toBeDefined();
+    expect(screen.getByText(/^kept in this browser/)).toBeDefined();
+    await waitFor(() => expect(document.title).toBe('Lock interlock · Inspect · Saddlebag'));
+  });
+
+  it('undoes and redoes by key, and the shelf follows', async () => {
+    const id = await shelf.add(job);
+    await open(id);
+    await screen.findByText('Nothing to mend');
+    const named = (name: string) => waitFor(async () => expect((await shelf.get(id))?.name).toBe(name));
+    fireEvent.click(screen.getByTitle('rename'));
+    const field = await screen.findByLabelText('Name');
+    fireEvent.change(field, { target: { value: 'Weir' } });
+    fireEvent.submit(field.closest('form') as HTMLFormElement);
+    await named('Weir');
+    act(() => fireEvent.keyDown(document.body, { key: 'z', ctrlKey: true }));
+    await named('Lock interlock');
+    act(() => fireEvent.keyDown(document.body, { key: 'Z', ctrlKey: true, shiftKey: true }));
+    await named('Weir');
+  });
+
+  it('goes to a step by Alt and its number', async () => {
+    const { router } = await open(await shelf.add(job));
+    await screen.findByText('Nothing to mend');
+    act(() => fireEvent.keyDown(document.body, { key: '3', code: 'Digit3', altKey: true }));
+    await waitFor(() => expect(router.state.location.pathname).toBe(`/job/${opened.id}/board`));
+  });
+
+  it('says at the foot what matters most, and leads there', async () => {
+    const { w12: _, ...jumpers } = job.board.jumpers;
+    opened.step = 'card';
+    const { router } = await open(await shelf.add({ ...job, board: { ...job.board, jumpers } }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Show me' }));
+    await waitFor(() => expect(router.state.location.pathname).toBe(`/job/${opened.id}/inspect`));
+  });
+});
+
+describe('a job that cannot be opened', () => {
+  it('is not on the shelf', async () => {
+    await open('nowhere');
+    expect(await screen.findByText(/it is not on the shelf/)).toBeDefined();
+  });
+
+  it('is broken: its text can be taken out, and nothing else happens to it', async () => {
+    const id = await shelf.add(job);
+    const text = writeJobFile(job).replace('"version": 1', '"version": 7');
+    await db.jobs.update(id, { text });
+    await open(id);
+    expect(await screen.findByText(/this program knows versions up to 1/)).toBeDefined();
+    expect(screen.getByRole('button', { name: 'Take its file out' })).toBeDefined();
+    expect((await shelf.get(id))?.text).toBe(text);
+  });
+});
