@@ -18,7 +18,7 @@ interface PrintedCardProps {
 export function PrintedCard({ card, job, scene, colours, gateAt }: PrintedCardProps) {
   const box = viewBoxOf(scene);
   return (
-    <Box display="none" color="black" css={{ '@media print': { display: 'block' } }}>
+    <Box display="none" flex="1" minW="0" color="black" css={{ '@media print': { display: 'block' } }}>
       <Heading as="h1" fontFamily="heading" fontSize="24px" fontWeight="600">
         {job.name}: build card
       </Heading>

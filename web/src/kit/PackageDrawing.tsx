@@ -28,15 +28,6 @@ export function PackageDrawing({ pack }: { readonly pack: Package }) {
       aria-label={`${pack.ref} ${pack.part}`}
       style={{ display: 'block', width: '100%' }}
     >
-      {type.pins.map((pin) => (
-        <PinDrawing
-          key={pin.id}
-          id={pin.id}
-          x={xOf(pin.dx)}
-          lower={pin.dy === 0}
-          carries={carried.get(pin.id) ?? (pin.role === 'supply' ? '1' : pin.role === 'ground' ? '0' : undefined)}
-        />
-      ))}
       <rect
         x={BODY.x}
         y={BODY.y}
@@ -53,6 +44,15 @@ export function PackageDrawing({ pack }: { readonly pack: Package }) {
         stroke={colour('boneLine')}
         strokeWidth={1.6}
       />
+      {type.pins.map((pin) => (
+        <PinDrawing
+          key={pin.id}
+          id={pin.id}
+          x={xOf(pin.dx)}
+          lower={pin.dy === 0}
+          carries={carried.get(pin.id) ?? (pin.role === 'supply' ? '1' : pin.role === 'ground' ? '0' : undefined)}
+        />
+      ))}
       {type.units.map((unit, i) => {
         const use = pack.units[i] ?? null;
         const pins = [...unit.inputs, ...unit.outputs].flatMap((id) => type.pins.find((p) => p.id === id) ?? []);

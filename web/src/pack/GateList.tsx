@@ -9,8 +9,8 @@ function purpose(use: UnitUse, kind: string, width: number): string {
   if (use.part === 'piece') return `one step of ${use.gate}`;
   if (use.part === 'inverter') return `completes ${use.gate}`;
   const distinct = new Set(use.inputs).size;
-  if (kind !== 'not' && distinct === 1) return 'a spare unit as inverter, inputs joined';
-  if (use.inputs.includes('1')) return 'a spare unit as inverter, one input high';
+  if (kind !== 'not' && distinct === 1) return 'spare unit as inverter, inputs joined';
+  if (use.inputs.includes('1')) return 'spare unit as inverter, one input high';
   return distinct < width ? 'spare inputs joined' : '';
 }
 
@@ -38,7 +38,7 @@ export function GateList({ packing }: { readonly packing: Packing }) {
           borderColor="line"
           bg={followed === use.output ? 'wash' : undefined}
           display="grid"
-          gridTemplateColumns="96px 1fr auto"
+          gridTemplateColumns="74px 1fr auto"
           gap="8px"
           alignItems="center"
           {...followProps(use.output)}

@@ -27,7 +27,7 @@ describe('packing', () => {
   it('tells where each gate sits and what a spare unit is put to', () => {
     renderInJob(<PackStep />, job);
     expect(screen.getByText("K·E'·U·L")).toBeDefined();
-    expect(screen.getByText('a spare unit as inverter, inputs joined')).toBeDefined();
+    expect(screen.getByText('spare unit as inverter, inputs joined')).toBeDefined();
     expect(screen.getByText('spare inputs joined')).toBeDefined();
   });
 

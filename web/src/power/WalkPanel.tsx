@@ -4,7 +4,7 @@ import { useMemo, useSyncExternalStore } from 'react';
 import { useJobView } from '../app/job-context';
 import { useTable } from '../app/use-table';
 import { Empty, Panel } from '../kit/Panel';
-import { WalkTable } from './WalkTable';
+import { isWide, WalkTable } from './WalkTable';
 
 interface WalkPanelProps {
   readonly netlist: Netlist | null;
@@ -18,13 +18,13 @@ interface WalkPanelProps {
 /** What the sheet wants beside what the board shows, and the walk that fills it in. */
 export function WalkPanel({ netlist, switches, onWalk, onStop, onSet }: WalkPanelProps) {
   const tooWide = checkWalk(switches.length);
-  const wide = switches.length + (netlist?.outputs.length ?? 0) > 9;
+  const wide = netlist !== null && isWide(netlist);
   const table = useTable(tooWide.length === 0 ? netlist : null);
   return (
     <Panel
       title="Truth table"
       hint="wanted by the sheet · seen on the board"
-      w={wide ? '470px' : '372px'}
+      w={wide ? '430px' : '372px'}
       flexShrink={0}
     >
       {tooWide.length > 0 && <Empty>{tooWide.map(says).join(' ')} Set the rows you care about by hand.</Empty>}

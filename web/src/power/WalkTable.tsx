@@ -11,7 +11,7 @@ import {
   type WalkedRow,
 } from '@saddlebag/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useEffect, useRef } from 'react';
+import { type CSSProperties, memo, useEffect, useRef } from 'react';
 import { colour } from '../app/theme';
 import { SvgText } from '../kit/SvgText';
 import { Tag } from '../kit/Tag';
@@ -77,6 +77,7 @@ export function WalkTable({ netlist, table, walked, current, onSet }: WalkTableP
         zIndex="1"
         minW="max-content"
       >
+        {isWide(netlist) && <Box w="72px" flexShrink={0} />}
         {inputs.map((name) => (
           <Box key={name} w={inputWidth} overflow="hidden" flexShrink={0}>
             <Tag signal={name} />
@@ -161,7 +162,7 @@ const WalkRow = memo(function WalkRow({ netlist, table, row, start, seen, now, o
           <Lamp seen={seen?.[o]} />
         </span>
       ))}
-      <Verdict seen={seen} same={same} now={now} />
+      <Verdict seen={seen} same={same} now={now} wide={isWide(netlist)} />
     </Box>
   );
 });
@@ -169,17 +170,16 @@ const WalkRow = memo(function WalkRow({ netlist, table, row, start, seen, now, o
 /** Cells are plain spans: a walk draws hundreds of them, and styled boxes cost ten times as much. */
 const cell = { flexShrink: 0, textAlign: 'center' } as const;
 
-function Verdict({
-  seen,
-  same,
-  now,
-}: {
+interface VerdictProps {
   readonly seen: readonly number[] | undefined;
   readonly same: boolean;
   readonly now: boolean;
-}) {
+  readonly wide: boolean;
+}
+
+function Verdict({ seen, same, now, wide }: VerdictProps) {
   const token = seen === undefined ? 'soft' : same ? 'ok' : 'bad';
-  const style = {
+  const style: CSSProperties = {
     flexShrink: 0,
     width: 64,
     paddingLeft: 8,
@@ -187,15 +187,15 @@ function Verdict({
     fontFamily: 'var(--sb-fonts-body)',
     fontSize: 12.5,
     fontWeight: seen && !same ? 700 : 400,
-    // In sight however far the table is scrolled sideways.
-    position: 'sticky',
-    right: 0,
-    alignSelf: 'stretch',
-    lineHeight: `${ROW - 1}px`,
-    background: colour(now ? 'moss' : 'card'),
+    // Of a wide table it comes first and stays in sight however far the table is scrolled.
+    ...(wide && { order: -1, position: 'sticky', left: 0, alignSelf: 'stretch', lineHeight: `${ROW - 1}px` }),
+    ...(wide && { background: colour(now ? 'moss' : 'card') }),
     ...(!now && { color: colour(token) }),
-  } as const;
+  };
   return <span style={style}>{seen === undefined ? '—' : same ? 'agrees' : 'differs'}</span>;
 }
+
+/** Whether a table is too wide for its panel, so that it is scrolled sideways. */
+export const isWide = ({ inputs, outputs }: Netlist): boolean => inputs.length + outputs.length > 9;
 
 const inputWidthFor = (inputs: number): string => (inputs > 6 ? '30px' : '34px');
