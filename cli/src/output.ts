@@ -50,6 +50,11 @@ export function codeFor(findings: readonly Finding[], least: 'error' | 'warning'
   return findings.some((f) => isError(f) || (least === 'warning' && f.severity === 'warning')) ? 1 : 0;
 }
 
+/** A number with its noun: `1 jumper`, `28 jumpers`. */
+export function many(count: number, noun: string): string {
+  return `${count} ${noun}${count === 1 ? '' : 's'}`;
+}
+
 export function json(value: unknown): string {
   return `${JSON.stringify(value, null, 2)}\n`;
 }

@@ -1,6 +1,6 @@
 import { countPacking, type Packing, partsOfPacking, partType } from '@saddlebag/core';
 import { prepare } from '../load';
-import { type CliCommand, codeFor, json, type Output, plainFinding, tellFindings } from '../output';
+import { type CliCommand, codeFor, json, many, type Output, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
 /** Assigns the gates to packages. */
@@ -27,7 +27,9 @@ export const pack: CliCommand = {
         const proof = packing.proved
           ? 'the fewest that the integer program finds for these gates, proved'
           : 'not proved';
-        output.out(`${count.packages} packages, ${count.unitsUsed} units used, ${count.unitsSpare} spare; ${proof}.\n`);
+        output.out(
+          `${many(count.packages, 'package')}, ${many(count.unitsUsed, 'unit')} used, ${count.unitsSpare} spare; ${proof}.\n`,
+        );
         tellFindings(findings, output, job.sheet);
       }
       return codeFor(findings);

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { isBare, isError, writeJobFile } from '@saddlebag/core';
 import { prepare } from '../load';
-import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
+import { type CliCommand, codeFor, json, many, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
 /** Lays the job out on boards. */
@@ -39,7 +39,8 @@ export const plan: CliCommand = {
         );
       for (const { id, from, to } of Object.values(jumpers)) output.out(`${id.padEnd(4)} ${from} > ${to}\n`);
       output.out(
-        `${Object.keys(parts).length} parts and ${Object.keys(jumpers).length} jumpers on ${breadboards.length} boards.\n`,
+        `${many(Object.keys(parts).length, 'part')} and ${many(Object.keys(jumpers).length, 'jumper')} on ${many(breadboards.length, 'board')}.
+`,
       );
       tellFindings(findings, output, job.sheet);
       return codeFor(findings);

@@ -14,7 +14,7 @@ import {
   walkTable,
 } from '@saddlebag/core';
 import { prepare } from '../load';
-import { type CliCommand, json, plainFinding, tellFindings } from '../output';
+import { type CliCommand, json, many, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
 /** Powers the board up, sets every row on the switches and reads the LEDs. */
@@ -55,7 +55,9 @@ export const walk: CliCommand = {
           output.out(`${switches(r).join(' ')} | ${cells.join(' ')}  ${r.agrees ? 'agrees' : 'differs'}\n`);
         }
         output.out(
-          differing === 0 ? `All ${rows.length} rows agree.\n` : `${differing} of ${rows.length} rows differ.\n`,
+          differing === 0
+            ? `All ${many(rows.length, 'row')} agree.\n`
+            : `${differing} of ${rows.length} rows differ.\n`,
         );
         tellFindings(all, output, job.sheet);
       }

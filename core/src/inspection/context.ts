@@ -103,6 +103,11 @@ export class Context {
     return this.lead(pin)?.type.id === id && this.kindOf(pin) === 'supply';
   }
 
+  /** Whether a net includes a rail, fed or not. */
+  isOnRail(net: number | undefined): boolean {
+    return net !== undefined && this.nets.nets[net]?.strips.some((s) => s.endsWith('+') || s.endsWith('-')) === true;
+  }
+
   /** Nets at the other end of the resistors on a net. */
   throughResistors(net: number): number[] {
     return this.pinsOn(net).flatMap((pin) => {

@@ -14,7 +14,6 @@ export function pinsOfRole(c: Context, role: Role): { pin: string; ref: string; 
 export function carries(c: Context, pin: string, role: Role): boolean {
   const net = c.netOf(pin);
   if (net === undefined) return false;
-  const onRail = c.nets.nets[net]?.strips.some((s) => s.endsWith('+') || s.endsWith('-'));
   const feeds = c.feedsOf(net);
-  return feeds[role] || (onRail === true && !feeds.supply && !feeds.ground);
+  return feeds[role] || (c.isOnRail(net) && !feeds.supply && !feeds.ground);
 }

@@ -25,8 +25,7 @@ export const floatingInput: Rule = {
 function isOpen(c: Context, pin: string): boolean {
   const net = c.netOf(pin);
   if (net === undefined) return true;
-  const onRail = c.nets.nets[net]?.strips.some((s) => s.endsWith('+') || s.endsWith('-'));
-  return !onRail && !c.hasLevel(net) && c.feedsOf(net).switches.length === 0;
+  return !c.isOnRail(net) && !c.hasLevel(net) && c.feedsOf(net).switches.length === 0;
 }
 
 function said(c: Context, pins: readonly string[]) {

@@ -12,8 +12,7 @@ export const unusedInputOpen: Rule = {
         const net = c.netOf(pin);
         if (role !== 'input' || c.isInputInUse(known, id)) continue;
         const tied = net !== undefined && (c.hasLevel(net) || c.feedsOf(net).switches.length > 0);
-        const onRail = net !== undefined && c.nets.nets[net]?.strips.some((s) => s.endsWith('-') || s.endsWith('+'));
-        if (tied || onRail) continue;
+        if (tied || c.isOnRail(net)) continue;
         const rail = c.railOf('-');
         const fix = rail === undefined ? undefined : `${pin} > ${rail}`;
         yield finding('unused-input-open', [{ kind: 'pin', pin }], { pin: spoken(pin), family: c.family }, fix);
