@@ -3,8 +3,6 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     reporters: ['default', './scripts/summary-reporter.ts'],
-    // jsdom does not know cascade layers and says so for every test.
-    onConsoleLog: (log) => !log.includes('Could not parse CSS stylesheet'),
     projects: [
       {
         test: {

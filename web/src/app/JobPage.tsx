@@ -55,7 +55,8 @@ function OpenJob({ id, session, step }: OpenJobProps) {
     document.title = `${job.name} · ${stepTitles[step]} · Saddlebag`;
   }, [job.name, step]);
   useKeys((e) => {
-    const command = e.ctrlKey || e.metaKey;
+    // A field of its own keeps its own undo; the sheet shares the job's.
+    const command = (e.ctrlKey || e.metaKey) && !(e.target instanceof HTMLInputElement);
     if (command && e.key.toLowerCase() === 'z') {
       if (e.shiftKey) session.redo();
       else session.undo();

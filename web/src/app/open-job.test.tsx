@@ -50,6 +50,16 @@ describe('an open job', () => {
     await named('Weir');
   });
 
+  it('leaves undo in a field to the field', async () => {
+    const id = await shelf.add(job);
+    await open(id);
+    await screen.findByText('Nothing to mend');
+    fireEvent.click(screen.getByTitle('rename'));
+    const field = await screen.findByLabelText('Name');
+    const taken = !fireEvent.keyDown(field, { key: 'z', ctrlKey: true });
+    expect(taken).toBe(false);
+  });
+
   it('goes to a step by Alt and its number', async () => {
     const { router } = await open(await shelf.add(job));
     await screen.findByText('Nothing to mend');
