@@ -1,15 +1,19 @@
 import { atText, type Finding, finding, isError, type Place } from '../finding';
-import { type Expr, eachName } from '../logic';
+import { type Behaviour, type Expr, eachName } from '../logic';
+import { behaviourOf } from './behaviour';
+import { elaborate, type Library, noLibrary } from './elaborate';
 import { type Netlist, netlistOf } from './netlist';
 import { parseSheet } from './parser';
 import type { Declarations, Equation, Sheet, Signal } from './sheet';
 
 /**
- * A design: what the sheet declares, and its gates. `netlist` is null while the sheet has an error,
- * so nothing downstream can be computed from half a design.
+ * A design: what the sheet declares, written out; its gates, stored signals and used parts; and what it
+ * does, parts included. `netlist` and `behaviour` are null while the sheet has an error, so nothing
+ * downstream can be computed from half a design.
  */
 export interface Design extends Declarations {
   readonly netlist: Netlist | null;
+  readonly behaviour: Behaviour | null;
 }
 
 /** The outcome of reading a sheet: always a sheet, a design and the findings, which may be errors. */
@@ -19,38 +23,41 @@ export interface Reading {
   readonly findings: readonly Finding[];
 }
 
-/** Reads the text of a sheet, checks what it says and makes its gates. Never throws for bad text. */
-export function readSheet(text: string): Reading {
+/**
+ * Reads the text of a sheet, checks what it says and makes its gates. `library` knows the parts that
+ * may be used by number. Never throws for bad text.
+ */
+export function readSheet(text: string, library: Library = noLibrary): Reading {
   const { sheet, findings } = parseSheet(text);
-  const declared = gather(sheet);
-  const wrong = [...findings, ...check(declared)];
+  const { declared: whole, findings: written } = elaborate(sheet, library, true);
+  const wrong = [...findings, ...written, ...check(whole)];
   // What is unused is known only once everything else is right.
-  const all = wrong.some(isError) ? wrong : [...wrong, ...checkUnused(declared)];
-  if (all.some(isError)) return { sheet, design: { ...declared, netlist: null }, findings: byPlace(all) };
+  const all = wrong.some(isError) ? wrong : [...wrong, ...checkUnused(whole)];
+  const declared = sheet.lines.some((l) => l.statement?.kind === 'use')
+    ? elaborate(sheet, library, false).declared
+    : whole;
+  const nothing = { sheet, design: { ...declared, netlist: null, behaviour: null } };
+  if (all.some(isError)) return { ...nothing, findings: byPlace(all) };
   const { netlist, findings: more } = netlistOf(declared);
-  return { sheet, design: { ...declared, netlist }, findings: byPlace([...all, ...more]) };
-}
-
-function gather(sheet: Sheet): Declarations {
-  const of = (kind: 'in' | 'out') => sheet.lines.flatMap(({ statement: s }) => (s && s.kind === kind ? s.signals : []));
-  const equations = sheet.lines.flatMap(({ statement: s }) =>
-    s?.kind === 'equation' ? [{ target: s.target, expr: s.expr }] : [],
-  );
-  return { inputs: of('in'), outputs: of('out'), equations };
+  if (more.length > 0) return { ...nothing, findings: byPlace([...all, ...more]) };
+  const behaviour = behaviourOf(whole, declared === whole ? netlist : netlistOf(whole).netlist);
+  return { sheet, design: { ...declared, netlist, behaviour }, findings: byPlace(all) };
 }
 
 const whole = { from: 0, to: 0 };
 const place = (s: Signal): readonly Place[] => [atText(s.at ?? whole)];
 
 function check(d: Declarations): Finding[] {
-  const made = new Map<string, Equation>();
+  const made = new Map<string, Equation[]>();
   const findings: Finding[] = [...checkTwice(d)];
   const inputs = new Set(d.inputs.map((s) => s.name));
   for (const equation of d.equations) {
     const { target } = equation;
+    const others = made.get(target.name);
     if (inputs.has(target.name)) findings.push(finding('sheet/input-defined', place(target), { name: target.name }));
-    else if (made.has(target.name)) findings.push(finding('sheet/defined-twice', place(target), { name: target.name }));
-    else made.set(target.name, equation);
+    else if (!others) made.set(target.name, [equation]);
+    else if (shares(equation, others[0] as Equation)) others.push(equation);
+    else findings.push(finding('sheet/defined-twice', place(target), { name: target.name }));
   }
   const known = new Set([...inputs, ...made.keys()]);
   const declared = new Set([...known, ...d.outputs.map((s) => s.name)]);
@@ -60,6 +67,22 @@ function check(d: Declarations): Finding[] {
   findings.push(...checkLoops(made));
   if (d.outputs.length === 0) findings.push(finding('sheet/no-output', [atText(whole)], {}));
   return findings;
+}
+
+/** Whether two equations may make one signal: outputs that share a wire. */
+const shares = (a: Equation, b: Equation): boolean =>
+  (a.when !== undefined && b.when !== undefined) || (a.open === true && b.open === true);
+
+/** Every expression of an equation: its value, clock, forces, enable; with `care`, its don't-cares too. */
+export function expressionsOf(e: Equation, care = true): Expr[] {
+  const { storage, forces = [], when, dontCare } = e;
+  return [
+    e.expr,
+    ...(storage ? [storage.kind === 'while' ? storage.enable : storage.clock] : []),
+    ...forces.map((f) => f.when),
+    ...(when ? [when] : []),
+    ...(care && dontCare ? [dontCare] : []),
+  ];
 }
 
 function* checkTwice(d: Declarations): Generator<Finding> {
@@ -73,7 +96,7 @@ function* checkTwice(d: Declarations): Generator<Finding> {
 function checkUnknown(d: Declarations, known: ReadonlySet<string>): Finding[] {
   const findings: Finding[] = [];
   const byLower = new Map([...known].map((name) => [name.toLowerCase(), name]));
-  for (const { expr } of d.equations) {
+  for (const expr of [...d.equations.flatMap((e) => expressionsOf(e)), ...d.never]) {
     eachName(expr, (name, at) => {
       if (known.has(name)) return;
       const near = byLower.get(name.toLowerCase());
@@ -92,7 +115,7 @@ export function namesIn(expr: Expr): string[] {
 }
 
 /** Depth-first search with an explicit stack (sheets may chain thousands of equations). */
-function checkLoops(made: ReadonlyMap<string, Equation>): Finding[] {
+function checkLoops(made: ReadonlyMap<string, readonly Equation[]>): Finding[] {
   const done = new Set<string>();
   const findings: Finding[] = [];
   for (const start of made.keys()) {
@@ -105,13 +128,14 @@ function checkLoops(made: ReadonlyMap<string, Equation>): Finding[] {
         const left = path.pop() as string;
         onPath.delete(left);
         done.add(left);
-      } else if (onPath.has(name)) findings.push(loopFinding(made.get(name) as Equation, path));
+      } else if (onPath.has(name)) findings.push(loopFinding(made.get(name)?.[0] as Equation, path));
       else if (!done.has(name)) {
-        const equation = made.get(name);
-        if (!equation) continue;
+        // What is stored may depend on itself: its clock or its gate breaks the loop.
+        const equations = made.get(name)?.filter((e) => !e.storage) ?? [];
+        if (equations.length === 0) continue;
         path.push(name);
         onPath.add(name);
-        todo.push(null, ...namesIn(equation.expr));
+        todo.push(null, ...equations.flatMap((e) => expressionsOf(e, false).flatMap(namesIn)));
       }
       if (findings.length > 0) return findings;
     }
@@ -127,19 +151,23 @@ function loopFinding({ target }: Equation, path: readonly string[]): Finding {
 
 function* checkUnused(d: Declarations): Generator<Finding> {
   if (d.outputs.length === 0) return;
-  const made = new Map(d.equations.map((e) => [e.target.name, e]));
-  const used = new Set<string>();
+  const reads = new Map<string, string[]>();
+  for (const e of d.equations) {
+    const names = expressionsOf(e).flatMap(namesIn);
+    reads.set(e.target.name, [...(reads.get(e.target.name) ?? []), ...names]);
+  }
+  const used = new Set<string>(d.never.flatMap(namesIn));
   const todo = d.outputs.map((s) => s.name);
   while (todo.length > 0) {
     const name = todo.pop() as string;
     if (used.has(name)) continue;
     used.add(name);
-    const equation = made.get(name);
-    if (equation) todo.push(...namesIn(equation.expr));
+    todo.push(...(reads.get(name) ?? []));
   }
   for (const s of d.inputs) if (!used.has(s.name)) yield finding('sheet/unused-input', place(s), { name: s.name });
   for (const { target } of d.equations)
-    if (!used.has(target.name)) yield finding('sheet/unused-signal', place(target), { name: target.name });
+    if (!used.has(target.name) && !target.name.includes('.'))
+      yield finding('sheet/unused-signal', place(target), { name: target.name });
 }
 
 function byPlace(findings: readonly Finding[]): Finding[] {

@@ -4,12 +4,17 @@ import type { Span } from '../finding';
 export type TokenKind =
   | 'name'
   | 'const'
+  | 'number'
+  | '-'
   | 'string'
   | 'open-string'
   | 'op'
   | '('
   | ')'
+  | '['
+  | ']'
   | ','
+  | ':'
   | '='
   | 'newline'
   | 'comment'
@@ -41,12 +46,13 @@ const operators: Readonly<Record<string, string>> = {
 };
 
 const pattern =
-  /[ \t\r\f\v\u00a0]+|(?<newline>\n)|(?<comment>#[^\n]*)|(?<string>"[^"\n]*"?)|(?<name>[0-9]*[A-Za-z_][A-Za-z0-9_]*)|(?<number>[0-9]+)|(?<mark>[(),=])|(?<other>[\s\S])/uy;
+  /[ \t\r\f\v\u00a0]+|(?<newline>\n)|(?<comment>#[^\n]*)|(?<string>"[^"\n]*"?)|(?<name>[0-9]*[A-Za-z_][A-Za-z0-9_]*(?:\.[A-Za-z0-9_]+)?)|(?<number>[0-9]+)|(?<mark>[-()[\],:=])|(?<other>[\s\S])/uy;
 
 /**
  * Cuts a sheet into tokens; every character is white space or part of one token, so nothing is lost.
  * Names are letters, digits and _ with at least one letter, and may begin with digits (`1A`), as the
- * pins of data sheets do. Never fails: what means nothing becomes a `stray` token.
+ * pins of data sheets do; a dot joins a used part's reference and its pin (`C1.QA`). Never fails: what
+ * means nothing becomes a `stray` token.
  */
 export function lex(text: string): Token[] {
   const tokens: Token[] = [];
@@ -67,8 +73,8 @@ function read(m: RegExpExecArray): Token | null {
   if (g.comment) return { kind: 'comment', text: m[0], ...span };
   if (g.string) return readString(m[0], span);
   if (g.name) return { kind: 'name', text: m[0], ...span };
-  if (g.number) return { kind: m[0] === '0' || m[0] === '1' ? 'const' : 'stray', text: m[0], ...span };
-  if (g.mark) return { kind: g.mark as '(' | ')' | ',' | '=', text: m[0], ...span };
+  if (g.number) return { kind: m[0] === '0' || m[0] === '1' ? 'const' : 'number', text: m[0], ...span };
+  if (g.mark) return { kind: g.mark as TokenKind, text: m[0], ...span };
   if (!g.other) return null;
   const op = operators[g.other];
   return op === undefined ? { kind: 'stray', text: m[0], ...span } : { kind: 'op', text: op, ...span };

@@ -1,6 +1,6 @@
 import { atText, type Finding, finding, type Span } from '../finding';
 import { type Connective, complement, type Expr, type GateKind, type Network, printExpr } from '../logic';
-import type { Declarations } from './sheet';
+import type { Declarations, Equation, UsedPart } from './sheet';
 
 /** The most gates that are made from one sheet. */
 export const MAX_GATES = 20_000;
@@ -18,29 +18,159 @@ export interface Gate {
 }
 
 /**
- * The gates of a design in topological order. Nets are named by the sheet where it names them, a
- * bare complement is named `E'`, and the rest are numbered `t1`, `t2` …. Equal gates are made once.
- * `outputs` says which net carries each output: an output may share a net, or be an input or constant.
+ * A flip-flop (`rise`, `fall`) or latch (`while`): `data`, `control` and the nets of its forces, the
+ * first of them strongest. It makes the net `output`.
+ */
+export interface StoredCell {
+  readonly kind: 'stored';
+  readonly output: string;
+  readonly edge: 'rise' | 'fall' | 'while';
+  readonly data: string;
+  readonly control: string;
+  readonly forces: readonly { readonly to: 0 | 1; readonly net: string }[];
+  readonly at: Span;
+}
+
+/** Outputs that share the net `output`: three-state ones with the net that enables each, or open-collector ones. */
+export interface WireCell {
+  readonly kind: 'wire';
+  readonly output: string;
+  readonly drivers: readonly { readonly value: string; readonly enable: string | null }[];
+  readonly at: Span;
+}
+
+/** A part used by its number: the net at each of its input and output pins. */
+export interface PartCell {
+  readonly kind: 'part';
+  readonly ref: string;
+  readonly part: string;
+  readonly inputs: readonly { readonly pin: string; readonly net: string }[];
+  readonly outputs: readonly { readonly pin: string; readonly net: string }[];
+  readonly at: Span;
+}
+
+/** What a design is made of besides gates. */
+export type Cell = StoredCell | WireCell | PartCell;
+
+/**
+ * The gates of a design in topological order, inputs and the outputs of cells being sources. Nets are
+ * named by the sheet where it names them, a bare complement is named `E'`, and the rest are numbered
+ * `t1`, `t2` …. Equal gates are made once. `outputs` says which net carries each output: an output
+ * may share a net, or be an input or constant. A design of gates alone has no cells.
  */
 export interface Netlist {
   readonly inputs: readonly string[];
   readonly outputs: readonly { readonly name: string; readonly net: string }[];
   readonly gates: readonly Gate[];
+  readonly cells: readonly Cell[];
 }
 
-/** Makes the gates of checked declarations: every name known, no loops. */
+/** Makes the gates and cells of checked declarations: every name known, no loops but through storage. */
 export function netlistOf(declared: Declarations): { netlist: Netlist; findings: Finding[] } {
-  const maker = new GateMaker(declared);
-  const outputs: { name: string; net: string }[] = [];
-  for (const { name } of declared.outputs) outputs.push({ name, net: maker.netOf(name) });
-  const netlist = { inputs: declared.inputs.map((s) => s.name), outputs, gates: maker.gates };
+  const maker = new NetMaker(declared);
+  const outputs = declared.outputs.map(({ name }) => ({ name, net: maker.netOf(name) }));
+  maker.finish();
+  const netlist = { inputs: declared.inputs.map((s) => s.name), outputs, gates: maker.gates, cells: maker.cells };
   const findings = maker.overflow ? [finding('sheet/too-large', [atText(maker.overflow)], { limit: MAX_GATES })] : [];
   return { netlist: findings.length > 0 ? { ...netlist, gates: [], outputs: [] } : netlist, findings };
 }
 
-/** The netlist as a network that `compile` takes. */
+/** Whether a design is gates alone, with nothing stored, shared or used by number. */
+export function isGatesAlone(netlist: Netlist): boolean {
+  return netlist.cells.length === 0;
+}
+
+/** The netlist as a network that `compile` takes; the outputs of cells count as inputs, after its own. */
 export function networkOf(netlist: Netlist): Network {
-  return { inputs: netlist.inputs, gates: netlist.gates, outputs: netlist.outputs.map((o) => o.net) };
+  const made = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.outputs.map((o) => o.net) : [c.output]));
+  return { inputs: [...netlist.inputs, ...made], gates: netlist.gates, outputs: netlist.outputs.map((o) => o.net) };
+}
+
+/** Makes the gates that outputs need, then the cells those read and what they need in turn. */
+class NetMaker {
+  readonly cells: Cell[] = [];
+  private readonly maker: GateMaker;
+  private readonly cellOf = new Map<string, () => Cell>();
+
+  constructor(declared: Declarations) {
+    const plain: Equation[] = [];
+    const wires = new Map<string, Equation[]>();
+    for (const e of declared.equations) {
+      if (e.storage) this.cellOf.set(e.target.name, () => this.stored(e));
+      else if (e.when || e.open) wires.set(e.target.name, [...(wires.get(e.target.name) ?? []), e]);
+      else plain.push(e);
+    }
+    for (const [name, drivers] of wires) this.cellOf.set(name, () => this.wire(name, drivers));
+    for (const part of declared.parts) {
+      let made: Cell | null = null;
+      for (const { signal } of part.outputs) this.cellOf.set(signal, () => (made ??= this.part(part)));
+    }
+    this.maker = new GateMaker([...declared.inputs.map((s) => s.name), ...this.cellOf.keys()], plain);
+  }
+
+  get gates(): readonly Gate[] {
+    return this.maker.gates;
+  }
+
+  get overflow(): Span | null {
+    return this.maker.overflow;
+  }
+
+  netOf(name: string): string {
+    return this.maker.netOf(name);
+  }
+
+  /** The net of an expression, whose names all have nets first. */
+  private net(e: Expr): string {
+    return this.maker.netOfExpr(e);
+  }
+
+  /** Makes every cell that something made so far reads, until no more are needed. */
+  finish(): void {
+    const done = new Set<Cell>();
+    for (let read = this.maker.takeSources(); read.length > 0; read = this.maker.takeSources()) {
+      for (const source of read) {
+        const cell = this.cellOf.get(source)?.();
+        if (!cell || done.has(cell)) continue;
+        done.add(cell);
+        this.cells.push(cell);
+      }
+    }
+  }
+
+  private stored(e: Equation): Cell {
+    const { storage, target, forces = [] } = e;
+    if (!storage) throw new Error(`${target.name} is not stored`);
+    return {
+      kind: 'stored',
+      output: target.name,
+      edge: storage.kind,
+      data: this.net(e.expr),
+      control: this.net(storage.kind === 'while' ? storage.enable : storage.clock),
+      forces: forces.map((f) => ({ to: f.to, net: this.net(f.when) })),
+      at: target.at ?? { from: 0, to: 0 },
+    };
+  }
+
+  private wire(output: string, drivers: readonly Equation[]): Cell {
+    return {
+      kind: 'wire',
+      output,
+      drivers: drivers.map((d) => ({ value: this.net(d.expr), enable: d.when ? this.net(d.when) : null })),
+      at: drivers[0]?.target.at ?? { from: 0, to: 0 },
+    };
+  }
+
+  private part({ ref, part, inputs, outputs, at }: UsedPart): Cell {
+    return {
+      kind: 'part',
+      ref,
+      part,
+      inputs: inputs.map(({ pin, expr }) => ({ pin, net: this.net(expr) })),
+      outputs: outputs.map(({ pin, signal }) => ({ pin, net: signal })),
+      at,
+    };
+  }
 }
 
 class GateMaker {
@@ -52,10 +182,25 @@ class GateMaker {
   private readonly taken: Set<string>;
   private numbered = 0;
 
-  constructor(declared: Declarations) {
-    this.equations = new Map(declared.equations.map((e) => [e.target.name, e.expr]));
-    this.taken = new Set([...declared.inputs.map((s) => s.name), ...this.equations.keys()]);
-    for (const { name } of declared.inputs) this.nets.set(name, name);
+  private sources: string[] = [];
+
+  constructor(sources: readonly string[], equations: readonly Equation[]) {
+    this.equations = new Map(equations.map((e) => [e.target.name, e.expr]));
+    this.taken = new Set([...sources, ...this.equations.keys()]);
+    for (const name of sources) this.nets.set(name, name);
+  }
+
+  /** Sources read since this was last asked. */
+  takeSources(): readonly string[] {
+    const read = this.sources;
+    this.sources = [];
+    return read;
+  }
+
+  /** The net of an expression; the gates of the names it reads are made first. */
+  netOfExpr(e: Expr): string {
+    for (const missing of this.missingFor(e)) this.netOf(missing);
+    return this.make(e);
   }
 
   /** The net that carries a named signal; its gates, and those it needs, are made first. */
@@ -72,7 +217,14 @@ class GateMaker {
       todo.pop();
       if (expr && !this.nets.has(next)) this.nets.set(next, this.make(expr, next));
     }
-    return this.nets.get(name) as string;
+    return this.read(name);
+  }
+
+  /** The net of a name that has one; a source is noted as read. */
+  private read(name: string): string {
+    const net = this.nets.get(name) as string;
+    if (!this.equations.has(name)) this.sources.push(name);
+    return net;
   }
 
   private missingFor(expr: Expr): string[] {
@@ -83,7 +235,7 @@ class GateMaker {
 
   private make(e: Expr, name?: string): string {
     if (e.kind === 'const') return String(e.value);
-    if (e.kind === 'name') return this.nets.get(e.name) as string;
+    if (e.kind === 'name') return this.read(e.name);
     if (e.kind === 'gate') return this.gate(e.gate, e.of, e, name);
     if (e.of.kind === 'not') return this.make(e.of.of, name);
     if (e.of.kind === 'gate') return this.gate(complement[e.of.gate], e.of.of, e, name);

@@ -1,17 +1,10 @@
 import { atText, type Finding, finding, type Span } from '../finding';
-import type { Connective, Expr } from '../logic';
-import { lex, type Token } from './lexer';
-import type { Line, Sheet, Signal, Statement } from './sheet';
+import { spanOf } from './cursor';
+import { ExpressionParser } from './expression-parser';
+import type { Clauses, Force, Line, PinJoin, Sheet, Signal, Statement, Storage } from './sheet';
 
-/** The most characters of a sheet that are read, and the deepest nesting of brackets. */
+/** The most characters of a sheet that are read. */
 export const MAX_SHEET_LENGTH = 1_000_000;
-const MAX_DEPTH = 100;
-
-/** Function names of the language, with how many inputs they take at least. */
-const functions: Readonly<Record<string, number>> = { not: 1, and: 2, or: 2, xor: 2, nand: 2, nor: 2, xnor: 2 };
-
-/** Words that cannot name a signal. */
-export const keywords: ReadonlySet<string> = new Set(['in', 'out', ...Object.keys(functions)]);
 
 /**
  * Reads the text of a sheet. Lines that are right are kept whatever is wrong with the others; each
@@ -23,223 +16,208 @@ export function parseSheet(text: string): { sheet: Sheet; findings: Finding[] } 
     const long = finding('sheet/too-long', [place], { length: text.length, limit: MAX_SHEET_LENGTH });
     return { sheet: { lines: [] }, findings: [long] };
   }
-  return new Parser(lex(text)).sheet();
+  return new SheetParser(text).sheet();
 }
 
-/** Thrown inside the parser to give up a line; never leaves this file. */
-class LineError extends Error {
-  constructor(readonly finding: Finding) {
-    super(finding.code);
-  }
-}
+/** The same of a clause being built. */
+type Building = { -readonly [K in keyof Clauses]: Clauses[K] } & { forces?: Force[] };
 
-class Parser {
-  private i = 0;
-  private depth = 0;
-  private readonly findings: Finding[] = [];
-
-  constructor(private readonly tokens: readonly Token[]) {}
-
+class SheetParser extends ExpressionParser {
   sheet(): { sheet: Sheet; findings: Finding[] } {
     const lines: Line[] = [this.line()];
-    while (this.peek.kind === 'newline') {
-      this.i++;
-      lines.push(this.line());
-    }
+    while (this.takeIf('newline')) lines.push(this.line());
     return { sheet: { lines }, findings: this.findings };
   }
 
   private line(): Line {
     this.depth = 0;
     const statement = this.recovering(() => this.statement());
-    const comment = this.peek.kind === 'comment' ? this.take().text.trimEnd() : undefined;
+    const comment = this.takeIf('comment')?.text.trimEnd();
     return { ...(statement && { statement }), ...(comment !== undefined && { comment }) };
-  }
-
-  /** Runs `read`; when it gives up, notes the finding and skips to the line's comment or end. */
-  private recovering(read: () => Statement | undefined): Statement | undefined {
-    try {
-      const statement = read();
-      if (!this.atLineEnd) throw this.leftover();
-      return statement;
-    } catch (e) {
-      if (!(e instanceof LineError)) throw e;
-      this.findings.push(e.finding);
-      while (!this.atLineEnd) this.i++;
-      return undefined;
-    }
   }
 
   private statement(): Statement | undefined {
     const first = this.peek;
     if (this.atLineEnd) return undefined;
+    if (first.kind === 'const' || first.kind === 'number' || first.kind === '-') return this.row(first);
     if (first.kind === 'name' && (first.text === 'in' || first.text === 'out')) {
-      this.i++;
+      this.take();
       return { kind: first.text, signals: this.declared() };
     }
     if (first.kind !== 'name') {
       this.refuseStray(first);
-      throw this.error('sheet/not-a-statement', first, { found: shown(first) });
+      throw this.error('sheet/not-a-statement', first, { found: `“${first.text}”` });
     }
-    return this.equation();
+    return this.worded(first.text) ?? this.equation();
+  }
+
+  /**
+   * Statements that begin with a word of their own. The word is one only where an equation cannot be
+   * meant: what follows is neither `=` nor the range of a bus.
+   */
+  private worded(word: string): Statement | undefined {
+    const next = this.ahead(1);
+    if (next.kind === '=' || next.kind === '[') return undefined;
+    const start = this.peek;
+    if (word === 'end' && next.kind !== 'name') {
+      this.take();
+      return { kind: 'end', at: spanOf(start) };
+    }
+    if (word === 'others' && next.kind === ':') return this.row(start);
+    if (word === 'never' && (next.kind === 'name' || next.kind === 'op' || next.kind === '(')) {
+      this.take();
+      return { kind: 'never', expr: this.infix(0) };
+    }
+    if (next.kind !== 'name' && next.kind !== 'number') return undefined;
+    if (word === 'table') return this.table();
+    if (word === 'block') {
+      this.take();
+      return { kind: 'block', name: this.name('a name', 'block adder') };
+    }
+    return word === 'use' ? this.use() : undefined;
   }
 
   private declared(): Signal[] {
     const signals: Signal[] = [];
     do {
-      const { name, at } = this.name('a name', 'a letter or word, such as K');
-      const label = this.peek.kind === 'string' ? this.take().text : undefined;
+      const { name, at } = this.plainName('a name', 'a letter or word, such as K');
+      const label = this.takeIf('string')?.text;
       if (this.peek.kind === 'open-string') throw this.error('sheet/open-string', this.peek, {});
       signals.push({ name, at, ...(label !== undefined && { label }) });
-      if (this.peek.kind === ',') this.i++;
+      this.takeIf(',');
     } while (!this.atLineEnd);
     return signals;
   }
 
+  /** A name that a person gives: names with a dot belong to the pins of parts. */
+  private plainName(expected: string, example: string): Signal & { at: Span } {
+    const signal = this.name(expected, example);
+    if (signal.name.includes('.')) throw this.error('sheet/dotted-name', signal.at, { name: signal.name });
+    return signal;
+  }
+
   private equation(): Statement {
-    const target = this.name('a name', 'NAME = …');
+    const target = this.plainName('a name', 'NAME = …');
     this.expect('=', '=', `${target.name} = …`);
-    return { kind: 'equation', target, expr: this.infix(0) };
+    const expr = this.infix(0);
+    const clauses = this.clauses();
+    return { kind: 'equation', target, expr, ...(clauses && { clauses }) };
   }
 
-  private name(expected: string, example: string): { name: string; at: Span } {
-    const token = this.expect('name', expected, example);
-    if (keywords.has(token.text)) throw this.error('sheet/keyword-as-name', token, { name: token.text });
-    return { name: token.text, at: span(token) };
+  private clauses(): Clauses | undefined {
+    const clauses: Building = {};
+    while (this.peek.kind === 'name' && this.clause(this.peek.text, clauses));
+    const { storage, forces, when, open } = clauses;
+    const begun = this.peek;
+    if (forces && !storage) throw this.error('sheet/force-without-storage', begun, {});
+    if (storage && (when || open)) throw this.error('sheet/stored-output', begun, {});
+    return Object.keys(clauses).length > 0 ? clauses : undefined;
   }
 
-  /** Levels 0 to 2 are or, xor, and; a chain of one operator becomes one connective. */
-  private infix(level: number): Expr {
-    const operator = infixes[level];
-    if (!operator) return this.unary();
-    const of = [this.infix(level + 1)];
-    while (this.peek.kind === 'op' && this.peek.text === operator.mark) {
-      this.i++;
-      of.push(this.infix(level + 1));
+  /** Reads one clause into `into`; false when the word begins none. */
+  private clause(word: string, into: Building): boolean {
+    const at = this.peek;
+    const once = (taken: unknown): void => {
+      if (taken) throw this.error('sheet/clause-twice', at, { word });
+      this.take();
+    };
+    if (word === 'at' || word === 'while') {
+      once(into.storage);
+      into.storage = word === 'at' ? this.edge() : { kind: 'while', enable: this.infix(0) };
+    } else if (word === 'clear' || word === 'preset') {
+      once(false);
+      into.forces = [...(into.forces ?? []), { to: word === 'clear' ? 0 : 1, when: this.infix(0) }];
+    } else if (word === 'when') {
+      once(into.when ?? into.open);
+      into.when = this.infix(0);
+    } else if (word === 'open') {
+      once(into.open ?? into.when);
+      into.open = true;
+    } else if (word === 'dc') {
+      once(into.dontCare);
+      into.dontCare = this.infix(0);
+    } else return false;
+    return true;
+  }
+
+  private edge(): Storage {
+    const token = this.expect('name', 'rise or fall', 'at rise CK');
+    if (token.text !== 'rise' && token.text !== 'fall')
+      throw this.error('sheet/expected', token, {
+        expected: 'Rise or fall',
+        found: `“${token.text}”`,
+        example: 'at rise CK',
+      });
+    return { kind: token.text, clock: this.infix(0) };
+  }
+
+  private table(): Statement {
+    const word = this.take();
+    const outputs: Signal[] = [];
+    while (!(this.peek.kind === 'name' && this.peek.text === 'of'))
+      outputs.push(this.plainName('of', 'table Y of A B'));
+    this.take();
+    const inputs: Signal[] = [];
+    while (this.peek.kind === 'name') {
+      inputs.push(this.name('a signal', 'table Y of A B'));
+      this.takeIf(',');
     }
-    const [first] = of as [Expr];
-    if (of.length === 1) return first;
-    return { kind: 'gate', gate: operator.gate, of, infix: true, at: around(first, of[of.length - 1] as Expr) };
+    if (inputs.length === 0) this.name('a signal', 'table Y of A B');
+    const at = { from: word.from, to: inputs[inputs.length - 1]?.at?.to ?? word.to };
+    const cells = this.takeIf(':') ? this.cells('the cells of the table', '0110 100-') : undefined;
+    return { kind: 'table', outputs, inputs, at, ...(cells !== undefined && { cells }) };
   }
 
-  private unary(): Expr {
-    const start = this.peek;
-    let e: Expr;
-    if (start.kind === 'op' && start.text === '~') {
-      this.i++;
-      const of = this.deeper(start, () => this.unary());
-      return { kind: 'not', of, at: { from: start.from, to: of.at?.to ?? start.to } };
+  private row(start: Span): Statement {
+    const inputs = this.takeIf('name') ? null : this.cells('inputs', '01-');
+    this.expect(':', ':', '01 : 1');
+    const outputs = this.cells('what the outputs are', '0, 1 or -');
+    return { kind: 'row', inputs, outputs, at: { from: start.from, to: this.ahead(-1).to } };
+  }
+
+  /** A run of 0, 1 and -, spaces between them left out. */
+  private cells(expected: string, example: string): string {
+    let text = '';
+    for (let t = this.peek; t.kind === 'const' || t.kind === 'number' || t.kind === '-'; t = this.peek) {
+      if (/[^01-]/.test(t.text)) throw this.error('sheet/stray-character', t, { text: t.text });
+      text += this.take().text;
     }
-    e = this.primary();
-    while (this.peek.kind === 'op' && this.peek.text === "'") {
-      const mark = this.take();
-      e = this.deeper(mark, () => ({ kind: 'not', of: e, at: { from: e.at?.from ?? mark.from, to: mark.to } }), true);
+    if (text === '') this.expect('const', expected, example);
+    return text;
+  }
+
+  private use(): Statement {
+    this.take();
+    const number = this.peek;
+    const part = this.takeIf('number') ?? this.expect('name', 'a part number or block', 'use 7493 as C1 (…)');
+    const as = this.peek;
+    if (!this.takeIf('name', 'as')) this.expect('=', 'the word as', `use ${number.text} as C1 (…)`);
+    const ref = this.plainName('a name for it', `use ${number.text} as C1 (…)`);
+    const open = this.expect('(', '(', `${as.text} ${ref.name} (CK = clock)`);
+    const pins: PinJoin[] = [];
+    while (this.peek.kind !== ')') {
+      pins.push(this.join());
+      if (!this.takeIf(',')) break;
     }
-    return e;
+    this.close(open);
+    return { kind: 'use', part: { name: part.text, at: spanOf(part) }, ref, pins };
   }
 
-  private primary(): Expr {
-    const token = this.peek;
-    if (token.kind === 'const') {
-      this.i++;
-      return { kind: 'const', value: token.text === '1' ? 1 : 0, at: span(token) };
-    }
-    if (token.kind === '(') return this.bracketed(this.take());
-    if (token.kind === 'name' && token.text in functions) return this.call(this.take());
-    this.refuseStray(token);
-    const { name, at } = this.name('a signal', 'a name, or an expression in brackets');
-    return { kind: 'name', name, at };
+  private join(): PinJoin {
+    const pin = this.takeIf('number') ?? this.takeIf('const') ?? this.expect('name', 'a pin', 'CK = clock');
+    const range = this.peek.kind === '[' && this.peek.from === pin.to;
+    const name = range ? this.ranged(pin.text) : pin.text;
+    this.expect('=', '=', `${pin.text} = a signal`);
+    return { pin: name, expr: this.infix(0), at: spanOf(pin) };
   }
 
-  private bracketed(open: Token): Expr {
-    const inner = this.deeper(open, () => this.infix(0));
-    const close = this.close(open);
-    return { ...inner, at: { from: open.from, to: close.to } };
+  private ranged(name: string): string {
+    const open = this.take();
+    let text = `${name}[`;
+    while (this.peek.kind === 'const' || this.peek.kind === 'number' || this.peek.kind === ':')
+      text += this.take().text;
+    this.expect(']', ']', `${name}[3:0]`);
+    if (!/\[\d{1,4}(:\d{1,4})?$/.test(text)) throw this.error('sheet/bus-too-wide', open, { name, limit: 64 });
+    return `${text}]`;
   }
-
-  private call(name: Token): Expr {
-    const open = this.expect('(', '(', `${name.text}(A, B)`);
-    const of = this.deeper(open, () => {
-      const list = [this.infix(0)];
-      while (this.peek.kind === ',') {
-        this.i++;
-        list.push(this.infix(0));
-      }
-      return list;
-    });
-    const at = { from: name.from, to: this.close(open).to };
-    const least = functions[name.text] as number;
-    if (name.text === 'not' ? of.length !== 1 : of.length < least) {
-      const needs = name.text === 'not' ? 'exactly one' : 'two or more, with commas between';
-      throw this.error('sheet/function-arity', { ...name, ...at }, { name: name.text, count: of.length, needs });
-    }
-    if (name.text === 'not') return { kind: 'not', of: of[0] as Expr, at };
-    return { kind: 'gate', gate: name.text as Connective, of, infix: false, at };
-  }
-
-  private close(open: Token): Token {
-    if (this.peek.kind === ')') return this.take();
-    if (this.atLineEnd) throw this.error('sheet/unclosed-bracket', open, {});
-    throw this.leftover();
-  }
-
-  /** Counts nesting; marks behind a name (A'''…) add up over the line, since they recurse later. */
-  private deeper<T>(at: Token, read: () => T, keep = false): T {
-    if (++this.depth > MAX_DEPTH) throw this.error('sheet/too-deep', at, { limit: MAX_DEPTH });
-    const result = read();
-    if (!keep) this.depth--;
-    return result;
-  }
-
-  private leftover(): LineError {
-    const token = this.peek;
-    if (token.kind === 'stray') return this.error('sheet/stray-character', token, { text: token.text });
-    if (token.kind === 'name' || token.kind === '(' || token.kind === 'const' || token.kind === 'string')
-      return this.error('sheet/two-operands', token, { found: shown(token) });
-    return this.error('sheet/expected', token, { expected: 'An operator', found: shown(token), example: '&, | or ^' });
-  }
-
-  private refuseStray(token: Token): void {
-    if (token.kind === 'stray') throw this.error('sheet/stray-character', token, { text: token.text });
-    if (token.kind === 'open-string') throw this.error('sheet/open-string', token, {});
-  }
-
-  private expect(kind: Token['kind'], expected: string, example: string): Token {
-    const token = this.peek;
-    if (token.kind === kind) return this.take();
-    this.refuseStray(token);
-    const what = expected.charAt(0).toUpperCase() + expected.slice(1);
-    throw this.error('sheet/expected', token, { expected: what, found: shown(token), example });
-  }
-
-  private error(code: Parameters<typeof finding>[0], at: Span, facts: Record<string, string | number>): LineError {
-    return new LineError(finding(code, [atText(at)], facts as never));
-  }
-
-  private get peek(): Token {
-    return this.tokens[this.i] as Token;
-  }
-
-  private get atLineEnd(): boolean {
-    const { kind } = this.peek;
-    return kind === 'newline' || kind === 'comment' || kind === 'end';
-  }
-
-  private take(): Token {
-    return this.tokens[this.i++] as Token;
-  }
-}
-
-const infixes = [
-  { mark: '|', gate: 'or' },
-  { mark: '^', gate: 'xor' },
-  { mark: '&', gate: 'and' },
-] as const;
-
-const span = (t: Token): Span => ({ from: t.from, to: t.to });
-const around = (a: Expr, b: Expr): Span => ({ from: a.at?.from ?? 0, to: b.at?.to ?? 0 });
-
-function shown(token: Token): string {
-  if (token.kind === 'newline' || token.kind === 'end' || token.kind === 'comment') return 'the end of the line';
-  return `“${token.text}”`;
 }

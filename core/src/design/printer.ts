@@ -1,5 +1,5 @@
 import { type Notation, printExpr } from '../logic';
-import type { Sheet, Signal, Statement } from './sheet';
+import type { Clauses, Sheet, Signal, Statement } from './sheet';
 
 /**
  * Writes a sheet out, line for line, comments kept. `parseSheet(printSheet(s))` gives `s` again,
@@ -13,9 +13,48 @@ export function printSheet(sheet: Sheet, notation: Notation = 'ascii'): string {
     .join('\n');
 }
 
-function printStatement(s: Statement, notation: Notation): string {
-  if (s.kind === 'equation') return `${s.target.name} = ${printExpr(s.expr, notation)}`;
-  return `${s.kind.padEnd(3)} ${s.signals.map(printSignal).join('  ')}`;
+/** One statement as a line of the sheet. */
+export function printStatement(s: Statement, notation: Notation = 'ascii'): string {
+  switch (s.kind) {
+    case 'in':
+    case 'out':
+      return `${s.kind.padEnd(3)} ${s.signals.map(printSignal).join('  ')}`;
+    case 'equation':
+      return [`${s.target.name} = ${printExpr(s.expr, notation)}`, ...printClauses(s.clauses ?? {}, notation)].join(
+        ' ',
+      );
+    case 'never':
+      return `never ${printExpr(s.expr, notation)}`;
+    case 'table': {
+      const head = `table ${names(s.outputs)} of ${names(s.inputs)}`;
+      return s.cells === undefined ? head : `${head} : ${inFours(s.cells)}`;
+    }
+    case 'row':
+      return `  ${s.inputs ?? 'others'} : ${s.outputs}`;
+    case 'block':
+      return `block ${s.name.name}`;
+    case 'end':
+      return 'end';
+    case 'use':
+      return `use ${s.part.name} as ${s.ref.name} (${s.pins.map((p) => `${p.pin} = ${printExpr(p.expr, notation)}`).join(', ')})`;
+  }
+}
+
+function printClauses({ storage, forces = [], when, open, dontCare }: Clauses, notation: Notation): string[] {
+  const words: string[] = [];
+  if (storage?.kind === 'while') words.push(`while ${printExpr(storage.enable, notation)}`);
+  else if (storage) words.push(`at ${storage.kind} ${printExpr(storage.clock, notation)}`);
+  for (const { to, when } of forces) words.push(`${to === 1 ? 'preset' : 'clear'} ${printExpr(when, notation)}`);
+  if (when) words.push(`when ${printExpr(when, notation)}`);
+  if (open) words.push('open');
+  if (dontCare) words.push(`dc ${printExpr(dontCare, notation)}`);
+  return words;
 }
 
 const printSignal = ({ name, label }: Signal): string => (label === undefined ? name : `${name} "${label}"`);
+const names = (signals: readonly Signal[]): string => signals.map((s) => s.name).join(' ');
+
+/** Cells of a table in groups of four, as people read them. */
+export function inFours(cells: string): string {
+  return cells.replace(/(.{4})(?=.)/g, '$1 ');
+}

@@ -43,7 +43,7 @@ export const sentences = {
   'sheet/not-a-statement': {
     severity: 'error',
     says: 'A line cannot begin with {found}.',
-    todo: 'Begin it with in, out, or NAME = …; comments begin with #.',
+    todo: 'Begin it with in, out, table, block, use, never, or NAME = …; comments begin with #.',
   },
   'sheet/function-arity': {
     severity: 'error',
@@ -83,7 +83,142 @@ export const sentences = {
   'sheet/loop': {
     severity: 'error',
     says: '{name} depends on itself: {path}.',
-    todo: 'Break the loop. Gates alone cannot remember; latches come with their own statement.',
+    todo: 'Break the loop, or store the value: Q = D at rise CK, Q = D while EN.',
+  },
+  'sheet/dotted-name': {
+    severity: 'error',
+    says: '{name} has a dot, as the pins of used parts have.',
+    todo: 'Choose a name of letters, digits and _.',
+  },
+  'sheet/bus-too-wide': {
+    severity: 'error',
+    says: 'The range of {name} is not one of up to {limit} wires.',
+    todo: 'Write {name}[3:0] for four wires, or {name}[2] for one.',
+  },
+  'sheet/bus-width': {
+    severity: 'error',
+    says: 'This has {given} wires where {wanted} are wanted.',
+    todo: 'Give both sides as many wires; a single wire may stand for all of a bus.',
+  },
+  'sheet/force-without-storage': {
+    severity: 'error',
+    says: 'Clear and preset belong to a stored signal, and nothing here is stored.',
+    todo: 'Add at rise CK, at fall CK, or while EN.',
+  },
+  'sheet/stored-output': {
+    severity: 'error',
+    says: 'One line cannot both store a value and let it go.',
+    todo: 'Store it under a name of its own, and write the output as a line: Y = q when EN.',
+  },
+  'sheet/clause-twice': {
+    severity: 'error',
+    says: 'This line already says {word}, or what excludes it.',
+    todo: 'Keep one of the two.',
+  },
+  'sheet/table-too-wide': {
+    severity: 'error',
+    says: 'A table of {inputs} inputs is more than can be written this way ({limit}).',
+    todo: 'List rows with - for inputs that do not matter, or split the table.',
+  },
+  'sheet/table-cells': {
+    severity: 'error',
+    says: '{inputs} inputs make {rows} rows, and {cells} cells are written.',
+    todo: 'Write a cell for each row, 0 up: 0, 1 or - where it does not matter.',
+  },
+  'sheet/cells-of-many': {
+    severity: 'error',
+    says: 'A string of cells is the table of one signal.',
+    todo: 'Write a table line for each signal, or list rows: 01 : 10.',
+  },
+  'sheet/table-empty': {
+    severity: 'error',
+    says: 'No rows follow this table.',
+    todo: 'Add : and its cells, or rows on the lines below, such as 01 : 1.',
+  },
+  'sheet/table-too-long': {
+    severity: 'error',
+    says: 'The table has {rows} rows written; {limit} are read.',
+    todo: 'Use - for inputs that do not matter, and others : for the rest.',
+  },
+  'sheet/others-twice': {
+    severity: 'error',
+    says: 'The rest of the rows is given a second time.',
+    todo: 'Keep one others line.',
+  },
+  'sheet/row-width': {
+    severity: 'error',
+    says: 'This row has {given} {what}; the table has {wanted}.',
+    todo: 'Write 0, 1 or - for each of the {what}.',
+  },
+  'sheet/rows-clash': {
+    severity: 'error',
+    says: 'This row and the row {first} have inputs in common and ask for different values.',
+    todo: 'Make their inputs exclude each other, or their outputs equal.',
+  },
+  'sheet/rows-unlisted': {
+    severity: 'warning',
+    says: 'Rows of this table are not listed ({rows}); they count as don’t-care.',
+    todo: 'List them, or end the table with others : 0.',
+  },
+  'sheet/stray-row': {
+    severity: 'error',
+    says: 'This row belongs to no table.',
+    todo: 'Put table Y of A B above it.',
+  },
+  'sheet/stray-end': {
+    severity: 'error',
+    says: 'There is no block to end here.',
+    todo: 'Take the line out, or begin the block with block NAME.',
+  },
+  'sheet/block-open': {
+    severity: 'error',
+    says: 'The block {name} is never ended.',
+    todo: 'Put end on a line after its last statement.',
+  },
+  'sheet/block-in-block': {
+    severity: 'error',
+    says: 'The block {name} begins inside another.',
+    todo: 'End the other first; a block may use blocks that stand beside it.',
+  },
+  'sheet/block-twice': {
+    severity: 'error',
+    says: 'A block {name} is there already.',
+    todo: 'Rename one of the two.',
+  },
+  'sheet/blocks-too-deep': {
+    severity: 'error',
+    says: 'Blocks use blocks over {limit} deep here; {name} may use itself.',
+    todo: 'Take the circle out: a block is a piece of wiring, and cannot hold itself.',
+  },
+  'sheet/unknown-part': {
+    severity: 'error',
+    says: '{part} is neither a block of this sheet nor a part that computes something.',
+    todo: 'Look the number up among the parts, or begin a block of that name.',
+  },
+  'sheet/used-twice': {
+    severity: 'error',
+    says: '{name} is the name of another used part.',
+    todo: 'Give each use a name of its own.',
+  },
+  'sheet/pins-open': {
+    severity: 'error',
+    says: 'Inputs of {ref} are left open: {pins}.',
+    todo: 'Join each to a signal, or to 0 or 1.',
+  },
+  'sheet/unknown-pin': {
+    severity: 'error',
+    says: '{part} has no pin {pin}.',
+    todo: 'Its pins are {pins}.',
+  },
+  'sheet/pin-twice': {
+    severity: 'error',
+    says: 'The pin {pin} is joined twice.',
+    todo: 'Keep one.',
+  },
+  'sheet/output-joined': {
+    severity: 'error',
+    says: '{pin} of {ref} is an output, and an expression stands where it leads.',
+    todo: 'Write the name of the signal that it makes.',
   },
   'sheet/unused-input': {
     severity: 'warning',

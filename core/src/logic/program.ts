@@ -1,7 +1,22 @@
 import type { GateKind } from './expression';
 
-/** Numbers that gate kinds have in a compiled program. */
-export const opcode: Readonly<Record<GateKind, number>> = { not: 0, and: 1, or: 2, xor: 3, nand: 4, nor: 5, xnor: 6 };
+/**
+ * What a compiled program can compute: gates, and `wire`, a net that three-state outputs share. A wire's
+ * inputs are pairs of a value and whether it is driven.
+ */
+export type Operation = GateKind | 'wire';
+
+/** Numbers that operations have in a compiled program. */
+export const opcode: Readonly<Record<Operation, number>> = {
+  not: 0,
+  and: 1,
+  or: 2,
+  xor: 3,
+  nand: 4,
+  nor: 5,
+  xnor: 6,
+  wire: 7,
+};
 
 /**
  * A combinational network lowered to flat arrays. Values live in slots: slot 0 is constant 0, slot 1
@@ -19,7 +34,7 @@ export interface Program {
 /** A network by names, gates in topological order; the nets `0` and `1` are the constants. */
 export interface Network {
   readonly inputs: readonly string[];
-  readonly gates: readonly { readonly output: string; readonly kind: GateKind; readonly inputs: readonly string[] }[];
+  readonly gates: readonly { readonly output: string; readonly kind: Operation; readonly inputs: readonly string[] }[];
   readonly outputs: readonly string[];
 }
 
@@ -58,7 +73,8 @@ export function slotCount(program: Program): number {
 
 /**
  * Evaluates 32 rows at once: bit k of each slot is that slot's value in row k. The caller has filled
- * the input slots; the rest, constants included, is filled here.
+ * the input slots; the rest, constants included, is filled here. A wire is high where an output drives
+ * it high; where none drives it, or two disagree, `evaluateLevels` knows more.
  */
 export function evaluateWord(program: Program, slots: Int32Array): void {
   const { code } = program;
@@ -74,10 +90,18 @@ export function evaluateWord(program: Program, slots: Int32Array): void {
     if (op === 0) v = ~v;
     else if (op === 1 || op === 4) for (let q = p + 1; q < end; q++) v &= slots[code[q] as number] as number;
     else if (op === 2 || op === 5) for (let q = p + 1; q < end; q++) v |= slots[code[q] as number] as number;
+    else if (op === 7) v = wiredWord(code, slots, p, end);
     else for (let q = p + 1; q < end; q++) v ^= slots[code[q] as number] as number;
-    slots[out] = op > 3 ? ~v : v;
+    slots[out] = op > 3 && op < 7 ? ~v : v;
     p = end;
   }
+}
+
+function wiredWord(code: Int32Array, slots: Int32Array, from: number, end: number): number {
+  let v = 0;
+  for (let q = from; q < end; q += 2)
+    v |= (slots[code[q] as number] as number) & (slots[code[q + 1] as number] as number);
+  return v;
 }
 
 /** Levels as numbers: low, high, unknown. */
@@ -97,8 +121,13 @@ export function evaluateLevels(program: Program, slots: Uint8Array): void {
   for (let p = 0; p < code.length; out++) {
     const op = code[p] as number;
     const end = p + 2 + (code[p + 1] as number);
-    const v = op === 3 || op === 6 ? parity(code, slots, p + 2, end) : gathered(code, slots, p + 2, end, op);
-    slots[out] = (op === 0 || op > 3) && v !== UNKNOWN ? 1 - v : v;
+    let v: number;
+    if (op === 7) v = wired(code, slots, p + 2, end);
+    else {
+      v = op === 3 || op === 6 ? parity(code, slots, p + 2, end) : gathered(code, slots, p + 2, end, op);
+      if ((op === 0 || op > 3) && v !== UNKNOWN) v = 1 - v;
+    }
+    slots[out] = v;
     p = end;
   }
 }
@@ -123,4 +152,16 @@ function parity(code: Int32Array, slots: Uint8Array, from: number, end: number):
     v ^= x;
   }
   return v;
+}
+
+/** The level of a shared net: unknown where nothing drives it, where that is unknown, or where two disagree. */
+function wired(code: Int32Array, slots: Uint8Array, from: number, end: number): number {
+  let v = -1;
+  for (let q = from; q < end; q += 2) {
+    const drives = slots[code[q + 1] as number] as number;
+    if (drives === LOW) continue;
+    const level = drives === HIGH ? (slots[code[q] as number] as number) : UNKNOWN;
+    v = v === -1 || v === level ? level : UNKNOWN;
+  }
+  return v === -1 ? UNKNOWN : v;
 }

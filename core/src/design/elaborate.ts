@@ -1,0 +1,329 @@
+import { atText, type Finding, finding, type Span } from '../finding';
+import type { Expr } from '../logic';
+import { rangeOf, wiresOf } from './bus';
+import type { Clauses, Declarations, Equation, Line, PinJoin, Sheet, Signal, Statement, UsedPart } from './sheet';
+import { type TabledOutput, tableOfCells, tableOfRows, type WrittenRow } from './table-statement';
+
+/**
+ * What a sheet may use by number: the part's base number and its behaviour as a sheet, or null when
+ * there is no such part or it computes nothing.
+ */
+export type Library = (number: string) => { readonly base: string; readonly sheet: Sheet } | null;
+
+/** The library of a sheet that uses no parts. */
+export const noLibrary: Library = () => null;
+
+/** The most signals a sheet may come to when it is written out, and how deep blocks may use blocks. */
+const MAX_SIGNALS = 50_000;
+const MAX_BLOCK_DEPTH = 20;
+
+/** Gives up a statement; never leaves this file. */
+class StatementError extends Error {
+  constructor(readonly finding: Finding) {
+    super(finding.code);
+  }
+}
+
+/** Names as one body of statements has them. */
+interface Scope {
+  /** Before every name of its own: nothing for the sheet itself, `H1.` for a block used as H1. */
+  readonly prefix: string;
+  /** Wires of each bus, by its name. */
+  readonly buses: Map<string, string[]>;
+  /** Names that stand for others: a block's outputs where they were given a name outside. */
+  readonly aliases: ReadonlyMap<string, string>;
+  readonly depth: number;
+}
+
+/**
+ * Writes a sheet out: buses wire by wire, tables as sums of products, blocks and (with `expand`) used
+ * parts as their equations, under names such as `H1.s`. Each statement that cannot be written out
+ * gives a finding at its place and is left out.
+ */
+export function elaborate(
+  sheet: Sheet,
+  library: Library,
+  expand: boolean,
+): { declared: Declarations; findings: Finding[] } {
+  return new Elaborator(library, expand).run(sheet);
+}
+
+class Elaborator {
+  private readonly findings: Finding[] = [];
+  private readonly inputs: Signal[] = [];
+  private readonly outputs: Signal[] = [];
+  private readonly equations: Equation[] = [];
+  private readonly parts: UsedPart[] = [];
+  private readonly never: Expr[] = [];
+  private readonly refs = new Set<string>();
+  private readonly blocks = new Map<string, readonly Statement[]>();
+  private full = false;
+
+  constructor(
+    private readonly library: Library,
+    private readonly expand: boolean,
+  ) {}
+
+  run(sheet: Sheet): { declared: Declarations; findings: Finding[] } {
+    const body = this.takeBlocks(sheet.lines);
+    const scope: Scope = { prefix: '', buses: busesOf(body), aliases: new Map(), depth: 0 };
+    for (const s of body) if (s.kind === 'in' || s.kind === 'out') this.declare(s.kind, s.signals);
+    this.body(body, scope);
+    const { inputs, outputs, equations, parts, never } = this;
+    return { declared: { inputs, outputs, equations, parts, never }, findings: this.findings };
+  }
+
+  /** Sets the blocks apart and gives the statements of the sheet itself. */
+  private takeBlocks(lines: readonly Line[]): Statement[] {
+    const body: Statement[] = [];
+    let block: { name: Signal; inside: Statement[] } | null = null;
+    for (const { statement: s } of lines) {
+      if (!s) continue;
+      if (s.kind === 'block') {
+        if (block) this.note(finding('sheet/block-in-block', [at(s.name)], { name: s.name.name }));
+        else if (this.blocks.has(s.name.name))
+          this.note(finding('sheet/block-twice', [at(s.name)], { name: s.name.name }));
+        block = { name: s.name, inside: [] };
+        this.blocks.set(s.name.name, block.inside);
+      } else if (s.kind === 'end') {
+        if (!block) this.note(finding('sheet/stray-end', [atText(s.at ?? nowhere)], {}));
+        block = null;
+      } else (block?.inside ?? body).push(s);
+    }
+    if (block) this.note(finding('sheet/block-open', [at(block.name)], { name: block.name.name }));
+    return body;
+  }
+
+  private note(found: Finding): void {
+    this.findings.push(found);
+  }
+
+  private declare(kind: 'in' | 'out', signals: readonly Signal[]): void {
+    const list = kind === 'in' ? this.inputs : this.outputs;
+    for (const signal of signals) list.push(...wired(signal));
+  }
+
+  private body(statements: readonly Statement[], scope: Scope): void {
+    for (let i = 0; i < statements.length; i++) {
+      const s = statements[i] as Statement;
+      if (s.kind === 'table') {
+        const rows: WrittenRow[] = [];
+        for (let next = statements[i + 1]; next?.kind === 'row'; next = statements[++i + 1])
+          rows.push({ ...next, at: next.at ?? nowhere });
+        this.recovering(() => this.table(s, rows, scope));
+      } else if (s.kind === 'row') this.note(finding('sheet/stray-row', [atText(s.at ?? nowhere)], {}));
+      else if (s.kind === 'equation') this.recovering(() => this.equation(s, scope));
+      else if (s.kind === 'never') this.recovering(() => this.never.push(this.scalar(s.expr, scope)));
+      else if (s.kind === 'use') this.recovering(() => this.use(s, scope));
+    }
+  }
+
+  private recovering(write: () => void): void {
+    try {
+      write();
+    } catch (e) {
+      if (!(e instanceof StatementError)) throw e;
+      this.note(e.finding);
+    }
+  }
+
+  private equation(s: Extract<Statement, { kind: 'equation' }>, scope: Scope): void {
+    const targets = this.wires(s.target, scope);
+    const width = targets.length;
+    const values = this.fit(this.vector(s.expr, scope), width, s.expr);
+    const clauses = Array.from({ length: width }, (_, i) => this.clauses(s.clauses, scope, width, i));
+    targets.forEach((name, i) => {
+      this.emit({ target: { ...s.target, name }, expr: values[i] as Expr, ...clauses[i] });
+    });
+  }
+
+  private clauses(c: Clauses | undefined, scope: Scope, width: number, i: number): Clauses {
+    if (!c) return {};
+    const wire = (e: Expr): Expr => this.fit(this.vector(e, scope), width, e)[i] as Expr;
+    const { storage, forces, when, open, dontCare } = c;
+    return {
+      ...(storage?.kind === 'while' && { storage: { kind: 'while', enable: wire(storage.enable) } }),
+      ...(storage && storage.kind !== 'while' && { storage: { ...storage, clock: this.scalar(storage.clock, scope) } }),
+      ...(forces && { forces: forces.map((f) => ({ to: f.to, when: wire(f.when) })) }),
+      ...(when && { when: wire(when) }),
+      ...(open && { open }),
+      ...(dontCare && { dontCare: wire(dontCare) }),
+    };
+  }
+
+  private emit(equation: Equation): void {
+    if (this.equations.length < MAX_SIGNALS) this.equations.push(equation);
+    else if (!this.full) {
+      this.full = true;
+      this.note(finding('sheet/too-large', [at(equation.target)], { limit: MAX_SIGNALS }));
+    }
+  }
+
+  private table(s: Extract<Statement, { kind: 'table' }>, rows: readonly WrittenRow[], scope: Scope): void {
+    const inputs = s.inputs.flatMap((signal) => this.wires(signal, scope));
+    const outputs = s.outputs.flatMap((signal) => this.wires(signal, scope).map((name) => ({ ...signal, name })));
+    const place = s.at ?? nowhere;
+    let made: TabledOutput[];
+    if (s.cells !== undefined) {
+      if (outputs.length !== 1) throw new StatementError(finding('sheet/cells-of-many', [atText(place)], {}));
+      const table = tableOfCells(s.cells, inputs, place);
+      if ('code' in table) throw new StatementError(table);
+      made = [table];
+    } else {
+      const table = tableOfRows(rows, inputs, outputs.length, place);
+      for (const found of table.findings) this.note(found);
+      made = table.outputs;
+    }
+    made.forEach(({ expr, dontCare }, i) => {
+      const target = outputs[i] as Signal;
+      this.emit({ target, expr: { ...expr, at: place }, ...(dontCare && { dontCare }) });
+    });
+    // A table that could not be read still makes its signals, so that they are not told as unknown.
+    if (made.length === 0)
+      for (const target of outputs) this.emit({ target, expr: { kind: 'const', value: 0, at: place } });
+  }
+
+  private use(s: Extract<Statement, { kind: 'use' }>, scope: Scope): void {
+    const name = s.part.name;
+    const ref = scope.prefix + s.ref.name;
+    const block = this.blocks.get(name);
+    const found = block ? null : this.library(name);
+    if (!block && !found) throw new StatementError(finding('sheet/unknown-part', [at(s.part)], { part: name }));
+    if (this.refs.has(ref)) throw new StatementError(finding('sheet/used-twice', [at(s.ref)], { name: ref }));
+    if (scope.depth >= MAX_BLOCK_DEPTH)
+      throw new StatementError(finding('sheet/blocks-too-deep', [at(s.part)], { name, limit: MAX_BLOCK_DEPTH }));
+    this.refs.add(ref);
+    const inside = block ?? (found?.sheet.lines.flatMap((l) => l.statement ?? []) as Statement[]);
+    const pins = (kind: 'in' | 'out'): string[] =>
+      inside.flatMap((t) => (t.kind === kind ? t.signals.flatMap((signal) => wired(signal).map((w) => w.name)) : []));
+    const [ins, outs] = [pins('in'), pins('out')];
+    const joins = this.joins(s.pins, [...ins, ...outs], busesOf(inside), name, scope);
+    const open = ins.filter((pin) => !joins.has(pin));
+    if (open.length > 0)
+      throw new StatementError(finding('sheet/pins-open', [at(s.ref)], { ref: s.ref.name, pins: open.join(', ') }));
+    const aliases = new Map<string, string>();
+    for (const pin of outs) {
+      const join = joins.get(pin);
+      if (!join) continue;
+      if (join.kind !== 'name')
+        throw new StatementError(
+          finding('sheet/output-joined', [atText(join.at ?? nowhere)], { pin, ref: s.ref.name }),
+        );
+      aliases.set(pin, join.name);
+    }
+    const inputs = ins.map((pin) => ({ pin, expr: joins.get(pin) as Expr }));
+    if (!block && !this.expand) {
+      const outputs = outs.map((pin) => ({ pin, signal: aliases.get(pin) ?? `${ref}.${pin}` }));
+      this.parts.push({ ref, part: found?.base ?? name, inputs, outputs, at: s.ref.at ?? nowhere });
+      for (const [pin, signal] of aliases) this.alias(`${ref}.${pin}`, signal, s.ref);
+      return;
+    }
+    for (const { pin, expr } of inputs) this.emit({ target: { name: `${ref}.${pin}`, at: expr.at ?? nowhere }, expr });
+    const prefix = `${ref}.`;
+    this.body(inside, { prefix, buses: busesOf(inside), aliases, depth: scope.depth + 1 });
+    for (const [pin, signal] of aliases) this.alias(`${prefix}${pin}`, signal, s.ref);
+  }
+
+  /** Lets a pin be read by its dotted name even where its output was given another. */
+  private alias(name: string, signal: string, ref: Signal): void {
+    this.emit({ target: { name, at: ref.at ?? nowhere }, expr: { kind: 'name', name: signal, at: ref.at ?? nowhere } });
+  }
+
+  /** What each pin is joined to, wire by wire. */
+  private joins(
+    pins: readonly PinJoin[],
+    known: readonly string[],
+    buses: ReadonlyMap<string, string[]>,
+    part: string,
+    scope: Scope,
+  ): Map<string, Expr> {
+    const joins = new Map<string, Expr>();
+    for (const { pin, expr, at: where } of pins) {
+      const place = [atText(where ?? nowhere)];
+      const range = rangeOf(pin);
+      const names = range ? wiresOf(range) : (buses.get(pin) ?? [pin]);
+      const missing = names.find((n) => !known.includes(n));
+      if (missing !== undefined) {
+        const list = known.length > 24 ? [...known.slice(0, 24), '…'] : known;
+        throw new StatementError(finding('sheet/unknown-pin', place, { part, pin: missing, pins: list.join(' ') }));
+      }
+      const values = this.fit(this.vector(expr, scope), names.length, expr);
+      names.forEach((n, i) => {
+        if (joins.has(n)) throw new StatementError(finding('sheet/pin-twice', place, { pin: n }));
+        joins.set(n, values[i] as Expr);
+      });
+    }
+    return joins;
+  }
+
+  /** A vector of the wanted width: one wire serves all of a bus. */
+  private fit(vector: readonly Expr[], width: number, e: Expr): readonly Expr[] {
+    if (vector.length === width) return vector;
+    if (vector.length === 1) return Array.from({ length: width }, () => vector[0] as Expr);
+    throw new StatementError(
+      finding('sheet/bus-width', [atText(e.at ?? nowhere)], { given: vector.length, wanted: width }),
+    );
+  }
+
+  private scalar(e: Expr, scope: Scope): Expr {
+    return this.fit(this.vector(e, scope), 1, e)[0] as Expr;
+  }
+
+  /** An expression wire by wire. Infix gates work wire by wire; functions take all wires at once. */
+  private vector(e: Expr, scope: Scope): readonly Expr[] {
+    if (e.kind === 'const') return [e];
+    if (e.kind === 'name') return this.wires({ name: e.name }, scope).map((name) => ({ ...e, name }));
+    if (e.kind === 'not') return this.vector(e.of, scope).map((of) => ({ ...e, of }));
+    const of = e.of.map((x) => this.vector(x, scope));
+    if (!e.infix) {
+      const wires = of.flat();
+      if (wires.length > 1) return [{ ...e, of: wires }];
+      throw new StatementError(
+        finding('sheet/function-arity', [atText(e.at ?? nowhere)], {
+          name: e.gate,
+          count: 1,
+          needs: 'two or more, with commas between',
+        }),
+      );
+    }
+    const width = Math.max(...of.map((v) => v.length));
+    const fitted = of.map((v, k) => this.fit(v, width, e.of[k] as Expr));
+    return Array.from({ length: width }, (_, i) => ({ ...e, of: fitted.map((v) => v[i] as Expr) }));
+  }
+
+  /** The full names of a written name: one, or the wires of a bus. */
+  private wires({ name }: Signal, scope: Scope): string[] {
+    const range = rangeOf(name);
+    const names = range ? wiresOf(range) : (scope.buses.get(name) ?? [name]);
+    return names.map((n) => scope.aliases.get(n) ?? scope.prefix + n);
+  }
+}
+
+const nowhere: Span = { from: 0, to: 0 };
+const at = (s: Signal) => atText(s.at ?? nowhere);
+
+/** A declared signal wire by wire; the wires of a bus share its label. */
+function wired(signal: Signal): Signal[] {
+  const range = rangeOf(signal.name);
+  if (!range) return [signal];
+  return wiresOf(range).map((name) => ({
+    ...signal,
+    name,
+    ...(signal.label !== undefined && { label: `${signal.label}, ${name.slice(range.base.length)}` }),
+  }));
+}
+
+/** The buses that a body declares or makes, each with its wires in the order first written. */
+function busesOf(statements: readonly Statement[]): Map<string, string[]> {
+  const buses = new Map<string, string[]>();
+  const add = ({ name }: Signal): void => {
+    const range = rangeOf(name);
+    if (range && range.high !== range.low && !buses.has(range.base)) buses.set(range.base, wiresOf(range));
+  };
+  for (const s of statements) {
+    if (s.kind === 'in' || s.kind === 'out') s.signals.forEach(add);
+    else if (s.kind === 'equation') add(s.target);
+    else if (s.kind === 'table') s.outputs.forEach(add);
+  }
+  return buses;
+}

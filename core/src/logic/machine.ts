@@ -1,0 +1,192 @@
+import { compile, evaluateLevels, HIGH, LOW, type Network, type Program, slotCount, UNKNOWN } from './program';
+
+/**
+ * A stored signal. It takes `data` when `control` rises or falls, or follows it `while` control is
+ * high; `forces` set it whatever its clock does, the first that is high winning. All are nets.
+ */
+export interface StoredSignal {
+  readonly name: string;
+  readonly data: string;
+  readonly edge: 'rise' | 'fall' | 'while';
+  readonly control: string;
+  readonly forces: readonly { readonly to: 0 | 1; readonly net: string }[];
+}
+
+/**
+ * An output. `floats` is high while nothing drives it (three-state), `open` says that it is released
+ * instead of driven high (open collector), `dontCare` is high where its value does not matter.
+ */
+export interface MachineOutput {
+  readonly name: string;
+  readonly net: string;
+  readonly floats: string | null;
+  readonly open: boolean;
+  readonly dontCare: string | null;
+}
+
+/** What a design does, by names: gates (topological; inputs and stored signals are sources), stored signals, outputs. */
+export interface Behaviour {
+  readonly inputs: readonly string[];
+  readonly gates: Network['gates'];
+  readonly stored: readonly StoredSignal[];
+  readonly outputs: readonly MachineOutput[];
+}
+
+/** Slots of one stored signal in a machine's program; `edge`: 0 rise, 1 fall, 2 while. */
+interface StoredSlots {
+  readonly self: number;
+  readonly data: number;
+  readonly control: number;
+  readonly edge: 0 | 1 | 2;
+  readonly forces: readonly { readonly to: 0 | 1; readonly slot: number }[];
+}
+
+/** Slots of one output; `floats` and `dontCare` are slot 0, constant low, where an output has none. */
+export interface OutputSlots {
+  readonly value: number;
+  readonly floats: number;
+  readonly open: boolean;
+  readonly dontCare: number;
+}
+
+/** A behaviour lowered: its program's inputs are the behaviour's inputs and then its stored signals. */
+export interface Machine {
+  readonly program: Program;
+  readonly inputs: number;
+  readonly stored: readonly StoredSlots[];
+  readonly outputs: readonly OutputSlots[];
+}
+
+const edges = { rise: 0, fall: 1, while: 2 } as const;
+
+/** Lowers a behaviour. Throws, as `compile` does, on nets that nothing makes. */
+export function compileMachine(behaviour: Behaviour): Machine {
+  const { inputs, gates, stored, outputs } = behaviour;
+  const sources = [...inputs, ...stored.map((s) => s.name)];
+  const nets: string[] = [];
+  const want = (net: string): number => nets.push(net) - 1;
+  const storedAt = stored.map((s) => ({
+    data: want(s.data),
+    control: want(s.control),
+    forces: s.forces.map(({ to, net }) => ({ to, slot: want(net) })),
+  }));
+  const outputsAt = outputs.map((o) => ({
+    value: want(o.net),
+    floats: want(o.floats ?? '0'),
+    dontCare: want(o.dontCare ?? '0'),
+  }));
+  const program = compile({ inputs: sources, gates, outputs: nets });
+  const slot = (i: number): number => program.outputs[i] as number;
+  return {
+    program,
+    inputs: inputs.length,
+    stored: storedAt.map((s, i) => ({
+      self: 2 + inputs.length + i,
+      data: slot(s.data),
+      control: slot(s.control),
+      edge: edges[(stored[i] as StoredSignal).edge],
+      forces: s.forces.map((f) => ({ to: f.to, slot: slot(f.slot) })),
+    })),
+    outputs: outputsAt.map((o, i) => ({
+      value: slot(o.value),
+      floats: slot(o.floats),
+      dontCare: slot(o.dontCare),
+      open: (outputs[i] as MachineOutput).open,
+    })),
+  };
+}
+
+/**
+ * A machine with its memory: levels (LOW, HIGH, UNKNOWN) in `slots` as its program has them, and the
+ * level each stored signal's control last had. Fresh memory is unknown, as at power up.
+ */
+export class MachineRun {
+  readonly slots: Uint8Array;
+  private readonly controls: Uint8Array;
+  private readonly next: Uint8Array;
+
+  constructor(readonly machine: Machine) {
+    this.slots = new Uint8Array(slotCount(machine.program)).fill(UNKNOWN);
+    this.controls = new Uint8Array(machine.stored.length).fill(UNKNOWN);
+    this.next = new Uint8Array(machine.stored.length);
+  }
+
+  /** Puts an input, counted from 0, at a level; `settle` carries it on. */
+  setInput(i: number, level: number): void {
+    this.slots[2 + i] = level;
+  }
+
+  /** The level of stored signal i, counted from 0. */
+  storedLevel(i: number): number {
+    return this.slots[2 + this.machine.inputs + i] as number;
+  }
+
+  /** Puts stored signal i at a level, as a person does who wants to see what follows. */
+  setStored(i: number, level: number): void {
+    this.slots[2 + this.machine.inputs + i] = level;
+  }
+
+  /** The level of output o, counted from 0, whether or not it is driven. */
+  outputLevel(o: number): number {
+    return this.slots[(this.machine.outputs[o] as OutputSlots).value] as number;
+  }
+
+  /** Whether output o is driven: LOW when it floats, UNKNOWN when that cannot be known. */
+  outputDriven(o: number): number {
+    const floats = this.slots[(this.machine.outputs[o] as OutputSlots).floats] as number;
+    return floats === UNKNOWN ? UNKNOWN : 1 - floats;
+  }
+
+  /**
+   * Lets stored signals take up what the inputs make them do, until nothing changes: all those that
+   * one edge clocks sample what stood before it; those clocked by others ripple after. False when the
+   * latches still chase each other after as many rounds as there are stored signals and two.
+   */
+  settle(): boolean {
+    const { program, stored } = this.machine;
+    evaluateLevels(program, this.slots);
+    for (let round = 0; round < stored.length + 2; round++) {
+      if (!this.clock()) return true;
+      evaluateLevels(program, this.slots);
+    }
+    return stored.length === 0;
+  }
+
+  private clock(): boolean {
+    const { stored } = this.machine;
+    stored.forEach((s, i) => {
+      const control = this.slots[s.control] as number;
+      this.next[i] = this.forced(s, this.taken(s, this.controls[i] as number, control));
+      this.controls[i] = control;
+    });
+    let changed = false;
+    stored.forEach((s, i) => {
+      if (this.slots[s.self] === this.next[i]) return;
+      this.slots[s.self] = this.next[i] as number;
+      changed = true;
+    });
+    return changed;
+  }
+
+  /** A value after the forces, the first of them strongest; one that may be active leaves it known only if it agrees. */
+  private forced(s: StoredSlots, value: number): number {
+    for (let f = s.forces.length - 1; f >= 0; f--) {
+      const { to, slot } = s.forces[f] as StoredSlots['forces'][number];
+      const level = this.slots[slot] as number;
+      if (level === HIGH) value = to;
+      else if (level === UNKNOWN && value !== to) value = UNKNOWN;
+    }
+    return value;
+  }
+
+  private taken(s: StoredSlots, before: number, control: number): number {
+    const self = this.slots[s.self] as number;
+    const data = this.slots[s.data] as number;
+    if (s.edge === 2) return control === HIGH ? data : control === LOW || data === self ? self : UNKNOWN;
+    const [from, to] = s.edge === 0 ? [LOW, HIGH] : [HIGH, LOW];
+    if (before === from && control === to) return data;
+    const perhaps =
+      before !== control && (before === UNKNOWN ? control === to : control === UNKNOWN && before === from);
+    return perhaps && data !== self ? UNKNOWN : self;
+  }
+}
