@@ -1,111 +1,134 @@
 import { describe, expect, it } from 'vitest';
-import { sweep, valueAt } from '../logic';
-import { catalogue, partType } from './catalogue';
-import { partNumber, readPartNumber } from './family';
+import { compileMachine } from '../logic';
+import { pinouts } from '../testing/pinouts';
+import { byName, catalogue, chipLibrary, findChip, partType } from './catalogue';
+import { chips } from './chips';
+import { families, familyIds, partNumber, readPartNumber } from './family';
 
-/**
- * Function tables of the data sheets, written down apart from the catalogue: for each unit its input
- * pins, its output pin, and what the output is for a number of high inputs.
- */
-type Sheet = { units: readonly [inputs: string, output: string][]; high: (count: number, width: number) => boolean };
-const and = (count: number, width: number): boolean => count === width;
-const or = (count: number): boolean => count > 0;
-const not = (f: (c: number, w: number) => boolean) => (c: number, w: number) => !f(c, w);
-const quad: Sheet['units'] = [
-  ['1 2', '3'],
-  ['4 5', '6'],
-  ['9 10', '8'],
-  ['12 13', '11'],
-];
-const triple: Sheet['units'] = [
-  ['1 2 13', '12'],
-  ['3 4 5', '6'],
-  ['9 10 11', '8'],
-];
-const dual: Sheet['units'] = [
-  ['1 2 4 5', '6'],
-  ['9 10 12 13', '8'],
-];
-const sheets: Readonly<Record<string, Sheet>> = {
-  '7400': { units: quad, high: not(and) },
-  '7402': {
-    units: [
-      ['2 3', '1'],
-      ['5 6', '4'],
-      ['8 9', '10'],
-      ['11 12', '13'],
-    ],
-    high: not(or),
-  },
-  '7404': {
-    units: [
-      ['1', '2'],
-      ['3', '4'],
-      ['5', '6'],
-      ['9', '8'],
-      ['11', '10'],
-      ['13', '12'],
-    ],
-    high: not(or),
-  },
-  '7408': { units: quad, high: and },
-  '7410': { units: triple, high: not(and) },
-  '7411': { units: triple, high: and },
-  '7420': { units: dual, high: not(and) },
-  '7421': { units: dual, high: and },
-  '7427': { units: triple, high: not(or) },
-  '7430': { units: [['1 2 3 4 5 6 11 12', '8']], high: not(and) },
-  '7432': { units: quad, high: or },
-  '7486': { units: quad, high: (count) => count % 2 === 1 },
-};
+const parts = chips.map((c) => partType(partNumber(c.base, 'HC')) ?? expect.fail(c.base));
 
-const chips = catalogue.filter((p) => p.kind === 'chip');
+/** `A 1 4, Q#0 3 2` as `1A 1`, `2A 4`, `Q0 3`, `Q1 2`. */
+function spelledOut(pinout: string): string[] {
+  return pinout.split(', ').flatMap((entry) => {
+    const [name, ...numbers] = entry.split(' ') as [string, ...string[]];
+    return numbers.map((n, i) => {
+      if (numbers.length === 1 || name === 'NC') return `${name} ${n}`;
+      if (name.includes('#0')) return `${name.replace('#0', String(i))} ${n}`;
+      return name.includes('#') ? `${name.replace('#', String(i + 1))} ${n}` : `${i + 1}${name} ${n}`;
+    });
+  });
+}
 
 describe('the chips of the catalogue', () => {
-  it('are those of the data sheets', () => {
-    expect(chips.map((c) => c.id)).toEqual(Object.keys(sheets));
-  });
-
-  it.each(chips)('$id has the units, pins and function table of its data sheet', ({ id, units }) => {
-    const sheet = sheets[id] as Sheet;
-    const found = units.map((u) => [
-      [...u.inputs].sort((a, b) => Number(a) - Number(b)).join(' '),
-      u.outputs.join(' '),
-    ]);
-    expect([...found].sort()).toEqual([...sheet.units.map((u) => [...u])].sort());
-    for (const unit of units) {
-      const table = sweep(unit.program);
-      for (let row = 0; row < table.rows; row++) {
-        const count = row.toString(2).replaceAll('0', '').length;
-        expect(valueAt(table, 0, row) === 1, `row ${row}`).toBe(sheet.high(count, unit.inputs.length));
-      }
+  it('have the pins of their data sheets, written down a second time by what each pin does', () => {
+    expect(parts.map((p) => p.id).sort()).toEqual(Object.keys(pinouts).sort());
+    for (const part of parts) {
+      const found = part.pins.map((p) => `${p.name} ${p.id}`).sort(byName);
+      expect(found, part.id).toEqual(spelledOut(pinouts[part.id] ?? '').sort(byName));
     }
   });
 
-  it.each(chips)(
-    '$id has supply on 14, ground on 7, and each other pin once in a unit or nowhere',
-    ({ pins, units }) => {
-      expect(pins.find((p) => p.role === 'supply')?.id).toBe('14');
-      expect(pins.find((p) => p.role === 'ground')?.id).toBe('7');
-      const used = units.flatMap((u) => [...u.inputs, ...u.outputs]).sort();
-      const signal = pins.filter((p) => p.role === 'input' || p.role === 'output').map((p) => p.id);
-      expect(used).toEqual([...signal].sort());
-    },
-  );
+  it.each(parts)('$id has supply and ground, and each other pin once in a unit or nowhere', ({ pins, units }) => {
+    expect(pins.filter((p) => p.role === 'supply')).toHaveLength(1);
+    expect(pins.filter((p) => p.role === 'ground')).toHaveLength(1);
+    const ins = units.flatMap((u) => u.inputs);
+    const outs = units.flatMap((u) => u.outputs);
+    const of = (...roles: string[]) => pins.filter((p) => roles.includes(p.role)).map((p) => p.id);
+    expect([...outs].sort(byName)).toEqual(of('output', 'both').sort(byName));
+    expect([...new Set(ins)].sort(byName)).toEqual(of('input', 'both').sort(byName));
+    for (const unit of units) expect(unit.drives).toHaveLength(unit.outputs.length);
+  });
 
-  it.each(chips)('$id counts its pins counter-clockwise from the notch at the left', ({ pins }) => {
-    expect(pins.slice(0, 7).map((p) => [p.dx, p.dy])).toEqual([0, 1, 2, 3, 4, 5, 6].map((dx) => [dx, 0]));
-    expect(pins.slice(7).map((p) => [p.dx, p.dy])).toEqual([6, 5, 4, 3, 2, 1, 0].map((dx) => [dx, -3]));
+  it.each(parts)('$id counts its pins counter-clockwise from the notch at the left', ({ pins, chip }) => {
+    const half = pins.length / 2;
+    const row = Array.from({ length: half }, (_, dx) => dx);
+    expect(pins.slice(0, half).map((p) => [p.dx, p.dy])).toEqual(row.map((dx) => [dx, 0]));
+    expect(pins.slice(half).map((p) => [p.dx, p.dy])).toEqual(row.reverse().map((dx) => [dx, -(chip?.rows ?? 3)]));
+  });
+
+  it('have units as people count them, and like units are alike', () => {
+    const of = (base: string) => partType(partNumber(base, 'LS'))?.units ?? [];
+    expect([of('7400').length, of('7474').length, of('74240').length, of('7493').length, of('74283').length]).toEqual([
+      4, 2, 2, 1, 1,
+    ]);
+    expect(new Set(of('7474').map((u) => u.like)).size).toBe(1);
+    expect(new Set(of('7451').map((u) => u.like)).size).toBe(2);
+    expect(of('7403')[0]).toMatchObject({ drives: ['open-collector'], gate: null, symbol: 'nand' });
+    expect(of('74125')[0]).toMatchObject({ drives: ['three-state'], gate: null, symbol: 'buffer' });
+  });
+
+  it('say what catches people out, in a sentence, and no two the same title for one behaviour', () => {
+    for (const c of chips) expect(c.catch).toMatch(/^[A-Z0-9].{20,}\.$/);
+    expect(new Set(chips.map((c) => c.title)).size).toBe(chips.length);
+  });
+
+  it('can be used in a sheet by any form of their number', () => {
+    for (const text of ['7493', '93', '74HC93', 'SN74LS93N']) expect(chipLibrary(text)?.base).toBe('7493');
+    expect(chipLibrary('led')).toBeNull();
+    for (const { behaviour } of parts.flatMap((p) => p.units)) expect(() => compileMachine(behaviour)).not.toThrow();
   });
 });
 
 describe('part numbers', () => {
   it('are written and read with their family', () => {
-    for (const { id } of chips) expect(readPartNumber(partNumber(id, 'HC'))).toEqual({ base: id, family: 'HC' });
-    expect(partType('74HC02')?.id).toBe('7402');
+    for (const { base } of chips)
+      for (const family of familyIds) {
+        const read = readPartNumber(partNumber(base, family));
+        expect(read).toEqual({ base, family: base.startsWith('55') ? null : family });
+      }
   });
 
-  it.each(['74HC99', '74XX00', 'constructor', '', 'HC00', '74HC', '__proto__'])('%j is no part', (text) => {
-    expect(partType(text)).toBeNull();
+  it.each([
+    ['SN74LS00N', '7400', 'LS'],
+    ['DM7493AN', '7493', '74'],
+    ['MM74HC4017N', '4017', 'HC'],
+    ['CD74HCT138E', '74138', 'HCT'],
+    ['N74F74D', '7474', 'F'],
+    ['sn 74als 245 an', '74245', 'ALS'],
+    ['74HC7266', '747266', 'HC'],
+    ['M74HC4002B1R', '4002', 'HC'],
+    ['NE555P', '555', null],
+    ['LM556CN', '556', null],
+  ])('%s is a %s', (text, base, family) => {
+    expect(readPartNumber(text)).toEqual({ base, family });
+  });
+
+  it.each(['74HC99', '74XX00', 'constructor', '', 'HC00', '74HC', '__proto__', '5555', 'CD4017BE'])(
+    '%j is no part',
+    (text) => {
+      expect(partType(text)).toBeNull();
+    },
+  );
+
+  it('may be short where a person looks one up', () => {
+    expect(['93', '7266', '4017', '555', '74HC'].map((t) => findChip(t)?.id ?? null)).toEqual([
+      '7493',
+      '747266',
+      '4017',
+      '555',
+      null,
+    ]);
+  });
+});
+
+describe('families', () => {
+  it('have levels that leave a margin, and outputs that drive several inputs of their own', () => {
+    for (const f of Object.values(families)) {
+      expect(f.outputLowV).toBeLessThan(f.inputLowV);
+      expect(f.outputHighV).toBeGreaterThan(f.inputHighV);
+      expect((f.outputMa.low * 1000) / f.inputUa.low).toBeGreaterThanOrEqual(10);
+      expect(f.supplyV[1]).toBeLessThan(f.absoluteMaxV);
+      expect(f.delayNs.typical).toBeLessThan(f.delayNs.most);
+    }
+  });
+});
+
+describe('the other things on a bench', () => {
+  it('have leads that no two share, and bodies around them', () => {
+    for (const { pins, body, kind } of catalogue().filter((p) => p.kind !== 'chip')) {
+      expect(new Set(pins.map((p) => p.id)).size).toBe(pins.length);
+      expect(new Set(pins.map((p) => `${p.dx} ${p.dy}`)).size, kind).toBe(pins.length);
+      expect(Math.min(body.width, body.height)).toBeGreaterThan(0);
+    }
   });
 });

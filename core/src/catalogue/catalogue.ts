@@ -1,134 +1,124 @@
-import { readSheet } from '../design';
-import { compile } from '../logic';
+import { type Library, parseSheet, printStatement, readSheet, type Sheet } from '../design';
+import { benchParts } from './bench-parts';
 import { type ChipData, chips } from './chips';
 import { readPartNumber } from './family';
-import type { PartType, Pin, PinRole, Unit } from './part';
+import type { PartType, Pin, PinRole } from './part';
+import { unitsOf } from './units';
 
-const supplyRoles: Readonly<Record<string, PinRole>> = { VCC: 'supply', GND: 'ground', NC: 'none' };
+const fixedRoles: Readonly<Record<string, PinRole>> = { VCC: 'supply', GND: 'ground', NC: 'none' };
+
+/** Pins of a chip that are what: from its own words and from what its behaviour makes. */
+function rolesOf(data: ChipData): Map<string, PinRole> {
+  const names = data.pins.split(' ');
+  const roles = new Map<string, PinRole>(Object.entries(fixedRoles));
+  const made = new Set(
+    parseSheet(data.behaviour).sheet.lines.flatMap(({ statement: s }) =>
+      s?.kind === 'equation' ? [s.target.name] : s?.kind === 'table' ? s.outputs.map((o) => o.name) : [],
+    ),
+  );
+  for (const name of names) if (!roles.has(name)) roles.set(name, made.has(name) ? 'output' : 'input');
+  for (const name of data.both?.split(' ') ?? []) roles.set(name, 'both');
+  for (const name of data.analogue?.split(' ') ?? []) roles.set(name, 'analogue');
+  return roles;
+}
+
+/** A chip's behaviour as a whole sheet, its pins declared: inputs and outputs in the order of their names. */
+export function sheetOfChip(data: ChipData): string {
+  const roles = rolesOf(data);
+  const of = (...wanted: PinRole[]): string[] =>
+    [...roles].filter(([name, role]) => wanted.includes(role) && !(name in fixedRoles)).map(([name]) => name);
+  const declared = (kind: 'in' | 'out', names: readonly string[]): string =>
+    printStatement({ kind, signals: [...names].sort(byName).map((name) => ({ name })) });
+  const timed = data.timers?.map((t) => t.input) ?? [];
+  return [
+    declared('in', [...of('input', 'both'), ...timed]),
+    declared('out', of('output', 'both')),
+    data.behaviour,
+  ].join('\n');
+}
+
+/** Orders pin names as people count them: 1A, 1B, 2A, 10A. */
+export function byName(a: string, b: string): number {
+  return a.localeCompare(b, 'en', { numeric: true });
+}
 
 /**
  * Makes a chip from its data sheet: pins of a dual-in-line package laid out from pin 1 (anchor, lower
- * row, notch to the left), and units taken from the behaviour, one for each group of equations that
- * share an input. Throws on a behaviour that is not a faultless sheet: the catalogue is our own data.
+ * row, notch to the left), and units taken from the behaviour, one for each group of outputs that share
+ * a signal. Throws on a behaviour that is not a faultless sheet: the catalogue is our own data.
  */
 export function chipOf(data: ChipData): PartType {
-  const { design, findings } = readSheet(data.behaviour);
-  if (!design.netlist || findings.length > 0) throw new Error(`${data.base}: the behaviour has findings`);
+  const behaviour = sheetOfChip(data);
+  const { design, findings } = readSheet(behaviour);
+  if (!design.behaviour || findings.length > 0)
+    throw new Error(`${data.base}: the behaviour has findings: ${JSON.stringify(findings)}`);
   const names = data.pins.split(' ');
   const half = names.length / 2;
-  const roles = new Map<string, PinRole>(Object.entries(supplyRoles));
-  for (const { name } of design.inputs) roles.set(name, 'input');
-  for (const { name } of design.outputs) roles.set(name, 'output');
+  const rows = data.rows ?? 3;
+  const roles = rolesOf(data);
   const pins = names.map((name, i): Pin => {
-    const role = roles.get(name);
-    if (!role) throw new Error(`${data.base}: pin ${name} is not in the behaviour`);
     const lower = i < half;
-    return { id: String(i + 1), name, role, dx: lower ? i : names.length - 1 - i, dy: lower ? 0 : -3 };
+    const place = { dx: lower ? i : names.length - 1 - i, dy: lower ? 0 : -rows };
+    return { id: String(i + 1), name, role: roles.get(name) as PinRole, ...place };
   });
   const idOf = new Map(pins.map((p) => [p.name, p.id]));
-  const pinId = (name: string): string => {
-    const id = idOf.get(name);
-    if (id === undefined) throw new Error(`${data.base}: the behaviour names ${name}, no pin does`);
-    return id;
-  };
   return {
     id: data.base,
     kind: 'chip',
     title: data.title,
     prefix: 'U',
     pins,
-    units: unitsOf(data.behaviour, pinId),
-    body: { x: -0.5, y: -2.62, width: half, height: 2.24 },
-    behaviour: data.behaviour,
+    units: unitsOf(design.behaviour, data.timers ?? [], (name) => idOf.get(name) ?? null),
+    body: { x: -0.5, y: -(rows - 0.38), width: half, height: rows - 0.76 },
+    behaviour,
     catch: data.catch,
+    chip: data,
   };
 }
 
-/** One unit for each output of a behaviour in which no gate serves two outputs. */
-function unitsOf(behaviour: string, pinId: (name: string) => string): Unit[] {
-  const { netlist } = readSheet(behaviour).design;
-  if (!netlist) throw new Error('the behaviour has findings');
-  const maker = new Map(netlist.gates.map((g) => [g.output, g]));
-  return netlist.outputs.map(({ net }, i) => {
-    const gate = maker.get(net);
-    if (!gate || gate.inputs.some((input) => maker.has(input))) throw new Error(`${net} is not one gate of pins`);
-    const network = { inputs: gate.inputs, gates: [gate], outputs: [net] };
-    return {
-      name: String(i + 1),
-      inputs: gate.inputs.map(pinId),
-      outputs: [pinId(net)],
-      gate: { kind: gate.kind, width: gate.inputs.length },
-      program: compile(network),
-    };
-  });
+/** Chips by base number, each made when it is first asked for. */
+const made = new Map<string, PartType>();
+const dataOf: ReadonlyMap<string, ChipData> = new Map(chips.map((c) => [c.base, c]));
+const benchOf: ReadonlyMap<string, PartType> = new Map(benchParts.map((p) => [p.id, p]));
+
+function chip(base: string): PartType | null {
+  const data = dataOf.get(base);
+  if (!data) return null;
+  let part = made.get(base);
+  if (!part) {
+    part = chipOf(data);
+    made.set(base, part);
+  }
+  return part;
 }
-
-const lead = (id: string, name: string, dx: number, dy: number): Pin => ({ id, name, role: 'lead', dx, dy });
-const simple = { units: [], behaviour: '' } as const;
-
-/** The parts on a bench that are no chips. */
-const bench: readonly PartType[] = [
-  {
-    ...simple,
-    id: 'switch',
-    kind: 'switch',
-    title: 'slide switch, one pole',
-    prefix: 'S',
-    pins: [lead('1', 'feed', 0, 0), lead('2', 'signal', 0, 3)],
-    body: { x: -0.45, y: 0.5, width: 0.9, height: 2 },
-    catch: 'Open, it drives nothing: its signal needs a pull-down resistor.',
-  },
-  {
-    ...simple,
-    id: 'led',
-    kind: 'led',
-    title: 'LED, 5 mm, red',
-    prefix: 'D',
-    pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 1, 0)],
-    body: { x: -0.45, y: -0.95, width: 1.9, height: 1.9 },
-    catch: 'The longer lead is the anode; the flat of the rim marks the cathode.',
-  },
-  {
-    ...simple,
-    id: 'resistor',
-    kind: 'resistor',
-    title: 'resistor, axial',
-    prefix: 'R',
-    pins: [lead('1', 'one end', 0, 0), lead('2', 'other end', 0, 3)],
-    body: { x: -0.28, y: 0.6, width: 0.56, height: 1.8 },
-    catch: 'Either way round. 1 kΩ reads brown black red, 10 kΩ brown black orange.',
-  },
-  {
-    ...simple,
-    id: 'capacitor',
-    kind: 'capacitor',
-    title: 'capacitor, ceramic',
-    prefix: 'C',
-    pins: [lead('1', 'one end', 0, 0), lead('2', 'other end', 0, 1)],
-    body: { x: -0.4, y: 0.1, width: 0.8, height: 0.8 },
-    catch: 'As close to the chip as it goes; 100 nF is marked 104.',
-  },
-  {
-    ...simple,
-    id: 'supply',
-    kind: 'supply',
-    title: 'bench supply, 5 V',
-    prefix: 'P',
-    pins: [lead('+', 'positive', 0, 0), lead('-', 'negative', 0, 1)],
-    body: { x: -0.9, y: -0.35, width: 1.3, height: 1.7 },
-    catch: 'Red lead to the + rail, black to the − rail; switch on last.',
-  },
-];
-
-const byId: ReadonlyMap<string, PartType> = new Map(
-  [...chips.map(chipOf), ...bench].map((part) => [part.id, part] as const),
-);
-
-/** Every part type, chips first in numeric order. */
-export const catalogue: readonly PartType[] = [...byId.values()];
 
 /** The part type that a job file's `part` names: `74HC00`, `led`, …; null when it is not known. */
 export function partType(part: string): PartType | null {
   const number = readPartNumber(part);
-  return byId.get(number ? number.base : part) ?? null;
+  return (number && chip(number.base)) ?? benchOf.get(part) ?? null;
 }
+
+/** Every part type: chips by number, then the other things on a bench. Makes all chips: some 50 ms. */
+export function catalogue(): readonly PartType[] {
+  return [...chips.map((c) => chip(c.base) as PartType), ...benchParts];
+}
+
+/** Chips by what people call them: `7493`, `93`, `4017`, `SN74LS93N`. */
+export function findChip(text: string): PartType | null {
+  const plain = text.trim().toUpperCase();
+  return partType(plain) ?? chip(plain) ?? (/^\d{2,4}$/.test(plain) ? chip(`74${plain}`) : null);
+}
+
+const sheets = new Map<string, Sheet>();
+
+/** The library of the catalogue's chips, for sheets that use parts by number. */
+export const chipLibrary: Library = (number) => {
+  const part = findChip(number);
+  if (!part) return null;
+  let sheet = sheets.get(part.id);
+  if (!sheet) {
+    sheet = parseSheet(part.behaviour).sheet;
+    sheets.set(part.id, sheet);
+  }
+  return { base: part.id, sheet };
+};

@@ -1,55 +1,201 @@
-/** A logic family's letters, as they stand in a part number. */
-export type FamilyId = 'HC';
+/** A logic family's letters, as they stand in a part number; `74` is the first family, with none. */
+export type FamilyId = '74' | 'LS' | 'ALS' | 'F' | 'S' | 'HC' | 'HCT' | 'AC' | 'ACT';
 
 /**
- * What all parts of a family share. Volts, milliamperes and nanoseconds; levels and delays at the
- * supply `nominalV` and 25 °C, 50 pF.
+ * What all parts of a family share: volts, milliamperes, microamperes and nanoseconds. Levels, currents
+ * and delays hold at `levelsAtV` and 25 °C; of delays, those of the 2-input NAND into 50 pF (15 pF for
+ * 74, LS and S).
  */
 export interface Family {
   readonly id: FamilyId;
   readonly title: string;
+  readonly technology: 'TTL' | 'CMOS';
   readonly nominalV: number;
   readonly supplyV: readonly [least: number, most: number];
   readonly absoluteMaxV: number;
+  /** The supply at which the levels are given. */
+  readonly levelsAtV: number;
   /** Highest input read as low and lowest input read as high. */
   readonly inputLowV: number;
   readonly inputHighV: number;
-  /** Output current at which the levels are still guaranteed, and the most an output may ever carry. */
-  readonly outputMa: number;
-  readonly absoluteOutputMa: number;
+  /** Output levels still guaranteed at `outputMa`. */
+  readonly outputLowV: number;
+  readonly outputHighV: number;
+  /** Output current at which the levels are still guaranteed: sunk low, given high. */
+  readonly outputMa: { readonly low: number; readonly high: number };
+  /** The most an output may ever carry, where the data sheet gives it. */
+  readonly absoluteOutputMa: number | null;
+  /** Current of one input: out of it when low, into it when high. */
+  readonly inputUa: { readonly low: number; readonly high: number };
   readonly delayNs: { readonly typical: number; readonly most: number };
   /** How an input left open reads. */
   readonly openInput: 'unknown' | 'high';
 }
 
+const ttl = { technology: 'TTL', nominalV: 5, absoluteMaxV: 7, absoluteOutputMa: null, openInput: 'high' } as const;
+const ttlLevels = { inputLowV: 0.8, inputHighV: 2 } as const;
+const cmos = { technology: 'CMOS', nominalV: 5, levelsAtV: 4.5, openInput: 'unknown' } as const;
+const cmosLevels = { inputLowV: 1.35, inputHighV: 3.15 } as const;
+const wide = [2, 6] as const;
+const narrow = [4.5, 5.5] as const;
+const narrowest = [4.75, 5.25] as const;
+
 /**
- * Source: the SN74HC00 data sheet and the common HCMOS family specification: supply 2 to 6 V, absolute
- * maximum 7 V; at 4.5 V: V_IL 1.35 V, V_IH 3.15 V, I_O 4 mA, t_pd 9 ns typical and 18 ns at most;
- * ±25 mA absolute maximum for each output.
+ * Source: the data sheets of the 2-input NAND of each family: SN7400, SN74LS00, SN74ALS00A, SN74F00,
+ * SN74S00, SN74HC00, SN74HCT00, SN74AC00, SN74ACT00; commercial range.
  */
 export const families: Readonly<Record<FamilyId, Family>> = {
+  '74': {
+    ...ttl,
+    ...ttlLevels,
+    id: '74',
+    title: 'standard TTL',
+    supplyV: narrowest,
+    levelsAtV: 4.75,
+    outputLowV: 0.4,
+    outputHighV: 2.4,
+    outputMa: { low: 16, high: 0.4 },
+    inputUa: { low: 1600, high: 40 },
+    delayNs: { typical: 10, most: 22 },
+  },
+  LS: {
+    ...ttl,
+    ...ttlLevels,
+    id: 'LS',
+    title: 'low-power Schottky TTL',
+    supplyV: narrowest,
+    levelsAtV: 4.75,
+    outputLowV: 0.5,
+    outputHighV: 2.7,
+    outputMa: { low: 8, high: 0.4 },
+    inputUa: { low: 400, high: 20 },
+    delayNs: { typical: 9, most: 15 },
+  },
+  ALS: {
+    ...ttl,
+    ...ttlLevels,
+    id: 'ALS',
+    title: 'advanced low-power Schottky TTL',
+    supplyV: narrow,
+    levelsAtV: 4.5,
+    outputLowV: 0.5,
+    outputHighV: 2.5,
+    outputMa: { low: 8, high: 0.4 },
+    inputUa: { low: 100, high: 20 },
+    delayNs: { typical: 5, most: 11 },
+  },
+  F: {
+    ...ttl,
+    ...ttlLevels,
+    id: 'F',
+    title: 'fast TTL',
+    supplyV: narrow,
+    levelsAtV: 4.5,
+    outputLowV: 0.5,
+    outputHighV: 2.5,
+    outputMa: { low: 20, high: 1 },
+    inputUa: { low: 600, high: 20 },
+    delayNs: { typical: 3.7, most: 6 },
+  },
+  S: {
+    ...ttl,
+    ...ttlLevels,
+    id: 'S',
+    title: 'Schottky TTL',
+    supplyV: narrowest,
+    levelsAtV: 4.75,
+    outputLowV: 0.5,
+    outputHighV: 2.7,
+    outputMa: { low: 20, high: 1 },
+    inputUa: { low: 2000, high: 50 },
+    delayNs: { typical: 3, most: 5 },
+  },
   HC: {
+    ...cmos,
+    ...cmosLevels,
     id: 'HC',
     title: 'high-speed CMOS',
-    nominalV: 5,
-    supplyV: [2, 6],
+    supplyV: wide,
     absoluteMaxV: 7,
-    inputLowV: 1.35,
-    inputHighV: 3.15,
-    outputMa: 4,
+    outputLowV: 0.26,
+    outputHighV: 3.98,
+    outputMa: { low: 4, high: 4 },
     absoluteOutputMa: 25,
+    inputUa: { low: 0.1, high: 0.1 },
     delayNs: { typical: 9, most: 18 },
-    openInput: 'unknown',
+  },
+  HCT: {
+    ...cmos,
+    ...ttlLevels,
+    id: 'HCT',
+    title: 'high-speed CMOS, TTL levels',
+    supplyV: narrow,
+    absoluteMaxV: 7,
+    outputLowV: 0.26,
+    outputHighV: 3.98,
+    outputMa: { low: 4, high: 4 },
+    absoluteOutputMa: 25,
+    inputUa: { low: 0.1, high: 0.1 },
+    delayNs: { typical: 11, most: 20 },
+  },
+  AC: {
+    ...cmos,
+    ...cmosLevels,
+    id: 'AC',
+    title: 'advanced CMOS',
+    supplyV: wide,
+    absoluteMaxV: 7,
+    outputLowV: 0.36,
+    outputHighV: 3.86,
+    outputMa: { low: 24, high: 24 },
+    absoluteOutputMa: 50,
+    inputUa: { low: 0.1, high: 0.1 },
+    delayNs: { typical: 6, most: 8 },
+  },
+  ACT: {
+    ...cmos,
+    ...ttlLevels,
+    id: 'ACT',
+    title: 'advanced CMOS, TTL levels',
+    supplyV: narrow,
+    absoluteMaxV: 7,
+    outputLowV: 0.36,
+    outputHighV: 3.86,
+    outputMa: { low: 24, high: 24 },
+    absoluteOutputMa: 50,
+    inputUa: { low: 0.1, high: 0.1 },
+    delayNs: { typical: 5.5, most: 9 },
   },
 };
 
-/** Writes a part number as printed on the chip: `7400` of family HC is `74HC00`. */
+/** The families in the order they came. */
+export const familyIds = Object.keys(families) as readonly FamilyId[];
+
+/** Part numbers that are not of the 74 series. */
+const timers = /^(?:NE|SA|SE|LM|MC|TLC|ICM|CA|UA|KA|XR)?(555|556)(?:[A-Z][A-Z0-9/.-]*)?$/;
+const numbers = /^[A-Z]{0,4}(?:54|74)(ALS|LS|S|F|HCT|HC|ACT|AC|)(\d{2,4})(?:[A-Z][A-Z0-9/.-]*)?$/;
+
+/** Whether a base number is of the 4000 series, which in HC and HCT keeps its four digits: 74HC4017. */
+const isFourThousand = (digits: string): boolean => digits.length === 4 && digits.startsWith('4');
+
+/** Writes a part number as printed on the chip: `7400` of family HC is `74HC00`, `4017` is `74HC4017`. */
 export function partNumber(base: string, family: FamilyId): string {
-  return `74${family}${base.slice(2)}`;
+  const letters = family === '74' ? '' : family;
+  if (isFourThousand(base)) return `74${letters}${base}`;
+  return base.startsWith('74') ? `74${letters}${base.slice(2)}` : base;
 }
 
-/** Reads `74HC00` into its base number and family; null when it is no 74-series number known here. */
-export function readPartNumber(text: string): { base: string; family: FamilyId } | null {
-  const m = /^74(HC)(\d{2,4})$/.exec(text);
-  return m ? { base: `74${m[2]}`, family: m[1] as FamilyId } : null;
+/**
+ * Reads a part number however it is printed on a chip: maker's prefix, family letters, package suffix
+ * (`SN74LS00N`, `MM74HC4017`, `DM7493AN`, `NE555P`). Gives its base number and family, null for the
+ * family of a timer; null when it is no such number. Whether the part exists is the catalogue's say.
+ */
+export function readPartNumber(text: string): { base: string; family: FamilyId | null } | null {
+  const plain = text.toUpperCase().replace(/[\s_]/g, '');
+  const timer = timers.exec(plain);
+  if (timer) return { base: timer[1] as string, family: null };
+  const m = numbers.exec(plain);
+  if (!m) return null;
+  const digits = m[2] as string;
+  return { base: isFourThousand(digits) ? digits : `74${digits}`, family: (m[1] || '74') as FamilyId };
 }

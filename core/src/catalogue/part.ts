@@ -1,7 +1,11 @@
-import type { Connective, GateKind, Program } from '../logic';
+import type { Behaviour, Connective, GateKind, Machine } from '../logic';
+import type { ChipData } from './chips';
 
-/** What a pin is for. `lead` is an end of a part that is no chip; `none` leads nowhere. */
-export type PinRole = 'input' | 'output' | 'supply' | 'ground' | 'lead' | 'none';
+/**
+ * What a pin is for. `both`: input and output at once. `analogue`: a timer's resistor or capacitor.
+ * `lead`: an end of a part that is no chip. `none` leads nowhere.
+ */
+export type PinRole = 'input' | 'output' | 'both' | 'supply' | 'ground' | 'analogue' | 'lead' | 'none';
 
 /**
  * A pin: its number from 1 on chips, or a name such as `A` and `K` on an LED. `dx`, `dy` is its place
@@ -15,20 +19,47 @@ export interface Pin {
   readonly dy: number;
 }
 
+/** How an output drives its net. */
+export type Drive = 'push-pull' | 'open-collector' | 'three-state';
+
 /**
- * Pins that work together: one gate of a package. `gate` is its kind and number of inputs when the
- * unit is a single gate, whose inputs are then interchangeable; units of equal `gate` in a package
- * are interchangeable too. `program` computes the outputs from the inputs, in the order listed.
+ * Pins that work together. `inputs` and `outputs` are pin ids, and `machine` computes the outputs from
+ * the inputs, in the order listed; after the pins' inputs come those of `timers`, which are no pins.
+ * `gate` is its kind and number of inputs when the unit is a single push-pull gate, whose inputs are
+ * then interchangeable. Units of one `like` in a package are interchangeable too.
  */
 export interface Unit {
   readonly name: string;
   readonly inputs: readonly string[];
   readonly outputs: readonly string[];
+  readonly drives: readonly Drive[];
   readonly gate: { readonly kind: GateKind; readonly width: number } | null;
-  readonly program: Program;
+  /** The gate to draw for it, whatever its output; null when it is more than one. */
+  readonly symbol: GateKind | 'buffer' | null;
+  readonly behaviour: Behaviour;
+  readonly machine: Machine;
+  /** For each of its timers: which of the machine's inputs ends the pulse, which output it is. */
+  readonly timers: readonly { readonly input: number; readonly output: number }[];
+  readonly like: string;
 }
 
-export type PartKind = 'chip' | 'switch' | 'led' | 'resistor' | 'capacitor' | 'supply';
+export type PartKind =
+  | 'chip'
+  | 'switch'
+  | 'led'
+  | 'resistor'
+  | 'capacitor'
+  | 'supply'
+  | 'dip-switch'
+  | 'change-over'
+  | 'push-button'
+  | 'led-bar'
+  | 'display'
+  | 'resistor-network'
+  | 'diode'
+  | 'transistor'
+  | 'potentiometer'
+  | 'clock';
 
 /**
  * A kind of part. `id` is the base number of a chip (`7400`) or a word (`led`); `prefix` begins its
@@ -42,9 +73,11 @@ export interface PartType {
   readonly pins: readonly Pin[];
   readonly units: readonly Unit[];
   readonly body: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
-  /** The behaviour in the sheet language; empty for parts that compute nothing. */
+  /** The behaviour as a whole sheet; empty for parts that compute nothing. */
   readonly behaviour: string;
   readonly catch: string;
+  /** What its data sheet says beyond that; null for parts that are no chips. */
+  readonly chip: ChipData | null;
 }
 
 /** Whether `kind` has an output that is the complement of its plain form. */

@@ -62,7 +62,8 @@ function check(d: Declarations): Finding[] {
   const known = new Set([...inputs, ...made.keys()]);
   const declared = new Set([...known, ...d.outputs.map((s) => s.name)]);
   for (const output of d.outputs)
-    if (!known.has(output.name)) findings.push(finding('sheet/output-undefined', place(output), { name: output.name }));
+    if (!known.has(output.drivenBy ?? output.name))
+      findings.push(finding('sheet/output-undefined', place(output), { name: output.name }));
   findings.push(...checkUnknown(d, declared));
   findings.push(...checkLoops(made));
   if (d.outputs.length === 0) findings.push(finding('sheet/no-output', [atText(whole)], {}));
@@ -88,6 +89,7 @@ export function expressionsOf(e: Equation, care = true): Expr[] {
 function* checkTwice(d: Declarations): Generator<Finding> {
   const seen = new Set<string>();
   for (const signal of [...d.inputs, ...d.outputs]) {
+    if (signal.drivenBy) continue;
     if (seen.has(signal.name)) yield finding('sheet/declared-twice', place(signal), { name: signal.name });
     seen.add(signal.name);
   }
@@ -157,7 +159,7 @@ function* checkUnused(d: Declarations): Generator<Finding> {
     reads.set(e.target.name, [...(reads.get(e.target.name) ?? []), ...names]);
   }
   const used = new Set<string>(d.never.flatMap(namesIn));
-  const todo = d.outputs.map((s) => s.name);
+  const todo = d.outputs.map((s) => s.drivenBy ?? s.name);
   while (todo.length > 0) {
     const name = todo.pop() as string;
     if (used.has(name)) continue;

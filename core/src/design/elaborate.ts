@@ -58,6 +58,9 @@ class Elaborator {
   private readonly refs = new Set<string>();
   private readonly blocks = new Map<string, readonly Statement[]>();
   private full = false;
+  /** Signals that are inputs and outputs, and those of them that something drives. */
+  private both: ReadonlySet<string> = new Set();
+  private readonly driven = new Set<string>();
 
   constructor(
     private readonly library: Library,
@@ -68,9 +71,12 @@ class Elaborator {
     const body = this.takeBlocks(sheet.lines);
     const scope: Scope = { prefix: '', buses: busesOf(body), aliases: new Map(), depth: 0 };
     for (const s of body) if (s.kind === 'in' || s.kind === 'out') this.declare(s.kind, s.signals);
+    const inputs = new Set(this.inputs.map((s) => s.name));
+    this.both = new Set(this.outputs.flatMap((s) => (inputs.has(s.name) ? [s.name] : [])));
     this.body(body, scope);
-    const { inputs, outputs, equations, parts, never } = this;
-    return { declared: { inputs, outputs, equations, parts, never }, findings: this.findings };
+    const { equations, parts, never } = this;
+    const outputs = this.outputs.map((s) => (this.driven.has(s.name) ? { ...s, drivenBy: driverOf(s.name) } : s));
+    return { declared: { inputs: this.inputs, outputs, equations, parts, never }, findings: this.findings };
   }
 
   /** Sets the blocks apart and gives the statements of the sheet itself. */
@@ -151,12 +157,21 @@ class Elaborator {
     };
   }
 
-  private emit(equation: Equation): void {
+  private emit(written: Equation): void {
+    const equation = this.fromInside(written);
     if (this.equations.length < MAX_SIGNALS) this.equations.push(equation);
     else if (!this.full) {
       this.full = true;
       this.note(finding('sheet/too-large', [at(equation.target)], { limit: MAX_SIGNALS }));
     }
+  }
+
+  /** What drives a signal that is an input too is kept apart from what comes in. */
+  private fromInside(equation: Equation): Equation {
+    const { target, when, open } = equation;
+    if (!this.both.has(target.name) || (!when && !open)) return equation;
+    this.driven.add(target.name);
+    return { ...equation, target: { ...target, name: driverOf(target.name) } };
   }
 
   private table(s: Extract<Statement, { kind: 'table' }>, rows: readonly WrittenRow[], scope: Scope): void {
@@ -218,7 +233,9 @@ class Elaborator {
       for (const [pin, signal] of aliases) this.alias(`${ref}.${pin}`, signal, s.ref);
       return;
     }
-    for (const { pin, expr } of inputs) this.emit({ target: { name: `${ref}.${pin}`, at: expr.at ?? nowhere }, expr });
+    // A pin that is both is the signal outside; the others get a name of their own.
+    for (const { pin, expr } of inputs)
+      if (!aliases.has(pin)) this.emit({ target: { name: `${ref}.${pin}`, at: expr.at ?? nowhere }, expr });
     const prefix = `${ref}.`;
     this.body(inside, { prefix, buses: busesOf(inside), aliases, depth: scope.depth + 1 });
     for (const [pin, signal] of aliases) this.alias(`${prefix}${pin}`, signal, s.ref);
@@ -299,6 +316,7 @@ class Elaborator {
   }
 }
 
+const driverOf = (name: string): string => `${name}.out`;
 const nowhere: Span = { from: 0, to: 0 };
 const at = (s: Signal) => atText(s.at ?? nowhere);
 

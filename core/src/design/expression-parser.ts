@@ -80,7 +80,9 @@ export class ExpressionParser extends Cursor {
     });
     const at = { from: name.from, to: this.close(open).to };
     const least = functions[name.text] as number;
-    if (name.text === 'not' ? of.length !== 1 : of.length < least) {
+    // One bus is as many inputs as it has wires; how many, elaboration knows.
+    const isBus = of[0]?.kind === 'name' && of[0].name.includes('[');
+    if (name.text === 'not' ? of.length !== 1 : of.length < least && !isBus) {
       const needs = name.text === 'not' ? 'exactly one' : 'two or more, with commas between';
       throw this.error('sheet/function-arity', { ...name, ...at }, { name: name.text, count: of.length, needs });
     }

@@ -68,7 +68,7 @@ export interface Netlist {
 /** Makes the gates and cells of checked declarations: every name known, no loops but through storage. */
 export function netlistOf(declared: Declarations): { netlist: Netlist; findings: Finding[] } {
   const maker = new NetMaker(declared);
-  const outputs = declared.outputs.map(({ name }) => ({ name, net: maker.netOf(name) }));
+  const outputs = declared.outputs.map(({ name, drivenBy }) => ({ name, net: maker.netOf(drivenBy ?? name) }));
   maker.finish();
   const netlist = { inputs: declared.inputs.map((s) => s.name), outputs, gates: maker.gates, cells: maker.cells };
   const findings = maker.overflow ? [finding('sheet/too-large', [atText(maker.overflow)], { limit: MAX_GATES })] : [];
@@ -90,22 +90,32 @@ export function networkOf(netlist: Netlist): Network {
 class NetMaker {
   readonly cells: Cell[] = [];
   private readonly maker: GateMaker;
-  private readonly cellOf = new Map<string, () => Cell>();
+  private readonly cellsOf = new Map<string, (() => Cell)[]>();
 
   constructor(declared: Declarations) {
     const plain: Equation[] = [];
     const wires = new Map<string, Equation[]>();
     for (const e of declared.equations) {
-      if (e.storage) this.cellOf.set(e.target.name, () => this.stored(e));
+      if (e.storage) this.add(e.target.name, () => this.stored(e));
       else if (e.when || e.open) wires.set(e.target.name, [...(wires.get(e.target.name) ?? []), e]);
       else plain.push(e);
     }
-    for (const [name, drivers] of wires) this.cellOf.set(name, () => this.wire(name, drivers));
+    for (const [name, drivers] of wires) this.add(name, () => this.wire(name, drivers));
     for (const part of declared.parts) {
       let made: Cell | null = null;
-      for (const { signal } of part.outputs) this.cellOf.set(signal, () => (made ??= this.part(part)));
+      for (const { signal } of part.outputs) this.add(signal, () => (made ??= this.part(part)));
     }
-    this.maker = new GateMaker([...declared.inputs.map((s) => s.name), ...this.cellOf.keys()], plain);
+    this.maker = new GateMaker([...declared.inputs.map((s) => s.name), ...this.cellsOf.keys()], plain);
+  }
+
+  /** Several cells may make one net: parts that share it. Each is made once, when it is first read. */
+  private add(name: string, make: () => Cell): void {
+    let made: Cell | null = null;
+    const cell = (): Cell => {
+      made ??= make();
+      return made;
+    };
+    this.cellsOf.set(name, [...(this.cellsOf.get(name) ?? []), cell]);
   }
 
   get gates(): readonly Gate[] {
@@ -130,10 +140,12 @@ class NetMaker {
     const done = new Set<Cell>();
     for (let read = this.maker.takeSources(); read.length > 0; read = this.maker.takeSources()) {
       for (const source of read) {
-        const cell = this.cellOf.get(source)?.();
-        if (!cell || done.has(cell)) continue;
-        done.add(cell);
-        this.cells.push(cell);
+        for (const make of this.cellsOf.get(source) ?? []) {
+          const cell = make();
+          if (done.has(cell)) continue;
+          done.add(cell);
+          this.cells.push(cell);
+        }
       }
     }
   }

@@ -9,6 +9,8 @@ export interface Signal {
   readonly name: string;
   readonly label?: string;
   readonly at?: Span;
+  /** Of an output that is an input too: the signal that drives it from inside. */
+  readonly drivenBy?: string;
 }
 
 /** When a stored signal takes its value: `at rise CK`, `at fall CK`, or while an expression is high. */

@@ -293,6 +293,11 @@ export const sentences = {
     says: '“{text}” is not something the board understands.',
     todo: 'Type U1.8 > U3.2 for a jumper, or pull w3, turn U1, move U1 b1.e20, seat led, label S1 K.',
   },
+  'hand/not-on-a-board': {
+    severity: 'error',
+    says: 'The {part} cannot be seated on the board yet.',
+    todo: 'Seat chips, switches, LEDs, resistors, capacitors and supplies.',
+  },
   'hand/no-such-type': {
     severity: 'error',
     says: 'No part is known as {part}.',

@@ -8,7 +8,7 @@ import {
   type SeatedPart,
   stripOf,
 } from '../board';
-import { type FamilyId, type PartKind, type PartType, partType } from '../catalogue';
+import { type Drive, type FamilyId, type PartKind, type PartType, partType } from '../catalogue';
 import type { Packing } from '../packing';
 import { type Expectation, expectationOf, GROUND, nameNets, SUPPLY, shownSignal, sourcesOf } from '../planning';
 
@@ -92,11 +92,22 @@ export class Context {
     const feeds = {
       supply: pins.some((pin) => this.isSupplyLead(pin, '+')),
       ground: pins.some((pin) => this.isSupplyLead(pin, '-')),
-      outputs: pins.filter((pin) => this.lead(pin)?.type.role === 'output'),
+      outputs: pins.filter((pin) => this.driveOf(pin) !== null),
       switches: pins.filter((pin) => this.kindOf(pin) === 'switch'),
     };
     this.feeds.set(net, feeds);
     return feeds;
+  }
+
+  /** How an output pin drives its net; null for pins that are no outputs. */
+  driveOf(pin: string): Drive | null {
+    const { ref, type } = this.lead(pin) ?? {};
+    if (!ref || (type?.role !== 'output' && type?.role !== 'both')) return null;
+    for (const unit of partType(this.board.parts[ref]?.part ?? '')?.units ?? []) {
+      const o = unit.outputs.indexOf(type.id);
+      if (o >= 0) return unit.drives[o] ?? null;
+    }
+    return null;
   }
 
   private isSupplyLead(pin: string, id: string): boolean {

@@ -17,7 +17,7 @@ import {
   type Row,
   type SeatedPart,
 } from '../board';
-import { type PartKind, partType } from '../catalogue';
+import { type PartKind, type PartType, partNumber, partType, readPartNumber } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import type { Edit } from './edit';
 import { turnedInPlace } from './move';
@@ -69,8 +69,10 @@ function label(board: Board, what: string, signal: string): Command {
 const usual: Readonly<Partial<Record<PartKind, number>>> = { resistor: 1000, capacitor: 100, supply: 5 };
 
 function seat(board: Board, what: string, at?: string): Command {
-  const name = /^74/.test(what) ? what.toUpperCase() : what.toLowerCase();
+  const number = readPartNumber(what);
+  const name = number ? partNumber(number.base, number.family ?? 'HC') : what.toLowerCase();
   const type = partType(name);
+  if (type && !isSeatable(type)) return no(finding('hand/not-on-a-board', [], { part: type.title }));
   if (!type) return no(finding('hand/no-such-type', [], { part: what.slice(0, 40) }));
   const value = usual[type.kind];
   const ref = nextFree(type.prefix, board.parts);
@@ -87,7 +89,7 @@ function seat(board: Board, what: string, at?: string): Command {
 }
 
 /** Rows in which the first pin of a part goes when nobody says where. */
-const homes: Readonly<Record<PartKind, Row>> = {
+const homes: Readonly<Partial<Record<PartKind, Row>>> = {
   chip: 'e',
   switch: 'f',
   led: 'c',
@@ -96,9 +98,14 @@ const homes: Readonly<Record<PartKind, Row>> = {
   supply: 'top+',
 };
 
+/** Whether a part can be seated: boards conduct through those that the simulator knows. */
+export function isSeatable(type: PartType): boolean {
+  return type.kind in homes;
+}
+
 /** The part at the first place, from the left, where all its leads find free holes; null when there is none. */
 function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
-  const row = homes[partType(part.part)?.kind ?? 'chip'];
+  const row = homes[partType(part.part)?.kind ?? 'chip'] ?? 'e';
   for (const { id } of board.breadboards)
     for (let column = 1; column <= COLUMNS; column++) {
       const tried = { ...part, at: `${id}.${row}${column}` };

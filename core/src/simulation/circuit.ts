@@ -1,15 +1,20 @@
 import type { Board, Nets } from '../board';
 import { byNumber } from '../board';
-import { type FamilyId, families, partType, readPartNumber, type Unit } from '../catalogue';
-import type { Program } from '../logic';
+import { type FamilyId, families, type PartType, partType, readPartNumber, type Unit } from '../catalogue';
+import type { Machine } from '../logic';
 
 /** No net: a pin in no hole. */
 export const NONE = -1;
 
-/** A unit of a seated chip: nets of its input pins, its first driver, delay, and its chip's index. */
+/**
+ * A unit of a seated chip: nets of its input pins, its first driver, delay, and its chip's index.
+ * `pulledUp` is 1 for inputs that read high when they are open. `timers`: see `Unit`.
+ */
 export interface CircuitUnit {
-  readonly program: Program;
+  readonly machine: Machine;
   readonly inputs: Int32Array;
+  readonly pulledUp: Uint8Array;
+  readonly timers: Unit['timers'];
   readonly driver: number;
   readonly outputs: number;
   readonly chip: number;
@@ -32,9 +37,10 @@ export interface Circuit {
     readonly delayNs: number;
   }[];
   readonly units: readonly CircuitUnit[];
-  /** For each driver (an output pin): its net and its chip's index. */
+  /** For each driver (an output pin): its net, its chip's index, and 1 if it can let its net go. */
   readonly driverNet: Int32Array;
   readonly driverChip: Int32Array;
+  readonly driverFloats: Uint8Array;
   /** For each net: units that read it, drivers on it, and resistors from it to other nets. */
   readonly readersOf: readonly (readonly number[])[];
   readonly driversOf: readonly (readonly number[])[];
@@ -65,15 +71,19 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   const units: CircuitUnit[] = [];
   const driverNet: number[] = [];
   const driverChip: number[] = [];
+  const driverFloats: number[] = [];
   const parts = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
-  const addUnit = (ref: string, unit: Unit): void => {
+  const addUnit = (ref: string, type: PartType, family: FamilyId, unit: Unit): void => {
     const inputs = Int32Array.from(unit.inputs.map((pin) => net(`${ref}.${pin}`)));
-    const { program, outputs } = unit;
-    units.push({ program, inputs, driver: driverNet.length, outputs: outputs.length, chip: chips.length - 1 });
-    for (const pin of outputs) {
+    const { machine, outputs, timers } = unit;
+    const pulledUp = Uint8Array.from(unit.inputs, (pin) => (readsHigh(type, family, pin) ? 1 : 0));
+    const [driver, chip] = [driverNet.length, chips.length - 1];
+    units.push({ machine, inputs, pulledUp, timers, driver, outputs: outputs.length, chip });
+    outputs.forEach((pin, o) => {
       driverNet.push(net(`${ref}.${pin}`));
-      driverChip.push(chips.length - 1);
-    }
+      driverChip.push(chip);
+      driverFloats.push(unit.drives[o] === 'push-pull' ? 0 : 1);
+    });
   };
   for (const { ref, part } of parts) {
     const type = partType(part);
@@ -82,7 +92,7 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
     const pinOf = (role: string): number => net(`${ref}.${type.pins.find((p) => p.role === role)?.id}`);
     const delayNs = families[family].delayNs.typical;
     chips.push({ ref, supply: pinOf('supply'), ground: pinOf('ground'), family, delayNs });
-    for (const unit of type.units) addUnit(ref, unit);
+    for (const unit of type.units) addUnit(ref, type, family, unit);
   }
   const of = (kind: string) => parts.filter((p) => partType(p.part)?.kind === kind);
   const ends = (kind: string, a: string, b: string): TwoLeads[] =>
@@ -111,6 +121,7 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
     units,
     driverNet: Int32Array.from(driverNet),
     driverChip: Int32Array.from(driverChip),
+    driverFloats: Uint8Array.from(driverFloats),
     readersOf,
     driversOf,
     resistorsOf,
@@ -118,4 +129,11 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
     switches: ends('switch', '1', '2'),
     leds: ends('led', 'A', 'K'),
   };
+}
+
+/** Whether a pin reads high when it is open: by its family, or because the chip pulls it up itself. */
+function readsHigh(type: PartType, family: FamilyId, pin: string): boolean {
+  if (families[family].openInput === 'high') return true;
+  const name = type.pins.find((p) => p.id === pin)?.name ?? '';
+  return type.chip?.pulledUp?.split(' ').includes(name) === true;
 }

@@ -1,8 +1,8 @@
 import { families } from '../catalogue';
-import { evaluateLevels, HIGH, LOW, slotCount, UNKNOWN } from '../logic';
+import { evaluateLevels, HIGH, LOW, MachineRun, type OutputSlots, slotCount, UNKNOWN } from '../logic';
 import { type Circuit, type CircuitUnit, NONE } from './circuit';
 import { EventQueue } from './queue';
-import { FLOATING, WEAK, Wiring } from './wiring';
+import { FLOATING, RELEASED, WEAK, Wiring } from './wiring';
 
 /** A level with its strength: see `logic` for levels, `wiring` for strengths. */
 export interface NetLevel {
@@ -44,6 +44,8 @@ export class Simulator {
   private readonly queue = new EventQueue();
   private readonly unitStamp: Int32Array;
   private readonly frozen: Uint8Array;
+  /** Memory of the units that store something, by unit. */
+  private readonly runs: (MachineRun | null)[];
   private wiring: Wiring;
   private moved = false;
   private stamp = 0;
@@ -57,7 +59,8 @@ export class Simulator {
     this.pending = new Int32Array(drivers).fill(NONE);
     this.pendingLevel = new Uint8Array(drivers);
     this.frozen = new Uint8Array(drivers);
-    this.slots = new Uint8Array(Math.max(2, ...circuit.units.map((u) => slotCount(u.program))));
+    this.slots = new Uint8Array(Math.max(2, ...circuit.units.map((u) => slotCount(u.machine.program))));
+    this.runs = circuit.units.map((u) => (u.machine.stored.length > 0 ? new MachineRun(u.machine) : null));
     this.unitStamp = new Int32Array(circuit.units.length);
     this.wiring = this.rewire();
   }
@@ -77,7 +80,10 @@ export class Simulator {
   settle(): Settled {
     if (this.moved) this.rewire();
     const first = this.run();
-    if (this.queue.size === 0) return { settled: true, timeNs: this.timeNs, ...first };
+    if (this.queue.size === 0) {
+      this.endPulses();
+      if (this.queue.size === 0) return { settled: true, timeNs: this.timeNs, ...first };
+    }
     this.giveUp();
     this.run();
     return { settled: false, timeNs: this.timeNs, ...first };
@@ -102,6 +108,22 @@ export class Simulator {
       this.spread(changed);
     }
     return { events, lastDriver };
+  }
+
+  /** Pulses of one-shots last long beside the delays of gates: they end when all else has come to rest. */
+  private endPulses(): void {
+    this.circuit.units.forEach((unit, u) => {
+      const run = this.runs[u];
+      if (!run) return;
+      for (const { input, output } of unit.timers) {
+        if (run.outputLevel(output) !== HIGH) continue;
+        for (const level of [HIGH, LOW]) {
+          run.setInput(input, level);
+          this.evaluate(unit, u);
+          this.run();
+        }
+      }
+    });
   }
 
   private touch(driver: number, changed: Set<number>): void {
@@ -151,14 +173,14 @@ export class Simulator {
 
   /** Builds the wiring for the switches as they stand and sets every unit to be looked at. */
   private rewire(): Wiring {
-    const wiring = new Wiring(this.circuit, this.closed);
-    wiring.settleAll(this.driverLevel);
+    const wiring = new Wiring(this.circuit, this.closed, this.driverLevel);
+    wiring.settleAll();
     this.wiring = wiring;
     this.moved = false;
     this.frozen.fill(0);
     this.round++;
-    this.circuit.units.forEach((unit) => {
-      this.evaluate(unit);
+    this.circuit.units.forEach((unit, u) => {
+      this.evaluate(unit, u);
     });
     return wiring;
   }
@@ -175,25 +197,45 @@ export class Simulator {
       }
     };
     for (const group of changed) {
-      if (!this.wiring.resolve(group, this.driverLevel)) continue;
+      if (!this.wiring.resolve(group)) continue;
       wake(group);
       for (const weak of this.wiring.settleAround(group)) wake(weak);
     }
-    for (const u of woken) this.evaluate(this.circuit.units[u] as CircuitUnit);
+    for (const u of woken) this.evaluate(this.circuit.units[u] as CircuitUnit, u);
   }
 
-  private evaluate(unit: CircuitUnit): void {
-    const { slots } = this;
+  private evaluate(unit: CircuitUnit, u: number): void {
     const powered = this.wiring.poweredChip[unit.chip] === 1;
-    for (let i = 0; i < unit.inputs.length; i++) {
-      const net = unit.inputs[i] as number;
-      slots[2 + i] = net === NONE ? UNKNOWN : (this.wiring.level[this.wiring.groupOf[net] as number] as number);
+    const slots = this.runs[u] ? this.runStored(unit, u, powered) : this.runPlain(unit);
+    unit.machine.outputs.forEach((output, o) => {
+      this.schedule(unit.driver + o, powered ? driven(output, slots) : UNKNOWN, unit.chip);
+    });
+  }
+
+  private runPlain(unit: CircuitUnit): Uint8Array {
+    for (let i = 0; i < unit.inputs.length; i++) this.slots[2 + i] = this.inputLevel(unit, i);
+    evaluateLevels(unit.machine.program, this.slots);
+    return this.slots;
+  }
+
+  /** A unit that stores something forgets it without power. */
+  private runStored(unit: CircuitUnit, u: number, powered: boolean): Uint8Array {
+    let run = this.runs[u] as MachineRun;
+    if (!powered) {
+      run = new MachineRun(unit.machine);
+      this.runs[u] = run;
     }
-    evaluateLevels(unit.program, slots);
-    for (let o = 0; o < unit.outputs; o++) {
-      const level = powered ? (slots[unit.program.outputs[o] as number] as number) : UNKNOWN;
-      this.schedule(unit.driver + o, level, unit.chip);
-    }
+    for (let i = 0; i < unit.inputs.length; i++) run.setInput(i, this.inputLevel(unit, i));
+    for (const { input } of unit.timers) if (run.slots[2 + input] === UNKNOWN) run.setInput(input, LOW);
+    run.settle();
+    return run.slots;
+  }
+
+  private inputLevel(unit: CircuitUnit, i: number): number {
+    const net = unit.inputs[i] as number;
+    const group = net === NONE ? NONE : (this.wiring.groupOf[net] as number);
+    if (unit.pulledUp[i] === 1 && (group === NONE || this.wiring.strength[group] === FLOATING)) return HIGH;
+    return group === NONE ? UNKNOWN : (this.wiring.level[group] as number);
   }
 
   private schedule(driver: number, level: number, chip: number): void {
@@ -222,4 +264,12 @@ export class Simulator {
     this.queue.clear();
     this.spread(changed);
   }
+}
+
+/** What an output does to its net: a level, or letting it go. */
+function driven({ value, floats, open }: OutputSlots, slots: Uint8Array): number {
+  const level = slots[value] as number;
+  if (open) return level === HIGH ? RELEASED : level;
+  const free = slots[floats] as number;
+  return free === HIGH ? RELEASED : free === LOW ? level : UNKNOWN;
 }

@@ -2,6 +2,9 @@ import { families } from '../catalogue';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { type Circuit, NONE, type Resistance } from './circuit';
 
+/** What a driver does that lets its net go, beside LOW, HIGH and UNKNOWN. */
+export const RELEASED = 3;
+
 /** Strengths of a level, weakest first. */
 export const FLOATING = 0;
 export const WEAK = 1;
@@ -37,6 +40,8 @@ export class Wiring {
   constructor(
     private readonly circuit: Circuit,
     closed: Uint8Array,
+    /** LOW, HIGH, UNKNOWN or RELEASED for each driver; the simulator's own array, read here. */
+    private readonly driverLevel: Uint8Array,
   ) {
     const { nets, readersOf, driversOf, resistorsOf } = circuit;
     this.groupOf = groupNets(circuit, closed);
@@ -108,26 +113,35 @@ export class Wiring {
   }
 
   /** Takes up the levels of all driven groups, then of all regions: for use when everything is new. */
-  settleAll(driverLevel: Uint8Array): void {
-    for (const net of this.circuit.driverNet) if (net !== NONE) this.resolve(this.groupOf[net] as number, driverLevel);
+  settleAll(): void {
+    for (const net of this.circuit.driverNet) if (net !== NONE) this.resolve(this.groupOf[net] as number);
     for (let region = 0; region < this.regions.length; region++) this.settleRegion(region);
   }
 
-  /** Whether something stronger than a resistor sets a group's level. */
+  /** Whether something stronger than a resistor sets a group's level now. */
   private isStrong(group: number): boolean {
-    return this.strength[group] === SUPPLIED || (this.drivers[group] as readonly number[]).length > 0;
+    if (this.strength[group] === SUPPLIED) return true;
+    return (this.drivers[group] as readonly number[]).some((d) => this.driverLevel[d] !== RELEASED);
+  }
+
+  /** Whether it always does. */
+  private isAlwaysStrong(group: number): boolean {
+    const { driverFloats } = this.circuit;
+    return (
+      this.strength[group] === SUPPLIED || (this.drivers[group] as readonly number[]).some((d) => driverFloats[d] === 0)
+    );
   }
 
   private findRegions(): number[][] {
     const regions: number[][] = [];
     for (const net of this.circuit.resistive) {
       const start = this.groupOf[net] as number;
-      if (this.regionOf[start] !== NONE || this.isStrong(start)) continue;
+      if (this.regionOf[start] !== NONE || this.isAlwaysStrong(start)) continue;
       const region = [start];
       this.regionOf[start] = regions.length;
       for (const g of region) {
         for (const { to } of this.neighbours(g)) {
-          if (this.regionOf[to] !== NONE || this.isStrong(to)) continue;
+          if (this.regionOf[to] !== NONE || this.isAlwaysStrong(to)) continue;
           this.regionOf[to] = regions.length;
           region.push(to);
         }
@@ -142,12 +156,13 @@ export class Wiring {
     if (this.resistors[group]?.length === 0) return nothing;
     const changed: number[] = [];
     const done = new Set<number>();
-    for (const { to } of this.neighbours(group)) {
-      const region = this.regionOf[to] as number;
-      if (region === NONE || done.has(region)) continue;
+    const settle = (region: number): void => {
+      if (region === NONE || done.has(region)) return;
       done.add(region);
       changed.push(...this.settleRegion(region));
-    }
+    };
+    settle(this.regionOf[group] as number);
+    for (const { to } of this.neighbours(group)) settle(this.regionOf[to] as number);
     return changed;
   }
 
@@ -159,7 +174,7 @@ export class Wiring {
     const groups = this.regions[region] as number[];
     const before = groups.map((g) => this.level[g] as number);
     const known = new Set<number>();
-    let waiting = groups;
+    let waiting = groups.filter((g) => !this.isStrong(g));
     while (waiting.length > 0) {
       const next = waiting.filter((g) => [...this.neighbours(g)].some(({ to }) => known.has(to) || this.isStrong(to)));
       for (const g of next) this.divide(g, known);
@@ -188,16 +203,23 @@ export class Wiring {
     this.level[g] = high / total >= HIGH_SHARE ? HIGH : (high + unknown) / total <= LOW_SHARE ? LOW : UNKNOWN;
   }
 
-  /** Sets a driven group's level from its drivers' levels; true when it changed. */
-  resolve(group: number, driverLevel: Uint8Array): boolean {
+  /**
+   * Sets a driven group's level from what its drivers do; true when it changed. One that all of them
+   * have let go floats until its resistors are asked.
+   */
+  resolve(group: number): boolean {
     const drivers = this.drivers[group] as readonly number[];
-    if (drivers.length === 0) return false;
-    let level = driverLevel[drivers[0] as number] as number;
-    for (const d of drivers) if (driverLevel[d] !== level) level = UNKNOWN;
-    if (this.strength[group] === SUPPLIED) return false;
-    const changed = this.level[group] !== level || this.strength[group] !== DRIVEN;
+    if (drivers.length === 0 || this.strength[group] === SUPPLIED) return false;
+    let level = RELEASED;
+    for (const d of drivers) {
+      const own = this.driverLevel[d] as number;
+      if (own !== RELEASED) level = level === RELEASED || level === own ? own : UNKNOWN;
+    }
+    const strength = level === RELEASED ? FLOATING : DRIVEN;
+    if (level === RELEASED) level = UNKNOWN;
+    const changed = this.level[group] !== level || this.strength[group] !== strength;
     this.level[group] = level;
-    this.strength[group] = DRIVEN;
+    this.strength[group] = strength;
     return changed;
   }
 }

@@ -1,5 +1,16 @@
 import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
-import { catalogue, isBare, isOutdated, layOut, partNumber, readCommand, remedy, says } from '@saddlebag/core';
+import {
+  benchParts,
+  chips,
+  isBare,
+  isOutdated,
+  isSeatable,
+  layOut,
+  partNumber,
+  readCommand,
+  remedy,
+  says,
+} from '@saddlebag/core';
 import { useMemo, useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
@@ -144,7 +155,10 @@ function BoardTools({ onSay, onDispatch, line, refusal }: BoardToolsProps) {
   );
 }
 
-const seatable = catalogue.map((p) => ({ name: p.kind === 'chip' ? partNumber(p.id, 'HC') : p.id, title: p.title }));
+const seatable = [
+  ...benchParts.filter(isSeatable).map((p) => ({ name: p.id, title: p.title })),
+  ...chips.map((c) => ({ name: partNumber(c.base, 'HC'), title: c.title })),
+];
 
 function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }) {
   return (

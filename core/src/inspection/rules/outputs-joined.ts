@@ -1,16 +1,20 @@
+import type { Drive } from '../../catalogue';
 import { finding, type Place } from '../../finding';
 import { spoken } from '../context';
 import type { Rule } from '../rule';
 
-/** Two or more outputs in one net. */
+/** Two or more outputs in one net, unless all of them are open-collector or all three-state. */
 export const outputsJoined: Rule = {
   id: 'outputs-joined',
   *check(c) {
     for (const net of c.nets.nets) {
       const { outputs } = c.feedsOf(net.index);
-      if (outputs.length < 2) continue;
+      if (outputs.length < 2 || sharesWell(outputs.map((pin) => c.driveOf(pin)))) continue;
       const places = outputs.map((pin): Place => ({ kind: 'pin', pin }));
       yield finding('outputs-joined', places, { pins: outputs.map(spoken).join(' and ') });
     }
   },
 };
+
+const sharesWell = (drives: readonly (Drive | null)[]): boolean =>
+  drives[0] !== 'push-pull' && drives.every((drive) => drive === drives[0]);

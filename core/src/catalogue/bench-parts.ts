@@ -1,0 +1,231 @@
+import type { PartType, Pin } from './part';
+
+const lead = (id: string, name: string, dx: number, dy: number): Pin => ({ id, name, role: 'lead', dx, dy });
+const simple = { units: [], behaviour: '', chip: null } as const;
+
+/** A body around its leads, `margin` tenths of an inch beyond them. */
+const around = (pins: readonly Pin[], margin = 0.45): PartType['body'] => {
+  const [xs, ys] = [pins.map((p) => p.dx), pins.map((p) => p.dy)];
+  const [x, y] = [Math.min(...xs) - margin, Math.min(...ys) - margin];
+  return { x, y, width: Math.max(...xs) + margin - x, height: Math.max(...ys) + margin - y };
+};
+
+/** Leads in one row, named in order. */
+const row = (names: string): Pin[] => names.split(' ').map((name, i) => lead(String(i + 1), name, i, 0));
+
+/** Leads of a dual-in-line part, counted as on a chip. */
+const dual = (names: string, rows = 3): Pin[] => {
+  const list = names.split(' ');
+  return list.map((name, i) =>
+    i < list.length / 2 ? lead(String(i + 1), name, i, 0) : lead(String(i + 1), name, list.length - 1 - i, -rows),
+  );
+};
+
+/** A display's ten pins, five below and five above; 3 and 8 are common. */
+const displayPins = dual('e d COM c DP b a COM f g', 6);
+const threeLegs = (names: string): Pin[] => row(names);
+
+/**
+ * The things on a bench that are no chips. Source: the usual data sheets of each kind; pins of three-leg
+ * parts as in TO-92 and TO-220, flat side or marking towards the reader, from left to right.
+ */
+export const benchParts: readonly PartType[] = [
+  {
+    ...simple,
+    id: 'switch',
+    kind: 'switch',
+    title: 'slide switch, one pole',
+    prefix: 'S',
+    pins: [lead('1', 'feed', 0, 0), lead('2', 'signal', 0, 3)],
+    body: { x: -0.45, y: 0.5, width: 0.9, height: 2 },
+    catch: 'Open, it drives nothing: its signal needs a pull-down resistor.',
+  },
+  {
+    ...simple,
+    id: 'led',
+    kind: 'led',
+    title: 'LED, 5 mm, red',
+    prefix: 'D',
+    pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 1, 0)],
+    body: { x: -0.45, y: -0.95, width: 1.9, height: 1.9 },
+    catch: 'The longer lead is the anode; the flat of the rim marks the cathode.',
+  },
+  {
+    ...simple,
+    id: 'resistor',
+    kind: 'resistor',
+    title: 'resistor, axial',
+    prefix: 'R',
+    pins: [lead('1', 'one end', 0, 0), lead('2', 'other end', 0, 3)],
+    body: { x: -0.28, y: 0.6, width: 0.56, height: 1.8 },
+    catch: 'Either way round. 1 kΩ reads brown black red, 10 kΩ brown black orange.',
+  },
+  {
+    ...simple,
+    id: 'capacitor',
+    kind: 'capacitor',
+    title: 'capacitor, ceramic',
+    prefix: 'C',
+    pins: [lead('1', 'one end', 0, 0), lead('2', 'other end', 0, 1)],
+    body: { x: -0.4, y: 0.1, width: 0.8, height: 0.8 },
+    catch: 'As close to the chip as it goes; 100 nF is marked 104.',
+  },
+  {
+    ...simple,
+    id: 'supply',
+    kind: 'supply',
+    title: 'bench supply, 5 V',
+    prefix: 'P',
+    pins: [lead('+', 'positive', 0, 0), lead('-', 'negative', 0, 1)],
+    body: { x: -0.9, y: -0.35, width: 1.3, height: 1.7 },
+    catch: 'Red lead to the + rail, black to the − rail; switch on last.',
+  },
+  {
+    ...simple,
+    id: 'dip-switch',
+    kind: 'dip-switch',
+    title: 'DIP switch, eight contacts',
+    prefix: 'S',
+    pins: dual('1a 2a 3a 4a 5a 6a 7a 8a 8b 7b 6b 5b 4b 3b 2b 1b'),
+    body: around(dual('1a 2a 3a 4a 5a 6a 7a 8a 8b 7b 6b 5b 4b 3b 2b 1b')),
+    catch: 'Each contact joins the two pins that face each other; open, it drives nothing. ON is printed at one side.',
+  },
+  {
+    ...simple,
+    id: 'change-over',
+    kind: 'change-over',
+    title: 'change-over switch',
+    prefix: 'S',
+    pins: row('one common other'),
+    body: around(row('one common other')),
+    catch: 'The middle pin is common. To supply and ground at its ends it needs no resistor, but it bounces.',
+  },
+  {
+    ...simple,
+    id: 'push-button',
+    kind: 'push-button',
+    title: 'push-button, four pins',
+    prefix: 'B',
+    pins: [
+      lead('1', 'one side', 0, 0),
+      lead('2', 'other side', 2, 0),
+      lead('3', 'other side', 2, -3),
+      lead('4', 'one side', 0, -3),
+    ],
+    body: { x: -0.2, y: -2.7, width: 2.4, height: 2.4 },
+    catch: 'Pins 1 and 4 are always joined, and so are 2 and 3: seated a quarter turn wrong it is always closed.',
+  },
+  {
+    ...simple,
+    id: 'led-bar',
+    kind: 'led-bar',
+    title: 'LED bar, ten',
+    prefix: 'D',
+    pins: dual('A1 A2 A3 A4 A5 A6 A7 A8 A9 A10 K10 K9 K8 K7 K6 K5 K4 K3 K2 K1'),
+    body: around(dual('A1 A2 A3 A4 A5 A6 A7 A8 A9 A10 K10 K9 K8 K7 K6 K5 K4 K3 K2 K1')),
+    catch: 'Ten LEDs, each wants a resistor of its own; a cut corner marks the first anode.',
+  },
+  {
+    ...simple,
+    id: 'display-anode',
+    kind: 'display',
+    title: 'seven-segment display, common anode',
+    prefix: 'H',
+    pins: displayPins,
+    body: around(displayPins, 0.7),
+    catch:
+      'Common pins 3 and 8 to supply, segments pulled low, as by a 7447. A resistor in each segment, not one in common.',
+  },
+  {
+    ...simple,
+    id: 'display-cathode',
+    kind: 'display',
+    title: 'seven-segment display, common cathode',
+    prefix: 'H',
+    pins: displayPins,
+    body: around(displayPins, 0.7),
+    catch:
+      'Common pins 3 and 8 to ground, segments driven high, as by a 4511. A resistor in each segment, not one in common.',
+  },
+  {
+    ...simple,
+    id: 'network-common',
+    kind: 'resistor-network',
+    title: 'resistor network, eight with one common end',
+    prefix: 'RN',
+    pins: row('common R1 R2 R3 R4 R5 R6 R7 R8'),
+    body: around(row('common R1 R2 R3 R4 R5 R6 R7 R8'), 0.4),
+    catch: 'A dot marks pin 1, the common end: turned round, two of the values come out doubled.',
+  },
+  {
+    ...simple,
+    id: 'network-separate',
+    kind: 'resistor-network',
+    title: 'resistor network, four separate',
+    prefix: 'RN',
+    pins: row('R1a R1b R2a R2b R3a R3b R4a R4b'),
+    body: around(row('R1a R1b R2a R2b R3a R3b R4a R4b'), 0.4),
+    catch: 'Neighbouring pins are the two ends of one resistor: 1 and 2, 3 and 4.',
+  },
+  {
+    ...simple,
+    id: 'diode',
+    kind: 'diode',
+    title: 'diode, 1N4148',
+    prefix: 'D',
+    pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 0, 3)],
+    body: { x: -0.25, y: 0.8, width: 0.5, height: 1.4 },
+    catch: 'The ring marks the cathode. It drops some 0.7 V, so a low through it is not 0 V.',
+  },
+  {
+    ...simple,
+    id: 'npn',
+    kind: 'transistor',
+    title: 'NPN transistor, 2N3904',
+    prefix: 'Q',
+    pins: threeLegs('emitter base collector'),
+    body: around(threeLegs('emitter base collector')),
+    catch:
+      'Flat side to you: emitter, base, collector. The base wants a resistor. The BC547 has them the other way round.',
+  },
+  {
+    ...simple,
+    id: 'pnp',
+    kind: 'transistor',
+    title: 'PNP transistor, 2N3906',
+    prefix: 'Q',
+    pins: threeLegs('emitter base collector'),
+    body: around(threeLegs('emitter base collector')),
+    catch: 'Emitter to supply; it conducts when its base is pulled low. The BC557 has its legs the other way round.',
+  },
+  {
+    ...simple,
+    id: 'nmos',
+    kind: 'transistor',
+    title: 'N-channel MOSFET, 2N7000',
+    prefix: 'Q',
+    pins: threeLegs('source gate drain'),
+    body: around(threeLegs('source gate drain')),
+    catch: 'Flat side to you: source, gate, drain. A gate left open keeps its last charge: pull it down.',
+  },
+  {
+    ...simple,
+    id: 'potentiometer',
+    kind: 'potentiometer',
+    title: 'potentiometer',
+    prefix: 'RV',
+    pins: row('end wiper end'),
+    body: around(row('end wiper end'), 0.7),
+    catch: 'The middle pin is the wiper. Turned fully with an end at supply, nothing limits the current but the load.',
+  },
+  {
+    ...simple,
+    id: 'clock',
+    kind: 'clock',
+    title: 'clock module, 5 V',
+    prefix: 'X',
+    pins: row('supply ground out'),
+    body: around(row('supply ground out'), 0.7),
+    catch: 'A square wave at the rate set on it; it needs supply and ground of its own.',
+  },
+];

@@ -1,0 +1,80 @@
+import type { FamilyId } from '../family';
+
+/** What a chip is for, by which it is found and shelved. */
+export type ChipGroup =
+  | 'gates'
+  | 'buffers'
+  | 'selectors and decoders'
+  | 'arithmetic'
+  | 'flip-flops and latches'
+  | 'shift registers'
+  | 'counters'
+  | 'timers';
+
+/**
+ * A pulse that ends by itself: while `output` is high a timer runs, and then `input`, which is no pin
+ * of the chip, goes high for a moment. `law` is the length of the pulse by the data sheet.
+ */
+export interface PulseTimer {
+  readonly input: string;
+  readonly output: string;
+  readonly law: string;
+}
+
+/** A chip as a data sheet gives it: pins counted from 1, behaviour in the sheet language. */
+export interface ChipData {
+  readonly base: string;
+  readonly title: string;
+  readonly group: ChipGroup;
+  /** Other words people look it up by. */
+  readonly known?: string;
+  /**
+   * Pin names from pin 1 up, counter-clockwise from the notch; VCC and GND are the supply pins, NC
+   * leads nowhere. A small n at the end marks a pin that acts when low.
+   */
+  readonly pins: string;
+  /** The statements of the sheet, without its in and out lines, which follow from the pins. */
+  readonly behaviour: string;
+  /** Pins that are both inputs and outputs. */
+  readonly both?: string;
+  /** Pins that carry no logic level: where a timer's resistor and capacitor go. */
+  readonly analogue?: string;
+  /** Inputs that the chip itself pulls high when they are left open. */
+  readonly pulledUp?: string;
+  readonly timers?: readonly PulseTimer[];
+  /** Distance of its two rows of pins, in tenths of an inch, where it is not 3. */
+  readonly rows?: 6;
+  /** Its own limits, for parts that belong to no family: supply in volts, output in mA sunk and given. */
+  readonly own?: { readonly supplyV: readonly [number, number]; readonly outputMa: readonly [number, number] };
+  /** Families it is made in, as published. */
+  readonly families: readonly FamilyId[];
+  /** Output currents in mA where they are not the family's: sunk low, given high. */
+  readonly drive?: Partial<Record<FamilyId, readonly [low: number, high: number]>>;
+  /** The most an open output may be pulled up to, in volts, where it may exceed the supply. */
+  readonly openV?: number;
+  /** Inputs that switch at one level going up and at a lower one going down. */
+  readonly schmitt?: true;
+  /** Typical and greatest delay in ns, where it is not about the family's gate delay. */
+  readonly delayNs?: Partial<Record<FamilyId, readonly [typical: number, most: number]>>;
+  /** What catches people out. */
+  readonly catch: string;
+}
+
+/** Writes a line for units 1 to n: every name that begins with 1 begins with each number in turn. */
+export function units(n: number, line: string): string {
+  const of = (k: number): string => line.replace(/\b1(?=[A-Za-z])/g, String(k));
+  return Array.from({ length: n }, (_, i) => of(i + 1)).join('\n');
+}
+
+/** Writes a line for each of some names, put in place of `@`. */
+export function forEach(names: string, line: string): string {
+  return names
+    .split(' ')
+    .map((name) => line.replaceAll('@', name))
+    .join('\n');
+}
+
+/** The families most chips are made in. */
+export const everywhere: readonly FamilyId[] = ['74', 'LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'];
+export const cmos: readonly FamilyId[] = ['HC', 'HCT'];
+export const ttl: readonly FamilyId[] = ['74', 'LS'];

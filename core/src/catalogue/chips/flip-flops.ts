@@ -1,0 +1,212 @@
+import { type ChipData, forEach, units } from './chip-data';
+
+/**
+ * Flip-flops, latches and registers. Source: data sheets SN74LS73A, 74A, 75, 76A, 107A, 109A, 112A,
+ * 173A, 174, 175, 273, 279A, 373, 374, 377, SN74HC573, 574. Stored values stand under small letters.
+ */
+const group = 'flip-flops and latches';
+const wide = ['74', 'LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'] as const;
+const octal = ['LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'] as const;
+const octalPins = (first: string, clock: string): string =>
+  `${first} 1Q 1D 2D 2Q 3Q 3D 4D 4Q GND ${clock} 5Q 5D 6D 6Q 7Q 7D 8D 8Q VCC`;
+const facingPins = (clock: string): string => `OEn 1D 2D 3D 4D 5D 6D 7D 8D GND ${clock} 8Q 7Q 6Q 5Q 4Q 3Q 2Q 1Q VCC`;
+const busDrive = { LS: [24, 2.6], ALS: [24, 2.6], F: [24, 3], S: [20, 6.5], HC: [6, 6], HCT: [6, 6] } as const;
+
+/** A JK flip-flop of falling clock; with both preset and clear low, both outputs are high. */
+const jk = (forces: string, both: string): string =>
+  `1s = 1J & ~1s | ~1K & 1s at fall 1CLK ${forces}\n1Q = 1s\n1Qn = ${both}`;
+const cleared = jk('clear ~1CLRn', '~1s');
+const presetCleared = jk('preset ~1PREn clear ~1CLRn', '~1s | ~1PREn & ~1CLRn');
+
+export const flipFlops: readonly ChipData[] = [
+  {
+    base: '7473',
+    title: 'two JK flip-flops with clear',
+    group,
+    known: 'j-k toggle negative edge',
+    pins: '1CLK 1CLRn 1K VCC 2CLK 2CLRn 2J 2Qn 2Q 2K GND 1Q 1Qn 1J',
+    behaviour: units(2, cleared),
+    families: ['74', 'LS', 'HC', 'HCT'],
+    catch:
+      'Supply on pin 4 and ground on pin 11. The LS73A clocks on the falling edge; the plain 7473 is pulse-triggered.',
+  },
+  {
+    base: '7474',
+    title: 'two D flip-flops with preset and clear',
+    group,
+    known: 'd-type positive edge toggle',
+    pins: '1CLRn 1D 1CLK 1PREn 1Q 1Qn GND 2Qn 2Q 2PREn 2CLK 2D 2CLRn VCC',
+    behaviour: units(2, '1s = 1D at rise 1CLK preset ~1PREn clear ~1CLRn\n1Q = 1s\n1Qn = ~1s | ~1PREn & ~1CLRn'),
+    families: wide,
+    catch:
+      'Preset and clear left open make it forget at random: tie both high. Both low at once set both outputs high.',
+  },
+  {
+    base: '7475',
+    title: 'four D latches in two pairs',
+    group,
+    known: 'bistable transparent',
+    pins: '1Qn 1D 2D C34 VCC 3D 4D 4Qn 4Q 3Q 3Qn GND C12 2Qn 2Q 1Q',
+    behaviour: ['1 C12', '2 C12', '3 C34', '4 C34']
+      .map((p) => p.split(' '))
+      .map(([k, c]) => `${k}s = ${k}D while ${c}\n${k}Q = ${k}s\n${k}Qn = ~${k}s`)
+      .join('\n'),
+    families: ['74', 'LS', 'HC', 'HCT'],
+    catch: 'Supply on pin 5, ground on pin 12. Transparent while the enable is high: no edge, so no counter from it.',
+  },
+  {
+    base: '7476',
+    title: 'two JK flip-flops with preset and clear, old pins',
+    group,
+    known: 'j-k toggle negative edge',
+    pins: '1CLK 1PREn 1CLRn 1J VCC 2CLK 2PREn 2CLRn 2J 2Qn 2Q 2K GND 1Qn 1Q 1K',
+    behaviour: units(2, presetCleared),
+    families: ['74', 'LS', 'HC', 'HCT'],
+    catch:
+      'Supply on pin 5, ground on pin 13. The LS76A clocks on the falling edge; the plain 7476 is pulse-triggered.',
+  },
+  {
+    base: '74107',
+    title: 'two JK flip-flops with clear, corner supply',
+    group,
+    known: 'j-k toggle negative edge',
+    pins: '1J 1Qn 1Q 1K 2Q 2Qn GND 2J 2CLK 2CLRn 2K 1CLK 1CLRn VCC',
+    behaviour: units(2, cleared),
+    families: ['74', 'LS', 'HC', 'HCT'],
+    catch: 'A 7473 with supply in the corners; the order of its pins is another one throughout.',
+  },
+  {
+    base: '74109',
+    title: 'two J-K̄ flip-flops with preset and clear',
+    group,
+    known: 'jk j-k positive edge toggle',
+    pins: '1CLRn 1J 1Kn 1CLK 1PREn 1Q 1Qn GND 2Qn 2Q 2PREn 2CLK 2Kn 2J 2CLRn VCC',
+    behaviour: units(
+      2,
+      '1s = 1J & ~1s | 1Kn & 1s at rise 1CLK preset ~1PREn clear ~1CLRn\n1Q = 1s\n1Qn = ~1s | ~1PREn & ~1CLRn',
+    ),
+    families: ['74', 'LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'],
+    catch: 'K is inverted: J and K joined make a D flip-flop, J high and K low make it toggle. Rising edge.',
+  },
+  {
+    base: '74112',
+    title: 'two JK flip-flops with preset and clear, falling edge',
+    group,
+    known: 'j-k toggle negative edge',
+    pins: '1CLK 1K 1J 1PREn 1Q 1Qn 2Qn GND 2Q 2PREn 2J 2K 2CLK 2CLRn 1CLRn VCC',
+    behaviour: units(2, presetCleared),
+    families: ['LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'],
+    catch: 'Both clears sit side by side on pins 14 and 15, and pin 15 is the first flip-flop’s.',
+  },
+  {
+    base: '74173',
+    title: '4-bit D register, three-state',
+    group,
+    known: 'bus quad',
+    pins: 'OE1n OE2n 1Q 2Q 3Q 4Q CLK GND G1n G2n 4D 3D 2D 1D CLR VCC',
+    behaviour: [
+      'load = nor(G1n, G2n)',
+      forEach('1 2 3 4', '@s = load & @D | ~load & @s at rise CLK clear CLR\n@Q = @s when ~OE1n & ~OE2n'),
+    ].join('\n'),
+    families: ['74', 'LS', 'HC', 'HCT'],
+    drive: { '74': [16, 5.2], LS: [24, 2.6], HC: [6, 6], HCT: [6, 6] },
+    catch: 'Clear is active high here, unlike on its neighbours, and works while the outputs float.',
+  },
+  {
+    base: '74174',
+    title: 'six D flip-flops with common clock and clear',
+    group,
+    known: 'hex register d-type',
+    pins: 'CLRn 1Q 1D 2D 2Q 3D 3Q GND CLK 4Q 4D 5Q 5D 6D 6Q VCC',
+    behaviour: units(6, '1Q = 1D at rise CLK clear ~CLRn'),
+    families: wide,
+    catch: 'Order of Q and D changes from bit to bit: 2, 3 then 5, 4. No complements come out.',
+  },
+  {
+    base: '74175',
+    title: 'four D flip-flops with common clock and clear',
+    group,
+    known: 'quad register d-type',
+    pins: 'CLRn 1Q 1Qn 1D 2D 2Qn 2Q GND CLK 3Q 3Qn 3D 4D 4Qn 4Q VCC',
+    behaviour: units(4, '1s = 1D at rise CLK clear ~CLRn\n1Q = 1s\n1Qn = ~1s'),
+    families: wide,
+    catch: 'Bits 2 and 4 run the other way round: D, Q̄, Q.',
+  },
+  {
+    base: '74273',
+    title: 'eight D flip-flops with common clock and clear',
+    group,
+    known: 'octal register d-type',
+    pins: octalPins('CLRn', 'CLK'),
+    behaviour: units(8, '1Q = 1D at rise CLK clear ~CLRn'),
+    families: ['74', 'LS', 'ALS', 'F', 'HC', 'HCT', 'AC', 'ACT'],
+    catch: 'Pins as on the 74374, but pin 1 clears instead of enabling the outputs.',
+  },
+  {
+    base: '74279',
+    title: 'four S̄-R̄ latches',
+    group,
+    known: 'set reset debounce rs',
+    pins: '1Rn 1S1n 1S2n 1Q 2Rn 2Sn 2Q GND 3Q 3Rn 3S1n 3S2n 4Q 4Rn 4Sn VCC',
+    behaviour: [
+      forEach('1 3', '@Q = 1 while ~@S1n | ~@S2n clear ~@Rn & @S1n & @S2n'),
+      forEach('2 4', '@Q = 1 while ~@Sn clear ~@Rn & @Sn'),
+    ].join('\n'),
+    families: ['74', 'LS', 'HC'],
+    catch: 'Active low: both inputs rest high. Latches 1 and 3 have two set inputs, 2 and 4 one. Set wins over reset.',
+  },
+  {
+    base: '74373',
+    title: 'eight D latches, three-state',
+    group,
+    known: 'octal transparent bus',
+    pins: octalPins('OEn', 'LE'),
+    behaviour: units(8, '1s = 1D while LE\n1Q = 1s when ~OEn'),
+    families: octal,
+    drive: busDrive,
+    catch: 'Latches, not flip-flops: outputs follow the inputs as long as LE is high. The 74374 has the same pins.',
+  },
+  {
+    base: '74374',
+    title: 'eight D flip-flops, three-state',
+    group,
+    known: 'octal register bus d-type',
+    pins: octalPins('OEn', 'CLK'),
+    behaviour: units(8, '1s = 1D at rise CLK\n1Q = 1s when ~OEn'),
+    families: octal,
+    drive: busDrive,
+    catch: 'No clear: after power-up it holds anything. Outputs float with pin 1 high, and it stores all the same.',
+  },
+  {
+    base: '74377',
+    title: 'eight D flip-flops with clock enable',
+    group,
+    known: 'octal register d-type',
+    pins: octalPins('ENn', 'CLK'),
+    behaviour: units(8, '1Q = ENn & 1Q | ~ENn & 1D at rise CLK'),
+    families: ['LS', 'ALS', 'F', 'HC', 'HCT', 'AC', 'ACT'],
+    catch: 'Pins as on the 74273, but pin 1 lets the clock through (low) and there is no clear.',
+  },
+  {
+    base: '74573',
+    title: 'eight D latches, three-state, inputs opposite outputs',
+    group,
+    known: 'octal transparent bus',
+    pins: facingPins('LE'),
+    behaviour: units(8, '1s = 1D while LE\n1Q = 1s when ~OEn'),
+    families: ['LS', 'ALS', 'F', 'HC', 'HCT', 'AC', 'ACT'],
+    drive: busDrive,
+    catch: 'A 74373 with each output facing its input: outputs count down from pin 19.',
+  },
+  {
+    base: '74574',
+    title: 'eight D flip-flops, three-state, inputs opposite outputs',
+    group,
+    known: 'octal register bus d-type',
+    pins: facingPins('CLK'),
+    behaviour: units(8, '1s = 1D at rise CLK\n1Q = 1s when ~OEn'),
+    families: ['LS', 'ALS', 'F', 'HC', 'HCT', 'AC', 'ACT'],
+    drive: busDrive,
+    catch: 'A 74374 with each output facing its input: outputs count down from pin 19.',
+  },
+];

@@ -1,0 +1,308 @@
+import { type ChipData, forEach, ttl } from './chip-data';
+
+/**
+ * Selectors, decoders and encoders. Source: data sheets SN7442A, 45, SN74LS47, 48, 247, SN74HC138,
+ * 139, 147, 148, 151, 153, 154, 157, 158, 238, 251, 253, 257, 259, SN74LS155, CD74HC4511.
+ */
+const group = 'selectors and decoders';
+const families = ['74', 'LS', 'HC', 'HCT'] as const;
+const wide = ['74', 'LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'] as const;
+
+/** `~D & C & ~B & A` for 5: the product of address lines, the first the most significant. */
+const product = (lines: string, code: number): string => {
+  const names = lines.split(' ');
+  return names.map((n, i) => ((code >>> (names.length - 1 - i)) & 1 ? n : `~${n}`)).join(' & ');
+};
+const lines = (count: number, of: (k: number) => string): string =>
+  Array.from({ length: count }, (_, k) => of(k)).join('\n');
+/** The data line that an address picks: `~B & ~A & D0 | …`. */
+const pick = (address: string, data: readonly string[]): string =>
+  data.map((d, k) => `${product(address, k)} & ${d}`).join(' | ');
+const numbered = (letter: string, count: number): string[] => Array.from({ length: count }, (_, k) => `${letter}${k}`);
+
+/** Lit segments of the digits, a to g; the plain ones leave 6 and 9 without tails. */
+const plainDigits = 'abcdef bc abdeg abcdg bcfg acdfg cdefg abc abcdefg abcfg'.split(' ');
+const tailedDigits = plainDigits.with(6, 'acdefg').with(9, 'abcdfg');
+const signs = ['deg', 'cdg', 'bfg', 'adfg', 'defg', ''];
+
+/** For each segment a row string over the codes D C B A. */
+const segmentTables = (codes: readonly string[], name: (segment: string) => string): string =>
+  [...'abcdefg']
+    .map((segment) => {
+      const cells = codes.map((lit) => (lit.includes(segment) ? '1' : '0')).join('');
+      return `table ${name(segment)} of D C B A : ${cells}`;
+    })
+    .join('\n');
+
+/** The decoders with ripple blanking: 47 and 247 pull segments low, 48 drives them high. */
+const blanking = (codes: readonly string[], output: (segment: string) => string): string =>
+  [
+    segmentTables(codes, (s) => `d${s}`),
+    'zero = ~RBIn & LTn & nor(A, B, C, D)',
+    'BIn = ~zero open',
+    'off = ~BIn | zero',
+    ...[...'abcdefg'].map((s) => output(s)),
+  ].join('\n');
+
+const segmentPins = (blank: string, latch: string): string => `B C LTn ${blank} ${latch} D A GND e d c b a g f VCC`;
+const decimalPins = 'Y0n Y1n Y2n Y3n Y4n Y5n Y6n GND Y7n Y8n Y9n D C B A VCC';
+const quadTwoPins = (enable: string): string => `S 1A 1B 1Y 2A 2B 2Y GND 3Y 3B 3A 4Y 4B 4A ${enable} VCC`;
+const eightPins = 'D3 D2 D1 D0 Y W Gn GND C B A D7 D6 D5 D4 VCC';
+const twoFourPins = '1Gn B 1C3 1C2 1C1 1C0 1Y GND 2Y 2C0 2C1 2C2 2C3 A 2Gn VCC';
+
+export const selectors: readonly ChipData[] = [
+  {
+    base: '7442',
+    title: 'BCD-to-decimal decoder, outputs low',
+    group,
+    known: '4-to-10 one of ten',
+    pins: decimalPins,
+    behaviour: lines(10, (k) => `Y${k}n = ~(${product('D C B A', k)})`),
+    families,
+    catch: 'The chosen output goes low, all others are high; codes 10 to 15 choose none. A is the low bit, on pin 15.',
+  },
+  {
+    base: '7445',
+    title: 'BCD-to-decimal driver, open-collector, 30 V',
+    group,
+    known: '4-to-10 one of ten lamp relay',
+    pins: decimalPins,
+    behaviour: lines(10, (k) => `Y${k}n = ~(${product('D C B A', k)}) open`),
+    families: ['74'],
+    drive: { '74': [80, 0] },
+    openV: 30,
+    catch: 'Pins as on the 7442; outputs sink 80 mA and need a load or pull-up.',
+  },
+  {
+    base: '7447',
+    title: 'BCD-to-seven-segment decoder, open-collector, outputs low',
+    group,
+    known: 'display driver common anode',
+    pins: segmentPins('BIn', 'RBIn'),
+    behaviour: blanking([...plainDigits, ...signs], (s) => `${s} = ~(~LTn & BIn | d${s} & ~off) open`),
+    both: 'BIn',
+    pulledUp: 'BIn',
+    families: ttl,
+    drive: { '74': [40, 0], LS: [24, 0] },
+    openV: 15,
+    catch:
+      'For common-anode displays, a resistor in each segment. 6 and 9 have no tails; pin 4 is input and output at once.',
+  },
+  {
+    base: '7448',
+    title: 'BCD-to-seven-segment decoder, outputs high',
+    group,
+    known: 'display driver common cathode',
+    pins: segmentPins('BIn', 'RBIn'),
+    behaviour: blanking([...plainDigits, ...signs], (s) => `${s} = ~LTn & BIn | d${s} & ~off`),
+    both: 'BIn',
+    pulledUp: 'BIn',
+    families: ttl,
+    drive: { '74': [6.4, 2], LS: [6, 1.3] },
+    catch: 'Drives only some 2 mA into a segment, through its own 2 kΩ: bright displays want transistors.',
+  },
+  {
+    base: '74138',
+    title: '3-to-8 decoder, outputs low',
+    group,
+    known: 'demultiplexer one of eight address',
+    pins: 'A B C G2An G2Bn G1 Y7n GND Y6n Y5n Y4n Y3n Y2n Y1n Y0n VCC',
+    behaviour: `on = G1 & ~G2An & ~G2Bn\n${lines(8, (k) => `Y${k}n = ~(on & ${product('C B A', k)})`)}`,
+    families: wide,
+    catch: 'Three enables, two of them active low: with any of them wrong all outputs stay high. A is the low bit.',
+  },
+  {
+    base: '74139',
+    title: 'two 2-to-4 decoders, outputs low',
+    group,
+    known: 'demultiplexer one of four address',
+    pins: '1Gn 1A 1B 1Y0n 1Y1n 1Y2n 1Y3n GND 2Y3n 2Y2n 2Y1n 2Y0n 2B 2A 2Gn VCC',
+    behaviour: [1, 2].map((u) => lines(4, (k) => `${u}Y${k}n = ~(~${u}Gn & ${product(`${u}B ${u}A`, k)})`)).join('\n'),
+    families: wide,
+    catch: 'The second half mirrors the first: its enable is pin 15 and its outputs count down from pin 12 to 9.',
+  },
+  {
+    base: '74147',
+    title: '10-to-4 priority encoder, all low-active',
+    group,
+    known: 'decimal bcd keyboard',
+    pins: 'I4n I5n I6n I7n I8n Cn Bn GND An I9n I1n I2n I3n Dn NC VCC',
+    behaviour: [
+      'h9 = ~I9n',
+      'h8 = ~I8n & I9n',
+      ...[7, 6, 5, 4, 3, 2, 1].map((k) => `h${k} = ~I${k}n & I8n & I9n${above(k)}`),
+      'Dn = nor(h8, h9)',
+      'Cn = nor(h4, h5, h6, h7)',
+      'Bn = nor(h2, h3, h6, h7)',
+      'An = nor(h1, h3, h5, h7, h9)',
+    ].join('\n'),
+    families,
+    catch: 'The code comes out inverted, and there is no input 0: nothing pressed and zero look the same.',
+  },
+  {
+    base: '74148',
+    title: '8-to-3 priority encoder, all low-active',
+    group,
+    known: 'interrupt keyboard',
+    pins: 'I4n I5n I6n I7n EIn A2n A1n GND A0n I0n I1n I2n I3n GSn EOn VCC',
+    behaviour: [
+      ...[7, 6, 5, 4, 3, 2, 1].map((k) => `h${k} = ~EIn & ~I${k}n${above(k)}`),
+      'A2n = nor(h4, h5, h6, h7)',
+      'A1n = nor(h2, h3, h6, h7)',
+      'A0n = nor(h1, h3, h5, h7)',
+      'none = and(I0n, I1n, I2n, I3n, I4n, I5n, I6n, I7n)',
+      'EOn = ~(~EIn & none)',
+      'GSn = ~(~EIn & ~none)',
+    ].join('\n'),
+    families,
+    catch: 'Input 0 and no input give the same code: only GS (pin 14) tells them apart.',
+  },
+  {
+    base: '74151',
+    title: '8-to-1 selector with both outputs',
+    group,
+    known: 'multiplexer data',
+    pins: eightPins,
+    behaviour: `y = ${pick('C B A', numbered('D', 8))}\nY = ~Gn & y\nW = nand(~Gn, y)`,
+    families: wide,
+    catch: 'D0 is pin 4 and D3 pin 1; the strobe on pin 7 must be low. A is the low address bit.',
+  },
+  {
+    base: '74153',
+    title: 'two 4-to-1 selectors',
+    group,
+    known: 'multiplexer data dual',
+    pins: twoFourPins,
+    behaviour: [1, 2].map((u) => `${u}Y = ~${u}Gn & (${pick('B A', numbered(`${u}C`, 4))})`).join('\n'),
+    families: wide,
+    catch: 'Both halves share the address; B (the high bit) is pin 2 and A pin 14.',
+  },
+  {
+    base: '74154',
+    title: '4-to-16 decoder, outputs low',
+    group,
+    known: 'demultiplexer one of sixteen address',
+    pins: 'Y0n Y1n Y2n Y3n Y4n Y5n Y6n Y7n Y8n Y9n Y10n GND Y11n Y12n Y13n Y14n Y15n G1n G2n D C B A VCC',
+    behaviour: `on = nor(G1n, G2n)\n${lines(16, (k) => `Y${k}n = ~(on & ${product('D C B A', k)})`)}`,
+    rows: 6,
+    families,
+    catch: 'Comes in the wide package of 24 pins: it covers the holes beside the channel.',
+  },
+  {
+    base: '74155',
+    title: 'two 2-to-4 decoders with one address',
+    group,
+    known: 'demultiplexer',
+    pins: '1C 1Gn B 1Y3n 1Y2n 1Y1n 1Y0n GND 2Y0n 2Y1n 2Y2n 2Y3n A 2Gn 2Cn VCC',
+    behaviour: [
+      lines(4, (k) => `1Y${k}n = ~(1C & ~1Gn & ${product('B A', k)})`),
+      lines(4, (k) => `2Y${k}n = ~(~2Cn & ~2Gn & ${product('B A', k)})`),
+    ].join('\n'),
+    families: ['74', 'LS', 'HC'],
+    catch: 'The two data inputs have opposite senses (1C high, 2C low), so that joined they make a third address bit.',
+  },
+  {
+    base: '74157',
+    title: 'four 2-to-1 selectors',
+    group,
+    known: 'multiplexer data quad',
+    pins: quadTwoPins('Gn'),
+    behaviour: forEach('1 2 3 4', '@Y = ~Gn & (~S & @A | S & @B)'),
+    families: wide,
+    catch: 'Select low takes A. With the strobe (pin 15) high all outputs are low, they do not float.',
+  },
+  {
+    base: '74158',
+    title: 'four 2-to-1 selectors, inverting',
+    group,
+    known: 'multiplexer data quad',
+    pins: quadTwoPins('Gn'),
+    behaviour: forEach('1 2 3 4', '@Y = ~(~Gn & (~S & @A | S & @B))'),
+    families: wide,
+    catch: 'Pins as on the 74157; with the strobe high all outputs are high.',
+  },
+  {
+    base: '74238',
+    title: '3-to-8 decoder, outputs high',
+    group,
+    known: 'demultiplexer one of eight address',
+    pins: 'A B C G2An G2Bn G1 Y7 GND Y6 Y5 Y4 Y3 Y2 Y1 Y0 VCC',
+    behaviour: `on = G1 & ~G2An & ~G2Bn\n${lines(8, (k) => `Y${k} = on & ${product('C B A', k)}`)}`,
+    families: ['HC', 'HCT', 'AC', 'ACT'],
+    catch: 'A 74138 with the outputs the other way; the enables are the same, two of them active low.',
+  },
+  {
+    base: '74247',
+    title: 'BCD-to-seven-segment decoder with tails, open-collector, outputs low',
+    group,
+    known: 'display driver common anode',
+    pins: segmentPins('BIn', 'RBIn'),
+    behaviour: blanking([...tailedDigits, ...signs], (s) => `${s} = ~(~LTn & BIn | d${s} & ~off) open`),
+    both: 'BIn',
+    pulledUp: 'BIn',
+    families: ttl,
+    drive: { '74': [40, 0], LS: [24, 0] },
+    openV: 15,
+    catch: 'A 7447 whose 6 and 9 have tails; pins are the same.',
+  },
+  {
+    base: '74251',
+    title: '8-to-1 selector, three-state, with both outputs',
+    group,
+    known: 'multiplexer data',
+    pins: eightPins,
+    behaviour: `y = ${pick('C B A', numbered('D', 8))}\nY = y when ~Gn\nW = ~y when ~Gn`,
+    families: wide,
+    catch: 'A 74151 whose outputs float while the strobe is high, both of them.',
+  },
+  {
+    base: '74253',
+    title: 'two 4-to-1 selectors, three-state',
+    group,
+    known: 'multiplexer data dual',
+    pins: twoFourPins,
+    behaviour: [1, 2].map((u) => `${u}Y = ${pick('B A', numbered(`${u}C`, 4))} when ~${u}Gn`).join('\n'),
+    families: wide,
+    catch: 'A 74153 whose outputs float while their strobe is high.',
+  },
+  {
+    base: '74257',
+    title: 'four 2-to-1 selectors, three-state',
+    group,
+    known: 'multiplexer data quad',
+    pins: quadTwoPins('OEn'),
+    behaviour: forEach('1 2 3 4', '@Y = ~S & @A | S & @B when ~OEn'),
+    families: wide,
+    catch: 'A 74157 whose outputs float while pin 15 is high.',
+  },
+  {
+    base: '74259',
+    title: 'eight-bit addressable latch',
+    group,
+    known: 'demultiplexer memory',
+    pins: 'S0 S1 S2 Q0 Q1 Q2 Q3 GND Q4 Q5 Q6 Q7 D Gn CLRn VCC',
+    behaviour: lines(8, (k) => `a${k} = ~Gn & ${product('S2 S1 S0', k)}\nQ${k} = D while a${k} clear ~CLRn & ~a${k}`),
+    families: ['LS', 'ALS', 'F', 'HC', 'HCT'],
+    catch: 'Changing the address while the enable is low writes into every latch on the way.',
+  },
+  {
+    base: '4511',
+    title: 'BCD-to-seven-segment latch and driver, outputs high',
+    group,
+    known: 'display decoder common cathode',
+    pins: segmentPins('BIn', 'LE'),
+    behaviour: [
+      forEach('A B C D', 'q@ = @ while ~LE'),
+      segmentTables([...plainDigits, '', '', '', '', '', ''], (s) => `d${s}`).replaceAll('D C B A', 'qD qC qB qA'),
+      ...[...'abcdefg'].map((s) => `${s} = ~LTn | d${s} & BIn`),
+    ].join('\n'),
+    families: ['HC', 'HCT'],
+    drive: { HC: [4, 7.5], HCT: [4, 7.5] },
+    catch: 'For common-cathode displays. Lamp test and blanking are active low, latch enable stores when high.',
+  },
+];
+
+/** ` & I5n & I6n & I7n`: no input above k, up to 7, is active. */
+function above(k: number): string {
+  return Array.from({ length: 7 - k }, (_, i) => ` & I${k + 1 + i}n`).join('');
+}

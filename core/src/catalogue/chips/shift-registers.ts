@@ -1,0 +1,127 @@
+import type { ChipData } from './chip-data';
+
+/** Shift registers. Source: data sheets SN74LS95B, SN74LS164, 165A, 166A, 194A, 195A, SN74HC595. */
+const group = 'shift registers';
+const letters = 'ABCDEFGH';
+
+/** For each stage from A, its own name and the one before it, `first` before A. */
+const stages = (count: number, first: string, line: (own: string, before: string, letter: string) => string): string =>
+  Array.from({ length: count }, (_, i) =>
+    line(`Q${letters[i]}`, i === 0 ? first : `Q${letters[i - 1]}`, letters[i] as string),
+  ).join('\n');
+
+export const shiftRegisters: readonly ChipData[] = [
+  {
+    base: '7495',
+    title: '4-bit shift register, serial and parallel in',
+    group,
+    known: 'right left load',
+    pins: 'SER A B C D MODE GND CLK2 CLK1 QD QC QB QA VCC',
+    behaviour: `ck = MODE & CLK2 | ~MODE & CLK1\n${stages(4, 'SER', (q, before, d) => `${q} = MODE & ${d} | ~MODE & ${before} at fall ck`)}`,
+    families: ['74', 'LS'],
+    catch:
+      'Two clocks, both of falling edge: pin 9 shifts with mode low, pin 8 loads with mode high. There is no clear.',
+  },
+  {
+    base: '74164',
+    title: '8-bit shift register, serial in, parallel out',
+    group,
+    known: 'sipo',
+    pins: 'A B QA QB QC QD GND CLK CLRn QE QF QG QH VCC',
+    behaviour: stages(8, 'A & B', (q, before) => `${q} = ${before} at rise CLK clear ~CLRn`),
+    families: ['74', 'LS', 'ALS', 'F', 'HC', 'HCT', 'AC', 'ACT'],
+    catch: 'The two serial inputs are ANDed: with one left low only zeros go in. Tie them together.',
+  },
+  {
+    base: '74165',
+    title: '8-bit shift register, parallel in, serial out',
+    group,
+    known: 'piso load',
+    pins: 'LDn CLK E F G H QHn GND QH SER A B C D INH VCC',
+    behaviour: [
+      'ck = CLK | INH',
+      stages(
+        8,
+        'SER',
+        (q, before, d) =>
+          `${q.toLowerCase()} = ${before === 'SER' ? before : before.toLowerCase()} at rise ck preset ~LDn & ${d} clear ~LDn & ~${d}`,
+      ),
+      'QH = qh',
+      'QHn = ~qh',
+    ].join('\n'),
+    families: ['74', 'LS', 'ALS', 'F', 'HC', 'HCT'],
+    catch:
+      'Loads as long as pin 1 is low, without a clock. Only the last stage comes out. Inhibit must be low to shift.',
+  },
+  {
+    base: '74166',
+    title: '8-bit shift register, parallel in, serial out, clocked load',
+    group,
+    known: 'piso synchronous',
+    pins: 'SER A B C D INH CLK GND CLRn E F G QH H LDn VCC',
+    behaviour: [
+      'ck = CLK | INH',
+      stages(8, 'SER', (q, before, d) => {
+        const [own, from] = [q, before].map((n) => (n === 'SER' || n === 'QH' ? n : n.toLowerCase()));
+        return `${own} = LDn & ${from} | ~LDn & ${d} at rise ck clear ~CLRn`;
+      }),
+    ].join('\n'),
+    families: ['74', 'LS', 'F', 'HC', 'HCT'],
+    catch:
+      'Loads at the clock edge, unlike the 74165, and its pins are others; input H is on pin 14, beyond the output.',
+  },
+  {
+    base: '74194',
+    title: '4-bit shift register, both directions',
+    group,
+    known: 'universal bidirectional left right load',
+    pins: 'CLRn SR A B C D SL GND S0 S1 CLK QD QC QB QA VCC',
+    behaviour: ['A SR QB', 'B QA QC', 'C QB QD', 'D QC SL']
+      .map((t) => t.split(' '))
+      .map(
+        ([d, right, left]) =>
+          `Q${d} = S1 & S0 & ${d} | ~S1 & S0 & ${right} | S1 & ~S0 & ${left} | ~S1 & ~S0 & Q${d} at rise CLK clear ~CLRn`,
+      )
+      .join('\n'),
+    families: ['74', 'LS', 'F', 'S', 'HC', 'HCT'],
+    catch: 'Right means from QA to QD. Modes: both high load, S0 alone right, S1 alone left, both low keep.',
+  },
+  {
+    base: '74195',
+    title: '4-bit shift register with J-K̄ input',
+    group,
+    known: 'parallel load',
+    pins: 'CLRn J Kn A B C D GND LDn CLK QDn QD QC QB QA VCC',
+    behaviour: [
+      'a = LDn & (J & ~a | Kn & a) | ~LDn & A at rise CLK clear ~CLRn',
+      'b = LDn & a | ~LDn & B at rise CLK clear ~CLRn',
+      'c = LDn & b | ~LDn & C at rise CLK clear ~CLRn',
+      'd = LDn & c | ~LDn & D at rise CLK clear ~CLRn',
+      'QA = a\nQB = b\nQC = c\nQD = d\nQDn = ~d',
+    ].join('\n'),
+    families: ['74', 'LS', 'F', 'S', 'HC', 'HCT'],
+    catch: 'J and K̄ joined make a plain serial input; parallel load needs the clock and pin 9 low.',
+  },
+  {
+    base: '74595',
+    title: '8-bit shift register with output latches, three-state',
+    group,
+    known: 'sipo serial storage',
+    pins: 'QB QC QD QE QF QG QH GND QHS SRCLRn SRCLK RCLK OEn SER QA VCC',
+    behaviour: [
+      stages(
+        8,
+        'SER',
+        (q, before) =>
+          `${q.toLowerCase()} = ${before === 'SER' ? before : before.toLowerCase()} at rise SRCLK clear ~SRCLRn`,
+      ),
+      stages(8, 'SER', (q) => `${q.toLowerCase()}s = ${q.toLowerCase()} at rise RCLK`),
+      stages(8, 'SER', (q) => `${q} = ${q.toLowerCase()}s when ~OEn`),
+      'QHS = qh',
+    ].join('\n'),
+    families: ['LS', 'HC', 'HCT'],
+    drive: { LS: [24, 2.6], HC: [6, 6], HCT: [6, 6] },
+    catch:
+      'QA is pin 15, away from the rest. Shifting shows nothing until the storage clock; clear does not reach the latches.',
+  },
+];

@@ -1,0 +1,83 @@
+import { type ChipData, ttl, units } from './chip-data';
+
+/**
+ * One-shots and timers. Source: data sheets SN74121, SN74LS123, SN74LS221, NE555, NE556. The logic is
+ * stated here; how long a pulse lasts follows from a resistor and a capacitor. Of the 555, TRIG reads
+ * low below a third of the supply and THRES high above two thirds.
+ */
+const group = 'timers';
+const twinPins = '1A 1B 1CLRn 1Qn 2Q 2CX 2RCX GND 2A 2B 2CLRn 2Qn 1Q 1CX 1RCX VCC';
+const twinAnalogue = '1CX 1RCX 2CX 2RCX';
+const timers555 = (u: string): string =>
+  `${u}s = 0 while ${u}THRES clear ~${u}RESETn preset ~${u}TRIG\n${u}OUT = ${u}s\n${u}DISCH = ${u}s open`;
+
+export const timers: readonly ChipData[] = [
+  {
+    base: '74121',
+    title: 'one-shot',
+    group,
+    known: 'monostable multivibrator pulse',
+    pins: 'Qn NC A1 A2 B Q GND NC RINT CX RCX NC NC VCC',
+    behaviour: 't = (~A1 | ~A2) & B\ns = 1 at rise t clear T\nQ = s\nQn = ~s',
+    analogue: 'RINT CX RCX',
+    timers: [{ input: 'T', output: 'Q', law: '0.7·R·C' }],
+    families: ['74'],
+    catch: 'Not retriggerable: edges during the pulse are lost. The complement is pin 1, the output pin 6.',
+  },
+  {
+    base: '74123',
+    title: 'two retriggerable one-shots with clear',
+    group,
+    known: 'monostable multivibrator pulse',
+    pins: twinPins,
+    behaviour: units(2, '1t = ~1A & 1B & 1CLRn\n1s = 1 at rise 1t clear ~1CLRn clear 1T\n1Q = 1s\n1Qn = ~1s'),
+    analogue: twinAnalogue,
+    timers: [
+      { input: '1T', output: '1Q', law: '0.28·R·C·(1 + 0.7 kΩ/R) (74), 0.45·R·C (LS, HC)' },
+      { input: '2T', output: '2Q', law: '0.28·R·C·(1 + 0.7 kΩ/R) (74), 0.45·R·C (LS, HC)' },
+    ],
+    families: ['74', 'LS', 'HC', 'HCT'],
+    catch: 'A new trigger lengthens the pulse, and clear going high triggers too if A is low and B high.',
+  },
+  {
+    base: '74221',
+    title: 'two one-shots with clear',
+    group,
+    known: 'monostable multivibrator pulse schmitt',
+    pins: twinPins,
+    behaviour: units(2, '1t = ~1A & 1B & 1CLRn\n1s = 1 at rise 1t clear ~1CLRn clear 1T\n1Q = 1s\n1Qn = ~1s'),
+    analogue: twinAnalogue,
+    timers: [
+      { input: '1T', output: '1Q', law: '0.7·R·C' },
+      { input: '2T', output: '2Q', law: '0.7·R·C' },
+    ],
+    families: [...ttl, 'HC', 'HCT'],
+    catch: 'Pins as on the 74123, but it cannot be retriggered: the pulse always has its own length.',
+  },
+  {
+    base: '555',
+    title: 'timer',
+    group,
+    known: 'oscillator astable monostable clock pulse ne555 lm555',
+    pins: 'GND TRIG OUT RESETn CONT THRES DISCH VCC',
+    behaviour: timers555(''),
+    analogue: 'CONT',
+    families: [],
+    own: { supplyV: [4.5, 16], outputMa: [200, 200] },
+    openV: 16,
+    catch: 'Trigger acts low and wins over threshold; reset left open works until it does not: tie it to supply.',
+  },
+  {
+    base: '556',
+    title: 'two timers',
+    group,
+    known: 'oscillator astable monostable clock pulse ne556',
+    pins: '1DISCH 1THRES 1CONT 1RESETn 1OUT 1TRIG GND 2TRIG 2OUT 2RESETn 2CONT 2THRES 2DISCH VCC',
+    behaviour: `${timers555('1')}\n${timers555('2')}`,
+    analogue: '1CONT 2CONT',
+    families: [],
+    own: { supplyV: [4.5, 16], outputMa: [200, 200] },
+    openV: 16,
+    catch: 'Two 555s on one supply; the second runs the other way round the chip.',
+  },
+];

@@ -1,0 +1,99 @@
+import { type Behaviour, compileMachine, type GateKind, type MachineOutput } from '../logic';
+import type { PulseTimer } from './chips';
+import type { Drive, Unit } from './part';
+
+/**
+ * Takes a chip's behaviour apart into units: outputs that share anything but constants belong to one.
+ * `pinId` gives the id of a named pin, null for names that are no pins.
+ */
+export function unitsOf(
+  behaviour: Behaviour,
+  timers: readonly PulseTimer[],
+  pinId: (name: string) => string | null,
+): Unit[] {
+  const groups = new Map<string, MachineOutput[]>();
+  const find = joinedNets(behaviour);
+  for (const output of behaviour.outputs) {
+    const root = find(output.net);
+    groups.set(root, [...(groups.get(root) ?? []), output]);
+  }
+  return [...groups].map(([root, outputs], i) => {
+    const inputs = behaviour.inputs.filter((name) => find(name) === root);
+    // Inputs that are no pins come last, where the simulator finds them.
+    inputs.sort((a, b) => Number(pinId(a) === null) - Number(pinId(b) === null));
+    const own: Behaviour = {
+      inputs,
+      outputs,
+      stored: behaviour.stored.filter((s) => find(s.name) === root),
+      gates: behaviour.gates.filter((g) => find(g.output) === root),
+    };
+    return unitOf(String(i + 1), own, timers, pinId);
+  });
+}
+
+function unitOf(
+  name: string,
+  behaviour: Behaviour,
+  timers: readonly PulseTimer[],
+  pinId: (name: string) => string | null,
+): Unit {
+  const { inputs, outputs, gates, stored } = behaviour;
+  const drives = outputs.map(driveOf);
+  const symbol = stored.length === 0 && outputs.length === 1 ? symbolOf(behaviour) : null;
+  const [gate] = gates;
+  const plain = symbol !== null && symbol !== 'buffer' && drives[0] === 'push-pull' && gate;
+  const machine = compileMachine(behaviour);
+  return {
+    name,
+    // A gate's inputs keep the order in which it reads them.
+    inputs: inputs.flatMap((n) => pinId(n) ?? []),
+    outputs: outputs.map((o) => pinId(o.name) as string),
+    drives,
+    gate: plain ? { kind: symbol, width: inputs.length } : null,
+    symbol,
+    behaviour,
+    machine,
+    timers: timers.flatMap((t) => {
+      const [input, output] = [inputs.indexOf(t.input), outputs.findIndex((o) => o.name === t.output)];
+      return input >= 0 && output >= 0 ? [{ input, output }] : [];
+    }),
+    like: JSON.stringify([inputs.length, [...machine.program.code], machine.stored, machine.outputs]),
+  };
+}
+
+function driveOf({ open, floats }: MachineOutput): Drive {
+  return open ? 'open-collector' : floats !== null ? 'three-state' : 'push-pull';
+}
+
+/** The one gate that a unit is, seen through what makes its output three-state or open-collector. */
+function symbolOf({ inputs, gates, outputs }: Behaviour): GateKind | 'buffer' | null {
+  const gateOf = (net: string) => gates.find((g) => g.output === net);
+  const [output] = outputs;
+  if (!output) return null;
+  const last = gateOf(output.net);
+  const through = output.open || last?.kind === 'wire';
+  if (through && (last?.inputs.length ?? 0) > (output.open ? 1 : 2)) return null;
+  const value = through ? (last?.inputs[0] as string) : output.net;
+  const gate = gateOf(value);
+  if (!gate) return inputs.includes(value) ? 'buffer' : null;
+  return gate.inputs.every((n) => inputs.includes(n)) ? (gate.kind as GateKind) : null;
+}
+
+/** Nets joined by what computes one from another; gives each its root. */
+function joinedNets({ inputs, gates, stored, outputs }: Behaviour): (net: string) => string {
+  const parent = new Map<string, string>();
+  const find = (net: string): string => {
+    let at = net;
+    for (let up = parent.get(at); up !== undefined; up = parent.get(at)) at = up;
+    return at;
+  };
+  const join = (a: string, b: string): void => {
+    if (a === '0' || a === '1' || b === '0' || b === '1') return;
+    const [x, y] = [find(a), find(b)];
+    if (x !== y) parent.set(y, x);
+  };
+  for (const g of gates) for (const net of g.inputs) join(g.output, net);
+  for (const s of stored) for (const net of [s.data, s.control, ...s.forces.map((f) => f.net)]) join(s.name, net);
+  for (const o of outputs) if (o.floats !== null) join(o.net, o.floats);
+  return inputs.length === 0 ? (net) => net : find;
+}
