@@ -1,5 +1,5 @@
 import highsLoader from 'highs';
-import type { SolveInteger } from './packing';
+import type { SolveInteger } from './logic';
 
 /** Where the solver's .wasm file lies; leave out in Node. */
 export interface SolverOptions {

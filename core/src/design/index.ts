@@ -1,8 +1,11 @@
 export { rangeOf, wiresOf } from './bus';
+export * from './compare';
 export * from './design';
 export { type Library, noLibrary } from './elaborate';
 export { keywords } from './expression-parser';
+export { formatted } from './format';
 export { lex, type Token, type TokenKind } from './lexer';
+export { editLines, type LineEdit, lineMaking, notationOf } from './line-edit';
 export {
   type Cell,
   type Gate,
@@ -16,6 +19,7 @@ export {
 } from './netlist';
 export { MAX_SHEET_LENGTH, parseSheet } from './parser';
 export { printSheet, printStatement } from './printer';
+export * from './restate';
 export type {
   Clauses,
   Declarations,
@@ -28,3 +32,6 @@ export type {
   Storage,
   UsedPart,
 } from './sheet';
+export * from './symbols';
+export { canSetCells, withCell, withCells } from './table-edit';
+export * from './why';

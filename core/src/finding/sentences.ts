@@ -245,6 +245,47 @@ export const sentences = {
     says: 'The sheet asks for over {limit} gates.',
     todo: 'Split the design into several jobs.',
   },
+  // restating and comparing
+  'restate/no-line': {
+    severity: 'error',
+    says: '{name} has no equation or table of its own that could be put into another form.',
+    todo: 'Choose a signal that one line of the sheet makes.',
+  },
+  'restate/too-wide': {
+    severity: 'error',
+    says: 'It depends on {inputs} inputs; up to {limit} are put into another form.',
+    todo: 'Name a part of it on a line of its own, and restate that.',
+  },
+  'restate/no-xor': {
+    severity: 'note',
+    says: 'No form of {names} with exclusive or is shorter than the factored one.',
+    todo: 'Take the factored form.',
+  },
+  'restate/not-so-wide': {
+    severity: 'note',
+    says: '{form} of one chip takes {least} to {most} inputs, and this has {inputs}.',
+    todo: 'Take another form, or name a part of it on a line of its own.',
+  },
+  'same/no-signal': {
+    severity: 'error',
+    says: 'There is no output {name} to compare.',
+    todo: 'The outputs are {names}.',
+  },
+  'same/other-inputs': {
+    severity: 'error',
+    says: 'The two do not have the same inputs: {only} are of one alone.',
+    todo: 'Give inputs that mean the same the same names.',
+  },
+  'same/stores': {
+    severity: 'error',
+    says: '{name} stores something, so it is no function of its inputs alone.',
+    todo: 'Compare outputs that depend on inputs only.',
+  },
+  'same/too-wide': {
+    severity: 'error',
+    says: '{inputs} inputs make {rows} rows: too many to compare.',
+    todo: 'Up to {limit} inputs are compared; compare the parts of it.',
+  },
   // packing
   'pack/no-solution': {
     severity: 'error',

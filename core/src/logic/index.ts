@@ -1,5 +1,10 @@
 export * from './cover';
 export * from './expression';
+export * from './forms';
+export * from './integer';
 export * from './machine';
+export * from './minimise';
+export { type Functions, type Product, primesOf } from './primes';
 export * from './program';
+export * from './set-cover';
 export * from './table';

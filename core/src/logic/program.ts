@@ -72,36 +72,40 @@ export function slotCount(program: Program): number {
 }
 
 /**
- * Evaluates 32 rows at once: bit k of each slot is that slot's value in row k. The caller has filled
- * the input slots; the rest, constants included, is filled here. A wire is high where an output drives
- * it high; where none drives it, or two disagree, `evaluateLevels` knows more.
+ * Evaluates many rows at once: each slot is an array of words, bit k of word w its value in row 32w + k.
+ * The caller has filled the constants and inputs; the gates are filled here. A wire is high where an
+ * output drives it high; where none drives it, or two disagree, `evaluateLevels` knows more.
  */
-export function evaluateWord(program: Program, slots: Int32Array): void {
-  const { code } = program;
-  slots[0] = 0;
-  slots[1] = -1;
-  let out = 2 + program.inputs;
+export function evaluateBlock({ code, inputs }: Program, slots: readonly Int32Array[]): void {
+  let out = 2 + inputs;
   for (let p = 0; p < code.length; out++) {
     const op = code[p] as number;
-    const n = code[p + 1] as number;
-    p += 2;
-    let v = slots[code[p] as number] as number;
-    const end = p + n;
-    if (op === 0) v = ~v;
-    else if (op === 1 || op === 4) for (let q = p + 1; q < end; q++) v &= slots[code[q] as number] as number;
-    else if (op === 2 || op === 5) for (let q = p + 1; q < end; q++) v |= slots[code[q] as number] as number;
-    else if (op === 7) v = wiredWord(code, slots, p, end);
-    else for (let q = p + 1; q < end; q++) v ^= slots[code[q] as number] as number;
-    slots[out] = op > 3 && op < 7 ? ~v : v;
-    p = end;
+    const first = p + 2;
+    p = first + (code[p + 1] as number);
+    const v = slots[out] as Int32Array;
+    if (op === 7) wiredBlock(code, slots, v, first, p);
+    else {
+      v.set(slots[code[first] as number] as Int32Array);
+      for (let q = first + 1; q < p; q++) gather(op, v, slots[code[q] as number] as Int32Array);
+      if (op === 0 || op > 3) for (let w = 0; w < v.length; w++) v[w] = ~(v[w] as number);
+    }
   }
 }
 
-function wiredWord(code: Int32Array, slots: Int32Array, from: number, end: number): number {
-  let v = 0;
-  for (let q = from; q < end; q += 2)
-    v |= (slots[code[q] as number] as number) & (slots[code[q + 1] as number] as number);
-  return v;
+/** Takes one more input into a gate's words. */
+function gather(op: number, v: Int32Array, x: Int32Array): void {
+  const n = v.length;
+  if (op === 1 || op === 4) for (let w = 0; w < n; w++) (v[w] as number) &= x[w] as number;
+  else if (op === 2 || op === 5) for (let w = 0; w < n; w++) (v[w] as number) |= x[w] as number;
+  else for (let w = 0; w < n; w++) (v[w] as number) ^= x[w] as number;
+}
+
+function wiredBlock(code: Int32Array, slots: readonly Int32Array[], v: Int32Array, from: number, end: number): void {
+  v.fill(0);
+  for (let q = from; q < end; q += 2) {
+    const [value, drives] = [slots[code[q] as number] as Int32Array, slots[code[q + 1] as number] as Int32Array];
+    for (let w = 0; w < v.length; w++) (v[w] as number) |= (value[w] as number) & (drives[w] as number);
+  }
 }
 
 /** Levels as numbers: low, high, unknown. */

@@ -1,4 +1,7 @@
-import { evaluateWord, type Program, slotCount } from './program';
+import type { Rows } from './cover';
+import type { Behaviour } from './machine';
+import type { Functions } from './primes';
+import { compile, evaluateBlock, type Program, slotCount } from './program';
 
 /** Most inputs a full table is made for: 2^20 rows. */
 export const MAX_TABLE_INPUTS = 20;
@@ -12,13 +15,22 @@ export interface Table {
   readonly inputs: number;
   readonly rows: number;
   readonly columns: readonly Int32Array[];
+  /** For each output the rows in which its value does not matter, and those in which nothing drives it; null for none. */
+  readonly dontCare?: readonly (Rows | null)[];
+  readonly floats?: readonly (Rows | null)[];
 }
+
+/** What stands in a cell of a table: a value, `-` where it does not matter, `Z` where nothing drives it. */
+export type CellMark = '0' | '1' | '-' | 'Z';
 
 /** Bit patterns of the five inputs that change within one word, fastest first. */
 const withinWord = [0xaaaaaaaa | 0, 0xcccccccc | 0, 0xf0f0f0f0 | 0, 0xff00ff00 | 0, 0xffff0000 | 0] as const;
 
+/** Words that are worked on together: gate by gate over all of them, which costs little a gate. */
+const BLOCK = 512;
+
 /**
- * Fills the whole table of a program, 32 rows at a time.
+ * Fills the whole table of a program, 32 rows a word, gate by gate over blocks of words.
  * Throws above MAX_TABLE_INPUTS inputs: callers ask first.
  */
 export function sweep(program: Program): Table {
@@ -27,19 +39,78 @@ export function sweep(program: Program): Table {
   const rows = 2 ** n;
   const words = Math.max(1, rows >>> 5);
   const columns = Array.from(program.outputs, () => new Int32Array(words));
-  const slots = new Int32Array(slotCount(program));
+  const size = Math.min(BLOCK, words);
+  const slots = Array.from({ length: slotCount(program) }, () => new Int32Array(size));
+  slots[1]?.fill(-1);
+  for (let i = 0; i < n; i++) if (n - 1 - i < 5) slots[2 + i]?.fill(withinWord[n - 1 - i] as number);
   const mask = rows < 32 ? 2 ** rows - 1 : -1;
-  for (let w = 0; w < words; w++) {
-    for (let i = 0; i < n; i++) {
-      const bit = n - 1 - i;
-      slots[2 + i] = bit < 5 ? (withinWord[bit] as number) : ((w >>> (bit - 5)) & 1) === 1 ? -1 : 0;
-    }
-    evaluateWord(program, slots);
+  for (let from = 0; from < words; from += size) {
+    fillInputs(slots, n, from);
+    evaluateBlock(program, slots);
     columns.forEach((column, o) => {
-      column[w] = (slots[program.outputs[o] as number] as number) & mask;
+      const values = slots[program.outputs[o] as number] as Int32Array;
+      if (mask === -1) column.set(values, from);
+      else column[0] = (values[0] as number) & mask;
     });
   }
   return { inputs: n, rows, columns };
+}
+
+/** The inputs that change from word to word, for the words from `from` on. */
+function fillInputs(slots: readonly Int32Array[], n: number, from: number): void {
+  for (let i = 0; i < n - 5; i++) {
+    const bit = n - 6 - i;
+    const slot = slots[2 + i] as Int32Array;
+    for (let w = 0; w < slot.length; w++) slot[w] = -(((from + w) >>> bit) & 1);
+  }
+}
+
+/**
+ * The table of what a design does, don't-cares and floating outputs with it. Throws for designs that
+ * store something, whose outputs are no function of their inputs, and above MAX_TABLE_INPUTS inputs.
+ */
+export function tableOf({ inputs, gates, outputs, stored }: Behaviour): Table {
+  if (stored.length > 0) throw new Error('a design that stores something has no truth table');
+  const nets = outputs.map((o) => o.net);
+  const marks = outputs.flatMap((o) => [o.dontCare ?? '0', o.floats ?? '0']);
+  const whole = sweep(compile({ inputs, gates, outputs: [...nets, ...marks] }));
+  const mark = (o: number, k: 0 | 1): Rows | null => {
+    const has = k === 0 ? outputs[o]?.dontCare : outputs[o]?.floats;
+    return has ? (whole.columns[nets.length + 2 * o + k] as Rows) : null;
+  };
+  return {
+    inputs: whole.inputs,
+    rows: whole.rows,
+    columns: whole.columns.slice(0, nets.length),
+    dontCare: nets.map((_, o) => mark(o, 0)),
+    floats: nets.map((_, o) => mark(o, 1)),
+  };
+}
+
+const has = (rows: Rows | null | undefined, row: number): boolean =>
+  !!rows && (((rows[row >>> 5] as number) >>> (row & 31)) & 1) === 1;
+
+/** What stands in the cell of an output in a row. */
+export function cellAt(table: Table, output: number, row: number): CellMark {
+  const value = valueAt(table, output, row);
+  if (has(table.dontCare?.[output], row)) return '-';
+  return has(table.floats?.[output], row) ? 'Z' : value === 1 ? '1' : '0';
+}
+
+/** The level wanted of an output in a row; null where any will do. */
+export function wantedAt(table: Table, output: number, row: number): 0 | 1 | null {
+  const cell = cellAt(table, output, row);
+  return cell === '0' ? 0 : cell === '1' ? 1 : null;
+}
+
+/** Outputs of a table as functions to restate; where nothing drives them, their value does not matter. */
+export function functionsOf(table: Table, outputs: readonly number[]): Functions {
+  const free = outputs.map((o) => {
+    const [a, b] = [table.dontCare?.[o], table.floats?.[o]];
+    return (table.columns[o] as Rows).map((_, w) => (a?.[w] ?? 0) | (b?.[w] ?? 0));
+  });
+  const on = outputs.map((o, i) => (table.columns[o] as Rows).map((w, k) => w & ~(free[i]?.[k] as number)));
+  return { inputs: table.inputs, on, free };
 }
 
 /** The value, 0 or 1, of an output in a row. */
@@ -54,12 +125,14 @@ export function inputAt(inputs: number, input: number, row: number): 0 | 1 {
   return ((row >>> (inputs - 1 - input)) & 1) as 0 | 1;
 }
 
-/** The first row in which two tables of one shape differ, or null when they are the same. */
+/** The first row in which two tables of one shape differ where both care, or null when they are the same. */
 export function firstDifference(a: Table, b: Table): number | null {
   for (let w = 0; w < Math.max(1, a.rows >>> 5); w++) {
     let differing = 0;
     a.columns.forEach((column, o) => {
-      differing |= (column[w] as number) ^ ((b.columns[o] as Int32Array)[w] as number);
+      const any = (a.dontCare?.[o]?.[w] ?? 0) | (b.dontCare?.[o]?.[w] ?? 0);
+      differing |= ((column[w] as number) ^ ((b.columns[o] as Int32Array)[w] as number)) & ~any;
+      differing |= ((a.floats?.[o]?.[w] ?? 0) ^ (b.floats?.[o]?.[w] ?? 0)) & ~any;
     });
     if (differing !== 0) return w * 32 + (31 - Math.clz32(differing & -differing));
   }

@@ -1,18 +1,9 @@
 import { type FamilyId, type PartType, partNumber } from '../catalogue';
 import type { Gate, Netlist } from '../design';
 import { type Finding, finding } from '../finding';
+import type { IntegerSolution, SolveInteger } from '../logic';
 import { fingerprint, type Package, type Packing, type UnitUse } from './packing';
-import {
-  allTasks,
-  canServe,
-  column,
-  type GateClass,
-  gateChips,
-  type IntegerSolution,
-  packingProgram,
-  type SolveInteger,
-  unitGate,
-} from './program';
+import { allTasks, canServe, column, type GateClass, gateChips, packingProgram, unitGate } from './program';
 import { follow, type Placed, type Recipe, recipesFor, taskKey } from './recipe';
 
 /** Seconds that the integer program may take for each of its two stages. */

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { readSheet } from '../design';
+import type { SolveInteger } from '../logic';
 import { solve } from '../testing/interlock';
 import { pack } from './pack';
 import { countPacking, fingerprint, partsOfPacking } from './packing';
-import type { SolveInteger } from './program';
 import { recipesFor, tasksOf } from './recipe';
 
 const netlistOf = (text: string) => readSheet(text).design.netlist ?? expect.fail('no gates');

@@ -2,17 +2,6 @@ import { type PartType, partType } from '../catalogue';
 import type { Recipe, Task } from './recipe';
 import { taskKey, tasksOf } from './recipe';
 
-/** The answer of an integer program: values of its columns by name, integers rounded. */
-export interface IntegerSolution {
-  /** `optimal`: proved. `feasible`: the best found when time ran out. `none`: no solution. */
-  readonly status: 'optimal' | 'feasible' | 'none';
-  readonly detail: string;
-  readonly values: Readonly<Record<string, number>>;
-}
-
-/** Solves a program in CPLEX LP text; `seconds` bounds the time. `core/solver` gives one. */
-export type SolveInteger = (lp: string, seconds: number) => Promise<IntegerSolution>;
-
 /** Gates of one kind and width: how many there are and how each may be built. */
 export interface GateClass {
   readonly count: number;

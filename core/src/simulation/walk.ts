@@ -72,9 +72,9 @@ export function checkWalk(inputs: number): Finding[] {
   return [finding('walk-too-wide', [], { inputs, rows: 2 ** inputs, limit: MAX_WALK_INPUTS })];
 }
 
-/** Whether a row agrees with what is wanted, output by output; unknown never agrees. */
-export function agrees(seen: readonly number[], wanted: readonly number[]): boolean {
-  return seen.every((level, i) => level === wanted[i] && level !== UNKNOWN);
+/** Whether a row agrees with what is wanted, output by output; unknown never does, and null wants nothing. */
+export function agrees(seen: readonly number[], wanted: readonly (number | null)[]): boolean {
+  return seen.every((level, i) => wanted[i] === null || (level === wanted[i] && level !== UNKNOWN));
 }
 
 /** The finding for a board that did not come to rest. */

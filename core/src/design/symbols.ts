@@ -1,0 +1,120 @@
+import type { Span } from '../finding';
+import { rangeOf, wiresOf } from './bus';
+import { keywords } from './expression-parser';
+import { lex, type Token } from './lexer';
+import { parseSheet } from './parser';
+import type { Sheet } from './sheet';
+
+/** Words with a meaning of their own in some places, which completion offers beside signals. */
+export const clauseWords: readonly string[] = ['at rise', 'at fall', 'while', 'clear', 'preset', 'when', 'open', 'dc'];
+export const statementWords: readonly string[] = [
+  'in',
+  'out',
+  'table',
+  'of',
+  'others',
+  'never',
+  'block',
+  'end',
+  'use',
+  'as',
+];
+
+/** The signals a sheet names outside its blocks, in the order first met: buses by their base, wires one by one. */
+export function signalsOf(sheet: Sheet): string[] {
+  const names = new Set<string>();
+  const add = (name: string): void => {
+    const range = rangeOf(name);
+    names.add(range ? range.base : name);
+    if (range) for (const wire of wiresOf(range)) names.add(wire);
+  };
+  let inBlock = false;
+  for (const { statement: s } of sheet.lines) {
+    if (s?.kind === 'block') inBlock = true;
+    else if (s?.kind === 'end') inBlock = false;
+    else if (inBlock || !s) continue;
+    else if (s.kind === 'in' || s.kind === 'out') for (const { name } of s.signals) add(name);
+    else if (s.kind === 'equation') add(s.target.name);
+    else if (s.kind === 'table') for (const { name } of s.outputs) add(name);
+    else if (s.kind === 'use') for (const { expr } of s.pins) if (expr.kind === 'name') add(expr.name);
+  }
+  return [...names];
+}
+
+/**
+ * Where a signal is made, for jumping there: its equation, table, or the use whose output it is; for
+ * inputs, their declaration. Null when nothing makes it.
+ */
+export function definitionOf(text: string, name: string): Span | null {
+  const { sheet } = parseSheet(text);
+  const base = (written: string): string => rangeOf(written)?.base ?? written;
+  const fits = (written: string): boolean =>
+    written === name ||
+    base(written) === name ||
+    (rangeOf(written) !== null && wiresOf(rangeOf(written) as never).includes(name));
+  for (const { statement: s } of sheet.lines) {
+    if (s?.kind === 'equation' && fits(s.target.name)) return s.target.at ?? null;
+    if (s?.kind === 'table') {
+      const output = s.outputs.find((o) => fits(o.name));
+      if (output) return output.at ?? null;
+    }
+    if (s?.kind === 'use') {
+      if (name.startsWith(`${s.ref.name}.`) || name === s.ref.name) return s.ref.at ?? null;
+      const declared = sheet.lines.some(({ statement: t }) => t?.kind === 'in' && t.signals.some((x) => fits(x.name)));
+      const pin = declared ? undefined : s.pins.find((p) => p.expr.kind === 'name' && fits(p.expr.name));
+      if (pin) return pin.at ?? null;
+    }
+  }
+  for (const { statement: s } of sheet.lines)
+    if (s?.kind === 'in' || s?.kind === 'out') {
+      const signal = s.signals.find((x) => fits(x.name));
+      if (signal) return signal.at ?? null;
+    }
+  return null;
+}
+
+/** Whether a text can name a signal. */
+export function canName(text: string): boolean {
+  return /^[0-9]*[A-Za-z_][A-Za-z0-9_]*$/.test(text) && !keywords.has(text);
+}
+
+/**
+ * A sheet with one signal renamed everywhere outside blocks: its declaration, its equation, and wherever
+ * it is read; pins of used parts keep their names. Null when the new name cannot name a signal or is taken.
+ */
+export function renamed(text: string, from: string, to: string): string | null {
+  const { sheet } = parseSheet(text);
+  const names = signalsOf(sheet);
+  if (!canName(to) || (to !== from && names.includes(to)) || !names.includes(from)) return null;
+  const edits = lex(text).filter((t, i, all) => t.kind === 'name' && t.text === from && isSignal(all, i));
+  let out = '';
+  let at = 0;
+  for (const t of edits) {
+    out += text.slice(at, t.from) + to;
+    at = t.to;
+  }
+  return out + text.slice(at);
+}
+
+/** Whether the name at a place in the tokens is a signal of the sheet itself. */
+function isSignal(tokens: readonly Token[], i: number): boolean {
+  let start = i;
+  while (start > 0 && tokens[start - 1]?.kind !== 'newline') start--;
+  if (isInBlock(tokens, start)) return false;
+  const [first, second] = [tokens[start], tokens[start + 1]];
+  if (first?.text !== 'use' || second?.kind === '=') return true;
+  // In `use PART as REF (pin = expression)`: neither part nor reference, nor a name before an equals sign.
+  const open = tokens.findIndex((t, k) => k >= start && t.kind === '(');
+  return i > open && tokens[i + 1]?.kind !== '=';
+}
+
+function isInBlock(tokens: readonly Token[], start: number): boolean {
+  let inside = false;
+  for (let k = 0; k < start; k++) {
+    if (k > 0 && tokens[k - 1]?.kind !== 'newline') continue;
+    const next = tokens[k + 1]?.kind;
+    if (tokens[k]?.text === 'block' && next === 'name') inside = true;
+    if (tokens[k]?.text === 'end' && next !== '=' && next !== 'name') inside = false;
+  }
+  return inside;
+}
