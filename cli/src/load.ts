@@ -13,7 +13,7 @@ import {
   type Packing,
   packJob,
   type Reading,
-  readSheet,
+  readDesign,
 } from '@saddlebag/core';
 import { MAX_FILE_BYTES, readJobFile, tooBig } from '@saddlebag/core/job-reader';
 import { highsSolver } from '@saddlebag/core/solver';
@@ -33,7 +33,7 @@ export function load(path: string): Loaded {
 }
 
 function withReading(job: Job): Loaded {
-  return { job, reading: readSheet(job.sheet) };
+  return { job, reading: readDesign(job.sheet) };
 }
 
 function readBounded(path: string): string | Finding {

@@ -1,4 +1,4 @@
-import { compile, finding, inputAt, isError, MAX_TABLE_INPUTS, networkOf, sweep, valueAt } from '@saddlebag/core';
+import { cellAt, finding, inputAt, isError, MAX_TABLE_INPUTS, tableOf } from '@saddlebag/core';
 import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
@@ -11,18 +11,22 @@ export const table: CliCommand = {
   describe: 'list the truth table of the design',
   act: (file, options, output) =>
     withJob(file, options, output, ({ sheet }, { design, findings }) => {
-      const { netlist } = design;
-      if (!netlist || findings.some(isError)) return stopped(findings, options, output, sheet);
-      const { inputs } = netlist;
+      const { behaviour } = design;
+      if (!behaviour || findings.some(isError)) return stopped(findings, options, output, sheet);
+      const { inputs } = behaviour;
+      if (behaviour.stored.length > 0) {
+        const stores = finding('sheet/no-table', [], { names: behaviour.stored.map((s) => s.name).join(', ') });
+        return stopped([...findings, stores], options, output, sheet);
+      }
       if (inputs.length > MAX_TABLE_INPUTS) {
         const facts = { inputs: inputs.length, rows: 2 ** inputs.length, limit: MAX_TABLE_INPUTS };
         return stopped([...findings, finding('sheet/too-wide-for-table', [], facts)], options, output, sheet);
       }
-      const outputs = netlist.outputs.map((o) => o.name);
-      const values = sweep(compile(networkOf(netlist)));
+      const outputs = behaviour.outputs.map((o) => o.name);
+      const values = tableOf(behaviour);
       const row = (r: number) => ({
         inputs: inputs.map((_, i) => inputAt(inputs.length, i, r)),
-        outputs: outputs.map((_, o) => valueAt(values, o, r)),
+        outputs: outputs.map((_, o) => shown(cellAt(values, o, r))),
       });
       if (options.json) {
         const rows = Array.from({ length: values.rows }, (_, r) => row(r));
@@ -43,3 +47,8 @@ export const table: CliCommand = {
       return codeFor(findings, 'warning');
     }),
 };
+
+/** A cell as JSON has it: a number where it is a value, its mark otherwise. */
+function shown(cell: string): number | string {
+  return cell === '0' || cell === '1' ? Number(cell) : cell;
+}

@@ -1,17 +1,15 @@
 import {
   agrees,
   checkWalk,
-  compile,
   extractNets,
   inputAt,
   isError,
-  networkOf,
   restless,
-  sweep,
+  tableOf,
   UNKNOWN,
-  valueAt,
   type WalkedRow,
   walkTable,
+  wantedAt,
 } from '@saddlebag/core';
 import { prepare } from '../load';
 import { type CliCommand, json, many, plainFinding, tellFindings } from '../output';
@@ -24,15 +22,15 @@ export const walk: CliCommand = {
   act: (file, options, output) =>
     withJob(file, options, output, async (given) => {
       const { job, reading, findings } = await prepare(given, { layOut: 'if-bare' });
-      const { netlist } = reading.design;
+      const { netlist, behaviour } = reading.design;
       const tooWide = checkWalk(netlist?.inputs.length ?? 0);
-      if (!netlist || findings.some(isError) || tooWide.length > 0)
+      if (!netlist || !behaviour || findings.some(isError) || tooWide.length > 0)
         return stopped([...findings, ...tooWide], options, output, job.sheet);
       const { inputs } = netlist;
       const outputs = netlist.outputs.map((o) => o.name);
-      const wanted = sweep(compile(networkOf(netlist)));
+      const wanted = tableOf(behaviour);
       const rows = [...walkTable(job.board, extractNets(job.board), inputs, outputs)].map((walked) => {
-        const want = outputs.map((_, o) => valueAt(wanted, o, walked.row));
+        const want = outputs.map((_, o) => wantedAt(wanted, o, walked.row));
         return { ...walked, wanted: want, agrees: agrees(walked.seen, want) };
       });
       const all = rows.every((r) => r.settled) ? findings : [...findings, restless()];
@@ -51,7 +49,7 @@ export const walk: CliCommand = {
       } else {
         output.out(`${inputs.join(' ')} | ${outputs.map((o) => `${o} seen/wanted`).join(' ')}\n`);
         for (const r of rows) {
-          const cells = show(r).map((s, o) => `${s}/${r.wanted[o]}`);
+          const cells = show(r).map((s, o) => `${s}/${r.wanted[o] ?? '-'}`);
           output.out(`${switches(r).join(' ')} | ${cells.join(' ')}  ${r.agrees ? 'agrees' : 'differs'}\n`);
         }
         output.out(

@@ -1,4 +1,4 @@
-import { type Library, parseSheet, printStatement, readSheet, type Sheet } from '../design';
+import { type Library, parseSheet, printStatement, type Reading, readSheet, type Sheet } from '../design';
 import { benchParts } from './bench-parts';
 import { type ChipData, chips } from './chips';
 import { readPartNumber } from './family';
@@ -122,3 +122,8 @@ export const chipLibrary: Library = (number) => {
   }
   return { base: part.id, sheet };
 };
+
+/** Reads a sheet that may use the catalogue's chips by number. */
+export function readDesign(text: string): Reading {
+  return readSheet(text, chipLibrary);
+}

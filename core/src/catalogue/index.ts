@@ -1,6 +1,7 @@
 export { benchParts } from './bench-parts';
-export { byName, catalogue, chipLibrary, chipOf, findChip, partType, sheetOfChip } from './catalogue';
+export { byName, catalogue, chipLibrary, chipOf, findChip, partType, readDesign, sheetOfChip } from './catalogue';
 export { type ChipData, type ChipGroup, chips, type PulseTimer } from './chips';
+export * from './datasheet';
 export { type Family, type FamilyId, families, familyIds, partNumber, readPartNumber } from './family';
 export {
   type Drive,
@@ -12,3 +13,4 @@ export {
   type PinRole,
   type Unit,
 } from './part';
+export { type PartEntry, partEntries, searchParts } from './search';

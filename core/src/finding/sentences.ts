@@ -240,6 +240,11 @@ export const sentences = {
     says: '{inputs} inputs make {rows} rows: too many to list.',
     todo: 'Tables are listed up to {limit} inputs; the gates, packing and board still work.',
   },
+  'sheet/no-table': {
+    severity: 'note',
+    says: 'The outputs depend on what is stored ({names}), so a table of the inputs cannot tell them.',
+    todo: 'Step through it, or list its states.',
+  },
   'sheet/too-large': {
     severity: 'error',
     says: 'The sheet asks for over {limit} gates.',
@@ -287,6 +292,11 @@ export const sentences = {
     todo: 'Up to {limit} inputs are compared; compare the parts of it.',
   },
   // packing
+  'pack/not-gates': {
+    severity: 'error',
+    says: 'Packing takes gates alone as yet, and {names} are stored, shared or parts used by number.',
+    todo: 'Design, table, stepping and comparing work; pack the gates of a sheet without them.',
+  },
   'pack/no-solution': {
     severity: 'error',
     says: 'The integer program found no packing ({status}).',

@@ -3,5 +3,5 @@ export { type Command, isSeatable, nudged, readCommand, thingsOn } from './hand'
 export { type History, perform, redo, startHistory, undo } from './history';
 export { currentPacking, type Job, newJob } from './job';
 export { turnedInPlace } from './move';
-export { inspectJob, isOutdated, layOut, type Packed, packJob } from './stages';
+export { checkPackable, inspectJob, isOutdated, layOut, type Packed, packJob } from './stages';
 export { FILE_VERSION, writeJobFile } from './write';

@@ -1,6 +1,7 @@
 import { extractNets, isBare } from '../board';
-import { type Reading, readSheet } from '../design';
-import { type Finding, finding } from '../finding';
+import { readDesign } from '../catalogue';
+import { isGatesAlone, type Netlist, type Reading } from '../design';
+import { atText, type Finding, finding } from '../finding';
 import { inspect } from '../inspection';
 import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
@@ -17,11 +18,22 @@ export interface Packed {
 
 /** Reads a job's sheet and packs it, unless the job's own packing still serves. */
 export async function packJob(job: Job, solve: SolveInteger): Promise<Packed> {
-  const reading = readSheet(job.sheet);
+  const reading = readDesign(job.sheet);
   const { netlist } = reading.design;
   const own = currentPacking(job, netlist, null);
   if (!netlist || own) return { reading, packing: own, findings: [] };
+  const unpackable = checkPackable(netlist);
+  if (unpackable.length > 0) return { reading, packing: null, findings: unpackable };
   return { reading, ...(await pack(netlist, job.family, solve)) };
+}
+
+/** What of a design the packing does not take: it packs gates, not what is stored, shared or used by number. */
+export function checkPackable(netlist: Netlist): Finding[] {
+  if (isGatesAlone(netlist)) return [];
+  const [cell] = netlist.cells;
+  const names = netlist.cells.map((c) => (c.kind === 'part' ? c.ref : c.output));
+  const shown = names.length > 4 ? [...names.slice(0, 4), '…'] : names;
+  return [finding('pack/not-gates', cell ? [atText(cell.at)] : [], { names: shown.join(', ') })];
 }
 
 /** The edit that lays a packing out on fresh boards, or why it cannot be. */

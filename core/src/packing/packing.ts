@@ -63,7 +63,8 @@ export function partsOfPacking(packing: Packing): readonly { part: string; count
 export function fingerprint(netlist: Netlist): string {
   const gates = netlist.gates.map((g) => `${g.output}=${g.kind}(${g.inputs.join()})`);
   const outputs = netlist.outputs.map((o) => `${o.name}:${o.net}`);
-  const text = [netlist.inputs.join(), outputs.join(), ...gates].join(';');
+  const cells = netlist.cells.map(({ at, ...cell }) => JSON.stringify(cell));
+  const text = [netlist.inputs.join(), outputs.join(), ...gates, ...cells].join(';');
   let a = 0x9e3779b9;
   let b = 0x85ebca6b;
   for (let i = 0; i < text.length; i++) {

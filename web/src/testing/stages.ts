@@ -5,14 +5,14 @@ import {
   inspectJob,
   type Netlist,
   networkOf,
-  readSheet,
+  readDesign,
   sweep,
   walkTable,
 } from '@saddlebag/core';
 import type { WalkProgress } from '../workers/protocol';
 
 const api = {
-  read: readSheet,
+  read: readDesign,
   table: (netlist: Netlist) => sweep(compile(networkOf(netlist))),
   inspect: inspectJob,
   async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {

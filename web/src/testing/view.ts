@@ -1,4 +1,4 @@
-import { currentPacking, inspectJob, type Job, readSheet } from '@saddlebag/core';
+import { currentPacking, inspectJob, type Job, readDesign } from '@saddlebag/core';
 import { type JobView, readBoard, signalsOf } from '../app/job-context';
 import { Colours } from '../kit/palette';
 import { PowerBench } from '../power/bench';
@@ -16,7 +16,7 @@ export const nowhere: SessionWorld = {
 /** What a screen sees of a job, computed here and now instead of in the worker. */
 export function viewOf(session: JobSession, bench: PowerBench, change: Partial<JobView> = {}): JobView {
   const { job } = session;
-  const reading = readSheet(job.sheet);
+  const reading = readDesign(job.sheet);
   const packing = currentPacking(job, reading.design.netlist, null);
   const board = readBoard(job.board, packing);
   bench.lay(job.board, board.nets, job.sheet);

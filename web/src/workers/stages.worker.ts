@@ -4,7 +4,7 @@ import {
   inspectJob,
   networkOf,
   pack,
-  readSheet,
+  readDesign,
   sweep,
   type WalkedRow,
   walkTable,
@@ -19,7 +19,7 @@ const solve = highsSolver({ wasmUrl });
 const LOT_MS = 40;
 
 const api: StagesApi = {
-  read: readSheet,
+  read: readDesign,
   table: (netlist) => sweep(compile(networkOf(netlist))),
   pack: (netlist, family) => pack(netlist, family, solve),
   inspect: inspectJob,

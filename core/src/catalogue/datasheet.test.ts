@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { partType } from './catalogue';
+import { chips } from './chips';
+import { edgesOf, functionTableOf, interchangeable, kindsOfUnit, limitsOf, timingOf } from './datasheet';
+import { searchParts } from './search';
+
+const first = (base: string) => partType(base)?.units[0] ?? expect.fail(base);
+
+describe('looking parts up', () => {
+  it.each([
+    ['three-input nor', '7427'],
+    ['decade counter', '7490'],
+    ['quad 2-input nand', '7400'],
+    ['hex inverter', '7404'],
+    ['dual d flip-flop', '7474'],
+    ['multiplexer 8-to-1', '74151'],
+    ['seven segment common cathode', '7448'],
+    ['shift register', '7495'],
+    ['open collector nand', '7403'],
+    ['SN74LS93N', '7493'],
+    ['93', '7493'],
+    ['one-shot', '74121'],
+    ['n-channel', 'nmos'],
+    ['set reset latch', '74279'],
+  ])('%s finds the %s first or among the first', (text, id) => {
+    expect(
+      searchParts(text)
+        .slice(0, 4)
+        .map((e) => e.id),
+    ).toContain(id);
+  });
+
+  it('finds nothing for words that fit none, and everything for no words', () => {
+    expect(searchParts('teapot')).toEqual([]);
+    expect(searchParts(' ').length).toBeGreaterThan(120);
+  });
+});
+
+describe('what a datasheet says', () => {
+  it('has limits for every chip in every family it is made in', () => {
+    for (const c of chips)
+      for (const f of c.families) {
+        const names = limitsOf(c, f).map((l) => l.name);
+        expect(new Set(names).size).toBe(names.length);
+        expect(names.length).toBeGreaterThan(9);
+      }
+  });
+
+  it('counts like units once, and names inputs that may be exchanged', () => {
+    const kinds = (base: string) => kindsOfUnit(partType(base) ?? expect.fail()).map((k) => k.names.length);
+    expect([kinds('7400'), kinds('7474'), kinds('7451')]).toEqual([[4], [2], [1, 1]]);
+    expect(interchangeable(first('7410'))).toEqual([['1A', '1B', '1C']]);
+    expect(interchangeable(first('7451'))).toEqual([
+      ['1A', '1B', '1C'],
+      ['1D', '1E', '1F'],
+    ]);
+    expect(interchangeable(first('74125'))).toEqual([]);
+  });
+
+  it('has a function table where there is one to have', () => {
+    expect(functionTableOf(first('7400'))?.rows).toBe(4);
+    expect(functionTableOf(first('7474'))).toBeNull();
+  });
+
+  it('says when a stored value changes', () => {
+    expect(edgesOf(first('7474'))).toEqual([
+      'changes as 1CLK rises; set at once while 1PREn is low; cleared at once while 1CLRn is low',
+    ]);
+    expect(edgesOf(first('74373'))).toEqual(['follows while LE is high']);
+    expect(edgesOf(first('7493'))[0]).toContain('changes as CKA falls');
+  });
+
+  it('shows each part with memory over time, its outputs known after its reset and moving', () => {
+    for (const c of chips) {
+      const type = partType(c.base) ?? expect.fail(c.base);
+      for (const { unit } of kindsOfUnit(type)) {
+        const waves = timingOf(unit);
+        expect(waves.length > 0, c.base).toBe(unit.behaviour.stored.length > 0);
+        if (waves.length === 0 || ['4020', '4040', '4060', '74121', '74123', '74221'].includes(c.base)) continue;
+        const outputs = waves.filter((w) => !w.input);
+        expect(
+          outputs.some((w) => new Set(w.levels.slice(4)).size > 1),
+          c.base,
+        ).toBe(true);
+      }
+    }
+  });
+});

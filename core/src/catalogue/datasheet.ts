@@ -1,0 +1,183 @@
+import { HIGH, LOW, MachineRun, type Table, tableOf } from '../logic';
+import type { ChipData } from './chips';
+import { type FamilyId, families } from './family';
+import type { PartType, Unit } from './part';
+
+/** A line of a part's limits: what it is, its value, and its unit. */
+export interface Limit {
+  readonly name: string;
+  readonly value: string;
+}
+
+const volts = (v: number): string => `${v} V`;
+const amps = (ua: number): string => (ua >= 1000 ? `${ua / 1000} mA` : `${ua} µA`);
+const span = ([a, b]: readonly [number, number], unit: string): string => `${a} to ${b} ${unit}`;
+
+/** The limits of a chip in a family it is made in, as its data sheet gives them. */
+export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
+  const f = families[id];
+  const [low, high] = chip.drive?.[id] ?? [f.outputMa.low, f.outputMa.high];
+  const [typical, most] = chip.delayNs?.[id] ?? [f.delayNs.typical, f.delayNs.most];
+  const openOnly = high === 0;
+  const all: (Limit | null)[] = [
+    { name: 'Supply', value: span(f.supplyV, 'V') },
+    { name: 'Supply, absolute maximum', value: volts(f.absoluteMaxV) },
+    { name: 'Input reads low up to', value: volts(f.inputLowV) },
+    { name: 'Input reads high from', value: volts(f.inputHighV) },
+    chip.schmitt ? { name: 'Inputs', value: 'Schmitt: two thresholds' } : null,
+    { name: 'Output low at most', value: volts(f.outputLowV) },
+    openOnly ? null : { name: 'Output high at least', value: volts(f.outputHighV) },
+    { name: 'Output sinks', value: `${low} mA` },
+    { name: 'Output gives', value: openOnly ? 'nothing: it needs a pull-up' : `${high} mA` },
+    chip.openV ? { name: 'Output, pulled up to at most', value: volts(chip.openV) } : null,
+    f.absoluteOutputMa ? { name: 'Output, absolute maximum', value: `±${f.absoluteOutputMa} mA` } : null,
+    { name: 'Input current, low and high', value: `${amps(f.inputUa.low)}, ${amps(f.inputUa.high)}` },
+    { name: 'Inputs of its family it drives', value: String(fanOut(low, high, id)) },
+    { name: 'Delay of a gate, typical and at most', value: `${typical} and ${most} ns` },
+    {
+      name: 'An open input',
+      value: f.openInput === 'high' ? 'reads high, and picks up noise' : 'reads anything: tie it',
+    },
+  ];
+  return all.filter((l): l is Limit => l !== null);
+}
+
+function fanOut(lowMa: number, highMa: number, id: FamilyId): number | string {
+  const { inputUa } = families[id];
+  const low = Math.floor((lowMa * 1000) / inputUa.low);
+  const high = highMa === 0 ? low : Math.floor((highMa * 1000) / inputUa.high);
+  const n = Math.min(low, high);
+  return n > 100 ? 'over 100' : n;
+}
+
+/** The limits of a part that belongs to no family. */
+export function ownLimits({ own, openV }: ChipData): Limit[] {
+  if (!own) return [];
+  const [low, high] = own.outputMa;
+  return [
+    { name: 'Supply', value: span(own.supplyV, 'V') },
+    { name: 'Output sinks and gives', value: `${low} and ${high} mA` },
+    ...(openV ? [{ name: 'Open output, pulled up to at most', value: volts(openV) }] : []),
+  ];
+}
+
+/** Units that do the same, the first of them standing for all: `2 like this`. */
+export function kindsOfUnit(type: PartType): { readonly unit: Unit; readonly names: readonly string[] }[] {
+  const kinds = new Map<string, { unit: Unit; names: string[] }>();
+  for (const unit of type.units) {
+    const kind = kinds.get(unit.like);
+    if (kind) kind.names.push(unit.name);
+    else kinds.set(unit.like, { unit, names: [unit.name] });
+  }
+  return [...kinds.values()];
+}
+
+/** The function table of a unit without memory and of up to `most` inputs; null for others. */
+export function functionTableOf(unit: Unit, most = 6): Table | null {
+  const { stored, inputs } = unit.behaviour;
+  return stored.length === 0 && inputs.length <= most ? tableOf(unit.behaviour) : null;
+}
+
+/** Groups of input pins (by name) that may be exchanged for each other; found by trying, for up to 12 inputs. */
+export function interchangeable(unit: Unit): string[][] {
+  const { inputs } = unit.behaviour;
+  if (unit.gate) return inputs.length > 1 ? [[...inputs]] : [];
+  if (unit.behaviour.stored.length > 0 || inputs.length > 12) return [];
+  const { columns, floats, rows } = tableOf(unit.behaviour);
+  const all = [...columns, ...(floats ?? []).filter((f) => f !== null)];
+  const bit = (set: Int32Array, r: number): number => ((set[r >>> 5] as number) >>> (r & 31)) & 1;
+  const alike = (i: number, j: number): boolean => {
+    const [a, b] = [inputs.length - 1 - i, inputs.length - 1 - j];
+    for (let r = 0; r < rows; r++) {
+      if (((r >>> a) & 1) !== 1 || ((r >>> b) & 1) !== 0) continue;
+      const swapped = r ^ (1 << a) ^ (1 << b);
+      if (all.some((set) => bit(set, r) !== bit(set, swapped))) return false;
+    }
+    return true;
+  };
+  const groups: number[][] = [];
+  inputs.forEach((_, i) => {
+    const group = groups.find((g) => alike(g[0] as number, i));
+    if (group) group.push(i);
+    else groups.push([i]);
+  });
+  return groups.filter((g) => g.length > 1).map((g) => g.map((i) => inputs[i] as string));
+}
+
+/** When a stored signal changes, in words: `takes its value as CLK rises; cleared at once while CLRn is low`. */
+export function edgesOf(unit: Unit): string[] {
+  const { gates, stored, inputs } = unit.behaviour;
+  const gateOf = new Map(gates.map((g) => [g.output, g]));
+  const when = (net: string): string => {
+    const gate = gateOf.get(net);
+    if (inputs.includes(net)) return `${net} is high`;
+    if (gate?.kind === 'not' && inputs.includes(gate.inputs[0] as string)) return `${gate.inputs[0]} is low`;
+    return 'its load or reset asks for it';
+  };
+  const lines = stored.map((s) => {
+    const clock = clockOf(s.control, gateOf, inputs);
+    const takes =
+      s.edge === 'while'
+        ? `follows while ${when(s.control)}`
+        : `changes as ${clock} ${s.edge === 'rise' ? 'rises' : 'falls'}`;
+    const forces = s.forces.map((f) => `${f.to === 1 ? 'set' : 'cleared'} at once while ${when(f.net)}`);
+    return [takes, ...forces].join('; ');
+  });
+  return [...new Set(lines)];
+}
+
+/** A clock by the pin it comes from, where one gate at most is between. */
+function clockOf(
+  net: string,
+  gateOf: ReadonlyMap<string, { inputs: readonly string[] }>,
+  inputs: readonly string[],
+): string {
+  if (inputs.includes(net)) return net;
+  const pins = (gateOf.get(net)?.inputs ?? []).filter((n) => inputs.includes(n));
+  return pins.length > 0 ? `the gate of ${pins.join(' and ')}` : /^[A-Za-z0-9]+$/.test(net) ? net : 'its clock';
+}
+
+/** A signal over time: its level at each step, LOW, HIGH or UNKNOWN. */
+export interface Waveform {
+  readonly name: string;
+  readonly input: boolean;
+  readonly levels: readonly number[];
+}
+
+/**
+ * How a unit with memory answers a sequence of inputs: its behaviour run, not drawn by hand. Clocks tick
+ * every step, forces act at the beginning and once later, other inputs change between the edges.
+ */
+export function timingOf(unit: Unit, steps = 22): Waveform[] {
+  const { inputs, outputs, stored } = unit.behaviour;
+  if (stored.length === 0) return [];
+  const run = new MachineRun(unit.machine);
+  const clocks = new Set(inputs.filter((n) => /CLK|^\d?CK|UP|LE$|^C\d\d$|SRCLK|RS|RCLK/.test(n) && !/INH|CLR/.test(n)));
+  const idle = (name: string): number => (/n$|UP|DOWN|ENP|ENT|LTn|RESET/.test(name) ? 1 : 0);
+  const enabling = (name: string): boolean => /^\d?(OE|G|EN|CE)\d?n$/.test(name);
+  const waves = [...inputs, ...outputs.map((o) => o.name)].map((name, i) => ({
+    name,
+    input: i < inputs.length,
+    levels: [] as number[],
+  }));
+  for (let t = 0; t < steps; t++) {
+    inputs.forEach((name, i) => {
+      let level = enabling(name) ? LOW : idle(name);
+      if (clocks.has(name)) level = t % 2;
+      else if (/CLR|^R0|^R9|RESET/.test(name) && !/^R9/.test(name)) level = t < 2 ? 1 - idle(name) : idle(name);
+      else if (/^LD/.test(name)) level = t < 2 ? LOW : HIGH;
+      else if (/^INH/.test(name)) level = LOW;
+      else if (name === 'S0') level = HIGH;
+      else if (/PRE/.test(name)) level = t === steps - 4 ? 1 - idle(name) : idle(name);
+      else if (!/DU|^\d?T$|MODE|S\d$|R9/.test(name) && !enabling(name) && !/EN/.test(name))
+        level = ((t + 1) >> (1 + (i % 3))) & 1;
+      run.setInput(i, level === HIGH ? HIGH : LOW);
+      waves[i]?.levels.push(level);
+    });
+    run.settle();
+    outputs.forEach((_, o) => {
+      waves[inputs.length + o]?.levels.push(run.outputLevel(o));
+    });
+  }
+  return waves.filter((w) => !w.input || !/^\d?T$/.test(w.name));
+}
