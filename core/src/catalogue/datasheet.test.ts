@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { partType } from './catalogue';
+import { findChip } from './catalogue';
 import { chips } from './chips';
 import { edgesOf, functionTableOf, interchangeable, kindsOfUnit, limitsOf, timingOf } from './datasheet';
 import { searchParts } from './search';
 
-const first = (base: string) => partType(base)?.units[0] ?? expect.fail(base);
+const first = (base: string) => findChip(base)?.units[0] ?? expect.fail(base);
 
 describe('looking parts up', () => {
   it.each([
@@ -47,7 +47,7 @@ describe('what a datasheet says', () => {
   });
 
   it('counts like units once, and names inputs that may be exchanged', () => {
-    const kinds = (base: string) => kindsOfUnit(partType(base) ?? expect.fail()).map((k) => k.names.length);
+    const kinds = (base: string) => kindsOfUnit(findChip(base) ?? expect.fail()).map((k) => k.names.length);
     expect([kinds('7400'), kinds('7474'), kinds('7451')]).toEqual([[4], [2], [1, 1]]);
     expect(interchangeable(first('7410'))).toEqual([['1A', '1B', '1C']]);
     expect(interchangeable(first('7451'))).toEqual([
@@ -72,7 +72,7 @@ describe('what a datasheet says', () => {
 
   it('shows each part with memory over time, its outputs known after its reset and moving', () => {
     for (const c of chips) {
-      const type = partType(c.base) ?? expect.fail(c.base);
+      const type = findChip(c.base) ?? expect.fail(c.base);
       for (const { unit } of kindsOfUnit(type)) {
         const waves = timingOf(unit);
         expect(waves.length > 0, c.base).toBe(unit.behaviour.stored.length > 0);

@@ -7,4 +7,5 @@ export * from './minimise';
 export { type Functions, type Product, primesOf } from './primes';
 export * from './program';
 export * from './set-cover';
+export * from './state-table';
 export * from './table';

@@ -121,6 +121,16 @@ export class MachineRun {
     return this.slots[2 + this.machine.inputs + i] as number;
   }
 
+  /** Puts the whole memory at these levels, with the inputs as they are, as if it had come to rest so. */
+  restore(levels: readonly number[]): void {
+    const { program, stored, inputs } = this.machine;
+    for (let i = 0; i < stored.length; i++) this.slots[2 + inputs + i] = levels[i] as number;
+    evaluateLevels(program, this.slots);
+    stored.forEach((s, i) => {
+      this.controls[i] = this.slots[s.control] as number;
+    });
+  }
+
   /** Puts stored signal i at a level, as a person does who wants to see what follows. */
   setStored(i: number, level: number): void {
     this.slots[2 + this.machine.inputs + i] = level;

@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { writeJobFile } from '@saddlebag/core';
 import { useState, useSyncExternalStore } from 'react';
+import { useNavigate } from 'react-router';
 import { download, fileName } from '../kit/download';
 import { RenameJob } from '../kit/RenameJob';
 import { Brand } from './Brand';
@@ -14,6 +15,7 @@ export function JobHeader() {
   const { job, session } = useJobView();
   const { history, saveState, savedAtMs } = useSyncExternalStore(session.subscribe, session.snapshot);
   const [naming, setNaming] = useState(false);
+  const navigate = useNavigate();
   const last = history.past[history.past.length - 1];
   const next = history.future[history.future.length - 1];
   return (
@@ -39,6 +41,7 @@ export function JobHeader() {
         {saveState === 'failed' && 'not kept: the browser’s storage is full or shut. Take the job out.'}
       </Text>
       <Flex ml="auto" gap="8px">
+        <Button onClick={() => void navigate('/parts')}>Parts</Button>
         <ThemeButton />
         <Button disabled={!last} onClick={() => session.undo()} title={last && `undo ${last.says}`}>
           Undo

@@ -1,11 +1,23 @@
+import { lazy, Suspense } from 'react';
 import { createBrowserRouter } from 'react-router';
 import { ShelfPage } from '../shelf/ShelfPage';
 import { CrashPage, LostPage } from './CrashPage';
 import { JobPage } from './JobPage';
 
-/** `/` is the shelf; `/job/:id/:step` a job at one of its six steps. */
+const PartsPage = lazy(() => import('../datasheet/PartsPage'));
+
+/** `/` is the shelf; `/job/:id/:step` a job at one of its six steps; `/parts/:id` a part's datasheet. */
 export const router = createBrowserRouter([
   { path: '/', element: <ShelfPage />, errorElement: <CrashPage /> },
   { path: '/job/:id/:step?', element: <JobPage />, errorElement: <CrashPage /> },
+  {
+    path: '/parts/:id?',
+    element: (
+      <Suspense fallback={null}>
+        <PartsPage />
+      </Suspense>
+    ),
+    errorElement: <CrashPage />,
+  },
   { path: '*', element: <LostPage /> },
 ]);

@@ -1,12 +1,12 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { parseSheet, printSheet, says } from '@saddlebag/core';
+import { formatted, parseSheet, printSheet, says } from '@saddlebag/core';
 import { lazy, Suspense, useRef } from 'react';
 import { useJobView } from '../app/job-context';
 import { changeSettings, useSettings } from '../app/settings';
 import { FindingLine } from '../kit/FindingLine';
 import { Empty, Panel } from '../kit/Panel';
 import { GateDiagram } from './GateDiagram';
-import { TruthTable } from './TruthTable';
+import { ToolsPanel } from './ToolsPanel';
 
 const SheetEditor = lazy(() => import('./SheetEditor'));
 
@@ -21,6 +21,9 @@ export default function DesignStep() {
     const { sheet, findings: broken } = parseSheet(job.sheet);
     if (broken.length === 0) session.dispatch({ kind: 'write-sheet', text: printSheet(sheet, notation) });
   };
+  const tidy = (): void => {
+    session.dispatch({ kind: 'write-sheet', text: formatted(job.sheet) });
+  };
   const sound = findings.every((f) => f.severity !== 'error');
   const rectangular = symbols === 'rectangular';
   return (
@@ -31,6 +34,9 @@ export default function DesignStep() {
           flex="1"
           actions={
             <>
+              <Button disabled={formatted(job.sheet) === job.sheet} onClick={tidy}>
+                Tidy
+              </Button>
               <Box color="soft" fontSize="12.5px">
                 write as
               </Box>
@@ -93,7 +99,7 @@ export default function DesignStep() {
           }
         >
           {netlist && netlist.outputs.length > 0 ? (
-            <GateDiagram netlist={netlist} colours={colours} />
+            <GateDiagram netlist={netlist} colours={colours} behaviour={reading?.design.behaviour ?? null} />
           ) : (
             <Empty>
               {sound
@@ -102,17 +108,7 @@ export default function DesignStep() {
             </Empty>
           )}
         </Panel>
-        <Panel
-          title="Truth table"
-          hint={netlist && netlist.outputs.length > 0 ? `${2 ** netlist.inputs.length} rows` : undefined}
-          flex="1"
-        >
-          {netlist && netlist.outputs.length > 0 ? (
-            <TruthTable netlist={netlist} />
-          ) : (
-            <Empty>One row for every setting of the inputs.</Empty>
-          )}
-        </Panel>
+        <ToolsPanel behaviour={reading?.design.behaviour ?? null} />
       </Flex>
     </>
   );

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react';
-import type { Netlist } from '@saddlebag/core';
+import { type Behaviour, levelsInRow, type Netlist } from '@saddlebag/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { contentKey } from '../app/content-key';
 import { useSettings } from '../app/settings';
 import { colour } from '../app/theme';
@@ -10,15 +11,27 @@ import { Empty } from '../kit/Panel';
 import { type Colours, onPaper } from '../kit/palette';
 import { SvgText } from '../kit/SvgText';
 import { TAG_INK } from '../kit/Tag';
+import { CellDrawing } from './CellDrawing';
+import { useDesignFocus } from './design-focus';
 import { type DrawnLine, type DrawnNode, MAX_DRAWN_GATES } from './layout';
 
 interface GateDiagramProps {
   readonly netlist: Netlist;
   readonly colours: Colours;
+  /** What the design does: lights the levels of the row looked at. */
+  readonly behaviour: Behaviour | null;
 }
 
-/** The gates of the design, drawn from the sheet. */
-export function GateDiagram({ netlist, colours }: GateDiagramProps) {
+/** Levels by net; null while no row is looked at. */
+type Levels = ReadonlyMap<string, 0 | 1> | null;
+
+/** The gates of the design, drawn from the sheet; with a row of the table chosen, lit as that row sets them. */
+export function GateDiagram({ netlist, colours, behaviour }: GateDiagramProps) {
+  const { row } = useDesignFocus();
+  const levels = useMemo<Levels>(() => {
+    if (row === null || !behaviour || behaviour.stored.length > 0 || row >= 2 ** behaviour.inputs.length) return null;
+    return levelsInRow(behaviour, row);
+  }, [behaviour, row]);
   const tooMany = netlist.gates.length > MAX_DRAWN_GATES;
   const laid = useQuery({
     queryKey: ['diagram', contentKey(netlist)],
@@ -52,17 +65,23 @@ export function GateDiagram({ netlist, colours }: GateDiagramProps) {
         }}
       >
         {lines.map((line) => (
-          <Line key={line.id} line={line} colours={colours} />
+          <Line key={line.id} line={line} colours={colours} level={levels?.get(line.net)} />
         ))}
         {nodes.map((node) => (
-          <Node key={node.id} node={node} colours={colours} />
+          <Node key={node.id} node={node} colours={colours} levels={levels} />
         ))}
       </svg>
     </Box>
   );
 }
 
-function Line({ line, colours }: { readonly line: DrawnLine; readonly colours: Colours }) {
+interface LineProps {
+  readonly line: DrawnLine;
+  readonly colours: Colours;
+  readonly level: 0 | 1 | undefined;
+}
+
+function Line({ line, colours, level }: LineProps) {
   const followed = useFollowed();
   const stroke = onPaper(colours.of(line.net) ?? '#8A8F8A');
   const lit = followed === line.net;
@@ -70,7 +89,14 @@ function Line({ line, colours }: { readonly line: DrawnLine; readonly colours: C
   return (
     <g opacity={followed !== null && !lit ? 0.25 : 1} {...followProps(line.net)}>
       <path d={d} fill="none" stroke="transparent" strokeWidth={9} />
-      <path d={d} fill="none" stroke={stroke} strokeWidth={lit ? 3.4 : 2} strokeLinejoin="round" />
+      <path
+        d={d}
+        fill="none"
+        stroke={stroke}
+        strokeWidth={lit || level === 1 ? 3.4 : 2}
+        strokeDasharray={level === 0 ? '5 4' : undefined}
+        strokeLinejoin="round"
+      />
       {line.dots.map((p) => (
         <circle key={`${p.x},${p.y}`} cx={p.x} cy={p.y} r={3.2} fill={colour('ink')} />
       ))}
@@ -78,12 +104,19 @@ function Line({ line, colours }: { readonly line: DrawnLine; readonly colours: C
   );
 }
 
-function Node({ node, colours }: { readonly node: DrawnNode; readonly colours: Colours }) {
+interface NodeProps {
+  readonly node: DrawnNode;
+  readonly colours: Colours;
+  readonly levels: Levels;
+}
+
+function Node({ node, colours, levels }: NodeProps) {
   const { symbols } = useSettings();
   const followed = useFollowed();
   if (node.kind === 'input' || node.kind === 'output' || node.kind === 'constant')
-    return <NetTag node={node} colours={colours} />;
-  const lit = followed === node.net;
+    return <NetTag node={node} colours={colours} level={levels?.get(node.net)} />;
+  if (node.kind === 'cell') return <CellDrawing node={node} />;
+  const lit = levels ? levels.get(node.net) === 1 : followed === node.net;
   const [, ...inputs] = node.ports;
   const scaleY = node.height / SYMBOL.height;
   return (
@@ -108,7 +141,7 @@ function Node({ node, colours }: { readonly node: DrawnNode; readonly colours: C
   );
 }
 
-function NetTag({ node, colours }: { readonly node: DrawnNode; readonly colours: Colours }) {
+function NetTag({ node, colours, level }: Pick<NodeProps, 'node' | 'colours'> & { readonly level: 0 | 1 | undefined }) {
   const { x, y, width: w, height: h } = node;
   const fill = colours.of(node.kind === 'output' ? node.label : node.net) ?? '#8A8F8A';
   const outline =
@@ -136,6 +169,19 @@ function NetTag({ node, colours }: { readonly node: DrawnNode; readonly colours:
       >
         {node.label}
       </SvgText>
+      {level !== undefined && (
+        <SvgText
+          x={node.kind === 'output' ? x + w + 4 : x - 4}
+          y={y + h / 2 + 4.4}
+          size={12.5}
+          fill={colour('ink')}
+          anchor={node.kind === 'output' ? 'start' : 'end'}
+          font="mono"
+          weight={600}
+        >
+          {level}
+        </SvgText>
+      )}
     </g>
   );
 }

@@ -1,108 +1,198 @@
-import { Box } from '@chakra-ui/react';
-import { inputAt, MAX_TABLE_INPUTS, type Netlist, valueAt } from '@saddlebag/core';
+import { Box, Flex } from '@chakra-ui/react';
+import { type Behaviour, cellAt, inputAt, MAX_TABLE_INPUTS, type Table, withCell } from '@saddlebag/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useRef } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { useJobView } from '../app/job-context';
 import { useTable } from '../app/use-table';
 import { useFollowed } from '../kit/follow';
 import { Empty } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
+import { lookAt, useDesignFocus } from './design-focus';
+import { useEditable } from './use-editable';
+import { Why } from './Why';
 
 const ROW = 24;
+const next = { '0': '1', '1': '-', '-': '0', Z: '0' } as const;
 
 /** The table of the design, all rows, first input most significant; rows out of sight are not in the page. */
-export function TruthTable({ netlist }: { readonly netlist: Netlist }) {
-  const { inputs, outputs } = netlist;
-  const tooWide = inputs.length > MAX_TABLE_INPUTS;
-  const table = useTable(netlist);
+export function TruthTable({ behaviour }: { readonly behaviour: Behaviour }) {
+  const table = useTable(behaviour);
+  if (behaviour.inputs.length > MAX_TABLE_INPUTS)
+    return (
+      <Empty>
+        {behaviour.inputs.length} inputs make too many rows to list; up to {MAX_TABLE_INPUTS} are listed. Gates,
+        packing, board and comparing part by part work all the same.
+      </Empty>
+    );
+  if (!table) return <Empty>Filling the table …</Empty>;
+  return <Listed behaviour={behaviour} table={table} />;
+}
+
+/** Rows to look at and cells to set: arrows move, 0, 1 and - set a cell, and so does pressing one that is chosen. */
+function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly table: Table }) {
+  const { job, session } = useJobView();
+  const { inputs, outputs } = behaviour;
   const scroller = useRef<HTMLDivElement>(null);
-  const followed = useFollowed();
+  const { row, signal } = useDesignFocus();
+  const [column, setColumn] = useState(0);
+  const editable = useEditable(job.sheet, behaviour);
   const rows = useVirtualizer({
-    count: tooWide ? 0 : 2 ** inputs.length,
+    count: table.rows,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 12,
   });
-  if (tooWide)
-    return (
-      <Empty>
-        {inputs.length} inputs make too many rows to list; up to {MAX_TABLE_INPUTS} are listed. Gates, packing and board
-        work all the same.
-      </Empty>
-    );
-  if (!table) return <Empty>Filling the table …</Empty>;
-  const cell = (net: string, value: 0 | 1, key: string) => (
-    <Box
-      as="td"
-      key={key}
-      textAlign="center"
-      w="58px"
-      minW="44px"
-      fontWeight={value === 1 ? '600' : '400'}
-      color={value === 1 ? 'ink' : 'soft'}
-      bg={followed === net ? 'wash' : undefined}
-    >
-      {value}
-    </Box>
-  );
+  useEffect(() => () => lookAt({ row: null, signal: null }), []);
+  const choose = (r: number, o: number): void => {
+    setColumn(o);
+    lookAt({ row: r, signal: outputs[o]?.name ?? null });
+  };
+  const set = (r: number, o: number, mark: '0' | '1' | '-'): void => {
+    const name = outputs[o]?.name;
+    if (name === undefined || !editable.has(name) || cellAt(table, o, r) === mark) return;
+    session.dispatch({ kind: 'write-sheet', text: withCell(job.sheet, inputs, name, table, o, r, mark) });
+  };
+  const press = (r: number, o: number): void => {
+    if (row === r && signal === outputs[o]?.name) set(r, o, next[cellAt(table, o, r)]);
+    else choose(r, o);
+  };
+  const onKeyDown = (e: KeyboardEvent): void => {
+    const now = row ?? 0;
+    const move = (r: number, o: number): void => {
+      const [y, x] = [Math.max(0, Math.min(table.rows - 1, r)), Math.max(0, Math.min(outputs.length - 1, o))];
+      choose(y, x);
+      rows.scrollToIndex(y);
+      e.preventDefault();
+    };
+    if (e.key === 'ArrowDown') move(row === null ? 0 : now + 1, column);
+    else if (e.key === 'ArrowUp') move(now - 1, column);
+    else if (e.key === 'ArrowLeft') move(now, column - 1);
+    else if (e.key === 'ArrowRight') move(now, column + 1);
+    else if (e.key === 'Escape') lookAt({ row: null, signal: null });
+    else if (row !== null && (e.key === '0' || e.key === '1' || e.key === '-')) set(now, column, e.key);
+    else return;
+    e.stopPropagation();
+  };
   return (
-    <Box
-      ref={scroller}
-      flex="1"
-      minH="0"
-      overflow="auto"
-      px="12px"
-      pb="8px"
-      tabIndex={0}
-      role="region"
-      aria-label="truth table"
-    >
+    <>
       <Box
-        as="table"
-        fontFamily="mono"
-        fontSize="13px"
-        w="100%"
-        style={{ height: rows.getTotalSize() + 28, position: 'relative' }}
-        display="block"
+        ref={scroller}
+        flex="1"
+        minH="0"
+        overflow="auto"
+        px="12px"
+        pb="8px"
+        tabIndex={0}
+        role="region"
+        aria-label="truth table"
+        onKeyDown={onKeyDown}
       >
-        <Box as="thead" display="block" position="sticky" top="0" bg="card" zIndex="1">
-          <Box as="tr" display="flex" h="28px" alignItems="center">
-            {inputs.map((name) => (
-              <Box as="th" key={name} w="58px" minW="44px" textAlign="center">
-                <Tag signal={name} />
-              </Box>
-            ))}
-            <Box as="td" w="34px" flexShrink={0} />
-            {outputs.map(({ name }) => (
-              <Box as="th" key={name} w="58px" minW="44px" textAlign="center">
-                <Tag signal={name} />
+        <Box
+          as="table"
+          fontFamily="mono"
+          fontSize="13px"
+          w="100%"
+          style={{ height: rows.getTotalSize() + 28, position: 'relative' }}
+          display="block"
+        >
+          <Heads behaviour={behaviour} />
+          <Box as="tbody" display="block" position="relative">
+            {rows.getVirtualItems().map(({ index, start }) => (
+              <Box
+                as="tr"
+                key={index}
+                display="flex"
+                alignItems="center"
+                h={`${ROW}px`}
+                borderTopWidth="1px"
+                borderColor="line"
+                position="absolute"
+                top="0"
+                left="0"
+                right="0"
+                bg={index === row ? 'wash' : undefined}
+                aria-selected={index === row}
+                _hover={{ bg: 'wash' }}
+                style={{ transform: `translateY(${start}px)` }}
+              >
+                {inputs.map((name, i) => (
+                  <Cell
+                    key={`i${name}`}
+                    net={name}
+                    mark={String(inputAt(inputs.length, i, index))}
+                    onPress={() => choose(index, column)}
+                  />
+                ))}
+                <Box as="td" w="34px" flexShrink={0} />
+                {outputs.map(({ name, net }, o) => (
+                  <Cell
+                    key={`o${name}`}
+                    net={net}
+                    mark={cellAt(table, o, index)}
+                    chosen={index === row && name === signal}
+                    settable={editable.has(name)}
+                    onPress={() => press(index, o)}
+                  />
+                ))}
               </Box>
             ))}
           </Box>
         </Box>
-        <Box as="tbody" display="block" position="relative">
-          {rows.getVirtualItems().map(({ index, start }) => (
-            <Box
-              as="tr"
-              key={index}
-              display="flex"
-              alignItems="center"
-              h={`${ROW}px`}
-              borderTopWidth="1px"
-              borderColor="line"
-              position="absolute"
-              top="0"
-              left="0"
-              right="0"
-              _hover={{ bg: 'wash' }}
-              style={{ transform: `translateY(${start}px)` }}
-            >
-              {inputs.map((name, i) => cell(name, inputAt(inputs.length, i, index), `i${name}`))}
-              <Box as="td" w="34px" flexShrink={0} />
-              {outputs.map(({ name, net }, o) => cell(net, valueAt(table, o, index), `o${name}`))}
-            </Box>
-          ))}
-        </Box>
       </Box>
+      {row !== null && signal !== null && <Why row={row} signal={signal} settable={editable.has(signal)} />}
+    </>
+  );
+}
+
+const CELL = { width: 58, minWidth: 40, flexShrink: 1, textAlign: 'center' } as const;
+
+function Heads({ behaviour: { inputs, outputs } }: { readonly behaviour: Behaviour }) {
+  return (
+    <Box as="thead" display="block" position="sticky" top="0" bg="card" zIndex="1">
+      <Flex as="tr" h="28px" align="center">
+        {inputs.map((name) => (
+          <th key={name} style={CELL}>
+            <Tag signal={name} />
+          </th>
+        ))}
+        <Box as="td" w="34px" flexShrink={0} />
+        {outputs.map(({ name }) => (
+          <th key={name} style={CELL}>
+            <Tag signal={name} />
+          </th>
+        ))}
+      </Flex>
     </Box>
+  );
+}
+
+interface CellProps {
+  readonly net: string;
+  readonly mark: string;
+  readonly chosen?: boolean;
+  readonly settable?: boolean;
+  readonly onPress: () => void;
+}
+
+function Cell({ net, mark, chosen = false, settable = false, onPress }: CellProps) {
+  const followed = useFollowed();
+  const strong = mark === '1';
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: the table takes the keys for all of its cells
+    <td
+      onClick={onPress}
+      title={settable && chosen ? 'press again, or type 0, 1 or - to set it' : undefined}
+      style={{
+        ...CELL,
+        fontWeight: strong ? 600 : 400,
+        color: `var(--sb-colors-${strong ? 'ink' : 'soft'})`,
+        cursor: 'pointer',
+        background: followed === net ? 'var(--sb-colors-wash)' : undefined,
+        borderRadius: 4,
+        boxShadow: chosen ? 'inset 0 0 0 2px var(--sb-colors-moss)' : undefined,
+      }}
+    >
+      {mark}
+    </td>
   );
 }

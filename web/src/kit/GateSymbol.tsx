@@ -5,8 +5,12 @@ import { SvgText } from './SvgText';
 /** Size of a gate symbol, bubble aside, in its own units; inputs enter at the left, the output leaves at the right in the middle. */
 export const SYMBOL = { width: 40, height: 32, bubble: 7 } as const;
 
-const inverting = new Set<GateKind>(['not', 'nand', 'nor', 'xnor']);
-const bodies: Readonly<Record<GateKind, string>> = {
+/** A gate, or a buffer, which only passes its input on. */
+export type SymbolKind = GateKind | 'buffer';
+
+const inverting = new Set<SymbolKind>(['not', 'nand', 'nor', 'xnor']);
+const bodies: Readonly<Record<SymbolKind, string>> = {
+  buffer: 'M6,3 L36,16 L6,29 Z',
   and: 'M2,1 H22 A15,15 0 0 1 22,31 H2 Z',
   nand: 'M2,1 H22 A15,15 0 0 1 22,31 H2 Z',
   or: 'M1,1 H12 C24,1 33,8 38,16 C33,24 24,31 12,31 H1 C8,21 8,11 1,1 Z',
@@ -16,8 +20,18 @@ const bodies: Readonly<Record<GateKind, string>> = {
   not: 'M6,3 L36,16 L6,29 Z',
 };
 /** Where the body ends at the right, and its qualifying mark in the rectangular form (IEC 60617-12). */
-const tips: Readonly<Record<GateKind, number>> = { and: 37, nand: 37, or: 38, nor: 38, xor: 38, xnor: 38, not: 36 };
-const marks: Readonly<Record<GateKind, string>> = {
+const tips: Readonly<Record<SymbolKind, number>> = {
+  buffer: 36,
+  and: 37,
+  nand: 37,
+  or: 38,
+  nor: 38,
+  xor: 38,
+  xnor: 38,
+  not: 36,
+};
+const marks: Readonly<Record<SymbolKind, string>> = {
+  buffer: '1',
   and: '&',
   nand: '&',
   or: '≥1',
@@ -28,7 +42,7 @@ const marks: Readonly<Record<GateKind, string>> = {
 };
 
 interface GateSymbolProps {
-  readonly kind: GateKind;
+  readonly kind: SymbolKind;
   readonly form: 'distinctive' | 'rectangular';
   readonly lit?: boolean;
   readonly spare?: boolean;
@@ -67,6 +81,6 @@ export function GateSymbol({ kind, form, lit = false, spare = false, stroke = 2 
 }
 
 /** The x at which a symbol's output leaves. */
-export function outputX(kind: GateKind, form: 'distinctive' | 'rectangular'): number {
+export function outputX(kind: SymbolKind, form: 'distinctive' | 'rectangular'): number {
   return (form === 'rectangular' ? 36 : tips[kind]) + (inverting.has(kind) ? 7 : 0);
 }

@@ -1,5 +1,5 @@
 import { Button, Flex, Text } from '@chakra-ui/react';
-import { agrees, checkWalk, type Netlist, says, type Table, valueAt } from '@saddlebag/core';
+import { agrees, checkWalk, type Netlist, says, type Table, wantedAt } from '@saddlebag/core';
 import { useMemo, useSyncExternalStore } from 'react';
 import { useJobView } from '../app/job-context';
 import { useTable } from '../app/use-table';
@@ -19,7 +19,8 @@ interface WalkPanelProps {
 export function WalkPanel({ netlist, switches, onWalk, onStop, onSet }: WalkPanelProps) {
   const tooWide = checkWalk(switches.length);
   const wide = netlist !== null && isWide(netlist);
-  const table = useTable(tooWide.length === 0 ? netlist : null);
+  const { reading } = useJobView();
+  const table = useTable(tooWide.length === 0 ? (reading?.design.behaviour ?? null) : null);
   return (
     <Panel
       title="Truth table"
@@ -77,7 +78,7 @@ function WalkCount({ table }: { readonly table: Table }) {
   const { bench } = useJobView();
   const { walked, walking } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const differing = useMemo(() => {
-    const wanted = (row: number) => table.columns.map((_, o) => valueAt(table, o, row));
+    const wanted = (row: number) => table.columns.map((_, o) => wantedAt(table, o, row));
     return [...walked.values()].filter(({ row, seen }) => !agrees(seen, wanted(row))).length;
   }, [walked, table]);
   if (walked.size === 0)

@@ -7,8 +7,8 @@ import {
   type Netlist,
   type Table,
   UNKNOWN,
-  valueAt,
   type WalkedRow,
+  wantedAt,
 } from '@saddlebag/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type CSSProperties, memo, useEffect, useRef } from 'react';
@@ -123,7 +123,7 @@ interface WalkRowProps {
 const WalkRow = memo(function WalkRow({ netlist, table, row, start, seen, now, onSet }: WalkRowProps) {
   const { inputs, outputs } = netlist;
   const inputWidth = inputWidthFor(inputs.length);
-  const wanted = outputs.map((_, o) => valueAt(table, o, row));
+  const wanted = outputs.map((_, o) => wantedAt(table, o, row));
   const same = seen !== undefined && agrees(seen, wanted);
   return (
     <Box
@@ -158,7 +158,7 @@ const WalkRow = memo(function WalkRow({ netlist, table, row, start, seen, now, o
           key={name}
           style={{ ...cell, width: 46, display: 'flex', gap: 5, alignItems: 'center', justifyContent: 'center' }}
         >
-          {words[wanted[o] ?? UNKNOWN]}
+          {wanted[o] === null ? '-' : words[wanted[o] ?? UNKNOWN]}
           <Lamp seen={seen?.[o]} />
         </span>
       ))}

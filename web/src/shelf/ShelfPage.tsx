@@ -54,6 +54,7 @@ export function ShelfPage() {
       <Flex as="header" align="center" px="18px" h="42px" flexShrink={0}>
         <Brand />
         <Flex ml="auto" gap="8px">
+          <Button onClick={() => void navigate('/parts')}>Parts</Button>
           <ThemeButton />
         </Flex>
       </Flex>

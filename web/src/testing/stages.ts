@@ -1,19 +1,23 @@
 import {
   type Board,
-  compile,
+  chipLibrary,
+  compareDesigns,
   extractNets,
+  type Form,
   inspectJob,
   type Netlist,
-  networkOf,
   readDesign,
-  sweep,
+  restate,
+  tableOf,
   walkTable,
 } from '@saddlebag/core';
 import type { WalkProgress } from '../workers/protocol';
 
 const api = {
   read: readDesign,
-  table: (netlist: Netlist) => sweep(compile(networkOf(netlist))),
+  table: tableOf,
+  restate: (sheet: string, signals: readonly string[], form: Form) => restate(sheet, signals, form, chipLibrary),
+  compare: compareDesigns,
   inspect: inspectJob,
   async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {
     const outputs = netlist.outputs.map((o) => o.name);

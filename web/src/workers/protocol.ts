@@ -1,4 +1,19 @@
-import type { Board, FamilyId, Finding, Job, Netlist, Packing, Reading, Table, WalkedRow } from '@saddlebag/core';
+import type {
+  Behaviour,
+  Board,
+  Comparison,
+  FamilyId,
+  Finding,
+  Form,
+  Job,
+  Netlist,
+  Packing,
+  Reading,
+  Restated,
+  Side,
+  Table,
+  WalkedRow,
+} from '@saddlebag/core';
 
 /** Rows of a walk that are told at once, and how many there are in all. */
 export interface WalkProgress {
@@ -9,7 +24,13 @@ export interface WalkProgress {
 /** What the worker does for the screens: the stages of core, as coarse calls on plain data. */
 export interface StagesApi {
   read(sheet: string): Reading;
-  table(netlist: Netlist): Table;
+  table(behaviour: Behaviour): Table;
+  restate(
+    sheet: string,
+    signals: readonly string[],
+    form: Form,
+  ): Promise<{ restated: Restated | null; findings: readonly Finding[] }>;
+  compare(a: Side, b: Side): { comparison: Comparison | null; findings: readonly Finding[] };
   pack(netlist: Netlist, family: FamilyId): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
   walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void): Promise<void>;

@@ -1,11 +1,12 @@
 import {
-  compile,
+  chipLibrary,
+  compareDesigns,
   extractNets,
   inspectJob,
-  networkOf,
   pack,
   readDesign,
-  sweep,
+  restate,
+  tableOf,
   type WalkedRow,
   walkTable,
 } from '@saddlebag/core';
@@ -20,7 +21,9 @@ const LOT_MS = 40;
 
 const api: StagesApi = {
   read: readDesign,
-  table: (netlist) => sweep(compile(networkOf(netlist))),
+  table: tableOf,
+  restate: (sheet, signals, form) => restate(sheet, signals, form, chipLibrary, solve),
+  compare: compareDesigns,
   pack: (netlist, family) => pack(netlist, family, solve),
   inspect: inspectJob,
   async walk(board, netlist, tell) {

@@ -1,0 +1,137 @@
+import type { PartType, Pin, Unit } from '@saddlebag/core';
+import { useSettings } from '../app/settings';
+import { colour } from '../app/theme';
+import { GateSymbol, type SymbolKind } from '../kit/GateSymbol';
+import { SvgText } from '../kit/SvgText';
+import { isLow } from './PinName';
+
+const PITCH = 44;
+const EDGE = { left: 12, top: 40 } as const;
+const METAL = '#B0B1A8';
+
+/** A package from above: every pin with its number and name, and its units between their own pins. */
+export function ChipFromAbove({ type, number }: { readonly type: PartType; readonly number: string }) {
+  const half = type.pins.length / 2;
+  const width = half * PITCH;
+  const height = type.chip?.rows === 6 ? 170 : 112;
+  const x = (dx: number): number => EDGE.left + PITCH * (dx + 0.5);
+  return (
+    <svg
+      viewBox={`0 0 ${width + 2 * EDGE.left} ${height + 2 * EDGE.top}`}
+      role="img"
+      aria-label={`${number} from above, pin 1 at the lower left`}
+      style={{ display: 'block', width: '100%', maxWidth: 1.1 * width + 24, maxHeight: 260 }}
+    >
+      <rect
+        x={EDGE.left}
+        y={EDGE.top}
+        width={width}
+        height={height}
+        rx={7}
+        fill={colour('bone')}
+        stroke={colour('boneLine')}
+        strokeWidth={2}
+      />
+      <path
+        d={`M${EDGE.left},${EDGE.top + height / 2 - 11} a11,11 0 0 1 0,22`}
+        fill={colour('card')}
+        stroke={colour('boneLine')}
+        strokeWidth={1.6}
+      />
+      {type.pins.map((pin) => (
+        <PinFromAbove key={pin.id} pin={pin} x={x(pin.dx)} top={EDGE.top} bottom={EDGE.top + height} />
+      ))}
+      <Inside type={type} number={number} x={x} middle={EDGE.top + height / 2} width={width} />
+    </svg>
+  );
+}
+
+interface PinFromAboveProps {
+  readonly pin: Pin;
+  readonly x: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+function PinFromAbove({ pin, x, top, bottom }: PinFromAboveProps) {
+  const lower = pin.dy === 0;
+  const edge = lower ? bottom : top;
+  const dim = pin.role === 'none';
+  const ink = pin.role === 'supply' ? colour('bad') : dim ? colour('soft') : colour('ink');
+  const name = isLow(pin.name) ? pin.name.slice(0, -1) : pin.name;
+  const size = name.length > 5 ? 9 : 11.5;
+  const y = lower ? edge + 27 : edge - 19;
+  return (
+    <g>
+      <rect x={x - 7} y={lower ? edge : edge - 13} width={14} height={13} fill={METAL} opacity={dim ? 0.5 : 1} />
+      <SvgText x={x} y={lower ? edge - 6 : edge + 14} size={11} fill="#4A564F">
+        {pin.id}
+      </SvgText>
+      <SvgText
+        x={x}
+        y={y}
+        size={size}
+        fill={ink}
+        font="mono"
+        weight={pin.role === 'output' || pin.role === 'both' ? 600 : 400}
+      >
+        {name}
+      </SvgText>
+      {isLow(pin.name) && (
+        <line
+          x1={x - 0.3 * size * name.length}
+          x2={x + 0.3 * size * name.length}
+          y1={y - size * 0.86}
+          y2={y - size * 0.86}
+          stroke={ink}
+          strokeWidth={1.1}
+        />
+      )}
+    </g>
+  );
+}
+
+interface InsideProps {
+  readonly type: PartType;
+  readonly number: string;
+  readonly x: (dx: number) => number;
+  readonly middle: number;
+  readonly width: number;
+}
+
+/** Simple units as symbols near their outputs; for the rest, the number of the chip and what it is. */
+function Inside({ type, number, x, middle, width }: InsideProps) {
+  const { symbols } = useSettings();
+  const simple = type.units.every((u) => u.symbol !== null) && type.units.length > 1;
+  if (!simple)
+    return (
+      <>
+        <SvgText x={EDGE.left + width / 2} y={middle + 1} size={19} fill="#20302B" font="heading" weight={600}>
+          {number}
+        </SvgText>
+        <SvgText x={EDGE.left + width / 2} y={middle + 18} size={11.5} fill="#5D6B62" font="body">
+          {type.title.length > width / 6 ? `${type.title.slice(0, Math.floor(width / 6))}…` : type.title}
+        </SvgText>
+      </>
+    );
+  return (
+    <>
+      {type.units.map((unit) => {
+        const { at, lower } = placeOf(type, unit);
+        return (
+          <g key={unit.name} transform={`translate(${x(at) - 20} ${middle + (lower ? 4 : -34)}) scale(0.92)`}>
+            <GateSymbol kind={unit.symbol as SymbolKind} form={symbols} stroke={1.8} />
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+/** Where a unit is drawn: above the middle of its pins, on the side of its output. */
+function placeOf(type: PartType, unit: Unit): { at: number; lower: boolean } {
+  const pins = [...unit.inputs, ...unit.outputs].flatMap((id) => type.pins.find((p) => p.id === id) ?? []);
+  const own = type.pins.find((p) => p.id === unit.outputs[0]);
+  const side = pins.filter((p) => p.dy === own?.dy);
+  return { at: side.reduce((sum, p) => sum + p.dx, 0) / Math.max(1, side.length), lower: own?.dy === 0 };
+}

@@ -1,0 +1,227 @@
+import { Box, Flex, Heading, NativeSelect, Text } from '@chakra-ui/react';
+import {
+  cellAt,
+  edgesOf,
+  type FamilyId,
+  families,
+  functionTableOf,
+  inputAt,
+  interchangeable,
+  kindsOfUnit,
+  limitsOf,
+  ownLimits,
+  type PartType,
+  partNumber,
+  type Unit,
+} from '@saddlebag/core';
+import { type ReactNode, useState } from 'react';
+import { BenchPart } from './BenchPart';
+import { ChipFromAbove } from './ChipFromAbove';
+import { PinName } from './PinName';
+import { Section } from './Section';
+import { Timing } from './Timing';
+import { UsedOn } from './UsedOn';
+
+/** Everything of one part: package, inside, function, edges, limits in a family, the catch, and who uses it. */
+export function Datasheet({ type }: { readonly type: PartType }) {
+  const made = type.chip?.families ?? [];
+  const [wanted, setWanted] = useState<FamilyId>('HC');
+  const family = made.includes(wanted) ? wanted : made[0];
+  const number = type.chip ? partNumber(type.id, family ?? '74') : type.id;
+  const kinds = kindsOfUnit(type);
+  return (
+    <Box as="article" px="14px" pb="14px" aria-label={number}>
+      <Flex align="baseline" gap="10px" py="8px" wrap="wrap">
+        <Heading as="h2" fontFamily="heading" fontWeight="600" fontSize="22px">
+          {number}
+        </Heading>
+        <Text color="soft">{type.title}</Text>
+      </Flex>
+      <Flex gap="8px" align="flex-start" bg="wash" rounded="8px" px="12px" py="8px" mb="10px">
+        <Text fontWeight="600" whiteSpace="nowrap">
+          Mind
+        </Text>
+        <Text>{type.catch}</Text>
+      </Flex>
+      {type.chip ? <ChipFromAbove type={type} number={number} /> : <BenchPart type={type} />}
+      {kinds.map(({ unit, names }) => (
+        <UnitSection key={unit.name} type={type} unit={unit} count={names.length} of={type.units.length} />
+      ))}
+      {type.chip && (
+        <Section
+          title="Limits"
+          beside={
+            family && (
+              <NativeSelect.Root size="xs" width="210px">
+                <NativeSelect.Field
+                  aria-label="family"
+                  bg="card"
+                  borderColor="line"
+                  h="26px"
+                  fontSize="13px"
+                  value={family}
+                  onChange={(e) => setWanted(e.target.value as FamilyId)}
+                >
+                  {made.map((id) => (
+                    <option key={id} value={id}>
+                      {partNumber(type.id, id)}: {families[id].title}
+                    </option>
+                  ))}
+                </NativeSelect.Field>
+              </NativeSelect.Root>
+            )
+          }
+        >
+          <Box
+            as="dl"
+            display="grid"
+            gridTemplateColumns="max-content 1fr"
+            columnGap="16px"
+            rowGap="1px"
+            fontSize="13px"
+          >
+            {(family ? limitsOf(type.chip, family) : ownLimits(type.chip)).map((l) => (
+              <Box key={l.name} display="contents">
+                <Box as="dt" color="soft">
+                  {l.name}
+                </Box>
+                <Box as="dd" fontFamily="mono" fontSize="12.5px">
+                  {l.value}
+                </Box>
+              </Box>
+            ))}
+          </Box>
+        </Section>
+      )}
+      <UsedOn type={type} />
+    </Box>
+  );
+}
+
+interface UnitSectionProps {
+  readonly type: PartType;
+  readonly unit: Unit;
+  readonly count: number;
+  readonly of: number;
+}
+
+/** What one kind of unit does: a function table where it is short, its equations otherwise, and its edges. */
+function UnitSection({ type, unit, count, of }: UnitSectionProps) {
+  const table = functionTableOf(unit, 4);
+  const edges = edgesOf(unit);
+  const swaps = interchangeable(unit);
+  const drive = [...new Set(unit.drives)].filter((d) => d !== 'push-pull');
+  const title = of === 1 ? 'What it does' : count > 1 ? `Each of its ${count} units` : `Unit ${unit.name}`;
+  return (
+    <Section
+      title={title}
+      beside={
+        <Text color="soft">
+          {[
+            ...drive,
+            ...(swaps.length > 0 ? [`${swaps.map((g) => g.join(' ')).join(', ')} may be exchanged`] : []),
+          ].join(' · ')}
+        </Text>
+      }
+    >
+      {table ? (
+        <Box as="table" fontFamily="mono" fontSize="12.5px">
+          <thead>
+            <tr>
+              {unit.behaviour.inputs.map((n) => (
+                <Head key={n} name={n} />
+              ))}
+              {unit.behaviour.outputs.map((o) => (
+                <Head key={o.name} name={o.name} strong />
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {Array.from({ length: table.rows }, (_, r) => r).map((r) => (
+              <tr key={r}>
+                {unit.behaviour.inputs.map((n, i) => (
+                  <Mark key={n}>{inputAt(table.inputs, i, r) ? 'H' : 'L'}</Mark>
+                ))}
+                {unit.behaviour.outputs.map((o, k) => (
+                  <Mark key={o.name} strong>
+                    {shown(cellAt(table, k, r), unit.drives[k] === 'open-collector')}
+                  </Mark>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </Box>
+      ) : (
+        <Equations type={type} unit={unit} />
+      )}
+      {edges.length > 0 && (
+        <Box pt="8px">
+          {edges.slice(0, 6).map((line) => (
+            <Text key={line} fontSize="13px">
+              {line.charAt(0).toUpperCase() + line.slice(1)}.
+            </Text>
+          ))}
+          <Box pt="6px">
+            <Timing unit={unit} />
+          </Box>
+        </Box>
+      )}
+    </Section>
+  );
+}
+
+const shown = (cell: string, open: boolean): string =>
+  cell === '1' ? (open ? 'off' : 'H') : cell === '0' ? 'L' : cell === 'Z' ? 'off' : cell;
+
+function Head({ name, strong = false }: { readonly name: string; readonly strong?: boolean }) {
+  return (
+    <Box as="th" px="9px" textAlign="center" fontWeight={strong ? '600' : '400'}>
+      <PinName name={name} />
+    </Box>
+  );
+}
+
+function Mark({ children, strong = false }: { readonly children: ReactNode; readonly strong?: boolean }) {
+  return (
+    <Box
+      as="td"
+      px="9px"
+      textAlign="center"
+      fontWeight={strong ? '600' : '400'}
+      color={strong ? 'ink' : 'soft'}
+      borderTopWidth="1px"
+      borderColor="line"
+    >
+      {children}
+    </Box>
+  );
+}
+
+/** The lines of a chip's behaviour that make a unit's signals, as its sheet has them. */
+function Equations({ type, unit }: { readonly type: PartType; readonly unit: Unit }) {
+  const own = new Set([
+    ...unit.behaviour.gates.map((g) => g.output),
+    ...unit.behaviour.stored.map((s) => s.name),
+    ...unit.behaviour.outputs.map((o) => o.name),
+  ]);
+  const lines = type.behaviour
+    .split('\n')
+    .filter((line) => !/^(in|out)\s/.test(line))
+    .filter((line) => type.units.length === 1 || own.has(/^(?:table )?(\w+)/.exec(line)?.[1] ?? ''));
+  return (
+    <Box
+      as="pre"
+      fontFamily="mono"
+      fontSize="12.5px"
+      lineHeight="1.55"
+      whiteSpace="pre-wrap"
+      maxH="230px"
+      overflowY="auto"
+      tabIndex={0}
+      role="region"
+      aria-label="equations"
+    >
+      {lines.join('\n')}
+    </Box>
+  );
+}
