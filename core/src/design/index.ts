@@ -33,5 +33,8 @@ export type {
   UsedPart,
 } from './sheet';
 export * from './symbols';
+export { tableFromCsv, tableToCsv } from './table-csv';
 export { canSetCells, withCell, withCells } from './table-edit';
+export { fromVerilog } from './verilog-in';
+export { toVerilog } from './verilog-out';
 export * from './why';

@@ -1,5 +1,6 @@
 import { type Finding, finding } from '../finding';
 import {
+  type Cube,
   chain,
   compile,
   type Expr,
@@ -11,7 +12,6 @@ import {
   minimise,
   negated,
   offRows,
-  type Product,
   productOfSums,
   type Rows,
   type SolveInteger,
@@ -231,40 +231,45 @@ class Restater {
     }
   }
 
-  private async sums(): Promise<{ exprs: Expr[]; proved: boolean; cubes: Product[][] }> {
-    const { products, proved } = await minimise(this.f, this.solve);
-    const cubes = this.signals.map((_, o) => products.filter((p) => (p.serves >>> o) & 1));
+  private async sums(): Promise<{ exprs: Expr[]; proved: boolean; cubes: Cube[][] }> {
+    const { cubes, proved } = await this.fewest(this.f.on, (list) => exprOfCover(list, this.names));
     return { exprs: cubes.map((list) => exprOfCover(list, this.names)), proved, cubes };
   }
 
-  private async productsOfSums(): Promise<{ exprs: Expr[]; proved: boolean }> {
+  private async productsOfSums(): Promise<{ exprs: Expr[]; proved: boolean; cubes: Cube[][] }> {
     const { inputs, on, free } = this.f;
     const off = on.map((rows, o) => offRows(rows, free[o] as Rows, inputs));
-    const { products, proved } = await minimise({ inputs, on: off, free }, this.solve);
-    const exprs = this.signals.map((_, o) =>
-      productOfSums(
-        products.filter((p) => (p.serves >>> o) & 1),
-        this.names,
-      ),
+    const { cubes, proved } = await this.fewest(off, (list) => productOfSums(list, this.names));
+    return { exprs: cubes.map((list) => productOfSums(list, this.names)), proved, cubes };
+  }
+
+  /**
+   * The products of each function: shared between them where that saves gates, otherwise each function's
+   * own smallest.
+   */
+  private async fewest(
+    on: readonly Rows[],
+    form: (list: readonly Cube[]) => Expr,
+  ): Promise<{ cubes: Cube[][]; proved: boolean }> {
+    const { inputs, free } = this.f;
+    const each = await Promise.all(
+      on.map((rows, o) => minimise({ inputs, on: [rows], free: [free[o] as Rows] }, this.solve)),
     );
-    return { exprs, proved };
+    const own = { cubes: each.map((e) => [...e.products]), proved: each.every((e) => e.proved) };
+    if (on.length === 1) return own;
+    const { products, proved } = await minimise({ inputs, on, free }, this.solve);
+    const shared = on.map((_, o) => products.filter((p) => (p.serves >>> o) & 1));
+    const gates = (cubes: readonly Cube[][]): number => gatesIn(cubes.map(form), this.names);
+    return gates(shared) < gates(own.cubes) ? { cubes: shared, proved } : own;
   }
 
   /** Each signal factored, from its ones or its zeros, whichever comes out shorter. */
   private async factoreds(): Promise<{ expr: Expr }[]> {
-    const { cubes } = await this.sums();
-    const { inputs, on, free } = this.f;
-    const off = on.map((rows, o) => offRows(rows, free[o] as Rows, inputs));
-    const zeros = await minimise({ inputs, on: off, free }, this.solve);
-    return cubes.map((list, o) => {
-      const ones = factored(list, this.names);
-      const other = negated(
-        factored(
-          zeros.products.filter((p) => (p.serves >>> o) & 1),
-          this.names,
-        ),
-      );
-      return { expr: sizeOf(other) < sizeOf(ones) ? other : ones };
+    const [ones, zeros] = [await this.sums(), await this.productsOfSums()];
+    return ones.cubes.map((list, o) => {
+      const short = factored(list, this.names);
+      const other = negated(factored(zeros.cubes[o] as Cube[], this.names));
+      return { expr: sizeOf(other) < sizeOf(short) ? other : short };
     });
   }
 

@@ -250,6 +250,42 @@ export const sentences = {
     says: 'The sheet asks for over {limit} gates.',
     todo: 'Split the design into several jobs.',
   },
+  // Verilog and tables from outside
+  'verilog/not-understood': {
+    severity: 'error',
+    says: 'This Verilog is not understood: {what}.',
+    todo: 'Gates, assign, instances and clocked always blocks are; rewrite it with those, or leave it out.',
+  },
+  'verilog/module-open': {
+    severity: 'error',
+    says: 'The module {name} is never ended.',
+    todo: 'Add endmodule; what stands before it was read.',
+  },
+  'csv/no-outputs': {
+    severity: 'error',
+    says: 'It cannot be told which columns of the table are outputs.',
+    todo: 'Leave an empty column between inputs and outputs.',
+  },
+  'csv/bad-cell': {
+    severity: 'error',
+    says: 'Line {line} has {cell} where 0, 1 or - is wanted.',
+    todo: 'Write 0, 1, or - where it does not matter.',
+  },
+  'csv/bad-name': {
+    severity: 'error',
+    says: 'The column {name} cannot name a signal.',
+    todo: 'Give each column a name of letters, digits and _, each its own.',
+  },
+  'csv/ragged': {
+    severity: 'error',
+    says: 'Line {line} has {cells} cells; the first line has {wanted}.',
+    todo: 'Give every line as many cells as the heading.',
+  },
+  'csv/too-large': {
+    severity: 'error',
+    says: 'The table has {rows} rows; {limit} are read.',
+    todo: 'Use - for inputs that do not matter.',
+  },
   // restating and comparing
   'restate/no-line': {
     severity: 'error',

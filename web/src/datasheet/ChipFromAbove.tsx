@@ -102,8 +102,7 @@ interface InsideProps {
 /** Simple units as symbols near their outputs; for the rest, the number of the chip and what it is. */
 function Inside({ type, number, x, middle, width }: InsideProps) {
   const { symbols } = useSettings();
-  const simple = type.units.every((u) => u.symbol !== null) && type.units.length > 1;
-  if (!simple)
+  if (type.units.length < 2)
     return (
       <>
         <SvgText x={EDGE.left + width / 2} y={middle + 1} size={19} fill="#20302B" font="heading" weight={600}>
@@ -120,7 +119,11 @@ function Inside({ type, number, x, middle, width }: InsideProps) {
         const { at, lower } = placeOf(type, unit);
         return (
           <g key={unit.name} transform={`translate(${x(at) - 20} ${middle + (lower ? 4 : -34)}) scale(0.92)`}>
-            <GateSymbol kind={unit.symbol as SymbolKind} form={symbols} stroke={1.8} />
+            {unit.symbol ? (
+              <GateSymbol kind={unit.symbol as SymbolKind} form={symbols} stroke={1.8} />
+            ) : (
+              <UnitBox unit={unit} />
+            )}
           </g>
         );
       })}
@@ -134,4 +137,26 @@ function placeOf(type: PartType, unit: Unit): { at: number; lower: boolean } {
   const own = type.pins.find((p) => p.id === unit.outputs[0]);
   const side = pins.filter((p) => p.dy === own?.dy);
   return { at: side.reduce((sum, p) => sum + p.dx, 0) / Math.max(1, side.length), lower: own?.dy === 0 };
+}
+
+/** A unit that is more than a gate: a box that says what it is, with its edge marked as on a diagram. */
+function UnitBox({ unit }: { readonly unit: Unit }) {
+  const { stored } = unit.behaviour;
+  const edge = stored[0]?.edge;
+  const word =
+    stored.length === 0 ? 'logic' : stored.length > 1 ? 'register' : edge === 'while' ? 'latch' : 'flip-flop';
+  return (
+    <g>
+      <rect x={-26} y={1} width={92} height={30} rx={3} fill="#FFFDF6" stroke={colour('boneLine')} strokeWidth={1.8} />
+      {(edge === 'rise' || edge === 'fall') && (
+        <path d="M-26,10 l9,6 l-9,6" fill="none" stroke={colour('boneLine')} strokeWidth={1.4} />
+      )}
+      {edge === 'fall' && (
+        <circle cx={-30.5} cy={16} r={3.6} fill="#FFFDF6" stroke={colour('boneLine')} strokeWidth={1.4} />
+      )}
+      <SvgText x={22} y={20} size={12.5} fill="#20302B" font="body">
+        {`${word} ${unit.name}`}
+      </SvgText>
+    </g>
+  );
 }

@@ -68,6 +68,7 @@ export function Datasheet({ type }: { readonly type: PartType }) {
                     </option>
                   ))}
                 </NativeSelect.Field>
+                <NativeSelect.Indicator />
               </NativeSelect.Root>
             )
           }

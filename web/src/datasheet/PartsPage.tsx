@@ -165,6 +165,7 @@ function Beside({ part, second, onChoose }: BesideProps) {
               </option>
             ))}
         </NativeSelect.Field>
+        <NativeSelect.Indicator />
       </NativeSelect.Root>
       {second && <Button onClick={() => onChoose(null)}>Put it back</Button>}
     </>

@@ -14,6 +14,7 @@ export function Timing({ unit }: { readonly unit: Unit }) {
   const shown = [...waves.filter((w) => w.input), ...waves.filter((w) => !w.input)].slice(0, 14);
   const steps = shown[0]?.levels.length ?? 0;
   if (steps === 0) return null;
+  const falls = unit.behaviour.stored[0]?.edge === 'fall';
   return (
     <svg
       viewBox={`0 0 ${LEFT + steps * STEP + 8} ${shown.length * ROW + 8}`}
@@ -21,7 +22,7 @@ export function Timing({ unit }: { readonly unit: Unit }) {
       aria-label="timing diagram"
       style={{ display: 'block', width: '100%', maxWidth: 640 }}
     >
-      {Array.from({ length: steps / 2 }, (_, k) => LEFT + (2 * k + 1) * STEP).map((x) => (
+      {Array.from({ length: steps / 2 }, (_, k) => LEFT + (2 * k + (falls ? 2 : 1)) * STEP).map((x) => (
         <line key={x} x1={x} x2={x} y1={4} y2={shown.length * ROW + 2} stroke={colour('line')} strokeWidth={1} />
       ))}
       {shown.map((wave, i) => (

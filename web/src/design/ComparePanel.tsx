@@ -38,7 +38,7 @@ export function ComparePanel() {
   const b: Side | null = sideOf(right, own, other);
   const chosen = a !== null && b !== null && right !== '' && right !== `signal ${leftName}`;
   const { data, isFetching } = useQuery({
-    queryKey: ['compare', contentKey(a), contentKey(b)],
+    queryKey: ['compare', contentKey(own), leftName, right, contentKey(other?.behaviour ?? null)],
     queryFn: ({ signal }) => runLong('compare', signal, (api) => api.compare(a as Side, b as Side)),
     enabled: chosen,
   });
@@ -120,6 +120,7 @@ function Choice({ label, value, onChange, children }: ChoiceProps) {
       >
         {children}
       </NativeSelect.Field>
+      <NativeSelect.Indicator />
     </NativeSelect.Root>
   );
 }

@@ -48,11 +48,14 @@ export function GateDiagram({ netlist, colours, behaviour }: GateDiagramProps) {
     );
   if (laid.isError) return <Empty>The drawing could not be laid out: {laid.error.message}</Empty>;
   if (!laid.data) return <Empty>Drawing …</Empty>;
-  const { width, height, nodes, lines } = laid.data;
+  const { height, nodes, lines } = laid.data;
+  // Levels stand outside the tags.
+  const margin = levels ? 16 : 0;
+  const width = laid.data.width + 2 * margin;
   return (
     <Box flex="1" minH="0" overflow="auto" p="6px" display="flex">
       <svg
-        viewBox={`0 0 ${width} ${height}`}
+        viewBox={`${-margin} 0 ${width} ${height}`}
         aria-label="gate diagram"
         style={{
           margin: 'auto',

@@ -60,6 +60,7 @@ export function MapPanel({ behaviour }: { readonly behaviour: Behaviour }) {
               </option>
             ))}
           </NativeSelect.Field>
+          <NativeSelect.Indicator />
         </NativeSelect.Root>
         <Button aria-pressed={groups === 'ones'} onClick={() => setGroups('ones')}>
           Groups of ones

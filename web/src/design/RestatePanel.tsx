@@ -42,6 +42,7 @@ export function RestatePanel() {
               </option>
             ))}
           </NativeSelect.Field>
+          <NativeSelect.Indicator />
         </NativeSelect.Root>
         <Text fontSize="13px">into another form. Now:</Text>
         <Text fontFamily="mono" fontSize="12.5px">

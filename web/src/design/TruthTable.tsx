@@ -41,8 +41,15 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 12,
+    // The heads stand above the rows and scroll with them.
+    scrollPaddingStart: 4,
+    scrollPaddingEnd: 44,
   });
   useEffect(() => () => lookAt({ row: null, signal: null }), []);
+  // After drawing: the reason below may just have taken some of the height.
+  useEffect(() => {
+    if (row !== null) rows.scrollToIndex(row);
+  }, [row, rows]);
   const choose = (r: number, o: number): void => {
     setColumn(o);
     lookAt({ row: r, signal: outputs[o]?.name ?? null });
@@ -61,7 +68,6 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
     const move = (r: number, o: number): void => {
       const [y, x] = [Math.max(0, Math.min(table.rows - 1, r)), Math.max(0, Math.min(outputs.length - 1, o))];
       choose(y, x);
-      rows.scrollToIndex(y);
       e.preventDefault();
     };
     if (e.key === 'ArrowDown') move(row === null ? 0 : now + 1, column);

@@ -1,0 +1,169 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { chipLibrary, readDesign } from '../catalogue';
+import { isError } from '../finding';
+import { tableOf } from '../logic';
+import { arbitrarySheet } from '../testing/random';
+import { compareDesigns } from './compare';
+import { printSheet } from './printer';
+import { tableFromCsv, tableToCsv } from './table-csv';
+import { fromVerilog } from './verilog-in';
+import { toVerilog } from './verilog-out';
+
+const behaviour = (text: string) => readDesign(text).design.behaviour ?? expect.fail(`not read:\n${text}`);
+const there = (text: string): string =>
+  toVerilog(readDesign(text).design, 'lock', chipLibrary) ?? expect.fail('no Verilog');
+const sameAs = (a: string, b: string) => compareDesigns({ behaviour: behaviour(a) }, { behaviour: behaviour(b) });
+
+describe('Verilog', () => {
+  it('of any sheet of gates reads back as a sheet that does the same', () => {
+    fc.assert(
+      fc.property(arbitrarySheet, (sheet) => {
+        const text = printSheet(sheet);
+        const { sheet: back, findings } = fromVerilog(there(text));
+        expect(findings).toEqual([]);
+        expect(sameAs(text, back).comparison?.first).toBeNull();
+      }),
+    );
+  });
+
+  it('keeps flip-flops, latches and shared outputs', () => {
+    const text =
+      'in D EN CK R\nout Q P Y Z\nQ = D at rise CK clear R preset EN\nP = D while EN clear R\nY = D when EN\nY = R when CK\nZ = D open\nZ = R open';
+    const back = fromVerilog(there(text));
+    expect(back.findings).toEqual([]);
+    const [a, b] = [behaviour(text), behaviour(back.sheet)];
+    expect(b.stored).toEqual(a.stored);
+    expect(b.outputs.map((o) => [o.name, o.open, o.floats !== null])).toEqual(
+      a.outputs.map((o) => [o.name, o.open, o.floats !== null]),
+    );
+  });
+
+  it('writes a used part as an instance of a module that follows, and reads it as a block', () => {
+    const text = 'in A B C\nout Y\nuse 74138 as U1 (A = A, B = B, C = C, G1 = 1, G2An = 0, G2Bn = 0, Y5n = Y)';
+    const verilog = there(text);
+    expect(verilog).toMatch(/part_74138 U1 \(\.A\(A\)/);
+    expect(sameAs(text, fromVerilog(verilog).sheet).comparison?.first).toBeNull();
+  });
+
+  it('is read as people write it: ports in the heading, assign, ?:, ranges, instances by order', () => {
+    const verilog = `
+      // a selector, written two ways
+      module pick(input a, input b, input s, output y);
+        assign y = s ? b : a; /* like this */
+      endmodule
+      module top (x, s, y);
+        input [1:0] x; input s; output y;
+        wire m = x[1] & 1'b1;
+        pick p1 (x[0], m, s, y);
+      endmodule`;
+    const { sheet, findings } = fromVerilog(verilog);
+    expect(findings).toEqual([]);
+    expect(sameAs(sheet, 'in x[1:0] s\nout y\ny = s & x[1] | ~s & x[0]').comparison?.first).toBeNull();
+  });
+
+  it('names what it does not understand, with its place, and reads the rest', () => {
+    const verilog = 'module m(input a, output y);\n  initial y = 0;\n  assign y = ~a;\nendmodule\n';
+    const { sheet, findings } = fromVerilog(verilog);
+    expect(findings.map((f) => [f.code, f.facts.what])).toEqual([['verilog/not-understood', 'initial']]);
+    const place = findings[0]?.places[0];
+    expect(place?.kind === 'text' && verilog.slice(0, place.span.from).split('\n').length).toBe(2);
+    expect(readDesign(sheet).findings.filter(isError)).toEqual([]);
+  });
+
+  it('of any words at all gives findings inside the text, and a sheet', () => {
+    const words = fc.constantFrom(
+      'module ',
+      'm',
+      '(',
+      ')',
+      ';',
+      'input ',
+      'output ',
+      'wire ',
+      '[3:0]',
+      'a',
+      'b',
+      ',',
+      'assign ',
+      '=',
+      '<=',
+      '~',
+      '&',
+      '?',
+      ':',
+      '.',
+      '{',
+      'always ',
+      '@*',
+      '@(',
+      'posedge ',
+      'if ',
+      'else ',
+      'nand ',
+      "1'b0",
+      '4',
+      'endmodule\n',
+      'bufif1 ',
+      '\\x+y ',
+      '//',
+    );
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.array(words, { maxLength: 60 }).map((w) => w.join('')),
+          fc.string({ unit: 'binary' }),
+        ),
+        (text) => {
+          const { findings, sheet } = fromVerilog(text);
+          for (const { places } of findings)
+            for (const p of places)
+              if (p.kind === 'text') {
+                expect(p.span.from).toBeGreaterThanOrEqual(0);
+                expect(p.span.to).toBeLessThanOrEqual(text.length);
+              }
+          expect(() => readDesign(sheet)).not.toThrow();
+        },
+      ),
+      { numRuns: 1000 },
+    );
+  });
+});
+
+describe('tables as CSV', () => {
+  it('read back as the design they came from', () => {
+    fc.assert(
+      fc.property(arbitrarySheet, (sheet) => {
+        const text = printSheet(sheet);
+        const { inputs, outputs } = behaviour(text);
+        const csv = tableToCsv(
+          inputs,
+          outputs.map((o) => o.name),
+          tableOf(behaviour(text)),
+        );
+        const back = tableFromCsv(csv);
+        expect(back.findings).toEqual([]);
+        expect(sameAs(text, back.sheet ?? '').comparison?.first).toBeNull();
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('need no empty column where the rows tell the inputs, and know X as don’t-care', () => {
+    expect(tableFromCsv('A,B,Y\n0,0,0\n0,1,x\n1,0,1\n1,1,1\n').sheet).toBe(
+      'in  A  B\nout Y\ntable Y of A B\n  00 : 0\n  01 : -\n  10 : 1\n  11 : 1\n',
+    );
+  });
+
+  it.each([
+    ['A,B,Y\n0,0,0\n0,0,1\n', 'csv/no-outputs'],
+    ['A,B,,Y\n0,0,,2\n', 'csv/bad-cell'],
+    ['A,A,,Y\n0,0,,1\n', 'csv/bad-name'],
+    ['A,nand,,Y\n0,0,,1\n', 'csv/bad-name'],
+    ['A,B,,Y\n0,0,1\n', 'csv/ragged'],
+    ['', 'csv/no-outputs'],
+    [`A,,Y\n${'0,,1\n'.repeat(5001)}`, 'csv/too-large'],
+  ])('say what is wrong with them: %#', (text, code) => {
+    expect(tableFromCsv(text).findings.map((f) => f.code)).toEqual([code]);
+  });
+});

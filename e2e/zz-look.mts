@@ -1,0 +1,22 @@
+import { launch } from './browser.ts';
+import { Person } from './person.ts';
+import { serve } from './server.ts';
+const { base, child } = await serve();
+const { browser, stop } = await launch();
+const p = await Person.at(browser, base);
+const wait = (ms: number) => new Promise((r) => setTimeout(r, ms));
+const shot = async (n: string) => { await p.quiet(); await p.page.screenshot({ path: `/tmp/${n}.png` }); };
+try { await p.goes(); await p.presses('Take Lock interlock'); await wait(1500);
+  await p.page.focus('[aria-label="truth table"]');
+  for (let i = 0; i < 12; i++) await p.keys('ArrowDown');
+  await p.keys('ArrowRight'); await shot('l1');
+  await p.presses('Compare'); await p.page.select('[aria-label="first to compare"]', 'G'); await p.page.select('[aria-label="second to compare"]', 'signal P'); await shot('l2');
+  await p.presses('Restate'); await shot('l3');
+  await p.goes(); await p.presses('New job'); await p.page.waitForSelector('.cm-content'); await p.page.click('.cm-content');
+  await p.page.keyboard.type('# Barrowmere lock: tally of boats through the lock\nin  B "boat passes"  R "reset"\nout Q[3:0] "tally"\nout F "five or more"\nuse 7493 as C1 (CKA = B, CKB = Q0, R01 = R, R02 = 1, QA = Q0, QB = Q1, QC = Q2, QD = Q3)\nl = 1 at rise B clear R\nF = Q3 | Q2 & l\n', { delay: 0 });
+  await wait(1500); await shot('l4');
+  await p.goes('/parts/7474'); await shot('l5');
+  await p.goes('/parts/74151'); await shot('l6');
+ } catch (e) { console.log(String(e)); await p.page.screenshot({ path: `/tmp/lerr.png` });}
+console.log(p.complaints);
+await stop(); child.kill();
