@@ -152,3 +152,67 @@ describe('samples', () => {
     },
   );
 });
+
+describe('parts, forms and comparisons', () => {
+  it('part tells a chip however its number is written, in its family', async () => {
+    const plain = await cli('part', 'SN74LS93N');
+    expect(plain.code).toBe(0);
+    expect(plain.out).toContain('74LS93: 4-bit binary counter, by 2 and by 8');
+    expect(plain.out).toContain('Supply on pin 5, ground on pin 10.');
+    const made = (await cli('part', '7493', '--json')).json();
+    expect(made).toMatchObject({ id: '7493', number: '74HC93' });
+    expect((made.pins as unknown as { pin: string; name: string }[]).find((p) => p.name === 'CKA')?.pin).toBe('14');
+  });
+
+  it('part finds by function, and gives 1 for what is no part', async () => {
+    expect((await cli('part', 'three-input', 'nor')).out).toMatch(/^74HC27 /);
+    expect(await cli('part', 'teapot')).toMatchObject({ code: 1, out: '' });
+    expect((await cli('part', 'teapot', '--json')).json().parts).toEqual([]);
+  });
+
+  it('same tells designs apart with the first row, and gives 0 for the same', async () => {
+    const a = file('a.sheet', 'in A B C\nout Y\nY = A & B | A & C\n');
+    const b = file('b.sheet', 'in A B C\nout Y\nY = A & (B | C)\n');
+    const c = file('c.sheet', 'in A B C\nout Y Z\nY = A & B\nZ = C & A\n');
+    expect(await cli('same', a, b)).toMatchObject({ code: 0, out: 'The same in all 8 rows.\n' });
+    const apart = await cli('same', a, `${c}:Y`);
+    expect(apart).toMatchObject({ code: 1, out: 'They differ, first in row 5: A=1 B=0 C=1: Y is 1 and 0.\n' });
+    expect((await cli('same', `${c}:Y`, `${c}:Z`, '--json')).json()).toMatchObject({ same: false, first: { row: 5 } });
+    expect((await cli('same', a, c)).code).toBe(1);
+    expect((await cli('same', a)).code).toBe(2);
+  });
+
+  it('restate lists the forms with their size, and writes one', async () => {
+    const path = file('maj.sheet', 'in A B C\nout Y\nY = A & B | B & C | A & C & ~B\n');
+    const plain = await cli('restate', path);
+    expect(plain.code).toBe(0);
+    expect(plain.out).toContain(
+      'smallest sum of products: 4 gates, 2 levels, proved smallest\n  Y = A & B | A & C | B & C\n',
+    );
+    const to = join(folder, 'nand.sheet');
+    expect((await cli('restate', path, '--signal', 'Y', '--form', 'nand', '-o', to)).code).toBe(0);
+    expect(await cli('same', path, to)).toMatchObject({ code: 0 });
+    expect((await cli('restate', path, '--form', 'teapot')).code).toBe(2);
+    expect((await cli('restate', path, '--signal', 'Q')).code).toBe(1);
+  });
+
+  it('verilog and sheet carry a design there and back', async () => {
+    const from = join(samples, 'boat-tally.sheet');
+    const to = join(folder, 'tally.v');
+    expect((await cli('verilog', from, '-o', to)).code).toBe(0);
+    expect(readFileSync(to, 'utf8')).toContain('module boat_tally(');
+    expect(await cli('same', from, to)).toMatchObject({ code: 0 });
+    const csv = file('t.csv', 'A,B,,Y\n0,0,,1\n1,1,,1\n');
+    expect((await cli('sheet', csv)).out).toContain('table Y of A B\n  00 : 1\n');
+    const odd = file('odd.v', 'module m(input a, output y);\n initial y = 1;\n assign y = a;\nendmodule\n');
+    expect(await cli('sheet', odd)).toMatchObject({ code: 1 });
+  });
+
+  it('table shows don’t-cares, and says of a clocked sheet what it cannot list', async () => {
+    const path = file('dc.sheet', 'in A B\nout Y\ntable Y of A B : 01-1\n');
+    expect((await cli('table', path)).out).toContain('1 0 | -');
+    const clocked = file('ff.sheet', 'in D C\nout Q\nQ = D at rise C\n');
+    expect(await cli('table', clocked)).toMatchObject({ code: 1, out: '' });
+    expect((await cli('pack', clocked)).err).toContain('Packing takes gates alone');
+  });
+});

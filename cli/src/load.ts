@@ -4,6 +4,7 @@ import {
   applyEdit,
   type Finding,
   finding,
+  fromVerilog,
   isBare,
   isError,
   type Job,
@@ -14,6 +15,7 @@ import {
   packJob,
   type Reading,
   readDesign,
+  tableFromCsv,
 } from '@saddlebag/core';
 import { MAX_FILE_BYTES, readJobFile, tooBig } from '@saddlebag/core/job-reader';
 import { highsSolver } from '@saddlebag/core/solver';
@@ -27,9 +29,21 @@ export type Loaded =
 export function load(path: string): Loaded {
   const read = readBounded(path);
   if (typeof read !== 'string') return { job: null, findings: [read] };
+  if (path.endsWith('.v')) return fromOutside(path, fromVerilog(read));
+  if (path.endsWith('.csv')) return fromOutside(path, tableFromCsv(read));
   if (!path.endsWith('.json')) return withReading(newJob(basename(path).replace(/\.\w+$/, ''), read));
   const file = readJobFile(read);
   return file.ok ? withReading(file.job) : { job: null, findings: file.findings };
+}
+
+/** A job from what another program wrote; what was not understood stands among the reading's findings. */
+function fromOutside(path: string, taken: { sheet: string | null; findings: readonly Finding[] }): Loaded {
+  if (taken.sheet === null || taken.sheet === '') return { job: null, findings: taken.findings };
+  const job = newJob(basename(path).replace(/\.\w+$/, ''), taken.sheet);
+  const reading = readDesign(job.sheet);
+  // Places in the other text mean nothing on the sheet: the findings keep their sentences alone.
+  const outside = taken.findings.map((f) => ({ ...f, places: [] }));
+  return { job, reading: { ...reading, findings: [...outside, ...reading.findings] } };
 }
 
 function withReading(job: Job): Loaded {

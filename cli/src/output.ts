@@ -1,4 +1,5 @@
 import { type Finding, isError, type Place, remedy, says } from '@saddlebag/core';
+import type { Command } from 'commander';
 
 /** Where a command writes: standard output, and standard error for findings beside a result. */
 export interface Output {
@@ -15,8 +16,14 @@ export interface Options {
 export interface CliCommand {
   readonly name: string;
   readonly describe: string;
-  readonly writes?: boolean;
+  /** What `--output` writes, for commands that can. */
+  readonly writes?: string;
   readonly act: (file: string, options: Options, output: Output) => Promise<number>;
+}
+
+/** A command with arguments of its own; it adds itself to the program and tells its exit code. */
+export interface OwnCommand {
+  readonly add: (program: Command, output: Output, done: (code: number) => void) => Command;
 }
 
 /** A finding as JSON: code, severity, sentence, what to do, and places. */

@@ -2,8 +2,13 @@ import { Command, CommanderError } from 'commander';
 import { card } from './commands/card';
 import { inspectBoard } from './commands/inspect';
 import { pack } from './commands/pack';
+import { part } from './commands/part';
 import { plan } from './commands/plan';
+import { restateCommand } from './commands/restate';
+import { same } from './commands/same';
+import { sheet } from './commands/sheet';
 import { table } from './commands/table';
+import { verilog } from './commands/verilog';
 import { walk } from './commands/walk';
 import type { Output } from './output';
 
@@ -25,15 +30,21 @@ export async function run(args: readonly string[], output: Output): Promise<numb
     .showHelpAfterError('(saddlebag --help lists the commands)')
     .addHelpText(
       'after',
-      '\nFILE is a sheet (.sheet) or a job (.saddlebag.json).\nExit code 0: all is well; 1: findings; 2: wrong use.',
+      '\nFILE is a sheet (.sheet), a job (.saddlebag.json), structural Verilog (.v) or a table (.csv).\nExit code 0: all is well; 1: findings; 2: wrong use.',
     );
-  for (const { name, describe, act, writes } of [table, pack, plan, inspectBoard, walk, card]) {
+  for (const { name, describe, act, writes } of [table, pack, plan, inspectBoard, walk, card, sheet, verilog]) {
     const command = program.command(name).description(describe).argument('<FILE>');
     command.option('--json', 'print JSON for a program to read');
-    if (writes) command.option('-o, --output <FILE>', 'write the job, laid out, to a file');
+    if (writes) command.option('-o, --output <FILE>', `write ${writes} to a file`);
     command.action(async (file: string, options: { json?: boolean; output?: string }) => {
       code = await act(file, { json: options.json === true, to: options.output }, output);
     });
+  }
+  for (const { add } of [part, same, restateCommand]) {
+    const command = add(program, output, (c) => {
+      code = c;
+    });
+    command.option('--json', 'print JSON for a program to read');
   }
   try {
     await program.parseAsync([...args], { from: 'user' });

@@ -8,7 +8,7 @@ import { stopped, withJob } from './shared';
 export const plan: CliCommand = {
   name: 'plan',
   describe: 'lay the chips, parts and jumpers out on breadboards',
-  writes: true,
+  writes: 'the job, laid out,',
   act: (file, options, output) =>
     withJob(file, options, output, async (given) => {
       const { job, findings } = await prepare(given, { layOut: 'afresh' });

@@ -4,6 +4,7 @@ export * from './design';
 export { type Library, noLibrary } from './elaborate';
 export { keywords } from './expression-parser';
 export { formatted } from './format';
+export { editGate, type GateEdit, type GateEdited } from './gate-edit';
 export { lex, type Token, type TokenKind } from './lexer';
 export { editLines, type LineEdit, lineMaking, notationOf } from './line-edit';
 export {

@@ -7,7 +7,8 @@ export const MAX_GATES = 20_000;
 
 /**
  * One gate of the design. `output` names the net it drives; `inputs` are nets, `0` and `1` among
- * them for constants. `says` is its expression in textbook notation, `at` its span in the sheet.
+ * them for constants. `says` is its expression in textbook notation, `at` its span in the sheet, and
+ * `places` the spans of all expressions that come to this gate.
  */
 export interface Gate {
   readonly output: string;
@@ -15,6 +16,7 @@ export interface Gate {
   readonly inputs: readonly string[];
   readonly says: string;
   readonly at: Span;
+  readonly places: readonly Span[];
 }
 
 /**
@@ -189,7 +191,7 @@ class GateMaker {
   readonly gates: Gate[] = [];
   overflow: Span | null = null;
   private readonly nets = new Map<string, string>();
-  private readonly byShape = new Map<string, string>();
+  private readonly byShape = new Map<string, { output: string; places: Span[] }>();
   private readonly equations: ReadonlyMap<string, Expr>;
   private readonly taken: Set<string>;
   private numbered = 0;
@@ -258,13 +260,17 @@ class GateMaker {
     const inputs = of.map((x) => this.make(x));
     const shape = `${kind} ${[...inputs].sort().join(' ')}`;
     const made = this.byShape.get(shape);
-    if (made !== undefined) return made;
     const at = e.at ?? { from: 0, to: 0 };
+    if (made) {
+      made.places.push(at);
+      return made.output;
+    }
+    const places = [at];
     if (this.gates.length >= MAX_GATES) this.overflow ??= at;
     const output = name ?? this.nameFor(kind, inputs);
     this.taken.add(output);
-    this.gates.push({ output, kind, inputs, says: printExpr(e, 'textbook'), at });
-    this.byShape.set(shape, output);
+    this.gates.push({ output, kind, inputs, says: printExpr(e, 'textbook'), at, places });
+    this.byShape.set(shape, { output, places });
     return output;
   }
 

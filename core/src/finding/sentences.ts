@@ -250,6 +250,42 @@ export const sentences = {
     says: 'The sheet asks for over {limit} gates.',
     todo: 'Split the design into several jobs.',
   },
+  // the gate diagram
+  'gate/sheet-broken': {
+    severity: 'error',
+    says: 'The sheet has a mistake, so its gates are not known.',
+    todo: 'Mend it first.',
+  },
+  'gate/not-written': {
+    severity: 'note',
+    says: '{gate} comes from a table, a block or a part, and has no expression of its own to change.',
+    todo: 'Change the table, block or part on the sheet.',
+  },
+  'gate/one-input': {
+    severity: 'note',
+    says: '{gate} has one input or several, and this asks for the other.',
+    todo: 'Make a new gate of the kind you want.',
+  },
+  'gate/would-loop': {
+    severity: 'error',
+    says: '{signal} depends on {gate}: joined to it, it would run in a circle.',
+    todo: 'Choose another signal, or store it first.',
+  },
+  'gate/bad-name': {
+    severity: 'error',
+    says: '{name} cannot name this signal, or is taken.',
+    todo: 'Choose a name of letters, digits and _ that is free.',
+  },
+  'gate/no-signal': {
+    severity: 'error',
+    says: 'There is no signal {name}.',
+    todo: 'Choose signals of the sheet.',
+  },
+  'gate/inputs': {
+    severity: 'error',
+    says: 'The gate {kind} is given {count} inputs.',
+    todo: 'Give it {needs}.',
+  },
   // Verilog and tables from outside
   'verilog/not-understood': {
     severity: 'error',

@@ -1,0 +1,99 @@
+import {
+  edgesOf,
+  type FamilyId,
+  families,
+  findChip,
+  finding,
+  kindsOfUnit,
+  limitsOf,
+  ownLimits,
+  type PartType,
+  partNumber,
+  partType,
+  readPartNumber,
+  remedy,
+  says,
+  searchParts,
+} from '@saddlebag/core';
+import { json, type Output, type OwnCommand, plainFinding } from '../output';
+
+/** Tells a part's pins, function and limits, or finds parts by what they do. */
+export const part: OwnCommand = {
+  add: (program, output, done) =>
+    program
+      .command('part')
+      .description('tell a part by its number, or find parts by what they do: part 7493, part decade counter')
+      .argument('<WORDS...>')
+      .action((words: string[], options: { json?: boolean }) => {
+        done(act(words.join(' '), options.json === true, output));
+      }),
+};
+
+function act(text: string, asJson: boolean, output: Output): number {
+  const type = findChip(text) ?? partType(text);
+  if (type) {
+    const family = familyFor(type, text);
+    output.out(asJson ? json(plainPart(type, family)) : spoken(type, family));
+    return 0;
+  }
+  const found = searchParts(text);
+  if (found.length === 0) {
+    const none = finding('hand/no-such-type', [], { part: text.slice(0, 40) });
+    if (asJson) output.out(json({ parts: [], findings: [plainFinding(none)] }));
+    else output.err(`${says(none)} ${remedy(none)}\n`);
+    return 1;
+  }
+  if (asJson) output.out(json({ parts: found }));
+  else for (const e of found) output.out(`${e.number.padEnd(12)} ${e.title}\n`);
+  return 0;
+}
+
+/** The family a number names, if the part is made in it; otherwise the one of it most in use. */
+function familyFor({ chip }: PartType, text: string): FamilyId | null {
+  const named = /[A-Z]/i.test(text) ? readPartNumber(text)?.family : null;
+  const made = chip?.families ?? [];
+  if (named && made.includes(named)) return named;
+  return made.includes('HC') ? 'HC' : (made[0] ?? null);
+}
+
+const limits = ({ chip }: PartType, family: FamilyId | null) =>
+  !chip ? [] : family ? limitsOf(chip, family) : ownLimits(chip);
+
+function plainPart(type: PartType, family: FamilyId | null): object {
+  return {
+    id: type.id,
+    number: family ? partNumber(type.id, family) : type.id,
+    title: type.title,
+    catch: type.catch,
+    families: type.chip?.families ?? [],
+    rows: type.chip?.rows ?? 3,
+    pins: type.pins.map(({ id, name, role }) => ({ pin: id, name, role })),
+    units: kindsOfUnit(type).map(({ unit, names }) => ({
+      count: names.length,
+      inputs: unit.behaviour.inputs,
+      outputs: unit.behaviour.outputs.map((o, i) => ({ name: o.name, drive: unit.drives[i] })),
+      edges: edgesOf(unit),
+    })),
+    behaviour: type.behaviour,
+    limits: limits(type, family),
+  };
+}
+
+function spoken(type: PartType, family: FamilyId | null): string {
+  const number = family ? partNumber(type.id, family) : type.id;
+  const half = type.pins.length / 2;
+  const lines = [`${number}: ${type.title}`, '', `Mind: ${type.catch}`, ''];
+  if (type.chip) {
+    const width = Math.max(...type.pins.map((p) => p.name.length));
+    for (let i = 0; i < half; i++) {
+      const [left, right] = [type.pins[i], type.pins[type.pins.length - 1 - i]];
+      const row = `${left?.name.padStart(width)} ${left?.id.padStart(2)} |    | ${right?.id.padEnd(2)} ${right?.name}`;
+      lines.push(i === 0 ? row.replace('|    |', '| ◡  |') : row);
+    }
+    lines.push('', type.behaviour);
+    for (const { unit } of kindsOfUnit(type)) for (const edge of edgesOf(unit)) lines.push(`# ${edge}`);
+    if (family) lines.push('', `${families[family].title}:`);
+    for (const l of limits(type, family)) lines.push(`  ${l.name}: ${l.value}`);
+  } else for (const p of type.pins) lines.push(`  ${p.id} ${p.name}`);
+  return `${lines.join('\n')}\n`;
+}

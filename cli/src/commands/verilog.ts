@@ -1,0 +1,20 @@
+import { writeFileSync } from 'node:fs';
+import { chipLibrary, isError, toVerilog } from '@saddlebag/core';
+import { type CliCommand, json, plainFinding } from '../output';
+import { stopped, withJob } from './shared';
+
+/** Prints the design as structural Verilog. */
+export const verilog: CliCommand = {
+  name: 'verilog',
+  describe: 'print the design as structural Verilog (IEEE 1364)',
+  writes: 'the Verilog',
+  act: (file, options, output) =>
+    withJob(file, options, output, ({ name, sheet }, { design, findings }) => {
+      const text = toVerilog(design, name.replace(/\W+/g, '_') || 'top', chipLibrary);
+      if (text === null || findings.some(isError)) return stopped(findings, options, output, sheet);
+      if (options.to !== undefined) writeFileSync(options.to, text);
+      if (options.json) output.out(json({ verilog: text, findings: findings.map(plainFinding) }));
+      else if (options.to === undefined) output.out(text);
+      return 0;
+    }),
+};

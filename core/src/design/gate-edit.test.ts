@@ -1,0 +1,96 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { readDesign } from '../catalogue';
+import { isError } from '../finding';
+import type { GateKind } from '../logic';
+import { arbitrarySheet } from '../testing/random';
+import { editGate, type GateEdit } from './gate-edit';
+import { printSheet } from './printer';
+
+const text = `# lock
+in  K E U L
+out G P W
+
+G = K & E              # a gate
+P = K·E'·U·L
+W = ~(U | L)           # bell`;
+
+function edited(from: string, edit: GateEdit): string {
+  const result = editGate(from, readDesign(from), edit);
+  return result.ok ? result.text : result.finding.code;
+}
+/** The one line that differs. */
+function line(edit: GateEdit): string {
+  const [before, now] = [text.split('\n'), edited(text, edit).split('\n')];
+  const changed = now.filter((l) => !before.includes(l));
+  expect(changed.length).toBeLessThanOrEqual(1);
+  return changed[0] ?? `${before.length - now.length} gone`;
+}
+
+describe('a gate of the diagram edited', () => {
+  it.each<[string, GateEdit, string]>([
+    ['kind, as it was written', { act: 'change', gate: 'G', kind: 'or' }, 'G = K | E              # a gate'],
+    ['kind, to an inverting one', { act: 'change', gate: 'P', kind: 'nand' }, "P = (K·E'·U·L)'"],
+    ['kind, of a complement over a bracket', { act: 'change', gate: 'W', kind: 'and' }, 'W = U & L           # bell'],
+    ['one more input', { act: 'connect', gate: 'W', signal: 'K' }, 'W = ~(U | L | K)           # bell'],
+    ['one input less', { act: 'cut', gate: 'P', input: 1 }, 'P = K·U·L'],
+    ['down to one input', { act: 'cut', gate: 'W', input: 0 }, 'W = ~L           # bell'],
+    ['an inverter taken out', { act: 'remove', gate: "E'" }, 'P = K·E·U·L'],
+    ['a gate taken out whole', { act: 'remove', gate: 'P' }, '1 gone'],
+  ])('%s', (_, edit, wanted) => {
+    expect(line(edit)).toBe(wanted);
+  });
+
+  it('named: its expression gets a line of its own, or its signal another name', () => {
+    expect(edited(text, { act: 'name', gate: "E'", name: 'unequal' })).toContain("\nunequal = E'\nP = K·unequal·U·L\n");
+    expect(edited(text, { act: 'name', gate: 'G', name: 'GO' })).toContain(
+      'out GO P W\n\nGO = K & E              # a gate',
+    );
+  });
+
+  it('added stands below the last statement', () => {
+    expect(edited(text, { act: 'add', kind: 'nor', inputs: ['K', 'U'], name: 'X' })).toBe(`${text}\nX = nor(K, U)`);
+  });
+
+  it('written in several places changes in all of them', () => {
+    const twice = 'in A B C\nout Y Z\nY = A & B | C\nZ = (B & A) ^ C';
+    const gate = readDesign(twice).design.netlist?.gates[0]?.output ?? '';
+    expect(edited(twice, { act: 'change', gate, kind: 'or' })).toBe(
+      'in A B C\nout Y Z\nY = (A | B) | C\nZ = (B | A) ^ C',
+    );
+  });
+
+  it.each<[GateEdit, string]>([
+    [{ act: 'connect', gate: "E'", signal: 'K' }, 'gate/one-input'],
+    [{ act: 'connect', gate: 'G', signal: 'G' }, 'gate/would-loop'],
+    [{ act: 'name', gate: 'G', name: 'K' }, 'gate/bad-name'],
+    [{ act: 'add', kind: 'and', inputs: ['K'], name: 'X' }, 'gate/inputs'],
+    [{ act: 'add', kind: 'and', inputs: ['K', 'Q'], name: 'X' }, 'gate/no-signal'],
+    [{ act: 'change', gate: 'nothing', kind: 'or' }, 'gate/not-written'],
+  ])('%j is refused', (edit, code) => {
+    expect(edited(text, edit)).toBe(code);
+  });
+
+  it('of any sheet leaves a sheet without mistakes in which that gate has its new kind, and comments in place', () => {
+    const kinds: GateKind[] = ['and', 'or', 'xor', 'nand', 'nor', 'xnor'];
+    fc.assert(
+      fc.property(arbitrarySheet, fc.nat(), fc.constantFrom(...kinds), (sheet, pick, kind) => {
+        const before = printSheet(sheet);
+        const gates = readDesign(before).design.netlist?.gates.filter((g) => g.kind !== 'not') ?? [];
+        const gate = gates[pick % Math.max(1, gates.length)];
+        if (!gate) return;
+        const after = edited(before, { act: 'change', gate: gate.output, kind });
+        const { design, findings } = readDesign(after);
+        expect(findings.filter(isError)).toEqual([]);
+        expect(after.split('\n').filter((l) => l.includes('#'))).toEqual(
+          before.split('\n').filter((l) => l.includes('#')),
+        );
+        // Where nothing stands over it, the changed gate is there; a complement over it may turn it round.
+        const inputs = [...gate.inputs].sort().join();
+        const of = design.netlist?.gates.filter((g) => [...g.inputs].sort().join() === inputs).map((g) => g.kind) ?? [];
+        if (of.length > 0) expect(of.some((k) => k === kind || kinds.includes(k))).toBe(true);
+      }),
+      { numRuns: 80 },
+    );
+  });
+});
