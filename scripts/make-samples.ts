@@ -1,6 +1,6 @@
 /** Lays out every sheet of samples/ and writes the job beside it. */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { applyEdit, isError, layOut, newJob, packJob, says, writeJobFile } from '@saddlebag/core';
+import { applyEdit, checkPackable, isError, layOut, newJob, packJob, says, writeJobFile } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 
 const names: Record<string, string> = {
@@ -8,6 +8,8 @@ const names: Record<string, string> = {
   'boat-tally': 'Boat tally',
   'towpath-lamp': 'Towpath lamp',
   'flood-watch': 'Flood watch',
+  'level-dial': 'Level dial',
+  'boat-counter': 'Boat counter',
 };
 const folder = new URL('../samples/', import.meta.url);
 const solve = highsSolver();
@@ -16,6 +18,8 @@ async function made(id: string): Promise<string> {
   const job = newJob(names[id] ?? id, readFileSync(new URL(`${id}.sheet`, folder), 'utf8'));
   const { reading, packing } = await packJob(job, solve);
   const wrong = reading.findings.find(isError);
+  // A sheet that is not gates alone comes as it is, its board bare.
+  if (!wrong && reading.design.netlist && checkPackable(reading.design.netlist).length > 0) return writeJobFile(job);
   if (wrong || !packing) throw new Error(`${id}: ${wrong ? says(wrong) : 'no packing'}`);
   const { edit } = layOut(packing);
   const applied = edit && applyEdit(job, edit);

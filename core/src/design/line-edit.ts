@@ -31,17 +31,18 @@ export function editLines(text: string, edits: readonly LineEdit[]): string {
     if (!first && comment === undefined) lines.splice(line, 1);
     else {
       const before = comment === undefined ? '' : written.slice(0, written.lastIndexOf(comment));
-      const kept = comment === undefined ? '' : gapBefore(before) + comment;
       const indented = (s: Statement): string => indent + print(s).trimStart();
-      const head = first ? indented(first) + kept : (comment as string);
+      const head = first ? withComment(indented(first), before, comment) : (comment as string);
       lines.splice(line, 1, head, ...more.map(indented));
     }
   }
   return lines.join('\n');
 }
 
-/** The space between a statement and its comment. */
-const gapBefore = (before: string): string => /\s*$/.exec(before)?.[0] || '  ';
+/** A statement with the comment it had, in the column where it stood when there is room. */
+function withComment(code: string, before: string, comment: string | undefined): string {
+  return comment === undefined ? code : `${code.padEnd(Math.max(before.length, code.length + 2))}${comment}`;
+}
 
 /** The notation a line is written in. */
 export function notationOf(line: string): Notation {

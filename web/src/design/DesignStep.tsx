@@ -87,7 +87,7 @@ export default function DesignStep() {
       <Flex direction="column" gap="10px" flex="1" minW="0" minH="0">
         <Panel
           title="Gates"
-          hint="drawn from the sheet"
+          hint="what is changed here, the sheet follows"
           flex="1.5"
           actions={
             <Button

@@ -12,7 +12,8 @@ import { type Colours, onPaper } from '../kit/palette';
 import { SvgText } from '../kit/SvgText';
 import { TAG_INK } from '../kit/Tag';
 import { CellDrawing } from './CellDrawing';
-import { useDesignFocus } from './design-focus';
+import { lookAt, useDesignFocus } from './design-focus';
+import { GateBar } from './GateBar';
 import { type DrawnLine, type DrawnNode, MAX_DRAWN_GATES } from './layout';
 
 interface GateDiagramProps {
@@ -53,28 +54,31 @@ export function GateDiagram({ netlist, colours, behaviour }: GateDiagramProps) {
   const margin = levels ? 16 : 0;
   const width = laid.data.width + 2 * margin;
   return (
-    <Box flex="1" minH="0" overflow="auto" p="6px" display="flex">
-      <svg
-        viewBox={`${-margin} 0 ${width} ${height}`}
-        aria-label="gate diagram"
-        style={{
-          margin: 'auto',
-          width: '100%',
-          height: '100%',
-          maxWidth: 1.7 * width,
-          maxHeight: 1.7 * height,
-          minWidth: Math.min(width, 0.55 * width + 200),
-          flexShrink: 0,
-        }}
-      >
-        {lines.map((line) => (
-          <Line key={line.id} line={line} colours={colours} level={levels?.get(line.net)} />
-        ))}
-        {nodes.map((node) => (
-          <Node key={node.id} node={node} colours={colours} levels={levels} />
-        ))}
-      </svg>
-    </Box>
+    <>
+      <Box flex="1" minH="0" overflow="auto" p="6px" display="flex">
+        <svg
+          viewBox={`${-margin} 0 ${width} ${height}`}
+          aria-label="gate diagram"
+          style={{
+            margin: 'auto',
+            width: '100%',
+            height: '100%',
+            maxWidth: 1.7 * width,
+            maxHeight: 1.7 * height,
+            minWidth: Math.min(width, 0.55 * width + 200),
+            flexShrink: 0,
+          }}
+        >
+          {lines.map((line) => (
+            <Line key={line.id} line={line} colours={colours} level={levels?.get(line.net)} />
+          ))}
+          {nodes.map((node) => (
+            <Node key={node.id} node={node} colours={colours} levels={levels} />
+          ))}
+        </svg>
+      </Box>
+      <GateBar />
+    </>
   );
 }
 
@@ -116,14 +120,41 @@ interface NodeProps {
 function Node({ node, colours, levels }: NodeProps) {
   const { symbols } = useSettings();
   const followed = useFollowed();
+  const { gate } = useDesignFocus();
   if (node.kind === 'input' || node.kind === 'output' || node.kind === 'constant')
     return <NetTag node={node} colours={colours} level={levels?.get(node.net)} />;
   if (node.kind === 'cell') return <CellDrawing node={node} />;
   const lit = levels ? levels.get(node.net) === 1 : followed === node.net;
   const [, ...inputs] = node.ports;
+  const chosen = gate === node.net;
+  const choose = (): void => lookAt({ gate: chosen ? null : node.net });
   const scaleY = node.height / SYMBOL.height;
   return (
-    <g {...followProps(node.net)}>
+    // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`${node.kind} gate ${node.net}`}
+      aria-pressed={chosen}
+      style={{ cursor: 'pointer' }}
+      onClick={choose}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') choose();
+      }}
+      {...followProps(node.net)}
+    >
+      {chosen && (
+        <rect
+          x={node.x - 4}
+          y={node.y - 4}
+          width={node.width + 8}
+          height={node.height + 8}
+          rx={6}
+          fill={colour('wash')}
+          stroke={colour('moss')}
+          strokeWidth={2}
+        />
+      )}
       <title>{`${node.kind} · ${inputs.length} ${inputs.length === 1 ? 'input' : 'inputs'} · ${node.net} = ${node.label}`}</title>
       {inputs.map((p) => (
         <line

@@ -1,12 +1,13 @@
 import { useSyncExternalStore } from 'react';
 
-/** What the person looks at on the Design step: a row of the table, and the signal asked about. */
+/** What the person looks at on the Design step: a row of the table, the signal asked about, a gate of the diagram by its net. */
 export interface DesignFocus {
   readonly row: number | null;
   readonly signal: string | null;
+  readonly gate: string | null;
 }
 
-const nothing: DesignFocus = { row: null, signal: null };
+const nothing: DesignFocus = { row: null, signal: null, gate: null };
 let focus = nothing;
 const listeners = new Set<() => void>();
 

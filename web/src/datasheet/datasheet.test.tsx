@@ -1,0 +1,61 @@
+import { catalogue, findChip } from '@saddlebag/core';
+import { screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { renderPage } from '../testing/render';
+import { Datasheet } from './Datasheet';
+import PartsPage from './PartsPage';
+
+vi.mock('../store/shelf', () => ({
+  shelf: { list: async () => [{ id: 'job-7', name: 'Lock interlock', text: '{"parts":[{"part": "74HC00"}]}' }] },
+}));
+
+const sheetOf = (id: string) => renderPage(<Datasheet type={findChip(id) ?? expect.fail(id)} />);
+
+describe('a datasheet', () => {
+  it('has the package with every pin, the function table, the catch, and the jobs that use it', async () => {
+    sheetOf('7400');
+    expect(screen.getByRole('heading', { name: '74HC00' })).toBeDefined();
+    expect(screen.getByRole('img', { name: '74HC00 from above, pin 1 at the lower left' }).textContent).toContain(
+      'VCC',
+    );
+    const rows = [...document.querySelectorAll('tbody tr')].map((tr) => tr.textContent);
+    expect(rows).toEqual(['LLH', 'LHH', 'HLH', 'HHL']);
+    expect(screen.getByText(/Upper row: outputs are pins 8 and 11/)).toBeDefined();
+    expect((await screen.findByRole('link', { name: 'Lock interlock' })).getAttribute('href')).toBe('/job/job-7/board');
+  });
+
+  it('gives the limits of the family that is chosen', async () => {
+    sheetOf('7400');
+    expect(screen.getByText('2 to 6 V')).toBeDefined();
+    await userEvent.selectOptions(screen.getByLabelText('family'), 'LS');
+    expect(screen.getByText('4.75 to 5.25 V')).toBeDefined();
+    expect(screen.getByRole('heading', { name: '74LS00' })).toBeDefined();
+  });
+
+  it('of a part with memory says its edges and shows it in time', () => {
+    sheetOf('7474');
+    expect(screen.getByText(/Changes as 1CLK rises; set at once while 1PREn is low/)).toBeDefined();
+    expect(screen.getByRole('img', { name: 'timing diagram' }).querySelectorAll('path')).toHaveLength(6);
+  });
+
+  it('can be made of every part there is', () => {
+    for (const type of catalogue()) {
+      const { unmount } = renderPage(<Datasheet type={type} />);
+      expect(screen.getByText(type.catch)).toBeDefined();
+      unmount();
+    }
+  });
+});
+
+describe('the shelf of parts', () => {
+  it('finds by function, opens the first with Enter, and says when nothing fits', async () => {
+    const { router } = renderPage(<PartsPage />);
+    const field = screen.getByLabelText('number or function');
+    await userEvent.type(field, 'teapot');
+    expect(screen.getByText(/No part has these words/)).toBeDefined();
+    await userEvent.clear(field);
+    await userEvent.type(field, 'three-input nor{Enter}');
+    expect(router.state.location.pathname).toBe('/parts/7427');
+  });
+});

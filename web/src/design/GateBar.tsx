@@ -1,0 +1,226 @@
+import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { editGate, type Gate, type GateEdit, type GateKind, remedy, says, signalsOf } from '@saddlebag/core';
+import { type ReactNode, useState } from 'react';
+import { useJobView } from '../app/job-context';
+import { Tag } from '../kit/Tag';
+import { lookAt, useDesignFocus } from './design-focus';
+
+const connectives: readonly GateKind[] = ['and', 'or', 'xor', 'nand', 'nor', 'xnor'];
+const kinds: readonly GateKind[] = ['not', ...connectives];
+
+/** What can be done to the gate that is chosen in the diagram; without one, a gate to add. */
+export function GateBar() {
+  const { job, session, reading } = useJobView();
+  const { gate: chosen } = useDesignFocus();
+  const [refused, setRefused] = useState<string | null>(null);
+  if (!reading?.design.netlist) return null;
+  const act = (edit: GateEdit): boolean => {
+    const result = editGate(job.sheet, reading, edit);
+    setRefused(result.ok ? null : `${says(result.finding)} ${remedy(result.finding)}`);
+    if (!result.ok) return false;
+    session.dispatch({ kind: 'write-sheet', text: result.text });
+    if (edit.act === 'remove' || edit.act === 'name') lookAt({ gate: null });
+    return true;
+  };
+  const gate = reading.design.netlist.gates.find((g) => g.output === chosen);
+  const signals = [...reading.design.inputs.map((s) => s.name), ...signalsOf(reading.sheet)].filter(
+    (n, i, all) => all.indexOf(n) === i,
+  );
+  return (
+    <Box borderTopWidth="1px" borderColor="line" px="12px" py="6px" flexShrink={0} role="group" aria-label="gate">
+      {gate ? (
+        <ChosenGate key={gate.output} gate={gate} signals={signals} onAct={act} />
+      ) : (
+        <NewGate signals={signals} onAct={act} />
+      )}
+      {refused !== null && (
+        <Text role="status" color="bad" fontSize="12.5px">
+          {refused}
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+interface BarProps {
+  readonly signals: readonly string[];
+  readonly onAct: (edit: GateEdit) => boolean;
+}
+
+function ChosenGate({ gate, signals, onAct }: BarProps & { readonly gate: Gate }) {
+  const [name, setName] = useState(gate.output);
+  const { output, kind, inputs } = gate;
+  return (
+    <Flex gap="8px" align="center" wrap="wrap" fontSize="13px">
+      <Tag signal={output} />
+      {kind === 'not' ? (
+        <Text>inverter of</Text>
+      ) : (
+        <Choice
+          label="kind of gate"
+          value={kind}
+          width="82px"
+          onChange={(k) => onAct({ act: 'change', gate: output, kind: k as GateKind })}
+        >
+          {connectives.map((k) => (
+            <option key={k} value={k}>
+              {k.toUpperCase()}
+            </option>
+          ))}
+        </Choice>
+      )}
+      {inputs.map((net, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a gate may have one net at several inputs
+        <Flex key={`${i} ${net}`} align="center">
+          <Tag signal={net} />
+          {kind !== 'not' && (
+            <Button
+              variant="ghost"
+              px="3px"
+              minW="20px"
+              aria-label={`cut input ${net}`}
+              onClick={() => onAct({ act: 'cut', gate: output, input: i })}
+            >
+              ×
+            </Button>
+          )}
+        </Flex>
+      ))}
+      {kind !== 'not' && (
+        <Choice
+          label="connect a signal"
+          value=""
+          width="108px"
+          onChange={(signal) => onAct({ act: 'connect', gate: output, signal })}
+        >
+          <option value="">connect …</option>
+          {signals.map((s) => (
+            <option key={s} value={s}>
+              {s}
+            </option>
+          ))}
+        </Choice>
+      )}
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          onAct({ act: 'name', gate: output, name });
+        }}
+      >
+        <Flex gap="4px">
+          <NameField label="name of its signal" value={name} onChange={setName} />
+          <Button type="submit" disabled={name === output || name === ''}>
+            Name
+          </Button>
+        </Flex>
+      </form>
+      <Button onClick={() => onAct({ act: 'remove', gate: output })}>Remove</Button>
+      <Button ml="auto" variant="ghost" onClick={() => lookAt({ gate: null })}>
+        Done
+      </Button>
+    </Flex>
+  );
+}
+
+function NewGate({ signals, onAct }: BarProps) {
+  const [kind, setKind] = useState<GateKind>('and');
+  const [inputs, setInputs] = useState<readonly string[]>([]);
+  const [name, setName] = useState('');
+  const add = (): void => {
+    if (!onAct({ act: 'add', kind, inputs, name })) return;
+    setInputs([]);
+    setName('');
+  };
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        add();
+      }}
+    >
+      <Flex gap="8px" align="center" wrap="wrap" fontSize="13px">
+        <Text color="soft">Press a gate to change it. New gate:</Text>
+        <Choice label="kind of new gate" value={kind} width="82px" onChange={(k) => setKind(k as GateKind)}>
+          {kinds.map((k) => (
+            <option key={k} value={k}>
+              {k.toUpperCase()}
+            </option>
+          ))}
+        </Choice>
+        {inputs.map((s) => (
+          <Flex key={s} align="center">
+            <Tag signal={s} still />
+            <Button
+              variant="ghost"
+              px="3px"
+              minW="20px"
+              aria-label={`leave out ${s}`}
+              onClick={() => setInputs(inputs.filter((x) => x !== s))}
+            >
+              ×
+            </Button>
+          </Flex>
+        ))}
+        <Choice label="of signal" value="" width="96px" onChange={(s) => setInputs([...inputs, s])}>
+          <option value="">of …</option>
+          {signals
+            .filter((s) => !inputs.includes(s))
+            .map((s) => (
+              <option key={s} value={s}>
+                {s}
+              </option>
+            ))}
+        </Choice>
+        <NameField label="name of the new signal" value={name} onChange={setName} />
+        <Button type="submit" disabled={name === '' || inputs.length === 0}>
+          Add
+        </Button>
+      </Flex>
+    </form>
+  );
+}
+
+interface ChoiceProps {
+  readonly label: string;
+  readonly value: string;
+  readonly width: string;
+  readonly onChange: (value: string) => void;
+  readonly children: ReactNode;
+}
+
+function Choice({ label, value, width, onChange, children }: ChoiceProps) {
+  return (
+    <NativeSelect.Root size="xs" width={width}>
+      <NativeSelect.Field
+        aria-label={label}
+        bg="card"
+        borderColor="line"
+        h="26px"
+        fontSize="13px"
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+      >
+        {children}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}
+
+function NameField({ label, value, onChange }: Pick<ChoiceProps, 'label' | 'value' | 'onChange'>) {
+  return (
+    <Input
+      aria-label={label}
+      placeholder="name"
+      size="xs"
+      w="84px"
+      h="26px"
+      fontFamily="mono"
+      bg="paper"
+      borderColor="line"
+      value={value}
+      maxLength={40}
+      onChange={(e) => onChange(e.target.value)}
+    />
+  );
+}

@@ -1,0 +1,183 @@
+import { newJob } from '@saddlebag/core';
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { renderInJob } from '../testing/render';
+import { lookAt } from './design-focus';
+import { GateBar } from './GateBar';
+import { boxesOf, gray, mapOf } from './map';
+import { ToolsPanel } from './ToolsPanel';
+
+vi.mock('../workers/stages', async () => (await import('../testing/stages')).localStages);
+vi.mock('../store/shelf', () => ({ shelf: { list: async () => [], get: async () => undefined } }));
+vi.mock('@tanstack/react-virtual', () => ({
+  useVirtualizer: ({ count }: { count: number }) => ({
+    getTotalSize: () => count * 24,
+    getVirtualItems: () => Array.from({ length: count }, (_, index) => ({ index, start: index * 24 })),
+    scrollToIndex: () => {},
+  }),
+}));
+
+const lock = 'in K E\nout G W\nG = K & E  # gate\nW = ~(K | E)\n';
+
+/** The tools below the gates, for a sheet; they follow the job as it is edited. */
+function open(sheet: string) {
+  const made = renderInJob(<Tools />, { ...newJob('lock'), sheet });
+  return { ...made, text: () => made.session.job.sheet };
+}
+
+function Tools() {
+  const { reading } = useJobView();
+  return <ToolsPanel behaviour={reading?.design.behaviour ?? null} />;
+}
+
+const { useJobView } = await import('../app/job-context');
+const table = () => screen.findByRole('region', { name: 'truth table' });
+beforeEach(() => lookAt({ row: null, signal: null, gate: null }));
+
+describe('the truth table', () => {
+  it('says why a row is what it is, and sets cells by keys: the sheet follows', async () => {
+    const { text } = open(lock);
+    (await table()).focus();
+    await userEvent.keyboard('{ArrowDown}{ArrowDown}{ArrowDown}');
+    const why = screen.getByRole('region', { name: 'why' });
+    expect(why.textContent).toContain('Row 2: why G is 0');
+    expect(why.textContent).toContain('K·E= 1·0= 0');
+    await userEvent.keyboard('-');
+    expect(text()).toContain('table G of K E : 00-1  # gate');
+    await userEvent.keyboard('{ArrowRight}1');
+    expect(text()).toContain('table W of K E : 1010');
+  });
+
+  it('sets a cell that is chosen by pressing it again, and undo brings the equation back', async () => {
+    const { text, session } = open(lock);
+    const cells = await waitFor(() =>
+      within(document.querySelectorAll('tbody tr')[0] as HTMLElement).getAllByRole('cell'),
+    );
+    await userEvent.click(cells[3] as HTMLElement);
+    expect(text()).toBe(lock);
+    await userEvent.click(cells[3] as HTMLElement);
+    expect(text()).toContain('table G of K E : 1001');
+    session.undo();
+    expect(text()).toBe(lock);
+  });
+
+  it('of a clocked sheet is its states, which can be stepped through', async () => {
+    open('in CK\nout q1 q0\nq0 = ~q0 at rise CK\nq1 = q1 ^ q0 at rise CK\n');
+    const states = await screen.findByRole('region', { name: 'next-state table' });
+    expect([...states.querySelectorAll('tbody tr')].map((tr) => tr.textContent)).toEqual([
+      '000001',
+      '010110',
+      '101011',
+      '111100',
+    ]);
+    await userEvent.click(screen.getByRole('button', { name: 'Step' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Step' }));
+    expect(screen.getByText('00 → 01 → 10')).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'Back' }));
+    expect(screen.getByText('00 → 01')).toBeDefined();
+  });
+});
+
+describe('restating', () => {
+  it('offers each form with its size and what is proved, and takes one', async () => {
+    const { text } = open('in A B C\nout Y\nY = A & B | A & C  # keep\n');
+    await userEvent.click(screen.getByRole('button', { name: 'Restate' }));
+    await waitFor(() => expect(screen.getAllByText(/proved smallest/).length).toBe(2));
+    await userEvent.click(await screen.findByRole('button', { name: 'take the form factored' }));
+    expect(text()).toBe('in A B C\nout Y\nY = A & (B | C)    # keep\n');
+  });
+});
+
+describe('comparing', () => {
+  it('tells two signals apart with the row and both values, and all rows', async () => {
+    open(lock);
+    await userEvent.click(screen.getByRole('button', { name: 'Compare' }));
+    await userEvent.selectOptions(screen.getByLabelText('first to compare'), 'G');
+    await userEvent.selectOptions(screen.getByLabelText('second to compare'), 'signal W');
+    expect(await screen.findByText('They differ, first in row 0.')).toBeDefined();
+    expect(screen.getByText('G: 0 and 1')).toBeDefined();
+    expect(screen.getByRole('region', { name: 'comparison' }).querySelectorAll('tbody tr')).toHaveLength(4);
+  });
+});
+
+describe('the map', () => {
+  it('shows the groups of the smallest sum, and its cells can be set by keys', async () => {
+    const { text } = open('in A B C\nout Y\nY = A & B | A & C\n');
+    await userEvent.click(screen.getByRole('button', { name: 'Map' }));
+    expect(await screen.findByText('A·B')).toBeDefined();
+    expect(screen.getByText('A·C')).toBeDefined();
+    screen.getByRole('group', { name: 'map of Y' }).focus();
+    await userEvent.keyboard('{ArrowRight}1');
+    expect(text()).toContain('table Y of A B C : 0100 0111');
+    await userEvent.click(screen.getByRole('button', { name: 'Groups of zeros' }));
+    expect(await screen.findByText(/Y is low in these/)).toBeDefined();
+  });
+
+  it('of every size has each row once, and neighbours that differ in one input', () => {
+    for (let n = 2; n <= 6; n++) {
+      const { cells } = mapOf(n);
+      expect(new Set(cells.map((c) => c.row)).size).toBe(2 ** n);
+      expect(new Set(cells.map((c) => `${c.x} ${c.y}`)).size).toBe(2 ** n);
+      for (const a of cells)
+        for (const b of cells) {
+          if (Math.abs(a.x - b.x) + Math.abs(a.y - b.y) !== 1) continue;
+          const apart = (a.row ^ b.row).toString(2).replaceAll('0', '').length;
+          expect(apart, `${n} inputs: ${a.row} and ${b.row}`).toBe(1);
+        }
+    }
+    expect(gray(2)).toEqual([0, 1, 3, 2]);
+  });
+
+  it('draws a product over exactly its cells, in parts where it goes round an edge', () => {
+    for (let n = 2; n <= 6; n++) {
+      const layout = mapOf(n);
+      for (let care = 0; care < 2 ** n; care++) {
+        const cube = { care, value: care & 0b101010 };
+        const boxes = boxesOf(layout, cube);
+        const area = boxes.reduce((sum, b) => sum + b.width * b.height, 0);
+        expect(area).toBe(layout.cells.filter((c) => (c.row & cube.care) === cube.value).length);
+      }
+    }
+    expect(boxesOf(mapOf(4), { care: 0b0101, value: 0 })).toHaveLength(4);
+  });
+});
+
+describe('the gate chosen in the diagram', () => {
+  const bar = (sheet: string) => {
+    const made = renderInJob(<GateBar />, { ...newJob('lock'), sheet });
+    return { ...made, text: () => made.session.job.sheet };
+  };
+
+  it('changes its kind, takes an input more or less, and is named', async () => {
+    lookAt({ gate: 'G' });
+    const { text } = bar(lock);
+    await userEvent.selectOptions(screen.getByLabelText('kind of gate'), 'xor');
+    expect(text()).toContain('G = K ^ E  # gate');
+    await userEvent.selectOptions(screen.getByLabelText('connect a signal'), 'W');
+    expect(text()).toContain('G = K ^ E ^ W  # gate');
+    await userEvent.click(screen.getByRole('button', { name: 'cut input K' }));
+    expect(text()).toContain('G = E ^ W  ');
+    const name = screen.getByLabelText('name of its signal');
+    await userEvent.clear(name);
+    await userEvent.type(name, 'GO{Enter}');
+    expect(text()).toContain('out GO W');
+  });
+
+  it('is told why it cannot be joined to what depends on it', async () => {
+    lookAt({ gate: 'G' });
+    const { text } = bar('in K E\nout G H\nG = K & E\nH = ~G\n');
+    await userEvent.selectOptions(screen.getByLabelText('connect a signal'), 'H');
+    expect(screen.getByRole('status').textContent).toContain('H depends on G');
+    expect(text()).toContain('G = K & E\n');
+  });
+
+  it('may be a new one', async () => {
+    const { text } = bar(lock);
+    await userEvent.selectOptions(screen.getByLabelText('kind of new gate'), 'nor');
+    await userEvent.selectOptions(screen.getByLabelText('of signal'), 'K');
+    await userEvent.selectOptions(screen.getByLabelText('of signal'), 'G');
+    await userEvent.type(screen.getByLabelText('name of the new signal'), 'X{Enter}');
+    expect(text()).toContain('W = ~(K | E)\nX = nor(K, G)\n');
+  });
+});
