@@ -1,7 +1,7 @@
 import { type Board, byNumber, extractNets, leadsOf, parseHole, type SeatedPart, stripOf } from '../board';
-import { partType } from '../catalogue';
+import { partType, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
-import { buildOrder, type Packing } from '../packing';
+import { buildOrder, drivenBy, type Packing, type UnitUse } from '../packing';
 import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } from '../planning';
 import { jumperStages } from './jumper-stages';
 import { type Trial, trialOf } from './trial';
@@ -162,6 +162,10 @@ class Stager {
   private gates(): void {
     for (const net of ['0', '1', ...this.packing.inputs]) this.leds(net);
     for (const { ref, unit, use } of buildOrder(this.packing)) {
+      if (!unit.gate) {
+        this.usedUnit(ref, unit, use);
+        continue;
+      }
       const [out = ''] = unit.outputs;
       const gate = this.netlist.gates.find((g) => g.output === use.gate);
       const trial = use.output === use.gate ? trialOf(this.netlist, use.output, `${ref}.${out}`) : null;
@@ -171,6 +175,23 @@ class Stager {
       this.stage('gate', title, [], test, trial);
       this.claim([out, ...unit.inputs].map((id) => `${ref}.${id}`));
       this.leds(use.output);
+    }
+  }
+
+  /** A unit of a part that the sheet uses by number: all its pins, then what its outputs show. */
+  private usedUnit(ref: string, unit: Unit, use: UnitUse): void {
+    const pins = [...new Set([...unit.inputs, ...unit.outputs])];
+    const many =
+      unit.outputs.length > 1 ? `outputs on pins ${unit.outputs.join(', ')}` : `output on pin ${unit.outputs[0]}`;
+    this.stage('gate', `${use.gate}: ${ref} unit ${unit.name}`, [], `Its ${many}: compare with its datasheet.`, null);
+    this.claim(pins.map((id) => `${ref}.${id}`));
+    for (const net of drivenBy(use)) {
+      const pullUps = this.refs('resistor').filter((r) => !this.placed.has(r) && this.board.parts[r]?.signal === net);
+      if (pullUps.length > 0) {
+        this.stage('rest', `Pull-up of ${net}`, pullUps, `${net} reads high while nothing pulls it low.`);
+        this.claim(pullUps.flatMap((r) => [`${r}.1`, `${r}.2`]));
+      }
+      this.leds(net);
     }
   }
 

@@ -20,7 +20,10 @@ export function trialOf(netlist: Netlist, net: string, pin: string): Trial {
   const { inputs } = netlist;
   if (inputs.length > Math.min(MAX_INPUTS, MAX_TABLE_INPUTS)) return { pin, high: null, low: null };
   const needed = coneOf(netlist, net);
-  const [column] = sweep(compile({ ...networkOf(netlist), gates: needed, outputs: [net] })).columns;
+  // What comes out of a part used by number is not told by the switches alone.
+  const made = new Set(networkOf(netlist).inputs.slice(inputs.length));
+  if (made.has(net) || needed.some((g) => g.inputs.some((n) => made.has(n)))) return { pin, high: null, low: null };
+  const [column] = sweep(compile({ inputs, gates: needed, outputs: [net] })).columns;
   const rows = 2 ** inputs.length;
   const find = (value: 0 | 1): string | null => {
     for (let row = rows - 1; row >= 0; row--)

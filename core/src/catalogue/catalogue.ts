@@ -120,7 +120,7 @@ export const chipLibrary: Library = (number) => {
     sheet = parseSheet(part.behaviour).sheet;
     sheets.set(part.id, sheet);
   }
-  return { base: part.id, sheet };
+  return { base: part.id, sheet, idle: part.chip?.timers?.map((t) => t.input) ?? [] };
 };
 
 /** Reads a sheet that may use the catalogue's chips by number. */

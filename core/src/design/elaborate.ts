@@ -5,10 +5,12 @@ import type { Clauses, Declarations, Equation, Line, PinJoin, Sheet, Signal, Sta
 import { type TabledOutput, tableOfCells, tableOfRows, type WrittenRow } from './table-statement';
 
 /**
- * What a sheet may use by number: the part's base number and its behaviour as a sheet, or null when
- * there is no such part or it computes nothing.
+ * What a sheet may use by number: the part's base number, its behaviour as a sheet, and the inputs of that
+ * sheet that are no pins of the part and rest low; null when there is no such part or it computes nothing.
  */
-export type Library = (number: string) => { readonly base: string; readonly sheet: Sheet } | null;
+export type Library = (
+  number: string,
+) => { readonly base: string; readonly sheet: Sheet; readonly idle?: readonly string[] } | null;
 
 /** The library of a sheet that uses no parts. */
 export const noLibrary: Library = () => null;
@@ -211,9 +213,11 @@ class Elaborator {
     const inside = block ?? (found?.sheet.lines.flatMap((l) => l.statement ?? []) as Statement[]);
     const pins = (kind: 'in' | 'out'): string[] =>
       inside.flatMap((t) => (t.kind === kind ? t.signals.flatMap((signal) => wired(signal).map((w) => w.name)) : []));
-    const [ins, outs] = [pins('in'), pins('out')];
+    const idle = new Set(found?.idle);
+    const [ins, outs] = [pins('in').filter((pin) => !idle.has(pin)), pins('out')];
     const joins = this.joins(s.pins, [...ins, ...outs], busesOf(inside), name, scope);
-    const open = ins.filter((pin) => !joins.has(pin));
+    // A pin that is an output too may be left to itself.
+    const open = ins.filter((pin) => !joins.has(pin) && !outs.includes(pin));
     if (open.length > 0)
       throw new StatementError(finding('sheet/pins-open', [at(s.ref)], { ref: s.ref.name, pins: open.join(', ') }));
     const aliases = new Map<string, string>();
@@ -226,13 +230,18 @@ class Elaborator {
         );
       aliases.set(pin, join.name);
     }
-    const inputs = ins.map((pin) => ({ pin, expr: joins.get(pin) as Expr }));
+    const inputs = ins.flatMap((pin) => {
+      const expr = joins.get(pin);
+      return expr ? [{ pin, expr }] : [];
+    });
     if (!block && !this.expand) {
       const outputs = outs.map((pin) => ({ pin, signal: aliases.get(pin) ?? `${ref}.${pin}` }));
       this.parts.push({ ref, part: found?.base ?? name, inputs, outputs, at: s.ref.at ?? nowhere });
       for (const [pin, signal] of aliases) this.alias(`${ref}.${pin}`, signal, s.ref);
       return;
     }
+    for (const pin of idle)
+      this.emit({ target: { name: `${ref}.${pin}`, at: nowhere }, expr: { kind: 'const', value: 0 } });
     // A pin that is both is the signal outside; the others get a name of their own.
     for (const { pin, expr } of inputs)
       if (!aliases.has(pin)) this.emit({ target: { name: `${ref}.${pin}`, at: expr.at ?? nowhere }, expr });

@@ -366,8 +366,8 @@ export const sentences = {
   // packing
   'pack/not-gates': {
     severity: 'error',
-    says: 'Packing takes gates alone as yet, and {names} are stored, shared or parts used by number.',
-    todo: 'Design, table, stepping and comparing work; pack the gates of a sheet without them.',
+    says: 'Packing takes gates and parts used by number as yet, and {names} are stored or shared in equations.',
+    todo: 'Use a part for them, such as use 7474 as F1 (…); design, states and comparing work as they are.',
   },
   'pack/no-solution': {
     severity: 'error',

@@ -118,6 +118,13 @@ class UnitUseDto {
   @IsString()
   @Length(1, NET_LENGTH)
   output!: string;
+
+  @MayBeAbsent()
+  @IsArray()
+  @ArrayMaxSize(64)
+  @IsString({ each: true })
+  @Length(1, NET_LENGTH, { each: true })
+  others?: string[];
 }
 
 class PackageDto {

@@ -4,4 +4,5 @@ export { type History, perform, redo, startHistory, undo } from './history';
 export { currentPacking, type Job, newJob } from './job';
 export { turnedInPlace } from './move';
 export { checkPackable, inspectJob, isOutdated, layOut, type Packed, packJob } from './stages';
+export { canTry, tryPart } from './try-part';
 export { FILE_VERSION, writeJobFile } from './write';

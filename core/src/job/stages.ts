@@ -1,6 +1,6 @@
 import { extractNets, isBare } from '../board';
 import { readDesign } from '../catalogue';
-import { isGatesAlone, type Netlist, type Reading } from '../design';
+import type { Netlist, Reading } from '../design';
 import { atText, type Finding, finding } from '../finding';
 import { inspect } from '../inspection';
 import type { SolveInteger } from '../logic';
@@ -27,11 +27,12 @@ export async function packJob(job: Job, solve: SolveInteger): Promise<Packed> {
   return { reading, ...(await pack(netlist, job.family, solve)) };
 }
 
-/** What of a design the packing does not take: it packs gates, not what is stored, shared or used by number. */
+/** What of a design the packing does not take: it packs gates and parts used by number, not what is stored or shared otherwise. */
 export function checkPackable(netlist: Netlist): Finding[] {
-  if (isGatesAlone(netlist)) return [];
-  const [cell] = netlist.cells;
-  const names = netlist.cells.map((c) => (c.kind === 'part' ? c.ref : c.output));
+  const cells = netlist.cells.filter((c) => c.kind !== 'part');
+  const [cell] = cells;
+  if (cells.length === 0) return [];
+  const names = cells.map((c) => c.output);
   const shown = names.length > 4 ? [...names.slice(0, 4), '…'] : names;
   return [finding('pack/not-gates', cell ? [atText(cell.at)] : [], { names: shown.join(', ') })];
 }

@@ -1,5 +1,5 @@
-import { type FamilyId, type PartType, partNumber } from '../catalogue';
-import type { Gate, Netlist } from '../design';
+import { type FamilyId, findChip, type PartType, partNumber } from '../catalogue';
+import type { Gate, Netlist, PartCell } from '../design';
 import { type Finding, finding } from '../finding';
 import type { IntegerSolution, SolveInteger } from '../logic';
 import { fingerprint, type Package, type Packing, type UnitUse } from './packing';
@@ -22,14 +22,17 @@ export async function pack(
   solve: SolveInteger,
 ): Promise<{ packing: Packing | null; findings: Finding[] }> {
   const frame = { inputs: netlist.inputs, outputs: netlist.outputs, design: fingerprint(netlist) };
-  if (netlist.gates.length === 0) return { packing: { ...frame, packages: [], proved: true }, findings: [] };
+  const parts = (first: number): Package[] => packagesOfParts(netlist, family, first);
+  if (netlist.gates.length === 0) return { packing: { ...frame, packages: parts(1), proved: true }, findings: [] };
   const classes = classesOf(netlist);
   const first = await solve(packingProgram(classes), SECONDS);
   if (first.status === 'none') return failed(first);
   const second = await solve(packingProgram(classes, packagesOf(first)), SECONDS);
   const best = second.status === 'none' ? first : second;
   const placed = served(placeAll(netlist, classes, best), classes, best);
-  return { packing: { ...frame, packages: fill(placed, family), proved: first.status === 'optimal' }, findings: [] };
+  const gates = fill(placed, family);
+  const packages = [...gates, ...parts(gates.length + 1)];
+  return { packing: { ...frame, packages, proved: first.status === 'optimal' }, findings: [] };
 }
 
 function failed(solution: IntegerSolution): { packing: null; findings: Finding[] } {
@@ -99,6 +102,33 @@ function fill(items: readonly Served[], family: FamilyId): Package[] {
     part: partNumber(part.id, family),
     units: part.units.map((_, u) => uses[u] ?? null),
   }));
+}
+
+/** A package for each part the sheet uses by number, in the family asked for if it is made in it. */
+function packagesOfParts(netlist: Netlist, family: FamilyId, first: number): Package[] {
+  const cells = netlist.cells.filter((c): c is PartCell => c.kind === 'part');
+  return cells.map((cell, i) => {
+    const type = findChip(cell.part);
+    if (!type) throw new Error(`no part ${cell.part}`);
+    const nets = new Map([...cell.inputs, ...cell.outputs].map(({ pin, net }) => [pin, net]));
+    const netAt = (id: string): string => {
+      const name = type.pins.find((p) => p.id === id)?.name ?? '';
+      return nets.get(name) ?? `${cell.ref}.${name}`;
+    };
+    const units = type.units.map((unit): UnitUse => {
+      const [output = '', ...others] = unit.outputs.map(netAt);
+      const use = { gate: cell.ref, part: 'whole' as const, inputs: unit.inputs.map(netAt), output };
+      return others.length > 0 ? { ...use, others } : use;
+    });
+    return { ref: `U${first + i}`, part: partNumber(type.id, familyOf(type, family)), units };
+  });
+}
+
+/** The family wanted if the part is made in it, otherwise low-power Schottky or the first it is made in. */
+function familyOf({ chip }: PartType, wanted: FamilyId): FamilyId {
+  const made = chip?.families ?? [];
+  if (made.includes(wanted)) return wanted;
+  return made.includes('LS') ? 'LS' : (made[0] ?? wanted);
 }
 
 /** The nets on a unit's input pins: spare inputs are joined to the last one used; an XOR that inverts has one input high. */

@@ -12,6 +12,13 @@ export interface UnitUse {
   readonly part: UnitPart;
   readonly inputs: readonly string[];
   readonly output: string;
+  /** Nets of the unit's further outputs, for parts used by number; `gate` is then the part's name on the sheet. */
+  readonly others?: readonly string[];
+}
+
+/** The nets that a unit in use drives, in the order of the unit's output pins. */
+export function drivenBy(use: UnitUse): readonly string[] {
+  return use.others ? [use.output, ...use.others] : [use.output];
 }
 
 /** `whole`: the gate itself. `piece`: one step of a gate split up. `inverter`: it completes a gate. */
@@ -92,7 +99,9 @@ export function buildOrder(packing: Packing): PlacedUse[] {
     if (!type) throw new Error(`unknown part ${part}`);
     return units.flatMap((use, i) => (use ? [{ ref, unit: type.units[i] as Unit, use }] : []));
   });
-  const made = new Set(['0', '1', ...packing.inputs]);
+  // What parts used by number drive is there from the start: they may feed what they read themselves.
+  const parts = waiting.filter(({ unit }) => !unit.gate);
+  const made = new Set(['0', '1', ...packing.inputs, ...parts.flatMap(({ use }) => drivenBy(use))]);
   const sorted: PlacedUse[] = [];
   while (waiting.length > 0) {
     const ready = waiting.filter(({ use }) => use.inputs.every((net) => made.has(net)));
@@ -104,11 +113,15 @@ export function buildOrder(packing: Packing): PlacedUse[] {
   return sorted;
 }
 
-/** The packing as a network of its units, for checking it against the sheet. Throws as `buildOrder` does. */
+/**
+ * The gates of a packing as a network, for checking them against the sheet; what parts used by number
+ * drive counts as inputs, after the packing's own. Throws as `buildOrder` does.
+ */
 export function networkOfPacking(packing: Packing): Network {
-  const gates = buildOrder(packing).map(({ unit, use }) => {
-    if (!unit.gate) throw new Error('a unit in use is no plain gate');
-    return { output: use.output, kind: unit.gate.kind, inputs: use.inputs };
-  });
-  return { inputs: packing.inputs, gates, outputs: packing.outputs.map((o) => o.net) };
+  const units = buildOrder(packing);
+  const gates = units.flatMap(({ unit, use }) =>
+    unit.gate ? [{ output: use.output, kind: unit.gate.kind, inputs: use.inputs }] : [],
+  );
+  const parts = units.flatMap(({ unit, use }) => (unit.gate ? [] : drivenBy(use)));
+  return { inputs: [...packing.inputs, ...parts], gates, outputs: packing.outputs.map((o) => o.net) };
 }

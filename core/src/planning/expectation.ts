@@ -1,6 +1,6 @@
 import type { Board, Nets } from '../board';
 import { partType } from '../catalogue';
-import type { Packing } from '../packing';
+import { drivenBy, type Packing } from '../packing';
 
 /** Net names of the rails in a design: `1` is supply and `0` is ground. */
 export const SUPPLY = '1';
@@ -22,7 +22,7 @@ export function expectationOf(packing: Packing, board: Board): Expectation {
       const unit = type?.units[i];
       if (!use || !unit) return;
       for (const [k, pin] of unit.inputs.entries()) expected.set(`${ref}.${pin}`, use.inputs[k] as string);
-      expected.set(`${ref}.${unit.outputs[0]}`, use.output);
+      for (const [k, net] of drivenBy(use).entries()) expected.set(`${ref}.${unit.outputs[k]}`, net);
     });
   }
   const netOfOutput = new Map(packing.outputs.map((o) => [o.name, o.net]));
@@ -32,6 +32,7 @@ export function expectationOf(packing: Packing, board: Board): Expectation {
     if (kind === 'switch' && packing.inputs.includes(signal)) expected.set(`${ref}.2`, signal);
     const net = netOfOutput.get(signal);
     if (kind === 'led' && net !== undefined) expected.set(`${ref}.A`, net);
+    if (kind === 'resistor') expected.set(`${ref}.2`, signal);
   }
   return expected;
 }
@@ -42,7 +43,8 @@ export function sourcesOf(packing: Packing, board: Board): ReadonlyMap<string, s
   for (const { ref, part, units } of packing.packages) {
     const type = partType(part);
     units.forEach((use, i) => {
-      if (use) sources.set(use.output, `${ref}.${type?.units[i]?.outputs[0]}`);
+      for (const [k, net] of (use ? drivenBy(use) : []).entries())
+        if (!sources.has(net)) sources.set(net, `${ref}.${type?.units[i]?.outputs[k]}`);
     });
   }
   for (const { ref, part, signal } of Object.values(board.parts))

@@ -1,13 +1,18 @@
 import type { Board, Breadboard, SeatedPart } from '../board';
 import { hasRailHole } from '../board';
-import type { Packing } from '../packing';
+import { partType } from '../catalogue';
+import { drivenBy, type Packing } from '../packing';
 
 /** The most breadboards that a plan uses. */
 export const MAX_BOARDS = 40;
 
-/** Ohms: LED series resistor (3.1 mA at 5 V, within the 4 mA at which HC levels are guaranteed), pull-down. */
+/**
+ * Ohms: LED series resistor (3.1 mA at 5 V, within the 4 mA at which HC levels are guaranteed), pull-down,
+ * and pull-up of an open-collector output (enough for its LED, 5 mA to sink).
+ */
 export const LED_OHMS = 1000;
 export const PULL_DOWN_OHMS = 10_000;
+export const PULL_UP_OHMS = 1000;
 export const CAPACITOR_NF = 100;
 
 /** Free columns left beside a chip, for wires that cross the channel: as many as cost no further board. */
@@ -36,7 +41,27 @@ function seatWith(packing: Packing, gap: number): Seats {
   seats.skip(gap);
   for (const { ref, part } of packing.packages) seats.addChip(ref, part);
   for (const [i, { name }] of packing.outputs.entries()) seats.addLed(name, i + 1, packing.inputs.length + i + 1);
+  const first = packing.inputs.length + packing.outputs.length + 1;
+  for (const [i, net] of openNets(packing).entries()) seats.addPullUp(net, first + i);
   return seats;
+}
+
+/** Nets that only open-collector outputs drive: each needs a pull-up resistor. */
+function openNets(packing: Packing): string[] {
+  const nets = packing.packages.flatMap(({ part, units }) =>
+    (partType(part)?.units ?? []).flatMap((unit, i) => {
+      const use = units[i];
+      // A pin that is input and output at once is pulled up inside the chip.
+      const open = (k: number): boolean =>
+        unit.drives[k] === 'open-collector' && !unit.inputs.includes(unit.outputs[k] as string);
+      return use ? drivenBy(use).filter((_, k) => open(k)) : [];
+    }),
+  );
+  const read = new Set([
+    ...packing.outputs.map((o) => o.net),
+    ...packing.packages.flatMap((p) => p.units.flatMap((u) => u?.inputs ?? [])),
+  ]);
+  return [...new Set(nets)].filter((net) => read.has(net));
 }
 
 class Seats {
@@ -78,12 +103,21 @@ class Seats {
   }
 
   addChip(ref: string, part: string): void {
-    this.room(7, 0);
+    const width = (partType(part)?.pins.length ?? 14) / 2;
+    this.room(width, 0);
     this.add({ ref, part, at: `b${this.board}.e${this.column}`, turn: 0 });
     const column = [1, 2, 3].map((d) => this.column + d).find(hasRailHole);
     const at = `b${this.board}.top+${column}`;
     this.add({ ref: `C${++this.capacitors}`, part: 'capacitor', at, turn: 0, value: CAPACITOR_NF });
-    this.column += 7 + this.gap;
+    this.column += width + this.gap;
+  }
+
+  /** From the supply rail down to a strip of its own. */
+  addPullUp(net: string, number: number): void {
+    this.room(1, 0);
+    const at = `b${this.board}.top+${this.column}`;
+    this.add({ ref: `R${number}`, part: 'resistor', at, turn: 0, value: PULL_UP_OHMS, signal: net });
+    this.column += 2;
   }
 
   addLed(signal: string, number: number, resistor: number): void {

@@ -1,6 +1,6 @@
 import { type Board, byNumber, type Hole, holeXY, leadsOf } from '../board';
 import { type Finding, finding } from '../finding';
-import { buildOrder, type Packing } from '../packing';
+import { buildOrder, drivenBy, type Packing } from '../packing';
 import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
 import { MAX_BOARDS, seatAll } from './floor';
 import { Wirer } from './wirer';
@@ -100,11 +100,24 @@ class Layer {
     const ledsOf = (net: string): string[] =>
       [...this.expected].flatMap(([pin, signal]) => (signal === net && pin.endsWith('.A') ? [pin] : []));
     const given = [SUPPLY, GROUND, ...this.packing.inputs].flatMap(ledsOf);
+    const shown = new Set<string>();
+    // A pin that gives its signal itself needs no wire to it; other outputs on its net do.
+    const isSource = (pin: string): boolean => this.sources.get(this.expected.get(pin) ?? '') === pin;
     const gates = buildOrder(this.packing).flatMap(({ ref, unit, use }) => [
-      ...unit.inputs.map((id) => `${ref}.${id}`),
-      ...ledsOf(use.output),
+      ...[...unit.inputs, ...unit.outputs].map((id) => `${ref}.${id}`).filter((pin) => !isSource(pin)),
+      ...drivenBy(use).flatMap((net) => {
+        if (shown.has(net)) return [];
+        shown.add(net);
+        return [...ledsOf(net), ...this.pullUpsOf(net)];
+      }),
     ]);
-    return [...given, ...gates];
+    return [...new Set([...given, ...gates])];
+  }
+
+  private pullUpsOf(net: string): string[] {
+    return Object.values(this.board.parts).flatMap((p) =>
+      p.part === 'resistor' && p.signal === net ? [`${p.ref}.2`] : [],
+    );
   }
 
   /** Inputs of spare units go to ground, as CMOS inputs must not be left open. */

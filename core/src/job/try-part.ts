@@ -1,0 +1,53 @@
+import { byName, findChip, type PartType } from '../catalogue';
+import { type PinJoin, printStatement, type Statement } from '../design';
+import { type Job, newJob } from './job';
+
+/**
+ * A new job for trying a chip: its number used on the sheet, a switch for each input and an LED for each
+ * output of the chosen units (their numbers, from 1; all when none are named), other inputs tied low.
+ * It is packed and laid out like any job. Null for parts that are no chips, and for transceivers, whose
+ * pins would be switched and driven at once.
+ */
+export function tryPart(id: string, unitNumbers: readonly number[] = []): Job | null {
+  const type = findChip(id);
+  if (!type?.chip || !canTry(type)) return null;
+  const chosen = type.units.filter((_, i) => unitNumbers.length === 0 || unitNumbers.includes(i + 1));
+  if (chosen.length === 0) return null;
+  const named = (ids: readonly string[], role: string): string[] =>
+    [...new Set(ids)]
+      .flatMap((pin) => type.pins.filter((p) => p.id === pin && p.role === role).map((p) => p.name))
+      .sort(byName);
+  const inputs = named(
+    chosen.flatMap((u) => u.inputs),
+    'input',
+  );
+  const outputs = named(
+    chosen.flatMap((u) => u.outputs),
+    'output',
+  );
+  const rest = named(
+    type.units.flatMap((u) => u.inputs),
+    'input',
+  ).filter((pin) => !inputs.includes(pin));
+  const same = (pin: string): PinJoin => ({ pin, expr: { kind: 'name', name: pin } });
+  const pins = [
+    ...inputs.map(same),
+    ...rest.map((pin): PinJoin => ({ pin, expr: { kind: 'const', value: 0 } })),
+    ...outputs.map(same),
+  ];
+  const signals = (list: readonly string[]) => list.map((name) => ({ name }));
+  const lines: Statement[] = [
+    { kind: 'in', signals: signals(inputs) },
+    { kind: 'out', signals: signals(outputs) },
+    { kind: 'use', part: { name: type.id }, ref: { name: 'CHIP' }, pins },
+  ];
+  const sheet = [`# Trying ${type.id}: ${type.title}.`, `# ${type.catch}`, ...lines.map((s) => printStatement(s)), ''];
+  return newJob(`Try ${type.id}`, sheet.join('\n'));
+}
+
+/** Whether a chip can be tried: its pins are inputs or outputs, save those that it pulls high itself. */
+export function canTry({ chip, pins, units }: PartType): boolean {
+  if (!chip || units.length === 0) return false;
+  const own = chip.pulledUp?.split(' ') ?? [];
+  return pins.every((p) => p.role !== 'both' || own.includes(p.name));
+}
