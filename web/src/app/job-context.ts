@@ -1,5 +1,6 @@
 import {
   type Board,
+  drivenBy,
   extractNets,
   type Finding,
   type Job,
@@ -63,7 +64,7 @@ export function readBoard(board: Board, packing: Packing | null): ReadBoard {
 export function signalsOf(reading: Reading | null, packing: Packing | null): string[] {
   const design = reading?.design;
   const gates = design?.netlist?.gates.map((g) => g.output) ?? [];
-  const own = packing?.packages.flatMap((p) => p.units.flatMap((u) => u?.output ?? [])) ?? [];
+  const own = packing?.packages.flatMap((p) => p.units.flatMap((u) => (u ? drivenBy(u) : []))) ?? [];
   const declared = [...(design?.inputs ?? []), ...(design?.outputs ?? [])].map((s) => s.name);
   return [...declared, ...gates, ...own.filter((name) => !name.includes('.'))];
 }

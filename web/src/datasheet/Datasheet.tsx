@@ -4,6 +4,7 @@ import {
   edgesOf,
   type FamilyId,
   families,
+  formatted,
   functionTableOf,
   inputAt,
   interchangeable,
@@ -20,6 +21,7 @@ import { ChipFromAbove } from './ChipFromAbove';
 import { PinName } from './PinName';
 import { Section } from './Section';
 import { Timing } from './Timing';
+import { TryChip } from './TryChip';
 import { UsedOn } from './UsedOn';
 
 /** Everything of one part: package, inside, function, edges, limits in a family, the catch, and who uses it. */
@@ -36,6 +38,9 @@ export function Datasheet({ type }: { readonly type: PartType }) {
           {number}
         </Heading>
         <Text color="soft">{type.title}</Text>
+        <Box ml="auto">
+          <TryChip type={type} />
+        </Box>
       </Flex>
       <Flex gap="8px" align="flex-start" bg="wash" rounded="8px" px="12px" py="8px" mb="10px">
         <Text fontWeight="600" whiteSpace="nowrap">
@@ -205,7 +210,7 @@ function Equations({ type, unit }: { readonly type: PartType; readonly unit: Uni
     ...unit.behaviour.stored.map((s) => s.name),
     ...unit.behaviour.outputs.map((o) => o.name),
   ]);
-  const lines = type.behaviour
+  const lines = formatted(type.behaviour)
     .split('\n')
     .filter((line) => !/^(in|out)\s/.test(line))
     .filter((line) => type.units.length === 1 || own.has(/^(?:table )?(\w+)/.exec(line)?.[1] ?? ''));

@@ -11,7 +11,9 @@ const LEFT = 66;
 /** How a unit with memory answers in time: run by its behaviour, inputs above, outputs below. */
 export function Timing({ unit }: { readonly unit: Unit }) {
   const waves = useMemo(() => timingOf(unit), [unit]);
-  const shown = [...waves.filter((w) => w.input), ...waves.filter((w) => !w.input)].slice(0, 14);
+  const clocks = new Set(unit.behaviour.stored.map((s) => s.control));
+  const rank = (w: Waveform): number => (!w.input ? 2 : clocks.has(w.name) ? 0 : 1);
+  const shown = [...waves].sort((a, b) => rank(a) - rank(b)).slice(0, 16);
   const steps = shown[0]?.levels.length ?? 0;
   if (steps === 0) return null;
   const falls = unit.behaviour.stored[0]?.edge === 'fall';

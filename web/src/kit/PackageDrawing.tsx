@@ -1,4 +1,4 @@
-import { type Package, partType, shownSignal } from '@saddlebag/core';
+import { drivenBy, type Package, partType, shownSignal } from '@saddlebag/core';
 import { useColours } from '../app/job-context';
 import { useSettings } from '../app/settings';
 import { colour } from '../app/theme';
@@ -57,20 +57,22 @@ export function PackageDrawing({ pack }: { readonly pack: Package }) {
         const use = pack.units[i] ?? null;
         const pins = [...unit.inputs, ...unit.outputs].flatMap((id) => type.pins.find((p) => p.id === id) ?? []);
         const out = type.pins.find((p) => p.id === unit.outputs[0]);
+        if (!unit.symbol) return <UnitName key={unit.name} x={width / 2 + BODY.x} name={type.title} first={i === 0} />;
         const x = xOf(pins.reduce((sum, p) => sum + p.dx, 0) / pins.length);
         const y = BODY.y + BODY.height * (out?.dy === 0 ? 0.72 : 0.28);
-        return (
-          <UnitDrawing
-            key={unit.name}
-            x={x}
-            y={y}
-            kind={unit.gate?.kind ?? 'and'}
-            form={symbols}
-            output={use?.output}
-          />
-        );
+        return <UnitDrawing key={unit.name} x={x} y={y} kind={unit.symbol} form={symbols} output={use?.output} />;
       })}
     </svg>
+  );
+}
+
+/** What a chip of larger units is, once in its middle. */
+function UnitName({ x, name, first }: { readonly x: number; readonly name: string; readonly first: boolean }) {
+  if (!first) return null;
+  return (
+    <SvgText x={x} y={BODY.y + BODY.height / 2 + 5} size={13} fill="#20302B" font="body">
+      {name}
+    </SvgText>
   );
 }
 
@@ -83,7 +85,7 @@ function carriedBy(pack: Package): Map<string, string> {
     unit.inputs.forEach((pin, k) => {
       carried.set(pin, use.inputs[k] ?? '');
     });
-    carried.set(unit.outputs[0] ?? '', use.output);
+    for (const [k, net] of drivenBy(use).entries()) carried.set(unit.outputs[k] ?? '', net);
   });
   return carried;
 }

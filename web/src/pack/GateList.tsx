@@ -51,7 +51,9 @@ export function GateList({ packing }: { readonly packing: Packing }) {
               {says.get(use.output) ?? use.inputs.join(' ')}
             </Text>
             <Text fontSize="12px" color="soft" truncate>
-              {purpose(use, unit.gate?.kind ?? '', unit.inputs.length)}
+              {unit.gate
+                ? purpose(use, unit.gate.kind, unit.inputs.length)
+                : `${use.gate}, ${unit.outputs.length > 1 ? `${unit.outputs.length} outputs` : 'used by number'}`}
             </Text>
           </Box>
           <Text fontFamily="mono" fontSize="12.5px" color="soft" textAlign="right">

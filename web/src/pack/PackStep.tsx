@@ -99,7 +99,7 @@ function Summary({ packing }: { readonly packing: Packing }) {
   return (
     <Panel
       title={`${packages} ${packages === 1 ? 'chip' : 'chips'}`}
-      hint={`${unitsUsed} units used, ${unitsSpare} spare`}
+      hint={`${unitsUsed} ${unitsUsed === 1 ? 'unit' : 'units'} used, ${unitsSpare} spare`}
       flexShrink={0}
     >
       <Box px="12px" pb="12px">

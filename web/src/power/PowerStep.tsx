@@ -23,6 +23,7 @@ export default function PowerStep() {
   const scene = useScene(board);
   const netlist = reading?.design.netlist ?? null;
   const inputs = netlist?.inputs ?? [];
+  const stores = (reading?.design.behaviour?.stored.length ?? 0) > 0;
   const { walk, stop } = useWalk(netlist);
   const switches = inputs.map(
     (name) => Object.values(job.board.parts).find((p) => p.part === 'switch' && p.signal === name)?.ref,
@@ -45,7 +46,7 @@ export default function PowerStep() {
     if (isWriting(e.target) || e.ctrlKey || e.altKey || e.metaKey) return false;
     const onButton = (e.target as HTMLElement).closest?.('button, a') !== null;
     if (e.key === ' ' && !onButton) power();
-    else if (e.key.toLowerCase() === 'w') startWalk();
+    else if (e.key.toLowerCase() === 'w' && !stores) startWalk();
     else {
       const index = inputs.findIndex((name) => keys.get(name) === e.key.toUpperCase());
       const ref = switches[index];

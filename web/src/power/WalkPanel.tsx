@@ -20,7 +20,9 @@ export function WalkPanel({ netlist, switches, onWalk, onStop, onSet }: WalkPane
   const tooWide = checkWalk(switches.length);
   const wide = netlist !== null && isWide(netlist);
   const { reading } = useJobView();
-  const table = useTable(tooWide.length === 0 ? (reading?.design.behaviour ?? null) : null);
+  const behaviour = reading?.design.behaviour ?? null;
+  const stores = behaviour !== null && behaviour.stored.length > 0;
+  const table = useTable(tooWide.length === 0 ? behaviour : null);
   return (
     <Panel
       title="Truth table"
@@ -30,11 +32,17 @@ export function WalkPanel({ netlist, switches, onWalk, onStop, onSet }: WalkPane
     >
       {tooWide.length > 0 && <Empty>{tooWide.map(says).join(' ')} Set the rows you care about by hand.</Empty>}
       {netlist && table && <LiveTable netlist={netlist} table={table} switches={switches} onSet={onSet} />}
+      {stores && (
+        <Empty>
+          It stores something, so a table of its switches cannot tell its lamps. Set the switches by hand; the states
+          stand at Design.
+        </Empty>
+      )}
       {!netlist && (
         <Empty>The sheet has a mistake, so there is nothing to compare with. The switches work all the same.</Empty>
       )}
       <Flex gap="8px" p="10px 12px" borderTopWidth="1px" borderColor="line" align="center" flexShrink={0}>
-        <WalkButton disabled={!netlist || tooWide.length > 0} onWalk={onWalk} onStop={onStop} />
+        <WalkButton disabled={!netlist || stores || tooWide.length > 0} onWalk={onWalk} onStop={onStop} />
         {table && <WalkCount table={table} />}
       </Flex>
     </Panel>

@@ -1,5 +1,5 @@
 import type { Packing } from '@saddlebag/core';
-import { partType } from '@saddlebag/core';
+import { drivenBy, partType } from '@saddlebag/core';
 import { useMemo } from 'react';
 import type { ReadBoard } from '../../app/job-context';
 import { type BoardScene, boardScene } from './scene';
@@ -14,8 +14,8 @@ export function gatesByPin(packing: Packing | null): (pin: string) => string | u
   const gates = new Map<string, string>();
   for (const { ref, part, units } of packing?.packages ?? [])
     units.forEach((use, i) => {
-      const out = partType(part)?.units[i]?.outputs[0];
-      if (use && out !== undefined) gates.set(`${ref}.${out}`, use.output);
+      for (const [k, net] of (use ? drivenBy(use) : []).entries())
+        gates.set(`${ref}.${partType(part)?.units[i]?.outputs[k]}`, net);
     });
   return (pin) => gates.get(pin);
 }

@@ -1,0 +1,70 @@
+import { Button, Flex, NativeSelect } from '@chakra-ui/react';
+import { applyEdit, canTry, isError, layOut, type Netlist, type PartType, says, tryPart } from '@saddlebag/core';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { tell } from '../kit/notices';
+import { shelf } from '../store/shelf';
+import { runLong, stages } from '../workers/stages';
+
+/** One press from a datasheet to a job with the chip seated, powered, and wired to switches and LEDs. */
+export function TryChip({ type }: { readonly type: PartType }) {
+  const navigate = useNavigate();
+  const [unit, setUnit] = useState('');
+  const [busy, setBusy] = useState(false);
+  if (!canTry(type)) return null;
+  const start = async (): Promise<void> => {
+    setBusy(true);
+    try {
+      const id = await jobFor(type.id, unit === '' ? [] : [Number(unit)]);
+      await navigate(`/job/${id}/power`);
+    } catch (e) {
+      tell(`The job could not be made: ${e instanceof Error ? e.message : String(e)}`);
+      setBusy(false);
+    }
+  };
+  return (
+    <Flex gap="6px">
+      {type.units.length > 1 && (
+        <NativeSelect.Root size="xs" width="112px">
+          <NativeSelect.Field
+            aria-label="units to try"
+            bg="card"
+            borderColor="line"
+            h="26px"
+            fontSize="13px"
+            value={unit}
+            onChange={(e) => setUnit(e.target.value)}
+          >
+            <option value="">all {type.units.length} units</option>
+            {type.units.map((u, i) => (
+              <option key={u.name} value={i + 1}>
+                unit {u.name}
+              </option>
+            ))}
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
+      )}
+      <Button variant="solid" disabled={busy} onClick={() => void start()}>
+        Try this chip
+      </Button>
+    </Flex>
+  );
+}
+
+/** Makes the job, lays it out, and puts it on the shelf; its id. */
+async function jobFor(part: string, units: readonly number[]): Promise<string> {
+  const job = tryPart(part, units);
+  if (!job) throw new Error(`${part} cannot be tried`);
+  const reading = await stages().read(job.sheet);
+  const wrong = reading.findings.find(isError);
+  if (wrong) throw new Error(says(wrong));
+  const netlist = reading.design.netlist as Netlist;
+  const { packing, findings } = await runLong('pack', new AbortController().signal, (api) =>
+    api.pack(netlist, job.family),
+  );
+  const { edit, findings: more } = packing ? layOut(packing) : { edit: null, findings };
+  const applied = edit && applyEdit(job, edit);
+  if (!applied?.ok) throw new Error([...findings, ...more].map(says).join(' '));
+  return shelf.add(applied.job);
+}
