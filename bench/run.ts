@@ -17,6 +17,7 @@ import {
   sweep,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
+import { measureLogic } from './logic';
 import { measureScreen } from './screen';
 
 /** A small generator of pseudo-random numbers (xorshift32), so that every run measures the same board. */
@@ -139,6 +140,8 @@ line('one row of that walk, against one row by hand', walkMs / rows, walkMs / ha
 line('extraction of the nets, against the loop over all rows', extractMs, extractMs / handMs);
 line('lowering nets to a circuit', compileMs, compileMs / handMs);
 line('one switch flipped and settled, against a 16.7 ms frame', flipMs, flipMs / 16.7);
+
+await measureLogic(median, line);
 
 const screen = await measureScreen({ ...job, packing, board });
 if (screen) {

@@ -50,7 +50,7 @@ describe('a sheet restated', () => {
 
   it('changes the line of its signal alone, in the notation and with the comment it had', async () => {
     const { restated } = await restate(interlock, ['W'], 'product', chipLibrary);
-    expect(restated?.text).toBe(interlock.replace('~(U | L)', '~U & ~L'));
+    expect(restated?.text).toBe(interlock.replace('~(U | L) ', '~U & ~L  '));
     expect(restated).toMatchObject({ proved: true, lines: ['W = ~U & ~L'] });
     const nand = await restate(interlock, ['P'], 'nand', chipLibrary);
     expect(nand.restated?.text).toContain('\nP = nand(nand(K, nand(E, E), U, L), 1)\n');
@@ -76,7 +76,7 @@ describe('a sheet restated', () => {
   it('takes one column out of a table and leaves the others', async () => {
     const text = 'in A B\nout X Y\ntable X Y of A B\n  00 : 10\n  others : 01  # the rest';
     const { restated } = await restate(text, ['X'], 'sum', chipLibrary);
-    expect(restated?.text).toBe('in A B\nout X Y\nX = ~A & ~B\ntable Y of A B\n  00 : 0\n  others : 1  # the rest');
+    expect(restated?.text).toBe('in A B\nout X Y\nX = ~A & ~B\ntable Y of A B\n  00 : 0\n  others : 1   # the rest');
   });
 
   it('restates what a flip-flop takes, and leaves its clock', async () => {

@@ -83,22 +83,68 @@ export function evaluateBlock({ code, inputs }: Program, slots: readonly Int32Ar
     const first = p + 2;
     p = first + (code[p + 1] as number);
     const v = slots[out] as Int32Array;
+    const at = (q: number): Int32Array => slots[code[q] as number] as Int32Array;
     if (op === 7) wiredBlock(code, slots, v, first, p);
     else {
-      v.set(slots[code[first] as number] as Int32Array);
-      for (let q = first + 1; q < p; q++) gather(op, v, slots[code[q] as number] as Int32Array);
-      if (op === 0 || op > 3) for (let w = 0; w < v.length; w++) v[w] = ~(v[w] as number);
+      const gather = gathering[op] as Gathering;
+      let q = first + 1;
+      if (p - first === 1) v.set(at(first));
+      else if (p - first === 2) gather.two(v, at(first), at(q++));
+      else if (p - first === 3) gather.two(v, at(first), at(q++));
+      else gather.four(v, at(first), at(q++), at(q++), at(q++));
+      for (; p - q > 2; q += 3) gather.four(v, v, at(q), at(q + 1), at(q + 2));
+      for (; q < p; q++) gather.two(v, v, at(q));
+      if (op === 0 || op > 3) turn(v);
     }
   }
 }
 
-/** Takes one more input into a gate's words. */
-function gather(op: number, v: Int32Array, x: Int32Array): void {
-  const n = v.length;
-  if (op === 1 || op === 4) for (let w = 0; w < n; w++) (v[w] as number) &= x[w] as number;
-  else if (op === 2 || op === 5) for (let w = 0; w < n; w++) (v[w] as number) |= x[w] as number;
-  else for (let w = 0; w < n; w++) (v[w] as number) ^= x[w] as number;
+/** Loops over words that gather two inputs, or four, into a gate: one function each, so that each is compiled for what it does. */
+interface Gathering {
+  readonly two: (v: Int32Array, a: Int32Array, b: Int32Array) => void;
+  readonly four: (v: Int32Array, a: Int32Array, b: Int32Array, c: Int32Array, d: Int32Array) => void;
 }
+
+const both: Gathering = {
+  two: (v, a, b) => {
+    const n = v.length;
+    for (let w = 0; w < n; w++) v[w] = (a[w] as number) & (b[w] as number);
+  },
+  four: (v, a, b, c, d) => {
+    const n = v.length;
+    for (let w = 0; w < n; w++) v[w] = (a[w] as number) & (b[w] as number) & (c[w] as number) & (d[w] as number);
+  },
+};
+
+const either: Gathering = {
+  two: (v, a, b) => {
+    const n = v.length;
+    for (let w = 0; w < n; w++) v[w] = (a[w] as number) | (b[w] as number);
+  },
+  four: (v, a, b, c, d) => {
+    const n = v.length;
+    for (let w = 0; w < n; w++) v[w] = (a[w] as number) | (b[w] as number) | (c[w] as number) | (d[w] as number);
+  },
+};
+
+const odd: Gathering = {
+  two: (v, a, b) => {
+    const n = v.length;
+    for (let w = 0; w < n; w++) v[w] = (a[w] as number) ^ (b[w] as number);
+  },
+  four: (v, a, b, c, d) => {
+    const n = v.length;
+    for (let w = 0; w < n; w++) v[w] = (a[w] as number) ^ (b[w] as number) ^ (c[w] as number) ^ (d[w] as number);
+  },
+};
+
+function turn(v: Int32Array): void {
+  const n = v.length;
+  for (let w = 0; w < n; w++) v[w] = ~(v[w] as number);
+}
+
+/** How inputs are gathered, by opcode. */
+const gathering = [both, both, either, odd, both, either, odd];
 
 function wiredBlock(code: Int32Array, slots: readonly Int32Array[], v: Int32Array, from: number, end: number): void {
   v.fill(0);

@@ -61,7 +61,7 @@ function fillInputs(slots: readonly Int32Array[], n: number, from: number): void
   for (let i = 0; i < n - 5; i++) {
     const bit = n - 6 - i;
     const slot = slots[2 + i] as Int32Array;
-    for (let w = 0; w < slot.length; w++) slot[w] = -(((from + w) >>> bit) & 1);
+    for (let w = 0; w < slot.length; w++) slot[w] = ((from + w) << (31 - bit)) >> 31;
   }
 }
 
