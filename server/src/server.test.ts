@@ -29,12 +29,19 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 4 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 6 });
   });
 
   it('lists the samples and serves each', async () => {
     const list = (await (await fetch(`${base}/api/samples`)).json()) as { id: string; name: string }[];
-    expect(list.map((s) => s.id).sort()).toEqual(['boat-tally', 'flood-watch', 'lock-interlock', 'towpath-lamp']);
+    expect(list.map((s) => s.id).sort()).toEqual([
+      'boat-counter',
+      'boat-tally',
+      'flood-watch',
+      'level-dial',
+      'lock-interlock',
+      'towpath-lamp',
+    ]);
     for (const { id, name } of list) {
       const job = (await (await fetch(`${base}/api/samples/${id}`)).json()) as { name: string };
       expect(job.name).toBe(name);

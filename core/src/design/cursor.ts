@@ -1,11 +1,9 @@
 import { atText, type Finding, finding, type Span } from '../finding';
 import { lex, type Token } from './lexer';
 
-/** Thrown inside the parser to give up a line; `recovering` catches it. */
-class LineError extends Error {
-  constructor(readonly finding: Finding) {
-    super(finding.code);
-  }
+/** Thrown inside the parser to give up a line; `recovering` catches it. No Error: a stack for each line takes long. */
+class LineError {
+  constructor(readonly finding: Finding) {}
 }
 
 /**

@@ -19,11 +19,9 @@ export const noLibrary: Library = () => null;
 const MAX_SIGNALS = 50_000;
 const MAX_BLOCK_DEPTH = 20;
 
-/** Gives up a statement; never leaves this file. */
-class StatementError extends Error {
-  constructor(readonly finding: Finding) {
-    super(finding.code);
-  }
+/** Gives up a statement; never leaves this file. No Error: a stack for each statement takes long. */
+class StatementError {
+  constructor(readonly finding: Finding) {}
 }
 
 /** Names as one body of statements has them. */

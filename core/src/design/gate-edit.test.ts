@@ -31,7 +31,11 @@ describe('a gate of the diagram edited', () => {
   it.each<[string, GateEdit, string]>([
     ['kind, as it was written', { act: 'change', gate: 'G', kind: 'or' }, 'G = K | E              # a gate'],
     ['kind, to an inverting one', { act: 'change', gate: 'P', kind: 'nand' }, "P = (K·E'·U·L)'"],
-    ['kind, of a complement over a bracket', { act: 'change', gate: 'W', kind: 'and' }, 'W = U & L              # bell'],
+    [
+      'kind, of a complement over a bracket',
+      { act: 'change', gate: 'W', kind: 'and' },
+      'W = U & L              # bell',
+    ],
     ['one more input', { act: 'connect', gate: 'W', signal: 'K' }, 'W = ~(U | L | K)       # bell'],
     ['one input less', { act: 'cut', gate: 'P', input: 1 }, 'P = K·U·L'],
     ['down to one input', { act: 'cut', gate: 'W', input: 0 }, 'W = ~L                 # bell'],

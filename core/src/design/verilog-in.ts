@@ -18,10 +18,8 @@ interface Token extends Span {
 }
 
 /** Gives up a statement; never leaves this file. */
-class Refusal extends Error {
-  constructor(readonly finding: Finding) {
-    super(finding.code);
-  }
+class Refusal {
+  constructor(readonly finding: Finding) {}
 }
 
 const gateKinds = new Set(['and', 'or', 'nand', 'nor', 'xor', 'xnor']);

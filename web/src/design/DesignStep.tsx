@@ -10,7 +10,10 @@ import { ToolsPanel } from './ToolsPanel';
 
 const SheetEditor = lazy(() => import('./SheetEditor'));
 
-/** Sheet, gate diagram and truth table side by side: three views of one design. */
+/** Findings that are listed at once; the rest follow when these are mended. */
+const MOST_TOLD = 40;
+
+/** Sheet, gate diagram and truth table side by side: three ways to edit one design. */
 export default function DesignStep() {
   const { job, session, reading, colours } = useJobView();
   const { symbols } = useSettings();
@@ -68,7 +71,7 @@ export default function DesignStep() {
           flexShrink={0}
         >
           <Box overflowY="auto" aria-live="polite">
-            {findings.map((f) => {
+            {findings.slice(0, MOST_TOLD).map((f) => {
               const [place] = f.places;
               const at = place?.kind === 'text' ? place.span.from : 0;
               return (
@@ -80,6 +83,11 @@ export default function DesignStep() {
                 />
               );
             })}
+            {findings.length > MOST_TOLD && (
+              <Box px="14px" py="6px" color="soft" fontSize="13px">
+                … and {findings.length - MOST_TOLD} more further down.
+              </Box>
+            )}
             {job.sheet.trim() === '' && <Beginning />}
           </Box>
         </Panel>

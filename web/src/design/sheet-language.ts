@@ -6,9 +6,12 @@ import { type Finding, keywords, lex, remedy, says } from '@saddlebag/core';
 import { pointAt } from '../kit/follow';
 import type { Colours } from '../kit/palette';
 
+/** Underlines that the editor is given at once. */
+const MOST_UNDERLINED = 500;
+
 /** Turns findings on the text into the editor's underlines; places that lie beyond the text are drawn in. */
 export function diagnostics(findings: readonly Finding[], length: number): Diagnostic[] {
-  return findings.flatMap((f) =>
+  return findings.slice(0, MOST_UNDERLINED).flatMap((f) =>
     f.places.flatMap((place): Diagnostic[] => {
       if (place.kind !== 'text') return [];
       const to = Math.min(Math.max(place.span.to, place.span.from + 1), length);

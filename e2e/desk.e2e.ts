@@ -1,0 +1,139 @@
+import type { ChildProcess } from 'node:child_process';
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { launch } from './browser';
+import { Person } from './person';
+import { serve } from './server';
+
+let browser: Browser;
+let stop: () => Promise<void>;
+let base: string;
+let child: ChildProcess;
+
+beforeAll(async () => {
+  ({ base, child } = await serve());
+  ({ browser, stop } = await launch());
+});
+afterAll(async () => {
+  await stop();
+  child.kill();
+});
+
+const newcomer = (): Promise<Person> => Person.at(browser, base);
+/** The text of the sheet as it stands in the editor. */
+const sheet = (p: Person): Promise<string> =>
+  p.page.$$eval('.cm-line', (lines) => lines.map((l) => l.textContent).join('\n'));
+
+describe('the design desk', () => {
+  it('sets a cell of the table by keys: sheet and gates follow, and undo brings it back', async () => {
+    const p = await newcomer();
+    await p.takes('Lock interlock');
+    await p.sees('[aria-label="truth table"]');
+    await p.page.focus('[aria-label="truth table"]');
+    await p.keys('ArrowDown', 'ArrowDown', 'ArrowRight');
+    await p.reads('Row 1: why P is 0');
+    await p.keys('1');
+    await p.page.waitForFunction(() =>
+      document.querySelector('.cm-content')?.textContent?.includes('table P of K E U L : 0100'),
+    );
+    await p.keys('Control+z');
+    await p.page.waitForFunction(() =>
+      document.querySelector('.cm-content')?.textContent?.includes('P = K & ~E & U & L'),
+    );
+    expect(p.complaints).toEqual([]);
+  });
+
+  it('changes a gate in the diagram: the sheet keeps its comments, the table follows', async () => {
+    const p = await newcomer();
+    await p.takes('Lock interlock');
+    await p.presses('nor gate W');
+    await p.page.select('[aria-label="kind of gate"]', 'and');
+    await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('W = U & L'));
+    expect(await sheet(p)).toContain('# both gates open: the lock runs through');
+    await p.named('and gate W');
+    expect(p.complaints).toEqual([]);
+  });
+
+  it('restates, maps and compares, by day and dim, with nothing for axe and no page to scroll', async () => {
+    const p = await newcomer();
+    await p.takes('Level dial');
+    for (let theme = 0; theme < 2; theme++) {
+      await p.presses('Restate');
+      await p.reads('smallest sum of products');
+      await p.quiet();
+      expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+      await p.presses('Map');
+      await p.reads('Groups of zeros');
+      await p.quiet();
+      expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+      await p.presses('Compare');
+      await p.page.select('[aria-label="first to compare"]', 'LOW');
+      await p.page.select('[aria-label="second to compare"]', 'signal TOP');
+      await p.reads('They differ, first in row 0.');
+      expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+      await p.presses('Dim');
+    }
+    expect(p.complaints).toEqual([]);
+  });
+
+  it('steps a clocked sheet through its states', async () => {
+    const p = await newcomer();
+    await p.takes('Boat counter');
+    await p.reads('B falls: one step');
+    await p.presses('Step');
+    await p.presses('Step');
+    await p.reads('00000 → 00011 → 00101');
+    expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
+  });
+
+  it('answers thousands of lines of nonsense with findings, and stays at hand', async () => {
+    const p = await newcomer();
+    await p.goes();
+    await p.presses('New job');
+    await p.sees('.cm-content');
+    const nonsense = Array.from({ length: 5000 }, (_, i) => `Y${i} = (A & | table 01- use ${i} [`).join('\n');
+    await p.page.click('.cm-content');
+    await p.page.evaluate((text) => {
+      const data = new DataTransfer();
+      data.setData('text/plain', text);
+      document
+        .querySelector('.cm-content')
+        ?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    }, nonsense);
+    await p.reads('5001 to see to');
+    await p.keys('Control+z');
+    await p.reads('an empty sheet');
+    expect(p.complaints).toEqual([]);
+  });
+});
+
+describe('the shelf of parts', () => {
+  it('by keyboard alone: from a few words to a chip powered up on a board', async () => {
+    const p = await newcomer();
+    await p.goes('/parts');
+    await p.page.focus('[aria-label="number or function"]');
+    await p.types('74HC02');
+    await p.keys('Enter');
+    await p.reads('The outputs come first');
+    expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+    for (let i = 0; i < 60; i++) {
+      await p.keys('Tab');
+      if ((await p.page.evaluate(() => document.activeElement?.textContent)) === 'Try this chip') break;
+    }
+    await p.keys('Enter');
+    await p.reads('Walk the table');
+    await p.quiet();
+    await p.keys('w');
+    await p.reads('all agree');
+    expect([p.complaints, await p.scrolls()]).toEqual([[], false]);
+  });
+
+  it('lays two datasheets side by side, dim too', async () => {
+    const p = await newcomer();
+    await p.goes('/parts/7474');
+    await p.page.select('[aria-label="part beside it"]', '74112');
+    await p.named('datasheet of 74112');
+    await p.presses('Dim');
+    expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
+  });
+});
