@@ -54,6 +54,24 @@ describe('the design desk', () => {
     expect(p.complaints).toEqual([]);
   });
 
+  it('jumps to where a signal is made, and renames it everywhere, by keys', async () => {
+    const p = await newcomer();
+    await p.takes('Boat tally');
+    await p.sees('.cm-content');
+    // The last line reads T; where it is made, it can be typed over.
+    await p.page.click('.cm-content');
+    await p.keys('Control+End', 'ArrowUp', 'End');
+    for (let i = 0; i < 5; i++) await p.keys('ArrowLeft');
+    await p.keys('F2');
+    await p.reads('Rename T everywhere');
+    await p.types('TWO');
+    await p.keys('Enter');
+    await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('TWO = A·B + h·M'));
+    expect(await sheet(p)).toContain('X = (S ⊕ C0) + (TWO ⊕ C1)');
+    expect(await sheet(p)).toContain('TWO "two or more waiting"');
+    expect(p.complaints).toEqual([]);
+  });
+
   it('restates, maps and compares, by day and dim, with nothing for axe and no page to scroll', async () => {
     const p = await newcomer();
     await p.takes('Level dial');

@@ -10,6 +10,8 @@ import type { StepId } from './steps';
 const keys: Readonly<Record<StepId, readonly (readonly [key: string, does: string])[]>> = {
   design: [
     ['Tab', 'complete a name'],
+    ['F2', 'rename'],
+    ['F12', 'where it is made'],
     ['Ctrl Z', 'undo'],
     ['Alt 2', 'next step'],
   ],

@@ -1,4 +1,4 @@
-import { Box, Flex, Heading, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 import {
   cellAt,
   edgesOf,
@@ -16,6 +16,7 @@ import {
   type Unit,
 } from '@saddlebag/core';
 import { type ReactNode, useState } from 'react';
+import { Choice } from '../kit/Choice';
 import { BenchPart } from './BenchPart';
 import { ChipFromAbove } from './ChipFromAbove';
 import { PinName } from './PinName';
@@ -57,24 +58,13 @@ export function Datasheet({ type }: { readonly type: PartType }) {
           title="Limits"
           beside={
             family && (
-              <NativeSelect.Root size="xs" width="210px">
-                <NativeSelect.Field
-                  aria-label="family"
-                  bg="card"
-                  borderColor="line"
-                  h="26px"
-                  fontSize="13px"
-                  value={family}
-                  onChange={(e) => setWanted(e.target.value as FamilyId)}
-                >
-                  {made.map((id) => (
-                    <option key={id} value={id}>
-                      {partNumber(type.id, id)}: {families[id].title}
-                    </option>
-                  ))}
-                </NativeSelect.Field>
-                <NativeSelect.Indicator />
-              </NativeSelect.Root>
+              <Choice label="family" value={family} width="210px" onChange={(value) => setWanted(value as FamilyId)}>
+                {made.map((id) => (
+                  <option key={id} value={id}>
+                    {partNumber(type.id, id)}: {families[id].title}
+                  </option>
+                ))}
+              </Choice>
             )
           }
         >

@@ -1,9 +1,10 @@
-import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { findChip, type PartEntry, type PartType, partEntries, partType, searchParts } from '@saddlebag/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Brand } from '../app/Brand';
 import { ThemeButton } from '../app/ThemeButton';
+import { Choice } from '../kit/Choice';
 import { Leather } from '../kit/Leather';
 import { Empty, KeyCap, Panel } from '../kit/Panel';
 import { Datasheet } from './Datasheet';
@@ -146,27 +147,21 @@ interface BesideProps {
 function Beside({ part, second, onChoose }: BesideProps) {
   return (
     <>
-      <NativeSelect.Root size="xs" width="190px">
-        <NativeSelect.Field
-          aria-label="part beside it"
-          bg="card"
-          borderColor="line"
-          h="26px"
-          fontSize="13px"
-          value={second?.id ?? ''}
-          onChange={(e) => onChoose(e.target.value || null)}
-        >
-          <option value="">Lay another beside it …</option>
-          {partEntries
-            .filter((e) => e.id !== part.id)
-            .map((e) => (
-              <option key={e.id} value={e.id}>
-                {e.number}: {e.title}
-              </option>
-            ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
+      <Choice
+        label="part beside it"
+        value={second?.id ?? ''}
+        width="190px"
+        onChange={(value) => onChoose(value || null)}
+      >
+        <option value="">Lay another beside it …</option>
+        {partEntries
+          .filter((e) => e.id !== part.id)
+          .map((e) => (
+            <option key={e.id} value={e.id}>
+              {e.number}: {e.title}
+            </option>
+          ))}
+      </Choice>
       {second && <Button onClick={() => onChoose(null)}>Put it back</Button>}
     </>
   );

@@ -1,7 +1,8 @@
-import { Button, Flex, NativeSelect } from '@chakra-ui/react';
+import { Button, Flex } from '@chakra-ui/react';
 import { applyEdit, canTry, isError, layOut, type Netlist, type PartType, says, tryPart } from '@saddlebag/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { Choice } from '../kit/Choice';
 import { tell } from '../kit/notices';
 import { shelf } from '../store/shelf';
 import { runLong, stages } from '../workers/stages';
@@ -25,25 +26,14 @@ export function TryChip({ type }: { readonly type: PartType }) {
   return (
     <Flex gap="6px">
       {type.units.length > 1 && (
-        <NativeSelect.Root size="xs" width="112px">
-          <NativeSelect.Field
-            aria-label="units to try"
-            bg="card"
-            borderColor="line"
-            h="26px"
-            fontSize="13px"
-            value={unit}
-            onChange={(e) => setUnit(e.target.value)}
-          >
-            <option value="">all {type.units.length} units</option>
-            {type.units.map((u, i) => (
-              <option key={u.name} value={i + 1}>
-                unit {u.name}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Choice label="units to try" value={unit} width="112px" onChange={(value) => setUnit(value)}>
+          <option value="">all {type.units.length} units</option>
+          {type.units.map((u, i) => (
+            <option key={u.name} value={i + 1}>
+              unit {u.name}
+            </option>
+          ))}
+        </Choice>
       )}
       <Button variant="solid" disabled={busy} onClick={() => void start()}>
         Try this chip

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import {
   type CellMark,
   type Comparison,
@@ -16,6 +16,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo, useState } from 'react';
 import { contentKey } from '../app/content-key';
 import { useJobView } from '../app/job-context';
+import { Choice } from '../kit/Choice';
 import { Empty } from '../kit/Panel';
 import { shelf } from '../store/shelf';
 import { runLong } from '../workers/stages';
@@ -47,7 +48,7 @@ export function ComparePanel() {
     <Flex direction="column" flex="1" minH="0">
       <Flex align="center" gap="8px" px="12px" pb="6px" flexShrink={0} fontSize="13px">
         <Text>Is</Text>
-        <Choice label="first to compare" value={leftName} onChange={setLeft}>
+        <Choice label="first to compare" width="200px" value={leftName} onChange={setLeft}>
           <option value="">this whole job</option>
           {names.map((name) => (
             <option key={name} value={name}>
@@ -56,7 +57,7 @@ export function ComparePanel() {
           ))}
         </Choice>
         <Text whiteSpace="nowrap">the same as</Text>
-        <Choice label="second to compare" value={right} onChange={setRight}>
+        <Choice label="second to compare" width="200px" value={right} onChange={setRight}>
           <option value="">…</option>
           {names
             .filter((name) => name !== leftName)
@@ -96,32 +97,6 @@ export function ComparePanel() {
         {chosen && data?.comparison && a && b && <Result comparison={data.comparison} a={a} b={b} />}
       </Box>
     </Flex>
-  );
-}
-
-interface ChoiceProps {
-  readonly label: string;
-  readonly value: string;
-  readonly onChange: (value: string) => void;
-  readonly children: React.ReactNode;
-}
-
-function Choice({ label, value, onChange, children }: ChoiceProps) {
-  return (
-    <NativeSelect.Root size="xs" maxW="200px">
-      <NativeSelect.Field
-        aria-label={label}
-        bg="card"
-        borderColor="line"
-        h="26px"
-        fontSize="13px"
-        value={value}
-        onChange={(e) => onChange(e.target.value)}
-      >
-        {children}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
   );
 }
 

@@ -1,9 +1,12 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { formatted, parseSheet, printSheet, says } from '@saddlebag/core';
-import { lazy, Suspense, useRef } from 'react';
+import { chipLibrary, formatted, parseSheet, printSheet, renamed, says, toVerilog } from '@saddlebag/core';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { changeSettings, useSettings } from '../app/settings';
+import { Ask } from '../kit/Ask';
+import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
+import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
 import { GateDiagram } from './GateDiagram';
 import { ToolsPanel } from './ToolsPanel';
@@ -18,15 +21,23 @@ export default function DesignStep() {
   const { job, session, reading, colours } = useJobView();
   const { symbols } = useSettings();
   const goTo = useRef<(offset: number) => void>(() => {});
+  const [naming, setNaming] = useState<string | null>(null);
   const netlist = reading?.design.netlist ?? null;
   const findings = reading?.findings ?? [];
   const rewrite = (notation: 'ascii' | 'textbook'): void => {
     const { sheet, findings: broken } = parseSheet(job.sheet);
     if (broken.length === 0) session.dispatch({ kind: 'write-sheet', text: printSheet(sheet, notation) });
   };
+  const rename = (to: string): void => {
+    const text = naming === null ? null : renamed(job.sheet, naming, to);
+    if (text === null) tell(`${to} is no free name for ${naming}: letters, digits and _, and not taken.`);
+    else session.dispatch({ kind: 'write-sheet', text });
+  };
   const tidy = (): void => {
     session.dispatch({ kind: 'write-sheet', text: formatted(job.sheet) });
   };
+  const design = reading?.design;
+  const verilog = netlist && design ? () => toVerilog(design, job.name.replace(/\W+/g, '_'), chipLibrary) ?? '' : null;
   const sound = findings.every((f) => f.severity !== 'error');
   const rectangular = symbols === 'rectangular';
   return (
@@ -58,6 +69,7 @@ export default function DesignStep() {
               findings={findings}
               colours={colours}
               onChange={(text) => session.dispatch({ kind: 'write-sheet', text })}
+              onRename={setNaming}
               onReady={(go) => {
                 goTo.current = go;
               }}
@@ -98,12 +110,20 @@ export default function DesignStep() {
           hint="what is changed here, the sheet follows"
           flex="1.5"
           actions={
-            <Button
-              aria-pressed={rectangular}
-              onClick={() => changeSettings({ symbols: rectangular ? 'distinctive' : 'rectangular' })}
-            >
-              Rectangular symbols
-            </Button>
+            <>
+              <Button
+                disabled={!verilog}
+                onClick={() => verilog && download(fileName(job.name, '.v'), verilog(), 'text/plain')}
+              >
+                Verilog
+              </Button>
+              <Button
+                aria-pressed={rectangular}
+                onClick={() => changeSettings({ symbols: rectangular ? 'distinctive' : 'rectangular' })}
+              >
+                Rectangular symbols
+              </Button>
+            </>
           }
         >
           {netlist && netlist.outputs.length > 0 ? (
@@ -118,6 +138,16 @@ export default function DesignStep() {
         </Panel>
         <ToolsPanel behaviour={reading?.design.behaviour ?? null} />
       </Flex>
+      {naming !== null && (
+        <Ask
+          title={`Rename ${naming} everywhere`}
+          label="Name"
+          value={naming}
+          done="Rename"
+          onDone={rename}
+          onClose={() => setNaming(null)}
+        />
+      )}
     </>
   );
 }

@@ -1,7 +1,8 @@
-import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { editGate, type Gate, type GateEdit, type GateKind, remedy, says, signalsOf } from '@saddlebag/core';
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import { useJobView } from '../app/job-context';
+import { Choice } from '../kit/Choice';
 import { Tag } from '../kit/Tag';
 import { lookAt, useDesignFocus } from './design-focus';
 
@@ -180,34 +181,13 @@ function NewGate({ signals, onAct }: BarProps) {
   );
 }
 
-interface ChoiceProps {
+interface NameFieldProps {
   readonly label: string;
   readonly value: string;
-  readonly width: string;
   readonly onChange: (value: string) => void;
-  readonly children: ReactNode;
 }
 
-function Choice({ label, value, width, onChange, children }: ChoiceProps) {
-  return (
-    <NativeSelect.Root size="xs" width={width}>
-      <NativeSelect.Field
-        aria-label={label}
-        bg="card"
-        borderColor="line"
-        h="26px"
-        fontSize="13px"
-        value={value}
-        onChange={(e) => onChange(e.target.value)}
-      >
-        {children}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
-  );
-}
-
-function NameField({ label, value, onChange }: Pick<ChoiceProps, 'label' | 'value' | 'onChange'>) {
+function NameField({ label, value, onChange }: NameFieldProps) {
   return (
     <Input
       aria-label={label}

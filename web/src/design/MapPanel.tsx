@@ -1,4 +1,4 @@
-import { Box, Button, Flex, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import {
   type Behaviour,
   cellAt,
@@ -16,6 +16,7 @@ import { type KeyboardEvent, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { colour } from '../app/theme';
 import { hasTable, useTable } from '../app/use-table';
+import { Choice } from '../kit/Choice';
 import { Empty } from '../kit/Panel';
 import { onPaper, palette } from '../kit/palette';
 import { SvgText } from '../kit/SvgText';
@@ -44,24 +45,18 @@ export function MapPanel({ behaviour }: { readonly behaviour: Behaviour }) {
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex align="center" gap="8px" px="12px" pb="6px" flexShrink={0}>
-        <NativeSelect.Root size="xs" width="130px">
-          <NativeSelect.Field
-            aria-label="signal on the map"
-            bg="card"
-            borderColor="line"
-            h="26px"
-            fontSize="13px"
-            value={outputs[o]?.name}
-            onChange={(e) => setChosen(e.target.value)}
-          >
-            {outputs.map((x) => (
-              <option key={x.name} value={x.name}>
-                {x.name}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Choice
+          label="signal on the map"
+          value={outputs[o]?.name ?? ''}
+          width="130px"
+          onChange={(value) => setChosen(value)}
+        >
+          {outputs.map((x) => (
+            <option key={x.name} value={x.name}>
+              {x.name}
+            </option>
+          ))}
+        </Choice>
         <Button aria-pressed={groups === 'ones'} onClick={() => setGroups('ones')}>
           Groups of ones
         </Button>

@@ -1,8 +1,9 @@
-import { Box, Button, Flex, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { type Form, forms, type Restated, restatable, says, sizeOfSignals } from '@saddlebag/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useJobView } from '../app/job-context';
+import { Choice } from '../kit/Choice';
 import { tell } from '../kit/notices';
 import { Empty } from '../kit/Panel';
 import { runLong } from '../workers/stages';
@@ -25,25 +26,19 @@ export function RestatePanel() {
     <Flex direction="column" flex="1" minH="0">
       <Flex align="center" gap="8px" px="12px" pb="6px" flexShrink={0}>
         <Text fontSize="13px">Put</Text>
-        <NativeSelect.Root size="xs" width="150px">
-          <NativeSelect.Field
-            aria-label="signal to restate"
-            bg="card"
-            borderColor="line"
-            h="26px"
-            fontSize="13px"
-            value={signals.length === 1 && names.length > 1 ? signals[0] : ''}
-            onChange={(e) => setChosen(e.target.value)}
-          >
-            <option value="">all signals</option>
-            {names.map((name) => (
-              <option key={name} value={name}>
-                {name}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Choice
+          label="signal to restate"
+          value={signals.length === 1 && names.length > 1 ? (signals[0] ?? '') : ''}
+          width="150px"
+          onChange={(value) => setChosen(value)}
+        >
+          <option value="">all signals</option>
+          {names.map((name) => (
+            <option key={name} value={name}>
+              {name}
+            </option>
+          ))}
+        </Choice>
         <Text fontSize="13px">into another form. Now:</Text>
         <Text fontFamily="mono" fontSize="12.5px">
           {many(now.gates, 'gate')}, {many(now.levels, 'level')}

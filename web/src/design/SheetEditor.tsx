@@ -3,7 +3,7 @@ import { defaultKeymap } from '@codemirror/commands';
 import { setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState } from '@codemirror/state';
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view';
-import type { Finding } from '@saddlebag/core';
+import { definitionOf, type Finding } from '@saddlebag/core';
 import { useEffect, useRef } from 'react';
 import { useFollowed } from '../kit/follow';
 import type { Colours } from '../kit/palette';
@@ -15,18 +15,22 @@ interface SheetEditorProps {
   readonly colours: Colours;
   readonly onChange: (text: string) => void;
   readonly onReady: (goTo: (offset: number) => void) => void;
+  /** F2 on a name. */
+  readonly onRename: (name: string) => void;
 }
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce;
 
 /** The sheet as text. Undo is the job's, so that every step shares it; the text follows when the job changes elsewhere. */
-export default function SheetEditor({ text, findings, colours, onChange, onReady }: SheetEditorProps) {
+export default function SheetEditor({ text, findings, colours, onChange, onReady, onRename }: SheetEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const marks = useRef(new Compartment());
   const change = useRef(onChange);
   change.current = onChange;
   const ready = useRef(onReady);
+  const rename = useRef(onRename);
+  rename.current = onRename;
   const start = useRef(text);
   const followed = useFollowed();
 
@@ -42,7 +46,21 @@ export default function SheetEditor({ text, findings, colours, onChange, onReady
           drawSelection(),
           closeBrackets(),
           autocompletion({ override: [completeNames], icons: false }),
-          keymap.of([...completionKeymap, ...defaultKeymap]),
+          keymap.of([
+            { key: 'F2', run: (v) => withName(v, (name) => rename.current(name)) },
+            { key: 'F12', run: (v) => withName(v, (name) => jumpTo(v, name)) },
+            ...completionKeymap,
+            ...defaultKeymap,
+          ]),
+          EditorView.domEventHandlers({
+            mousedown: (e, v) => {
+              if (!e.ctrlKey && !e.metaKey) return false;
+              const at = v.posAtCoords({ x: e.clientX, y: e.clientY });
+              const name = at === null ? null : nameAt(v.state.doc.toString(), at);
+              if (name !== null) jumpTo(v, name);
+              return name !== null;
+            },
+          }),
           EditorView.contentAttributes.of({ 'aria-label': 'sheet', spellcheck: 'false' }),
           EditorView.updateListener.of((u) => {
             if (u.docChanged && !u.transactions.some((t) => t.isUserEvent('outside')))
@@ -79,6 +97,27 @@ export default function SheetEditor({ text, findings, colours, onChange, onReady
   }, [findings]);
 
   return <div ref={host} style={{ flex: 1, minHeight: 0, overflow: 'hidden' }} />;
+}
+
+/** The name that a place in a text touches, a pin of a used part whole; null when there is none. */
+export function nameAt(text: string, at: number): string | null {
+  const before = /[A-Za-z0-9_.]*$/.exec(text.slice(Math.max(0, at - 80), at))?.[0] ?? '';
+  const behind = /^[A-Za-z0-9_.]*/.exec(text.slice(at, at + 80))?.[0] ?? '';
+  const name = before + behind;
+  return /[A-Za-z_]/.test(name) ? name : null;
+}
+
+function withName(view: EditorView, act: (name: string) => void): boolean {
+  const name = nameAt(view.state.doc.toString(), view.state.selection.main.head);
+  if (name === null) return false;
+  act(name);
+  return true;
+}
+
+/** Puts the cursor where a signal is made. */
+function jumpTo(view: EditorView, name: string): void {
+  const span = definitionOf(view.state.doc.toString(), name);
+  if (span) view.dispatch({ selection: { anchor: span.from, head: span.to }, scrollIntoView: true });
 }
 
 /** The change from one text to another between their common beginning and end, so that the cursor stays. */

@@ -1,6 +1,9 @@
 import { Button } from '@chakra-ui/react';
-import type { Behaviour } from '@saddlebag/core';
+import { type Behaviour, tableToCsv } from '@saddlebag/core';
 import { useState } from 'react';
+import { useJobView } from '../app/job-context';
+import { hasTable, useTable } from '../app/use-table';
+import { download, fileName } from '../kit/download';
 import { Empty, Panel } from '../kit/Panel';
 import { ComparePanel } from './ComparePanel';
 import { MapPanel } from './MapPanel';
@@ -26,11 +29,16 @@ export function ToolsPanel({ behaviour }: { readonly behaviour: Behaviour | null
       title={tool === 'table' ? (stores ? 'States' : 'Truth table') : tools.find((t) => t.id === tool)?.title}
       hint={tool === 'table' && ready && !stores ? `${2 ** ready.inputs.length} rows` : undefined}
       flex={tool === 'table' ? '1' : '1.2'}
-      actions={tools.map(({ id, title }) => (
-        <Button key={id} aria-pressed={tool === id} onClick={() => setTool(id)}>
-          {id === 'table' && stores ? 'States' : title}
-        </Button>
-      ))}
+      actions={
+        <>
+          {tool === 'table' && ready && hasTable(ready) && <TakeTable behaviour={ready} />}
+          {tools.map(({ id, title }) => (
+            <Button key={id} aria-pressed={tool === id} onClick={() => setTool(id)}>
+              {id === 'table' && stores ? 'States' : title}
+            </Button>
+          ))}
+        </>
+      }
     >
       {!ready && <Empty>One row for every setting of the inputs.</Empty>}
       {ready && tool === 'table' && (stores ? <StatesPanel behaviour={ready} /> : <TruthTable behaviour={ready} />)}
@@ -38,5 +46,20 @@ export function ToolsPanel({ behaviour }: { readonly behaviour: Behaviour | null
       {ready && tool === 'restate' && <RestatePanel />}
       {ready && tool === 'compare' && <ComparePanel />}
     </Panel>
+  );
+}
+
+/** Hands the table out as CSV. */
+function TakeTable({ behaviour }: { readonly behaviour: Behaviour }) {
+  const { job } = useJobView();
+  const table = useTable(behaviour);
+  const take = (): void => {
+    const outputs = behaviour.outputs.map((o) => o.name);
+    if (table) download(fileName(job.name, '.csv'), tableToCsv(behaviour.inputs, outputs, table), 'text/csv');
+  };
+  return (
+    <Button disabled={!table} onClick={take}>
+      CSV
+    </Button>
   );
 }

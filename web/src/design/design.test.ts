@@ -1,9 +1,9 @@
-import { readSheet } from '@saddlebag/core';
+import { readDesign, readSheet } from '@saddlebag/core';
 import ELK from 'elkjs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { diagramOf, graphOf } from './layout';
-import { smallestChange } from './SheetEditor';
+import { nameAt, smallestChange } from './SheetEditor';
 import { diagnostics } from './sheet-language';
 
 describe('the smallest change between two texts', () => {
@@ -66,5 +66,39 @@ describe('the gate diagram', () => {
       expect(xs[0], line.id).toBeLessThan(xs[xs.length - 1] as number);
     }
     for (const n of nodes) expect(n.x + n.width).toBeLessThanOrEqual(width);
+  });
+
+  it('draws flip-flops and used parts as boxes with their pins, joined both ways round', async () => {
+    const sheet =
+      'in CK R\nout Q0 q\nuse 7493 as C1 (CKA = CK, CKB = Q0, R01 = R, R02 = 1, QA = Q0)\nq = ~q at fall Q0 clear R';
+    const { netlist } = readDesign(sheet).design;
+    if (!netlist) return expect.fail('no netlist');
+    const { nodes, lines } = diagramOf(await new ELK().layout(graphOf(netlist)));
+    const cells = nodes.filter((n) => n.kind === 'cell');
+    expect(cells.map((n) => n.label).sort()).toEqual(['C1 7493', 'q']);
+    const flop = cells.find((n) => n.label === 'q');
+    expect(flop?.pins?.left.map((p) => [p.name, p.clock === true, p.ring === true])).toEqual([
+      ['D', false, false],
+      ['', true, true],
+      ['R', false, false],
+    ]);
+    // Every input pin of every box has a line, and so have the outputs and the inverter.
+    expect(lines).toHaveLength(4 + 3 + 1 + 2);
+  });
+});
+
+describe('names in the editor', () => {
+  it('are found where the cursor touches them, pins of used parts whole', () => {
+    const text = 'Y = C1.QB & ~1A';
+    expect([0, 1, 2, 5, 9, 12, 13, 15].map((at) => nameAt(text, at))).toEqual([
+      'Y',
+      'Y',
+      null,
+      'C1.QB',
+      'C1.QB',
+      null,
+      '1A',
+      '1A',
+    ]);
   });
 });

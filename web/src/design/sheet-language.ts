@@ -2,7 +2,7 @@ import type { Completion, CompletionContext, CompletionResult } from '@codemirro
 import type { Diagnostic } from '@codemirror/lint';
 import { type Extension, RangeSetBuilder } from '@codemirror/state';
 import { Decoration, type DecorationSet, EditorView, ViewPlugin, type ViewUpdate } from '@codemirror/view';
-import { type Finding, keywords, lex, remedy, says } from '@saddlebag/core';
+import { clauseWords, type Finding, keywords, lex, remedy, says, statementWords } from '@saddlebag/core';
 import { pointAt } from '../kit/follow';
 import type { Colours } from '../kit/palette';
 
@@ -79,11 +79,12 @@ export function completeNames(context: CompletionContext): CompletionResult | nu
   if (!word && !context.explicit) return null;
   const at = word?.from ?? context.pos;
   const names = new Set<string>();
+  const words = new Set([...keywords, ...statementWords, ...clauseWords.flatMap((w) => w.split(' '))]);
   for (const token of lex(context.state.doc.toString()))
-    if (token.kind === 'name' && !keywords.has(token.text) && !(token.from <= at && context.pos <= token.to))
+    if (token.kind === 'name' && !words.has(token.text) && !(token.from <= at && context.pos <= token.to))
       names.add(token.text);
   const options: Completion[] = [...names].map((name) => ({ label: name, type: 'variable' }));
-  for (const name of keywords) options.push({ label: name, type: 'keyword' });
+  for (const name of [...keywords, ...statementWords, ...clauseWords]) options.push({ label: name, type: 'keyword' });
   return { from: at, options, validFor: /^\w*$/ };
 }
 

@@ -26,8 +26,10 @@ export function ShelfPage() {
   const open = (id: string) => navigate(`/job/${id}/design`);
   const take = async (brought: Promise<Brought>): Promise<void> => {
     const result = await brought;
-    if ('id' in result) await open(result.id);
-    else setRefused(result.findings);
+    if (!('id' in result)) return setRefused(result.findings);
+    const [first, ...more] = result.partly ?? [];
+    if (first) tell(`Left out: ${says(first)}${more.length > 0 ? ` And ${more.length} more.` : ''}`);
+    await open(result.id);
   };
   const bring = (file: File | undefined): void => {
     if (file) void take(bringFile(file)).catch((e: unknown) => tell(`The file could not be read: ${String(e)}`));
@@ -83,7 +85,7 @@ export function ShelfPage() {
           <input
             ref={picker}
             type="file"
-            accept=".json,.sheet"
+            accept=".json,.sheet,.v,.csv"
             hidden
             aria-label="job file"
             onChange={(e) => {
@@ -114,7 +116,7 @@ export function ShelfPage() {
       </Flex>
       <Flex as="footer" px="18px" h="34px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
         <KeyCap>Tab</KeyCap> from job to job <KeyCap>Enter</KeyCap> open
-        <Text ml="auto">A job file dropped on the shelf is brought in.</Text>
+        <Text ml="auto">A job, a sheet, Verilog or a CSV table dropped on the shelf is brought in.</Text>
       </Flex>
     </Flex>
   );

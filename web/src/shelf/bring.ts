@@ -1,8 +1,10 @@
-import { type Finding, newJob } from '@saddlebag/core';
+import { type Finding, fromVerilog, newJob, tableFromCsv } from '@saddlebag/core';
 import { shelf } from '../store/shelf';
 
-/** The outcome of bringing a file in: the id of the new job, or why there is none. */
-export type Brought = { readonly id: string } | { readonly findings: readonly Finding[] };
+/** The outcome of bringing a file in: the id of the new job, or why there is none. What was left out of it is told in `partly`. */
+export type Brought =
+  | { readonly id: string; readonly partly?: readonly Finding[] }
+  | { readonly findings: readonly Finding[] };
 
 /** Reads a job file's text and puts the job on the shelf. The reader is loaded when it is first needed. */
 export async function bringText(text: string): Promise<Brought> {
@@ -11,7 +13,7 @@ export async function bringText(text: string): Promise<Brought> {
   return read.ok ? { id: await shelf.add(read.job) } : { findings: read.findings };
 }
 
-/** Brings in a chosen file: a job, or a sheet as a new job. Too large files are refused unread. */
+/** Brings in a chosen file: a job, or a sheet, Verilog or a table as a new job. Too large files are refused unread. */
 export async function bringFile(file: File): Promise<Brought> {
   const { MAX_FILE_BYTES, tooBig } = await import('@saddlebag/core/job-reader');
   if (file.size > MAX_FILE_BYTES) {
@@ -20,5 +22,17 @@ export async function bringFile(file: File): Promise<Brought> {
   }
   const text = await file.text();
   if (file.name.endsWith('.sheet')) return { id: await shelf.add(newJob(file.name.replace(/\.sheet$/, ''), text)) };
+  if (file.name.endsWith('.v')) return bringDesign(file.name, fromVerilog(text));
+  if (file.name.endsWith('.csv')) return bringDesign(file.name, tableFromCsv(text));
   return bringText(text);
+}
+
+/** Puts what another program wrote on the shelf as a sheet; refused when nothing of it was understood. */
+async function bringDesign(
+  fileName: string,
+  { sheet, findings }: { sheet: string | null; findings: readonly Finding[] },
+): Promise<Brought> {
+  if (!sheet) return { findings };
+  const id = await shelf.add(newJob(fileName.replace(/\.\w+$/, ''), sheet));
+  return findings.length > 0 ? { id, partly: findings } : { id };
 }

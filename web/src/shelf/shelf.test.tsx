@@ -87,6 +87,27 @@ describe('bringing in', () => {
     expect(row).toMatchObject({ name: 'sluice', summary: { inputs: ['A'], outputs: ['Y'] } });
   });
 
+  it('Verilog and tables come in as sheets; what was left out is told, what is nothing is refused', async () => {
+    const bringAs = async (name: string, text: string) => {
+      const brought = await bringFile(new File([text], name));
+      const row = 'id' in brought ? await shelf.get(brought.id) : undefined;
+      return { row, brought };
+    };
+    const verilog = await bringAs(
+      'gate.v',
+      'module gate(input a, output y);\n initial y = 0;\n assign y = ~a;\nendmodule\n',
+    );
+    expect(verilog.row).toMatchObject({ name: 'gate' });
+    expect(verilog.row?.text).toContain('y = ~a');
+    expect(verilog.brought).toMatchObject({ partly: [{ code: 'verilog/not-understood' }] });
+    const table = await bringAs('dial.csv', 'A,B,,Y\n0,0,,1\n1,1,,0\n');
+    expect(table.row?.text).toContain('table Y of A B');
+    expect((await bringAs('odd.csv', 'A,,Y\n0,,7\n')).brought).toMatchObject({ findings: [{ code: 'csv/bad-cell' }] });
+    expect((await bringAs('odd.v', 'nothing here')).brought).toMatchObject({
+      findings: [{ code: 'verilog/not-understood' }],
+    });
+  });
+
   it('a file that is too large is refused unread', async () => {
     const file = new File([''], 'huge.json');
     Object.defineProperty(file, 'size', { value: 9e6 });
