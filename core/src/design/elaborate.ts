@@ -33,6 +33,8 @@ interface Scope {
   /** Names that stand for others: a block's outputs where they were given a name outside. */
   readonly aliases: ReadonlyMap<string, string>;
   readonly depth: number;
+  /** Whether a name without a range is just itself here: no prefix, no buses, no aliases. */
+  readonly plain: boolean;
 }
 
 /**
@@ -69,7 +71,8 @@ class Elaborator {
 
   run(sheet: Sheet): { declared: Declarations; findings: Finding[] } {
     const body = this.takeBlocks(sheet.lines);
-    const scope: Scope = { prefix: '', buses: busesOf(body), aliases: new Map(), depth: 0 };
+    const buses = busesOf(body);
+    const scope: Scope = { prefix: '', buses, aliases: new Map(), depth: 0, plain: buses.size === 0 };
     for (const s of body) if (s.kind === 'in' || s.kind === 'out') this.declare(s.kind, s.signals);
     const inputs = new Set(this.inputs.map((s) => s.name));
     this.both = new Set(this.outputs.flatMap((s) => (inputs.has(s.name) ? [s.name] : [])));
@@ -134,6 +137,10 @@ class Elaborator {
   }
 
   private equation(s: Extract<Statement, { kind: 'equation' }>, scope: Scope): void {
+    if (scope.plain && !s.clauses && isSingle(s.target.name) && isPlain(s.expr)) {
+      this.emit({ target: s.target, expr: s.expr });
+      return;
+    }
     const targets = this.wires(s.target, scope);
     const width = targets.length;
     const values = this.fit(this.vector(s.expr, scope), width, s.expr);
@@ -244,7 +251,7 @@ class Elaborator {
     for (const { pin, expr } of inputs)
       if (!aliases.has(pin)) this.emit({ target: { name: `${ref}.${pin}`, at: expr.at ?? nowhere }, expr });
     const prefix = `${ref}.`;
-    this.body(inside, { prefix, buses: busesOf(inside), aliases, depth: scope.depth + 1 });
+    this.body(inside, { prefix, buses: busesOf(inside), aliases, depth: scope.depth + 1, plain: false });
     for (const [pin, signal] of aliases) this.alias(`${prefix}${pin}`, signal, s.ref);
   }
 
@@ -321,6 +328,15 @@ class Elaborator {
     const names = range ? wiresOf(range) : (scope.buses.get(name) ?? [name]);
     return names.map((n) => scope.aliases.get(n) ?? scope.prefix + n);
   }
+}
+
+const isSingle = (name: string): boolean => !name.includes('[');
+
+/** Whether an expression names single signals alone. */
+function isPlain(e: Expr): boolean {
+  if (e.kind === 'name') return isSingle(e.name);
+  if (e.kind === 'not') return isPlain(e.of);
+  return e.kind === 'const' || e.of.every(isPlain);
 }
 
 const driverOf = (name: string): string => `${name}.out`;
