@@ -54,14 +54,14 @@ describe('the design desk', () => {
     expect(p.complaints).toEqual([]);
   });
 
-  it('jumps to where a signal is made, and renames it everywhere, by keys', async () => {
+  it('renames a signal everywhere and jumps to where it is made, by keys', async () => {
     const p = await newcomer();
     await p.takes('Boat tally');
     await p.sees('.cm-content');
-    // The last line reads T; where it is made, it can be typed over.
+    // The last line reads T.
     await p.page.click('.cm-content');
     await p.keys('Control+End', 'ArrowUp', 'End');
-    for (let i = 0; i < 5; i++) await p.keys('ArrowLeft');
+    for (let i = 0; i < 6; i++) await p.keys('ArrowLeft');
     await p.keys('F2');
     await p.reads('Rename T everywhere');
     await p.types('TWO');
@@ -69,6 +69,11 @@ describe('the design desk', () => {
     await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('TWO = A·B + h·M'));
     expect(await sheet(p)).toContain('X = (S ⊕ C0) + (TWO ⊕ C1)');
     expect(await sheet(p)).toContain('TWO "two or more waiting"');
+    await p.page.click('.cm-content');
+    await p.keys('Control+End', 'ArrowUp', 'End');
+    for (let i = 0; i < 6; i++) await p.keys('ArrowLeft');
+    await p.keys('F12');
+    await p.page.waitForFunction(() => document.querySelector('.cm-activeLine')?.textContent?.startsWith('TWO ='));
     expect(p.complaints).toEqual([]);
   });
 
@@ -143,6 +148,9 @@ describe('the shelf of parts', () => {
     await p.quiet();
     await p.keys('w');
     await p.reads('all agree');
+    await p.presses('Saddlebag, to the shelf');
+    await p.named('Open Try 7402');
+    expect(await p.axe()).toEqual([]);
     expect([p.complaints, await p.scrolls()]).toEqual([[], false]);
   });
 

@@ -10,7 +10,6 @@ export { editLines, type LineEdit, lineMaking, notationOf } from './line-edit';
 export {
   type Cell,
   type Gate,
-  isGatesAlone,
   type Netlist,
   netlistOf,
   networkOf,

@@ -77,11 +77,6 @@ export function netlistOf(declared: Declarations): { netlist: Netlist; findings:
   return { netlist: findings.length > 0 ? { ...netlist, gates: [], outputs: [] } : netlist, findings };
 }
 
-/** Whether a design is gates alone, with nothing stored, shared or used by number. */
-export function isGatesAlone(netlist: Netlist): boolean {
-  return netlist.cells.length === 0;
-}
-
 /** The netlist as a network that `compile` takes; the outputs of cells count as inputs, after its own. */
 export function networkOf(netlist: Netlist): Network {
   const made = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.outputs.map((o) => o.net) : [c.output]));

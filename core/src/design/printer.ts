@@ -55,6 +55,6 @@ const printSignal = ({ name, label }: Signal): string => (label === undefined ? 
 const names = (signals: readonly Signal[]): string => signals.map((s) => s.name).join(' ');
 
 /** Cells of a table in groups of four, as people read them. */
-export function inFours(cells: string): string {
+function inFours(cells: string): string {
   return cells.replace(/(.{4})(?=.)/g, '$1 ');
 }

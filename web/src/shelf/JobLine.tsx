@@ -19,6 +19,7 @@ const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle
 export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
   const [naming, setNaming] = useState(false);
   const { inputs, outputs, chips, jumpers } = row.summary;
+  const held = `${chips} ${chips === 1 ? 'chip' : 'chips'}`;
   const rename = async (name: string): Promise<void> => {
     const problem = await renameRow(row.id, name);
     if (problem !== null) tell(problem);
@@ -34,18 +35,22 @@ export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
       borderColor="line"
       _hover={{ bg: 'wash' }}
     >
-      <Box
-        as="button"
-        flex="1"
-        minW="0"
-        textAlign="left"
-        cursor="pointer"
-        onClick={onOpen}
-        aria-label={`Open ${row.name}`}
-      >
-        <Text fontFamily="heading" fontWeight="600" fontSize="17px" truncate>
-          {row.name}
-        </Text>
+      <Box flex="1" minW="0" position="relative">
+        <Box
+          as="button"
+          display="block"
+          maxW="100%"
+          textAlign="left"
+          cursor="pointer"
+          onClick={onOpen}
+          aria-label={`Open ${row.name}`}
+          // The whole entry can be pressed; only the name is the button's own.
+          _after={{ content: '""', position: 'absolute', inset: 0 }}
+        >
+          <Text fontFamily="heading" fontWeight="600" fontSize="17px" truncate>
+            {row.name}
+          </Text>
+        </Box>
         <Text fontFamily="mono" fontSize="12px" color="soft" truncate>
           {inputs.length === 0 && outputs.length === 0
             ? 'an empty sheet'
@@ -53,7 +58,7 @@ export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
         </Text>
       </Box>
       <Text color="soft" fontSize="12.5px" width="150px" flexShrink={0}>
-        {jumpers > 0 ? `${chips} chips, ${jumpers} jumpers` : chips > 0 ? `${chips} chips` : 'no board yet'}
+        {chips + jumpers === 0 ? 'no board yet' : jumpers > 0 ? `${held}, ${jumpers} jumpers` : held}
         <br />
         {when.format(row.changedAt)}
       </Text>
