@@ -42,7 +42,7 @@ describe('the shelf on the screen', () => {
     await shelf.add(job);
     renderPage(<ShelfPage />);
     const line = await screen.findByRole('button', { name: 'Open Lock interlock' });
-    expect(line.textContent).toContain('K E U L → G P W');
+    expect(line.closest('li')?.textContent).toContain('K E U L → G P W');
     expect(screen.getByText(/2 chips, 28 jumpers/)).toBeDefined();
   });
 
