@@ -122,7 +122,6 @@ function problemOf({ design }: Reading, signals: readonly string[]): { names: st
   const equations = signals.map((name) => design.equations.find((e) => e.target.name === name) as Equation);
   const netlist = partial(design.equations, design, equations);
   const { inputs, gates } = networkOf(netlist);
-  const dontCares = netlist.outputs.slice(signals.length);
   const read = new Set([...gates.flatMap((g) => g.inputs), ...netlist.outputs.map((o) => o.net)]);
   const used = inputs.filter((n) => read.has(n));
   if (used.length > MAX_RESTATE_INPUTS) return { names: used, functions: null };
@@ -132,7 +131,6 @@ function problemOf({ design }: Reading, signals: readonly string[]): { names: st
     const own = table.columns[signals.length + 2 * i + 1] as Rows;
     return never.map((w, k) => w | (own[k] as number));
   });
-  if (dontCares.length !== 2 * signals.length) throw new Error('don’t-cares are missing');
   const on = signals.map((_, i) => (table.columns[i] as Rows).map((w, k) => w & ~(free[i]?.[k] as number)));
   return withoutIdle({ inputs: used.length, on, free }, used);
 }
