@@ -10,6 +10,7 @@ const names: Record<string, string> = {
   'flood-watch': 'Flood watch',
   'level-dial': 'Level dial',
   'boat-counter': 'Boat counter',
+  'keepers-vote': 'Keepers vote',
 };
 const folder = new URL('../samples/', import.meta.url);
 const solve = highsSolver();

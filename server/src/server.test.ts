@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 6 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 7 });
   });
 
   it('lists the samples and serves each', async () => {
@@ -38,6 +38,7 @@ describe('the server', () => {
       'boat-counter',
       'boat-tally',
       'flood-watch',
+      'keepers-vote',
       'level-dial',
       'lock-interlock',
       'towpath-lamp',

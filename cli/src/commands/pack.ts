@@ -1,4 +1,4 @@
-import { countPacking, type Packing, partsOfPacking, partType } from '@saddlebag/core';
+import { countPacking, type Packing, partsOfPacking, typeOf } from '@saddlebag/core';
 import { prepare } from '../load';
 import { type CliCommand, codeFor, json, many, type Output, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
@@ -37,8 +37,9 @@ export const pack: CliCommand = {
 };
 
 function tell({ packages }: Packing, output: Output): void {
-  for (const { ref, part, units } of packages) {
-    const type = partType(part);
+  for (const { units, ...named } of packages) {
+    const { ref, part } = named;
+    const type = typeOf(named);
     output.out(`${ref} ${part}, ${type?.title}\n`);
     units.forEach((use, i) => {
       const unit = type?.units[i];

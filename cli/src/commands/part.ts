@@ -7,6 +7,7 @@ import {
   kindsOfUnit,
   limitsOf,
   ownLimits,
+  ownPartType,
   type PartType,
   partNumber,
   partType,
@@ -15,7 +16,8 @@ import {
   says,
   searchParts,
 } from '@saddlebag/core';
-import { json, type Output, type OwnCommand, plainFinding } from '../output';
+import { load } from '../load';
+import { json, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 
 /** Tells a part's pins, function and limits, or finds parts by what they do. */
 export const part: OwnCommand = {
@@ -24,13 +26,20 @@ export const part: OwnCommand = {
       .command('part')
       .description('tell a part by its number, or find parts by what they do: part 7493, part decade counter')
       .argument('<WORDS...>')
-      .action((words: string[], options: { json?: boolean }) => {
-        done(act(words.join(' '), options.json === true, output));
+      .option('--in <FILE>', 'look among the parts that a sheet or job defines itself first')
+      .action((words: string[], options: { json?: boolean; in?: string }) => {
+        const loaded = options.in === undefined ? null : load(options.in);
+        if (loaded && loaded.job === null) {
+          tellFindings(loaded.findings, output);
+          return done(1);
+        }
+        const own = loaded?.reading.ownParts.flatMap((p) => ownPartType(p.text) ?? []) ?? [];
+        done(act(words.join(' '), own, options.json === true, output));
       }),
 };
 
-function act(text: string, asJson: boolean, output: Output): number {
-  const type = findChip(text) ?? partType(text);
+function act(text: string, own: readonly PartType[], asJson: boolean, output: Output): number {
+  const type = own.find((p) => p.id === text) ?? findChip(text) ?? partType(text);
   if (type) {
     const family = familyFor(type, text);
     output.out(asJson ? json(plainPart(type, family)) : spoken(type, family));

@@ -9,8 +9,9 @@ export const verilog: CliCommand = {
   describe: 'print the design as structural Verilog (IEEE 1364)',
   writes: 'the Verilog',
   act: (file, options, output) =>
-    withJob(file, options, output, ({ name, sheet }, { design, findings }) => {
-      const text = toVerilog(design, name.replace(/\W+/g, '_') || 'top', chipLibrary);
+    withJob(file, options, output, ({ name, sheet }, reading) => {
+      const { findings } = reading;
+      const text = toVerilog(reading, name.replace(/\W+/g, '_') || 'top', chipLibrary);
       if (text === null || findings.some(isError)) return stopped(findings, options, output, sheet);
       if (options.to !== undefined) writeFileSync(options.to, text);
       if (options.json) output.out(json({ verilog: text, findings: findings.map(plainFinding) }));

@@ -19,6 +19,8 @@ export interface SeatedPart {
   readonly turn: Turn;
   readonly signal?: string;
   readonly value?: number;
+  /** The definition of a part of one's own: its pins and behaviour, as the sheet had them when it was seated. */
+  readonly own?: string;
 }
 
 /** A jumper wire from hole to hole; its path over the board is not stored but worked out. */

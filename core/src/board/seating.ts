@@ -1,4 +1,4 @@
-import { type PartType, type Pin, partType } from '../catalogue';
+import { type PartType, type Pin, typeOf } from '../catalogue';
 import { type Finding, finding, type Place } from '../finding';
 import { type Board, byNumber, type Jumper, type SeatedPart, type Turn } from './board';
 import { type Hole, holeAt, holesOfStrip, holeXY, parseHole, printHole, rowY } from './hole';
@@ -20,7 +20,7 @@ export function turned(dx: number, dy: number, turn: Turn): { dx: number; dy: nu
 
 /** Where the leads of a seated part go, in pin order; empty when its type or anchor is not known. */
 export function leadsOf(seated: SeatedPart): Lead[] {
-  const type = partType(seated.part);
+  const type = typeOf(seated);
   const anchor = parseHole(seated.at);
   if (!type || !anchor) return [];
   return type.pins.map((pin) => {
@@ -111,7 +111,7 @@ export function outlinesOf(board: Board): Outline[] {
   return Object.values(board.parts)
     .sort((a, b) => byNumber(a.ref, b.ref))
     .flatMap((part) => {
-      const type = partType(part.part);
+      const type = typeOf(part);
       const anchor = parseHole(part.at);
       if (!type || !anchor) return [];
       const at = holeXY(anchor);

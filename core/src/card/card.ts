@@ -1,5 +1,5 @@
 import { type Board, byNumber, extractNets, leadsOf, parseHole, type SeatedPart, stripOf } from '../board';
-import { partType, type Unit } from '../catalogue';
+import { typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import { buildOrder, drivenBy, type Packing, type UnitUse } from '../packing';
 import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } from '../planning';
@@ -99,7 +99,7 @@ class Stager {
   }
 
   private refs(kind: string): string[] {
-    return this.seated.filter((p) => partType(p.part)?.kind === kind).map((p) => p.ref);
+    return this.seated.filter((p) => typeOf(p)?.kind === kind).map((p) => p.ref);
   }
 
   private stage(
@@ -127,7 +127,7 @@ class Stager {
   private chips(): void {
     const capacitors = this.refs('capacitor');
     for (const part of this.seated) {
-      const type = partType(part.part);
+      const type = typeOf(part);
       if (type?.kind !== 'chip') continue;
       const near = capacitors.filter((ref) => !this.placed.has(ref) && this.isNear(part, ref)).slice(0, 1);
       const id = (role: string): string => type.pins.find((p) => p.role === role)?.id ?? '?';
@@ -198,8 +198,9 @@ class Stager {
   /** The LEDs that show a net, with their resistors. */
   private leds(net: string): void {
     const names = this.packing.outputs.filter((o) => o.net === net).map((o) => o.name);
-    for (const { ref, part, signal } of this.seated) {
-      if (partType(part)?.kind !== 'led' || signal === undefined || !names.includes(signal)) continue;
+    for (const seated of this.seated) {
+      const { ref, signal } = seated;
+      if (typeOf(seated)?.kind !== 'led' || signal === undefined || !names.includes(signal)) continue;
       const strips = new Set(this.stripsOf(ref));
       const resistors = this.refs('resistor').filter(
         (r) => !this.placed.has(r) && this.stripsOf(r).some((s) => strips.has(s)),
@@ -228,7 +229,7 @@ export function shownValue(kind: string, value: number | undefined): string {
 function partsList(board: Board): PartsLine[] {
   const lines = new Map<string, string[]>();
   for (const part of Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref))) {
-    const type = partType(part.part);
+    const type = typeOf(part);
     const title = type?.kind === 'chip' ? `${part.part}, ${type.title}` : (type?.title ?? part.part);
     const plain = title.replace(/, 5 V$/, '');
     const what = `${plain}${shownValue(type?.kind ?? '', part.value)}`;
@@ -248,8 +249,9 @@ function partsList(board: Board): PartsLine[] {
 function pinLists(board: Board, carries: (pin: string) => string): PinList[] {
   return Object.values(board.parts)
     .sort((a, b) => byNumber(a.ref, b.ref))
-    .flatMap(({ ref, part }) => {
-      const type = partType(part);
+    .flatMap((seated) => {
+      const { ref, part } = seated;
+      const type = typeOf(seated);
       if (type?.kind !== 'chip') return [];
       const pins = type.pins.map(({ id, name }) => ({ id, name, carries: carries(`${ref}.${id}`) }));
       return [{ ref, part, title: type.title, pins }];

@@ -1,23 +1,28 @@
-import { type Library, parseSheet, printStatement, type Reading, readSheet, type Sheet } from '../design';
+import {
+  elaborate,
+  type Library,
+  MAX_OWN_TEXT,
+  type OwnPart,
+  ownPartsOf,
+  parseSheet,
+  pinRolesOf,
+  printStatement,
+  type Reading,
+  readSheet,
+  type Sheet,
+} from '../design';
+import { isError } from '../finding';
 import { benchParts } from './bench-parts';
 import { type ChipData, chips } from './chips';
 import { readPartNumber } from './family';
 import type { PartType, Pin, PinRole } from './part';
 import { unitsOf } from './units';
 
-const fixedRoles: Readonly<Record<string, PinRole>> = { VCC: 'supply', GND: 'ground', NC: 'none' };
-
-/** Pins of a chip that are what: from its own words and from what its behaviour makes. */
+/** What each pin of a chip is: by what its behaviour makes, and by its own words for pins without a logic level. */
 function rolesOf(data: ChipData): Map<string, PinRole> {
-  const names = data.pins.split(' ');
-  const roles = new Map<string, PinRole>(Object.entries(fixedRoles));
-  const made = new Set(
-    parseSheet(data.behaviour).sheet.lines.flatMap(({ statement: s }) =>
-      s?.kind === 'equation' ? [s.target.name] : s?.kind === 'table' ? s.outputs.map((o) => o.name) : [],
-    ),
-  );
-  for (const name of names) if (!roles.has(name)) roles.set(name, made.has(name) ? 'output' : 'input');
-  for (const name of data.both?.split(' ') ?? []) roles.set(name, 'both');
+  const { sheet } = parseSheet(data.behaviour);
+  const { equations } = elaborate(sheet, chipLibrary, true).declared;
+  const roles = new Map<string, PinRole>(pinRolesOf(data.pins.split(' '), equations));
   for (const name of data.analogue?.split(' ') ?? []) roles.set(name, 'analogue');
   return roles;
 }
@@ -26,7 +31,7 @@ function rolesOf(data: ChipData): Map<string, PinRole> {
 export function sheetOfChip(data: ChipData): string {
   const roles = rolesOf(data);
   const of = (...wanted: PinRole[]): string[] =>
-    [...roles].filter(([name, role]) => wanted.includes(role) && !(name in fixedRoles)).map(([name]) => name);
+    [...roles].filter(([, role]) => wanted.includes(role)).map(([name]) => name);
   const declared = (kind: 'in' | 'out', names: readonly string[]): string =>
     printStatement({ kind, signals: [...names].sort(byName).map((name) => ({ name })) });
   const timed = data.timers?.map((t) => t.input) ?? [];
@@ -45,13 +50,14 @@ export function byName(a: string, b: string): number {
 /**
  * Makes a chip from its data sheet: pins of a dual-in-line package laid out from pin 1 (anchor, lower
  * row, notch to the left), and units taken from the behaviour, one for each group of outputs that share
- * a signal. Throws on a behaviour that is not a faultless sheet: the catalogue is our own data.
+ * a signal. Throws on a behaviour with an error: the catalogue is our own data, and own parts are checked
+ * where they are written.
  */
 export function chipOf(data: ChipData): PartType {
   const behaviour = sheetOfChip(data);
-  const { design, findings } = readSheet(behaviour);
-  if (!design.behaviour || findings.length > 0)
-    throw new Error(`${data.base}: the behaviour has findings: ${JSON.stringify(findings)}`);
+  const { design, findings } = readSheet(behaviour, chipLibrary);
+  if (!design.behaviour)
+    throw new Error(`${data.base}: the behaviour has findings: ${JSON.stringify(findings.filter(isError))}`);
   const names = data.pins.split(' ');
   const half = names.length / 2;
   const rows = data.rows ?? 3;
@@ -96,6 +102,61 @@ function chip(base: string): PartType | null {
 export function partType(part: string): PartType | null {
   const number = readPartNumber(part);
   return (number && chip(number.base)) ?? benchOf.get(part) ?? null;
+}
+
+/** What names a part: its number or word and, for a part of one's own, its definition. */
+export interface PartName {
+  readonly part: string;
+  readonly own?: string;
+}
+
+/** The type of a part named; null when it is not known or its own definition cannot be read. */
+export function typeOf({ part, own }: PartName): PartType | null {
+  return own === undefined ? partType(part) : ownPartType(own);
+}
+
+/** Types of own parts by their definitions; forgotten when there are too many. */
+const ownTypes = new Map<string, PartType | null>();
+const MAX_OWN_TYPES = 500;
+
+/** The type that a part's definition, from `part` to `end`, makes; null when it has a mistake. */
+export function ownPartType(text: string): PartType | null {
+  const known = ownTypes.get(text);
+  if (known !== undefined) return known;
+  if (ownTypes.size >= MAX_OWN_TYPES) ownTypes.clear();
+  const type = makeOwnType(text);
+  ownTypes.set(text, type);
+  return type;
+}
+
+function makeOwnType(text: string): PartType | null {
+  if (text.length > MAX_OWN_TEXT) return null;
+  const { sheet, findings } = parseSheet(text);
+  const { parts, findings: more } = ownPartsOf(sheet, chipLibrary);
+  const [part] = parts.values();
+  if (!part || findings.length > 0 || more.length > 0) return null;
+  try {
+    return { ...chipOf(dataOfOwn(part)), own: part.text };
+  } catch {
+    return null;
+  }
+}
+
+/** An own part as chips of the catalogue are given; it counts as HC, the family of jobs. */
+function dataOfOwn(part: OwnPart): ChipData {
+  return {
+    base: part.name,
+    title: part.title === '' ? 'a part of your own' : part.title,
+    group: 'own parts',
+    pins: part.pins.join(' '),
+    behaviour: part.sheet.lines
+      .slice(2)
+      .flatMap(({ statement }) => (statement ? [printStatement(statement)] : []))
+      .join('\n'),
+    ...(part.wide && { rows: 6 as const }),
+    families: ['HC'],
+    catch: 'A part of your own: nobody has held its pins and its limits against a data sheet but you.',
+  };
 }
 
 /** Every part type: chips by number, then the other things on a bench. Makes all chips: some 50 ms. */

@@ -1,5 +1,17 @@
 export { benchParts } from './bench-parts';
-export { byName, catalogue, chipLibrary, chipOf, findChip, partType, readDesign, sheetOfChip } from './catalogue';
+export {
+  byName,
+  catalogue,
+  chipLibrary,
+  chipOf,
+  findChip,
+  ownPartType,
+  type PartName,
+  partType,
+  readDesign,
+  sheetOfChip,
+  typeOf,
+} from './catalogue';
 export { type ChipData, type ChipGroup, chips, type PulseTimer } from './chips';
 export * from './datasheet';
 export { type Family, type FamilyId, families, familyIds, partNumber, readPartNumber } from './family';

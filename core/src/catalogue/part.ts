@@ -78,6 +78,8 @@ export interface PartType {
   readonly catch: string;
   /** What its data sheet says beyond that; null for parts that are no chips. */
   readonly chip: ChipData | null;
+  /** The definition of a part of one's own, as the sheet has it; absent for parts of the catalogue. */
+  readonly own?: string;
 }
 
 /** Whether `kind` has an output that is the complement of its plain form. */

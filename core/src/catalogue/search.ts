@@ -83,20 +83,23 @@ const searched: ReadonlyMap<string, readonly string[]> = new Map([
 /**
  * Parts by number, however printed, or by what they do: `three-input nor`, `decade counter`, `sr latch`.
  * Every word must fit, the last one as a beginning; a number found comes first. All parts for no words.
+ * `own` are entries of own parts, which come before those of the catalogue.
  */
-export function searchParts(text: string): readonly PartEntry[] {
+export function searchParts<E extends PartEntry>(text: string, own: readonly E[] = []): readonly (E | PartEntry)[] {
   const plain = text.trim();
-  if (plain === '') return partEntries;
+  const all = [...own, ...partEntries];
+  if (plain === '') return all;
   const number = readPartNumber(plain) || /^\d{2,5}$/.test(plain) ? findChip(plain) : null;
   const digits = /^(?:74)?(\d+)$/.exec(plain)?.[1];
   const words = wordsOf(plain);
   const last = words[words.length - 1];
   const fits = (own: readonly string[]): boolean =>
     words.length > 0 && words.every((w) => own.includes(w) || (w === last && own.some((o) => o.startsWith(w))));
-  const found = partEntries.filter(
+  const found = all.filter(
     (e) =>
       e.id !== number?.id &&
-      (fits(searched.get(e.id) ?? []) || (digits !== undefined && e.id.replace(/^74(?=\d)/, '').startsWith(digits))),
+      (fits(searched.get(e.id) ?? wordsOf(`${e.number} ${e.title} ${e.group}`)) ||
+        (digits !== undefined && e.id.replace(/^74(?=\d)/, '').startsWith(digits))),
   );
   const first = number && partEntries.find((e) => e.id === number.id);
   return first ? [first, ...found] : found;

@@ -1,8 +1,10 @@
 import { atText, type Finding, finding, isError, type Place } from '../finding';
-import { type Behaviour, type Expr, eachName } from '../logic';
+import { type Behaviour, eachName } from '../logic';
 import { behaviourOf } from './behaviour';
 import { elaborate, type Library, noLibrary } from './elaborate';
+import { expressionsOf, namesIn } from './equation';
 import { type Netlist, netlistOf } from './netlist';
+import { type OwnPart, ownPartsOf, withOwnParts } from './own-part';
 import { parseSheet } from './parser';
 import type { Declarations, Equation, Sheet, Signal } from './sheet';
 
@@ -20,6 +22,8 @@ export interface Design extends Declarations {
 export interface Reading {
   readonly sheet: Sheet;
   readonly design: Design;
+  /** The parts that the sheet defines itself, those alone whose names and pins are right. */
+  readonly ownParts: readonly OwnPart[];
   readonly findings: readonly Finding[];
 }
 
@@ -29,8 +33,26 @@ export interface Reading {
  */
 export function readSheet(text: string, library: Library = noLibrary): Reading {
   const { sheet, findings } = parseSheet(text);
+  const { parts, findings: ofParts } = ownPartsOf(sheet, library);
+  for (const part of parts.values()) ofParts.push(...checkPart(part, library));
+  const read = designOf(sheet, withOwnParts(library, parts), [...findings, ...ofParts]);
+  return { ...read, ownParts: [...parts.values()] };
+}
+
+/** What is wrong with the behaviour of a part of the sheet's own, each at its place in the sheet. */
+function checkPart(part: OwnPart, library: Library): Finding[] {
+  const { findings } = designOf(part.sheet, library, []);
+  return findings.map((f) => {
+    if (f.code === 'sheet/no-output')
+      return finding('sheet/part-makes-nothing', [atText(part.at)], { name: part.name });
+    return f;
+  });
+}
+
+/** What sheets without parts of their own come to; `before` is what is known to be wrong already. */
+function designOf(sheet: Sheet, library: Library, before: readonly Finding[]): Omit<Reading, 'ownParts'> {
   const { declared: whole, findings: written } = elaborate(sheet, library, true);
-  const wrong = [...findings, ...written, ...check(whole)];
+  const wrong = [...before, ...written, ...check(whole)];
   // What is unused is known only once everything else is right.
   const all = wrong.some(isError) ? wrong : [...wrong, ...checkUnused(whole)];
   const declared = sheet.lines.some((l) => l.statement?.kind === 'use')
@@ -44,8 +66,8 @@ export function readSheet(text: string, library: Library = noLibrary): Reading {
   return { sheet, design: { ...declared, netlist, behaviour }, findings: byPlace(all) };
 }
 
-const whole = { from: 0, to: 0 };
-const place = (s: Signal): readonly Place[] => [atText(s.at ?? whole)];
+const start = { from: 0, to: 0 };
+const place = (s: Signal): readonly Place[] => [atText(s.at ?? start)];
 
 function check(d: Declarations): Finding[] {
   const made = new Map<string, Equation[]>();
@@ -66,25 +88,13 @@ function check(d: Declarations): Finding[] {
       findings.push(finding('sheet/output-undefined', place(output), { name: output.name }));
   findings.push(...checkUnknown(d, declared));
   findings.push(...checkLoops(made));
-  if (d.outputs.length === 0) findings.push(finding('sheet/no-output', [atText(whole)], {}));
+  if (d.outputs.length === 0) findings.push(finding('sheet/no-output', [atText(start)], {}));
   return findings;
 }
 
 /** Whether two equations may make one signal: outputs that share a wire. */
 const shares = (a: Equation, b: Equation): boolean =>
   (a.when !== undefined && b.when !== undefined) || (a.open === true && b.open === true);
-
-/** Every expression of an equation: its value, clock, forces, enable; with `care`, its don't-cares too. */
-export function expressionsOf(e: Equation, care = true): Expr[] {
-  const { storage, forces = [], when, dontCare } = e;
-  return [
-    e.expr,
-    ...(storage ? [storage.kind === 'while' ? storage.enable : storage.clock] : []),
-    ...forces.map((f) => f.when),
-    ...(when ? [when] : []),
-    ...(care && dontCare ? [dontCare] : []),
-  ];
-}
 
 function* checkTwice(d: Declarations): Generator<Finding> {
   const seen = new Set<string>();
@@ -103,17 +113,10 @@ function checkUnknown(d: Declarations, known: ReadonlySet<string>): Finding[] {
       if (known.has(name)) return;
       const near = byLower.get(name.toLowerCase());
       const hint = near === undefined ? '' : ` Did you mean ${near}?`;
-      findings.push(finding('sheet/unknown-signal', [atText(at ?? whole)], { name, hint }));
+      findings.push(finding('sheet/unknown-signal', [atText(at ?? start)], { name, hint }));
     });
   }
   return findings;
-}
-
-/** Names each signal that an expression reads. */
-export function namesIn(expr: Expr): string[] {
-  const names: string[] = [];
-  eachName(expr, (name) => names.push(name));
-  return names;
 }
 
 /** Depth-first search with an explicit stack (sheets may chain thousands of equations). */

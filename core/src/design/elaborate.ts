@@ -8,9 +8,15 @@ import { type TabledOutput, tableOfCells, tableOfRows, type WrittenRow } from '.
  * What a sheet may use by number: the part's base number, its behaviour as a sheet, and the inputs of that
  * sheet that are no pins of the part and rest low; null when there is no such part or it computes nothing.
  */
-export type Library = (
-  number: string,
-) => { readonly base: string; readonly sheet: Sheet; readonly idle?: readonly string[] } | null;
+export type Library = (number: string) => LibraryPart | null;
+
+export interface LibraryPart {
+  readonly base: string;
+  readonly sheet: Sheet;
+  readonly idle?: readonly string[];
+  /** The definition of a part that the sheet defines itself. */
+  readonly own?: string;
+}
 
 /** The library of a sheet that uses no parts. */
 export const noLibrary: Library = () => null;
@@ -82,13 +88,16 @@ class Elaborator {
     return { declared: { inputs: this.inputs, outputs, equations, parts, never }, findings: this.findings };
   }
 
-  /** Sets the blocks apart and gives the statements of the sheet itself. */
+  /** Sets blocks and parts of one's own apart and gives the statements of the sheet itself. */
   private takeBlocks(lines: readonly Line[]): Statement[] {
     const body: Statement[] = [];
     let block: { name: Signal; inside: Statement[] } | null = null;
     for (const { statement: s } of lines) {
       if (!s) continue;
-      if (s.kind === 'block') {
+      if (s.kind === 'part') {
+        if (block) this.note(finding('sheet/block-in-block', [at(s.name)], { name: s.name.name }));
+        block = { name: s.name, inside: [] };
+      } else if (s.kind === 'block') {
         if (block) this.note(finding('sheet/block-in-block', [at(s.name)], { name: s.name.name }));
         else if (this.blocks.has(s.name.name))
           this.note(finding('sheet/block-twice', [at(s.name)], { name: s.name.name }));
@@ -121,6 +130,7 @@ class Elaborator {
           rows.push({ ...next, at: next.at ?? nowhere });
         this.recovering(() => this.table(s, rows, scope));
       } else if (s.kind === 'row') this.note(finding('sheet/stray-row', [atText(s.at ?? nowhere)], {}));
+      else if (s.kind === 'pins') this.note(finding('sheet/stray-pins', [at(s.names[0] ?? { name: '' })], {}));
       else if (s.kind === 'equation') this.recovering(() => this.equation(s, scope));
       else if (s.kind === 'never') this.recovering(() => this.never.push(this.scalar(s.expr, scope)));
       else if (s.kind === 'use') this.recovering(() => this.use(s, scope));
@@ -241,7 +251,8 @@ class Elaborator {
     });
     if (!block && !this.expand) {
       const outputs = outs.map((pin) => ({ pin, signal: aliases.get(pin) ?? `${ref}.${pin}` }));
-      this.parts.push({ ref, part: found?.base ?? name, inputs, outputs, at: s.ref.at ?? nowhere });
+      const own = found?.own === undefined ? {} : { own: found.own };
+      this.parts.push({ ref, part: found?.base ?? name, ...own, inputs, outputs, at: s.ref.at ?? nowhere });
       for (const [pin, signal] of aliases) this.alias(`${ref}.${pin}`, signal, s.ref);
       return;
     }

@@ -11,8 +11,7 @@ import { fromVerilog } from './verilog-in';
 import { toVerilog } from './verilog-out';
 
 const behaviour = (text: string) => readDesign(text).design.behaviour ?? expect.fail(`not read:\n${text}`);
-const there = (text: string): string =>
-  toVerilog(readDesign(text).design, 'lock', chipLibrary) ?? expect.fail('no Verilog');
+const there = (text: string): string => toVerilog(readDesign(text), 'lock', chipLibrary) ?? expect.fail('no Verilog');
 const sameAs = (a: string, b: string) => compareDesigns({ behaviour: behaviour(a) }, { behaviour: behaviour(b) });
 
 describe('Verilog', () => {

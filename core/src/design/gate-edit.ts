@@ -3,7 +3,7 @@ import { type Connective, chain, complement, type Expr, eachName, type GateKind,
 import type { Reading } from './design';
 import { editLines, type LineEdit } from './line-edit';
 import type { Gate } from './netlist';
-import type { Line, Statement } from './sheet';
+import { type Line, opensSection, type Statement } from './sheet';
 import { canName, renamed, signalsOf } from './symbols';
 
 /**
@@ -61,7 +61,7 @@ type Equation = Extract<Statement, { kind: 'equation' }>;
 function linesWriting(lines: readonly Line[], places: readonly Span[]): number[] {
   let inBlock = false;
   return lines.flatMap(({ statement: s }, i) => {
-    if (s?.kind === 'block') inBlock = true;
+    if (opensSection(s)) inBlock = true;
     if (s?.kind === 'end') inBlock = false;
     return !inBlock && s?.kind === 'equation' && writes(s.expr, places) ? [i] : [];
   });

@@ -1,7 +1,7 @@
 export { rangeOf, wiresOf } from './bus';
 export * from './compare';
 export * from './design';
-export { type Library, noLibrary } from './elaborate';
+export { elaborate, type Library, noLibrary } from './elaborate';
 export { keywords } from './expression-parser';
 export { formatted } from './format';
 export { editGate, type GateEdit, type GateEdited } from './gate-edit';
@@ -17,6 +17,7 @@ export {
   type StoredCell,
   type WireCell,
 } from './netlist';
+export { type LogicRole, MAX_OWN_TEXT, type OwnPart, ownPartsOf, pinRolesOf } from './own-part';
 export { MAX_SHEET_LENGTH, parseSheet } from './parser';
 export { printSheet, printStatement } from './printer';
 export * from './restate';

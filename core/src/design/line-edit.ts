@@ -1,7 +1,7 @@
 import type { Notation } from '../logic';
 import { parseSheet } from './parser';
 import { printStatement } from './printer';
-import type { Sheet, Statement } from './sheet';
+import { opensSection, type Sheet, type Statement } from './sheet';
 
 /** What becomes of one line of a sheet, counted from 0: its statement replaced by others, by none, or kept with more after it. */
 export interface LineEdit {
@@ -54,7 +54,7 @@ export function notationOf(line: string): Notation {
 export function lineMaking(sheet: Sheet, name: string): number {
   let inBlock = false;
   return sheet.lines.findIndex(({ statement: s }) => {
-    if (s?.kind === 'block') inBlock = true;
+    if (opensSection(s)) inBlock = true;
     if (s?.kind === 'end') inBlock = false;
     if (inBlock) return false;
     if (s?.kind === 'equation') return s.target.name === name;

@@ -46,6 +46,8 @@ export interface PartCell {
   readonly kind: 'part';
   readonly ref: string;
   readonly part: string;
+  /** The definition of a part that the sheet defines itself. */
+  readonly own?: string;
   readonly inputs: readonly { readonly pin: string; readonly net: string }[];
   readonly outputs: readonly { readonly pin: string; readonly net: string }[];
   readonly at: Span;
@@ -170,14 +172,12 @@ class NetMaker {
     };
   }
 
-  private part({ ref, part, inputs, outputs, at }: UsedPart): Cell {
+  private part({ inputs, outputs, ...rest }: UsedPart): Cell {
     return {
       kind: 'part',
-      ref,
-      part,
+      ...rest,
       inputs: inputs.map(({ pin, expr }) => ({ pin, net: this.net(expr) })),
       outputs: outputs.map(({ pin, signal }) => ({ pin, net: signal })),
-      at,
     };
   }
 }

@@ -74,19 +74,43 @@ class SheetParser extends ExpressionParser {
       this.take();
       return { kind: 'block', name: this.name('a name', 'block adder') };
     }
+    if (word === 'part') return this.part();
+    if (word === 'pins' || (word === 'wide' && next.text === 'pins')) return this.pins();
     return word === 'use' ? this.use() : undefined;
   }
 
   private declared(): Signal[] {
     const signals: Signal[] = [];
     do {
-      const { name, at } = this.plainName('a name', 'a letter or word, such as K');
-      const label = this.takeIf('string')?.text;
-      if (this.peek.kind === 'open-string') throw this.error('sheet/open-string', this.peek, {});
-      signals.push({ name, at, ...(label !== undefined && { label }) });
+      signals.push(this.labelled('a letter or word, such as K'));
       this.takeIf(',');
     } while (!this.atLineEnd);
     return signals;
+  }
+
+  /** A name with its label, if it has one. */
+  private labelled(example: string): Signal {
+    const { name, at } = this.plainName('a name', example);
+    const label = this.takeIf('string')?.text;
+    if (this.peek.kind === 'open-string') throw this.error('sheet/open-string', this.peek, {});
+    return { name, at, ...(label !== undefined && { label }) };
+  }
+
+  private part(): Statement {
+    this.take();
+    return { kind: 'part', name: this.labelled('part MAJ "majority of three"') };
+  }
+
+  private pins(): Statement {
+    const wide = this.take().text === 'wide';
+    if (wide) this.take();
+    const names: Signal[] = [];
+    do {
+      const { name, at } = this.plainName('a pin', 'pins A B GND Y NC VCC');
+      names.push({ name, at });
+      this.takeIf(',');
+    } while (!this.atLineEnd);
+    return { kind: 'pins', names, wide };
   }
 
   /** A name that a person gives: names with a dot belong to the pins of parts. */

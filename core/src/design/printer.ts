@@ -33,6 +33,10 @@ export function printStatement(s: Statement, notation: Notation = 'ascii'): stri
       return `  ${s.inputs ?? 'others'} : ${s.outputs}`;
     case 'block':
       return `block ${s.name.name}`;
+    case 'part':
+      return `part ${printSignal(s.name)}`;
+    case 'pins':
+      return `${s.wide ? 'wide ' : ''}pins ${names(s.names)}`;
     case 'end':
       return 'end';
     case 'use':

@@ -60,8 +60,16 @@ export type Statement =
   /** A row of the table above: its inputs (null for `others`) and its outputs, of `0`, `1` and `-`. */
   | { readonly kind: 'row'; readonly inputs: string | null; readonly outputs: string; readonly at?: Span }
   | { readonly kind: 'block'; readonly name: Signal }
+  /** The head of a part of one's own; its title is the label. */
+  | { readonly kind: 'part'; readonly name: Signal }
+  | { readonly kind: 'pins'; readonly names: readonly Signal[]; readonly wide: boolean }
   | { readonly kind: 'end'; readonly at?: Span }
   | { readonly kind: 'use'; readonly part: Signal; readonly ref: Signal; readonly pins: readonly PinJoin[] };
+
+/** Whether a statement begins a section with names of its own, up to `end`. */
+export function opensSection(s: Statement | undefined): boolean {
+  return s?.kind === 'block' || s?.kind === 'part';
+}
 
 /** One line of the text: a statement or none, and the comment behind it, `#` included, or none. */
 export interface Line {
@@ -90,6 +98,8 @@ export interface Equation extends Clauses {
 export interface UsedPart {
   readonly ref: string;
   readonly part: string;
+  /** The definition of a part that the sheet defines itself. */
+  readonly own?: string;
   readonly inputs: readonly { readonly pin: string; readonly expr: Expr }[];
   readonly outputs: readonly { readonly pin: string; readonly signal: string }[];
   readonly at: Span;

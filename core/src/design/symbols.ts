@@ -3,7 +3,7 @@ import { rangeOf, wiresOf } from './bus';
 import { keywords } from './expression-parser';
 import { lex, type Token } from './lexer';
 import { parseSheet } from './parser';
-import type { Sheet } from './sheet';
+import { opensSection, type Sheet } from './sheet';
 
 /** Words with a meaning of their own in some places, which completion offers beside signals. */
 export const clauseWords: readonly string[] = ['at rise', 'at fall', 'while', 'clear', 'preset', 'when', 'open', 'dc'];
@@ -15,12 +15,15 @@ export const statementWords: readonly string[] = [
   'others',
   'never',
   'block',
+  'part',
+  'wide',
+  'pins',
   'end',
   'use',
   'as',
 ];
 
-/** The signals a sheet names outside its blocks, in the order first met: buses by their base, wires one by one. */
+/** The signals a sheet names outside its blocks and parts, in the order first met: buses by their base, wires one by one. */
 export function signalsOf(sheet: Sheet): string[] {
   const names = new Set<string>();
   const add = (name: string): void => {
@@ -30,7 +33,7 @@ export function signalsOf(sheet: Sheet): string[] {
   };
   let inBlock = false;
   for (const { statement: s } of sheet.lines) {
-    if (s?.kind === 'block') inBlock = true;
+    if (opensSection(s)) inBlock = true;
     else if (s?.kind === 'end') inBlock = false;
     else if (inBlock || !s) continue;
     else if (s.kind === 'in' || s.kind === 'out') for (const { name } of s.signals) add(name);
@@ -52,6 +55,8 @@ export function definitionOf(text: string, name: string): Span | null {
     written === name ||
     base(written) === name ||
     (rangeOf(written) !== null && wiresOf(rangeOf(written) as never).includes(name));
+  const own = sheet.lines.find(({ statement: s }) => s && opensSection(s) && 'name' in s && s.name.name === name);
+  if (own?.statement && 'name' in own.statement) return own.statement.name.at ?? null;
   for (const { statement: s } of sheet.lines) {
     if (s?.kind === 'equation' && fits(s.target.name)) return s.target.at ?? null;
     if (s?.kind === 'table') {
@@ -113,8 +118,9 @@ function isInBlock(tokens: readonly Token[], start: number): boolean {
   for (let k = 0; k < start; k++) {
     if (k > 0 && tokens[k - 1]?.kind !== 'newline') continue;
     const next = tokens[k + 1]?.kind;
-    if (tokens[k]?.text === 'block' && next === 'name') inside = true;
-    if (tokens[k]?.text === 'end' && next !== '=' && next !== 'name') inside = false;
+    const word = tokens[k]?.text;
+    if ((word === 'block' || word === 'part') && next === 'name') inside = true;
+    if (word === 'end' && next !== '=' && next !== 'name') inside = false;
   }
   return inside;
 }

@@ -1,8 +1,10 @@
-import { type Design, readSheet } from './design';
+import { type Design, type Reading, readSheet } from './design';
 import type { Library } from './elaborate';
 import { compareNames } from './names';
 import type { Cell, Netlist } from './netlist';
+import { withOwnParts } from './own-part';
 import { printSheet } from './printer';
+import type { Sheet } from './sheet';
 
 /** Words of IEEE 1364-2001 that cannot name anything unescaped; those of primitives and structure first. */
 const reserved = new Set(
@@ -29,15 +31,21 @@ const net = (n: string): string => (n === '0' ? "1'b0" : n === '1' ? "1'b1" : ve
  * blocks, three-state outputs as bufif1, open-collector ones as bufif0 that only pull low, each used part
  * as an instance of a module that follows. Null while the sheet has a mistake.
  */
-export function toVerilog(design: Design, name: string, library: Library): string | null {
+export function toVerilog(
+  { design, ownParts }: Pick<Reading, 'design' | 'ownParts'>,
+  name: string,
+  library: Library,
+): string | null {
   if (!design.netlist) return null;
+  const partSheet = (part: string): Sheet | undefined =>
+    withOwnParts(library, new Map(ownParts.map((p) => [p.name, p])))(part)?.sheet;
   const modules = new Map<string, string>();
   const top = moduleOf(design.netlist, name, design);
   const want = (netlist: Netlist): void => {
     for (const c of netlist.cells) {
       if (c.kind !== 'part' || modules.has(c.part)) continue;
       modules.set(c.part, '');
-      const sheet = library(c.part)?.sheet;
+      const sheet = partSheet(c.part);
       const part = sheet && readSheet(printSheet(sheet), library).design;
       if (part?.netlist) {
         modules.set(c.part, moduleOf(part.netlist, `part_${c.part}`, part));

@@ -43,7 +43,7 @@ export const sentences = {
   'sheet/not-a-statement': {
     severity: 'error',
     says: 'A line cannot begin with {found}.',
-    todo: 'Begin it with in, out, table, block, use, never, or NAME = …; comments begin with #.',
+    todo: 'Begin it with in, out, table, block, part, use, never, or NAME = …; comments begin with #.',
   },
   'sheet/function-arity': {
     severity: 'error',
@@ -177,13 +177,68 @@ export const sentences = {
   },
   'sheet/block-in-block': {
     severity: 'error',
-    says: 'The block {name} begins inside another.',
+    says: '{name} begins inside another block or part.',
     todo: 'End the other first; a block may use blocks that stand beside it.',
   },
   'sheet/block-twice': {
     severity: 'error',
     says: 'A block {name} is there already.',
     todo: 'Rename one of the two.',
+  },
+  'sheet/part-twice': {
+    severity: 'error',
+    says: 'A part {name} is there already.',
+    todo: 'Rename one of the two.',
+  },
+  'sheet/part-known': {
+    severity: 'error',
+    says: '{name} is a part of the catalogue.',
+    todo: 'Give your own part another name; the one of the catalogue stays as its data sheet has it.',
+  },
+  'sheet/part-name': {
+    severity: 'error',
+    says: 'The name {name} does not fit on a chip.',
+    todo: 'Name the part with at most {limit} letters and digits.',
+  },
+  'sheet/part-too-long': {
+    severity: 'error',
+    says: 'The part {name} is longer than {limit} characters.',
+    todo: 'Make it of several parts, or say the same more shortly.',
+  },
+  'sheet/part-declares': {
+    severity: 'error',
+    says: 'A part of your own has no {word} line: its pins say what goes in and out.',
+    todo: 'Take the line out; a pin that an equation makes is an output, every other an input.',
+  },
+  'sheet/part-pins': {
+    severity: 'error',
+    says: '{name} has {count} pins; a dual-in-line package has an even number from {least} to {most}.',
+    todo: 'List the pins from pin 1 up, counter-clockwise from the notch: pins A B GND Y NC VCC. NC leads nowhere.',
+  },
+  'sheet/part-rail': {
+    severity: 'error',
+    says: 'No pin of {name} is {rail}.',
+    todo: 'Name the supply pins VCC and GND where they stand in the package.',
+  },
+  'sheet/part-makes-nothing': {
+    severity: 'error',
+    says: 'No statement of {name} makes one of its pins.',
+    todo: 'Give at least one pin an equation or a table before end.',
+  },
+  'sheet/pin-again': {
+    severity: 'error',
+    says: 'Two pins are called {pin}.',
+    todo: 'Give each pin its own name; pins that lead nowhere are all NC.',
+  },
+  'sheet/pin-range': {
+    severity: 'error',
+    says: 'Pins are named one by one, not as the bus {pin}.',
+    todo: 'Write a name for each pin in its place, such as D3 D2 D1 D0.',
+  },
+  'sheet/stray-pins': {
+    severity: 'error',
+    says: 'Pins belong to a part of your own.',
+    todo: 'Put them behind the line part NAME "what it is".',
   },
   'sheet/blocks-too-deep': {
     severity: 'error',
@@ -193,7 +248,7 @@ export const sentences = {
   'sheet/unknown-part': {
     severity: 'error',
     says: '{part} is neither a block of this sheet nor a part that computes something.',
-    todo: 'Look the number up among the parts, or begin a block of that name.',
+    todo: 'Look the number up among the parts, or begin a block or part of that name.',
   },
   'sheet/used-twice': {
     severity: 'error',

@@ -8,7 +8,7 @@ import {
   type SeatedPart,
   stripOf,
 } from '../board';
-import { type Drive, type FamilyId, type PartKind, type PartType, partType } from '../catalogue';
+import { type Drive, type FamilyId, type PartKind, type PartType, typeOf } from '../catalogue';
 import type { Packing } from '../packing';
 import { type Expectation, expectationOf, GROUND, nameNets, SUPPLY, shownSignal, sourcesOf } from '../planning';
 
@@ -51,7 +51,7 @@ export class Context {
     this.known = Object.values(board.parts)
       .sort((a, b) => byNumber(a.ref, b.ref))
       .flatMap((seated) => {
-        const type = partType(seated.part);
+        const type = typeOf(seated);
         return type ? [{ seated, type }] : [];
       });
   }
@@ -75,7 +75,7 @@ export class Context {
   /** The kind of part that a pin belongs to. */
   kindOf(pin: string): PartKind | undefined {
     const part = this.board.parts[pin.slice(0, pin.indexOf('.'))];
-    return part && partType(part.part)?.kind;
+    return part && typeOf(part)?.kind;
   }
 
   /** The strip of a pin, for showing; `no hole` when it has none. */
@@ -103,7 +103,7 @@ export class Context {
   driveOf(pin: string): Drive | null {
     const { ref, type } = this.lead(pin) ?? {};
     if (!ref || (type?.role !== 'output' && type?.role !== 'both')) return null;
-    for (const unit of partType(this.board.parts[ref]?.part ?? '')?.units ?? []) {
+    for (const unit of typeOf(this.board.parts[ref] ?? { part: '' })?.units ?? []) {
       const o = unit.outputs.indexOf(type.id);
       if (o >= 0) return unit.drives[o] ?? null;
     }

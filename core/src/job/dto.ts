@@ -19,6 +19,8 @@ import {
   validateSync,
 } from 'class-validator';
 
+import { MAX_OWN_TEXT } from '../design';
+
 /** Shapes of a job file, version 1, as docs/job-file.md writes them down. */
 
 const REF = /^[A-Z]{1,2}[1-9]\d{0,3}$/;
@@ -60,6 +62,11 @@ class SeatedPartDto {
   @Min(0)
   @Max(1e12)
   value?: number;
+
+  @MayBeAbsent()
+  @IsString()
+  @Length(1, MAX_OWN_TEXT)
+  own?: string;
 }
 
 class JumperDto {
@@ -135,6 +142,11 @@ class PackageDto {
   @Length(1, 40)
   part!: string;
 
+  @MayBeAbsent()
+  @IsString()
+  @Length(1, MAX_OWN_TEXT)
+  own?: string;
+
   @IsArray()
   @ArrayMaxSize(64)
   @IsObject({ each: true })
@@ -181,6 +193,30 @@ class PackingDto {
   design!: string;
 }
 
+class OwnColumnDto {
+  @IsString()
+  @Length(1, NET_LENGTH)
+  name!: string;
+
+  @Matches(/^[01.-]{1,256}$/, { message: 'it must be 0, 1, - or . for each row' })
+  marks!: string;
+}
+
+class OwnTableDto {
+  @IsArray()
+  @ArrayMaxSize(8)
+  @IsString({ each: true })
+  @Length(1, NET_LENGTH, { each: true })
+  inputs!: string[];
+
+  @IsArray()
+  @ArrayMaxSize(64)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => OwnColumnDto)
+  outputs!: OwnColumnDto[];
+}
+
 export class JobFileDto {
   @IsIn(['saddlebag-job'])
   format!: 'saddlebag-job';
@@ -198,6 +234,12 @@ export class JobFileDto {
   @IsString()
   @MaxLength(1_000_000)
   sheet!: string;
+
+  @MayBeAbsent()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => OwnTableDto)
+  ownTable?: OwnTableDto;
 
   @MayBeAbsent()
   @IsObject()

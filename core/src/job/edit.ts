@@ -13,6 +13,7 @@ import { type Finding, finding } from '../finding';
 import type { Packing } from '../packing';
 import type { Job } from './job';
 import { moved } from './move';
+import type { OwnTable } from './own-table';
 
 enablePatches();
 
@@ -25,6 +26,7 @@ export type Edit =
   | { readonly kind: 'rename'; readonly name: string }
   | { readonly kind: 'write-sheet'; readonly text: string }
   | { readonly kind: 'lay-out'; readonly packing: Packing; readonly board: Board }
+  | { readonly kind: 'fill-table'; readonly table: OwnTable | null }
   | { readonly kind: 'clear-board' }
   | { readonly kind: 'add-breadboard' }
   | { readonly kind: 'seat'; readonly part: SeatedPart }
@@ -125,6 +127,10 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       draft.packing = edit.packing as Draft<Packing>;
       draft.board = edit.board as Draft<Board>;
       break;
+    case 'fill-table':
+      if (edit.table) draft.ownTable = edit.table as Draft<OwnTable>;
+      else delete draft.ownTable;
+      break;
     case 'clear-board':
       draft.board = emptyBoard as Draft<Board>;
       draft.packing = null;
@@ -164,6 +170,8 @@ export function saysEdit(edit: Edit): string {
       return 'writing';
     case 'lay-out':
       return 'layout';
+    case 'fill-table':
+      return edit.table ? 'table cell' : 'clearing your table';
     case 'clear-board':
       return 'clearing the board';
     case 'add-breadboard':

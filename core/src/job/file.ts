@@ -1,5 +1,5 @@
 import { type Board, parseHole } from '../board';
-import { partType } from '../catalogue';
+import { typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import type { Packing, UnitUse } from '../packing';
 import { checkShape, type FieldProblem, type JobFileDto } from './dto';
@@ -80,6 +80,11 @@ function checkSense(file: JobFileDto): FieldProblem[] {
     hole(j.from, `board.jumpers[${i}].from`);
     hole(j.to, `board.jumpers[${i}].to`);
   });
+  const rows = 2 ** (file.ownTable?.inputs.length ?? 0);
+  file.ownTable?.outputs.forEach(({ marks }, i) => {
+    if (marks.length === rows) return;
+    problems.push({ path: `ownTable.outputs[${i}].marks`, detail: `it must have ${rows} marks, one for each row` });
+  });
   return [...problems, ...packageProblems(file)];
 }
 
@@ -93,8 +98,9 @@ function repeated<K extends string>(list: readonly Record<K, string>[], key: K, 
 }
 
 function packageProblems({ packing }: JobFileDto): FieldProblem[] {
-  return (packing?.packages ?? []).flatMap(({ part, units }, i) => {
-    const type = partType(part);
+  return (packing?.packages ?? []).flatMap(({ units, ...named }, i) => {
+    const { part } = named;
+    const type = typeOf(named);
     const path = `packing.packages[${i}]`;
     if (type?.kind !== 'chip') return [{ path: `${path}.part`, detail: `no chip is known as ${part}` }];
     return units.flatMap((use, u) => {
@@ -112,14 +118,16 @@ function jobOf(file: JobFileDto): Job {
     parts: Object.fromEntries(parts.map((p) => [p.ref, { ...p }])),
     jumpers: Object.fromEntries(jumpers.map((j) => [j.id, { ...j }])),
   };
-  return { name: file.name, family: file.family, sheet: file.sheet, packing: packingOf(file), board };
+  const { name, family, sheet, ownTable } = file;
+  const table = ownTable && { inputs: ownTable.inputs, outputs: ownTable.outputs.map((o) => ({ ...o })) };
+  return { name, family, sheet, packing: packingOf(file), board, ...(table && { ownTable: table }) };
 }
 
 function packingOf({ packing }: JobFileDto): Packing | null {
   if (!packing) return null;
-  const packages = packing.packages.map(({ ref, part, units }) => {
+  const packages = packing.packages.map(({ units, ...named }) => {
     const uses = new Map(units.map(({ unit, ...use }) => [unit, { ...use } as UnitUse]));
-    return { ref, part, units: (partType(part)?.units ?? []).map((_, i) => uses.get(i + 1) ?? null) };
+    return { ...named, units: (typeOf(named)?.units ?? []).map((_, i) => uses.get(i + 1) ?? null) };
   });
   const outputs = packing.outputs.map(({ name, net }) => ({ name, net }));
   return { packages, inputs: packing.inputs, outputs, proved: packing.proved, design: packing.design };

@@ -17,7 +17,15 @@ import {
   type Row,
   type SeatedPart,
 } from '../board';
-import { type PartKind, type PartType, partNumber, partType, readPartNumber } from '../catalogue';
+import {
+  ownPartType,
+  type PartKind,
+  type PartName,
+  type PartType,
+  partNumber,
+  readPartNumber,
+  typeOf,
+} from '../catalogue';
 import { type Finding, finding } from '../finding';
 import type { Edit } from './edit';
 import { turnedInPlace } from './move';
@@ -30,9 +38,10 @@ const no = (f: Finding): Command => ({ ok: false, finding: f });
 /**
  * Reads what a person types at the board: `U1.8 > U3.2` lays a jumper between two pins, holes
  * (`b1.e17`) or rails (`b1.top+`); `pull w3`, `pull U1`, `turn U1`, `move U1 b1.e20`,
- * `seat 74HC00` with or without a hole, `label S1 K`.
+ * `seat 74HC00` with or without a hole, `label S1 K`. `own` are the definitions of own parts that may be
+ * seated by their names.
  */
-export function readCommand(board: Board, text: string): Command {
+export function readCommand(board: Board, text: string, own: readonly string[] = []): Command {
   const words = text.trim().split(/\s*>\s*|\s+/);
   const [first = '', second = '', third] = words;
   const verb = first.toLowerCase();
@@ -41,7 +50,7 @@ export function readCommand(board: Board, text: string): Command {
   } else if (verb === 'pull' && words.length === 2) return pull(board, second);
   else if (verb === 'turn' && words.length === 2) return turn(board, second);
   else if (verb === 'label' && third !== undefined && words.length === 3) return label(board, second, third);
-  else if (verb === 'seat' && words.length <= 3 && second !== '') return seat(board, second, third);
+  else if (verb === 'seat' && words.length <= 3 && second !== '') return seat(board, second, third, own);
   else if (verb === 'move' && third !== undefined && words.length === 3) return move(board, second, third);
   return no(finding('hand/not-understood', [], { text: text.trim().slice(0, 60) }));
 }
@@ -68,24 +77,33 @@ function label(board: Board, what: string, signal: string): Command {
 /** Values that parts come with when they are seated by hand: ohms, nanofarads, volts. */
 const usual: Readonly<Partial<Record<PartKind, number>>> = { resistor: 1000, capacitor: 100, supply: 5 };
 
-function seat(board: Board, what: string, at?: string): Command {
-  const number = readPartNumber(what);
-  const name = number ? partNumber(number.base, number.family ?? 'HC') : what.toLowerCase();
-  const type = partType(name);
+function seat(board: Board, what: string, at: string | undefined, own: readonly string[]): Command {
+  const named = nameOf(what, own);
+  const type = typeOf(named);
   if (type && !isSeatable(type)) return no(finding('hand/not-on-a-board', [], { part: type.title }));
   if (!type) return no(finding('hand/no-such-type', [], { part: what.slice(0, 40) }));
   const value = usual[type.kind];
   const ref = nextFree(type.prefix, board.parts);
   const part: SeatedPart = {
     ref,
-    part: name,
+    ...named,
     at: at?.toLowerCase() ?? '',
     turn: 0,
     ...(value !== undefined && { value }),
   };
   if (at !== undefined) return { ok: true, edit: { kind: 'seat', part } };
   const free = freeSeat(board, part);
-  return free ? { ok: true, edit: { kind: 'seat', part: free } } : no(finding('hand/no-seat', [], { part: name }));
+  return free
+    ? { ok: true, edit: { kind: 'seat', part: free } }
+    : no(finding('hand/no-seat', [], { part: named.part }));
+}
+
+/** What a typed word names: an own part, a chip by its number, or another part by its word. */
+function nameOf(what: string, own: readonly string[]): PartName {
+  const definition = own.find((text) => ownPartType(text)?.id === what);
+  if (definition !== undefined) return { part: what, own: definition };
+  const number = readPartNumber(what);
+  return { part: number ? partNumber(number.base, number.family ?? 'HC') : what.toLowerCase() };
 }
 
 /** Rows in which the first pin of a part goes when nobody says where. */
@@ -105,7 +123,7 @@ export function isSeatable(type: PartType): boolean {
 
 /** The part at the first place, from the left, where all its leads find free holes; null when there is none. */
 function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
-  const row = homes[partType(part.part)?.kind ?? 'chip'] ?? 'e';
+  const row = homes[typeOf(part)?.kind ?? 'chip'] ?? 'e';
   for (const { id } of board.breadboards)
     for (let column = 1; column <= COLUMNS; column++) {
       const tried = { ...part, at: `${id}.${row}${column}` };

@@ -3,6 +3,18 @@ export { type Command, isSeatable, nudged, readCommand, thingsOn } from './hand'
 export { type History, perform, redo, startHistory, undo } from './history';
 export { currentPacking, type Job, newJob } from './job';
 export { turnedInPlace } from './move';
+export {
+  compareTables,
+  emptyTable,
+  isRight,
+  MAX_OWN_INPUTS,
+  type Marked,
+  type OwnMark,
+  type OwnTable,
+  ownMark,
+  tableFits,
+  withMark,
+} from './own-table';
 export { checkPackable, inspectJob, isOutdated, layOut, type Packed, packJob } from './stages';
 export { canTry, tryPart } from './try-part';
 export { FILE_VERSION, writeJobFile } from './write';

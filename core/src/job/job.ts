@@ -2,6 +2,7 @@ import { type Board, emptyBoard } from '../board';
 import type { FamilyId } from '../catalogue';
 import type { Netlist } from '../design';
 import { fingerprint, type Packing } from '../packing';
+import type { OwnTable } from './own-table';
 
 /**
  * The document: everything a person decided about one circuit, and nothing that can be computed from
@@ -13,6 +14,8 @@ export interface Job {
   readonly sheet: string;
   readonly packing: Packing | null;
   readonly board: Board;
+  /** The truth table that the person fills in, to be compared with the sheet's; absent when none was begun. */
+  readonly ownTable?: OwnTable;
 }
 
 /** A new job with an empty sheet and one bare breadboard. */

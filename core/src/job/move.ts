@@ -15,7 +15,7 @@ import {
   type Turn,
   turned,
 } from '../board';
-import { partType } from '../catalogue';
+import { typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 
 /** Where a part is to go, and whether the jumpers in its strips go with it. */
@@ -74,7 +74,7 @@ function doubled(board: Board): Finding[] | null {
  * holes, other parts by a quarter turn about their first lead. Null when its anchor is in no hole.
  */
 export function turnedInPlace(part: SeatedPart): Pick<Move, 'at' | 'turn'> | null {
-  const type = partType(part.part);
+  const type = typeOf(part);
   const anchor = parseHole(part.at);
   if (!type || !anchor) return null;
   if (type.kind === 'resistor' || type.kind === 'capacitor') {

@@ -2,14 +2,19 @@ import { readFileSync } from 'node:fs';
 import Ajv2020 from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { interlockSheet, laidOut } from '../testing/interlock';
+import { laidOut } from '../testing/interlock';
 import { readJobFile } from './file';
-import { newJob } from './job';
+import { type Job, newJob } from './job';
+import { emptyTable, withMark } from './own-table';
 import { writeJobFile } from './write';
 
 const schema = JSON.parse(readFileSync(`${import.meta.dirname}/../../../docs/job-file.schema.json`, 'utf8')) as object;
 const valid = new Ajv2020({ allErrors: true }).compile(schema);
-const { job } = await laidOut(interlockSheet);
+/** A job with everything that a file can hold: a part of its own, and a table begun. */
+const { job: voting } = await laidOut(
+  'in A B\nout Y Z\npart BOTH "both"\npins A B GND Y NC VCC\nY = A & B\nend\nuse BOTH as B1 (A = A, B = B, Y = Y)\nZ = A | B',
+);
+const job: Job = { ...voting, ownTable: withMark(emptyTable(['A', 'B'], ['Y', 'Z']) ?? expect.fail(), 1, 2, '1') };
 
 /** Every path to a value of a JSON document. */
 function paths(value: unknown, at: readonly (string | number)[] = []): (string | number)[][] {

@@ -1,16 +1,17 @@
-import { byName, findChip, type PartType } from '../catalogue';
+import { byName, type PartType } from '../catalogue';
 import { type PinJoin, printStatement, type Statement } from '../design';
 import { type Job, newJob } from './job';
+import { emptyTable } from './own-table';
 
 /**
  * A new job for trying a chip: its number used on the sheet, a switch for each input and an LED for each
  * output of the chosen units (their numbers, from 1; all when none are named), other inputs tied low.
+ * Its truth table is for the person to fill in, where it stores nothing and is not too large for that.
  * It is packed and laid out like any job. Null for parts that are no chips, and for transceivers, whose
  * pins would be switched and driven at once.
  */
-export function tryPart(id: string, unitNumbers: readonly number[] = []): Job | null {
-  const type = findChip(id);
-  if (!type?.chip || !canTry(type)) return null;
+export function tryPart(type: PartType, unitNumbers: readonly number[] = []): Job | null {
+  if (!type.chip || !canTry(type)) return null;
   const chosen = type.units.filter((_, i) => unitNumbers.length === 0 || unitNumbers.includes(i + 1));
   if (chosen.length === 0) return null;
   const named = (ids: readonly string[], role: string): string[] =>
@@ -41,8 +42,17 @@ export function tryPart(id: string, unitNumbers: readonly number[] = []): Job | 
     { kind: 'out', signals: signals(outputs) },
     { kind: 'use', part: { name: type.id }, ref: { name: 'CHIP' }, pins },
   ];
-  const sheet = [`# Trying ${type.id}: ${type.title}.`, `# ${type.catch}`, ...lines.map((s) => printStatement(s)), ''];
-  return newJob(`Try ${type.id}`, sheet.join('\n'));
+  const own = type.own === undefined ? [] : ['', type.own, ''];
+  const sheet = [
+    `# Trying ${type.id}: ${type.title}.`,
+    `# ${type.catch}`,
+    ...own,
+    ...lines.map((s) => printStatement(s)),
+    '',
+  ];
+  const stores = chosen.some((u) => u.behaviour.stored.length > 0);
+  const table = stores ? null : emptyTable(inputs, outputs);
+  return { ...newJob(`Try ${type.id}`, sheet.join('\n')), ...(table && { ownTable: table }) };
 }
 
 /** Whether a chip can be tried: its pins are inputs or outputs, save those that it pulls high itself. */

@@ -13,9 +13,8 @@ export function writeJobFile(job: Job): string {
       .map((key) => record[key] as T);
   const packing = job.packing && {
     ...job.packing,
-    packages: job.packing.packages.map(({ ref, part, units }) => ({
-      ref,
-      part,
+    packages: job.packing.packages.map(({ units, ...named }) => ({
+      ...named,
       units: units.flatMap((use, i) => (use ? [{ unit: i + 1, ...use }] : [])),
     })),
   };
@@ -25,6 +24,7 @@ export function writeJobFile(job: Job): string {
     name: job.name,
     family: job.family,
     sheet: job.sheet,
+    ...(job.ownTable && { ownTable: job.ownTable }),
     ...(packing && { packing }),
     board: { breadboards, parts: sorted(parts), jumpers: sorted(jumpers) },
   };

@@ -1,4 +1,4 @@
-import { type FamilyId, findChip, type PartType, partNumber } from '../catalogue';
+import { type FamilyId, findChip, ownPartType, type PartType, partNumber } from '../catalogue';
 import type { Gate, Netlist, PartCell } from '../design';
 import { type Finding, finding } from '../finding';
 import type { IntegerSolution, SolveInteger } from '../logic';
@@ -108,7 +108,7 @@ function fill(items: readonly Served[], family: FamilyId): Package[] {
 function packagesOfParts(netlist: Netlist, family: FamilyId, first: number): Package[] {
   const cells = netlist.cells.filter((c): c is PartCell => c.kind === 'part');
   return cells.map((cell, i) => {
-    const type = findChip(cell.part);
+    const type = cell.own === undefined ? findChip(cell.part) : ownPartType(cell.own);
     if (!type) throw new Error(`no part ${cell.part}`);
     const nets = new Map([...cell.inputs, ...cell.outputs].map(({ pin, net }) => [pin, net]));
     const netAt = (id: string): string => {
@@ -120,7 +120,8 @@ function packagesOfParts(netlist: Netlist, family: FamilyId, first: number): Pac
       const use = { gate: cell.ref, part: 'whole' as const, inputs: unit.inputs.map(netAt), output };
       return others.length > 0 ? { ...use, others } : use;
     });
-    return { ref: `U${first + i}`, part: partNumber(type.id, familyOf(type, family)), units };
+    const own = cell.own === undefined ? {} : { own: cell.own };
+    return { ref: `U${first + i}`, part: partNumber(type.id, familyOf(type, family)), ...own, units };
   });
 }
 

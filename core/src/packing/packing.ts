@@ -1,4 +1,4 @@
-import { partType, type Unit } from '../catalogue';
+import { typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import type { Network } from '../logic';
 
@@ -28,6 +28,8 @@ export type UnitPart = 'whole' | 'piece' | 'inverter';
 export interface Package {
   readonly ref: string;
   readonly part: string;
+  /** The definition of a part of one's own. */
+  readonly own?: string;
   readonly units: readonly (UnitUse | null)[];
 }
 
@@ -94,8 +96,9 @@ export interface PlacedUse {
  * otherwise as they stand in their packages. Throws if the units form a loop or a part is unknown.
  */
 export function buildOrder(packing: Packing): PlacedUse[] {
-  let waiting = packing.packages.flatMap(({ ref, part, units }) => {
-    const type = partType(part);
+  let waiting = packing.packages.flatMap(({ units, ...named }) => {
+    const type = typeOf(named);
+    const { ref, part } = named;
     if (!type) throw new Error(`unknown part ${part}`);
     return units.flatMap((use, i) => (use ? [{ ref, unit: type.units[i] as Unit, use }] : []));
   });

@@ -1,5 +1,5 @@
 import type { Board, Nets } from '../board';
-import { partType } from '../catalogue';
+import { typeOf } from '../catalogue';
 import { drivenBy, type Packing } from '../packing';
 
 /** Net names of the rails in a design: `1` is supply and `0` is ground. */
@@ -16,8 +16,9 @@ export type Expectation = ReadonlyMap<string, string>;
 /** Works out what the pins of chips, switches and LEDs should carry. */
 export function expectationOf(packing: Packing, board: Board): Expectation {
   const expected = new Map<string, string>();
-  for (const { ref, part, units } of packing.packages) {
-    const type = partType(part);
+  for (const { units, ...named } of packing.packages) {
+    const { ref } = named;
+    const type = typeOf(named);
     units.forEach((use, i) => {
       const unit = type?.units[i];
       if (!use || !unit) return;
@@ -26,9 +27,10 @@ export function expectationOf(packing: Packing, board: Board): Expectation {
     });
   }
   const netOfOutput = new Map(packing.outputs.map((o) => [o.name, o.net]));
-  for (const { ref, part, signal } of Object.values(board.parts)) {
+  for (const seated of Object.values(board.parts)) {
+    const { ref, signal } = seated;
     if (signal === undefined) continue;
-    const kind = partType(part)?.kind;
+    const kind = typeOf(seated)?.kind;
     if (kind === 'switch' && packing.inputs.includes(signal)) expected.set(`${ref}.2`, signal);
     const net = netOfOutput.get(signal);
     if (kind === 'led' && net !== undefined) expected.set(`${ref}.A`, net);
@@ -40,16 +42,17 @@ export function expectationOf(packing: Packing, board: Board): Expectation {
 /** The pin that gives each net of the design: a unit's output, or the signal pin of a switch. */
 export function sourcesOf(packing: Packing, board: Board): ReadonlyMap<string, string> {
   const sources = new Map<string, string>();
-  for (const { ref, part, units } of packing.packages) {
-    const type = partType(part);
+  for (const { units, ...named } of packing.packages) {
+    const { ref } = named;
+    const type = typeOf(named);
     units.forEach((use, i) => {
       for (const [k, net] of (use ? drivenBy(use) : []).entries())
         if (!sources.has(net)) sources.set(net, `${ref}.${type?.units[i]?.outputs[k]}`);
     });
   }
-  for (const { ref, part, signal } of Object.values(board.parts))
-    if (signal !== undefined && partType(part)?.kind === 'switch' && !sources.has(signal))
-      sources.set(signal, `${ref}.2`);
+  for (const seated of Object.values(board.parts))
+    if (seated.signal !== undefined && typeOf(seated)?.kind === 'switch' && !sources.has(seated.signal))
+      sources.set(seated.signal, `${seated.ref}.2`);
   return sources;
 }
 

@@ -1,7 +1,7 @@
 import type { Board, Breadboard, SeatedPart } from '../board';
 import { hasRailHole } from '../board';
-import { partType } from '../catalogue';
-import { drivenBy, type Packing } from '../packing';
+import { typeOf } from '../catalogue';
+import { drivenBy, type Package, type Packing } from '../packing';
 
 /** The most breadboards that a plan uses. */
 export const MAX_BOARDS = 40;
@@ -39,7 +39,7 @@ function seatWith(packing: Packing, gap: number): Seats {
   seats.add({ ref: 'P1', part: 'supply', at: 'b1.top+3', turn: 0, value: 5 });
   for (const [i, name] of packing.inputs.entries()) seats.addSwitch(name, i + 1);
   seats.skip(gap);
-  for (const { ref, part } of packing.packages) seats.addChip(ref, part);
+  for (const { units, ...chip } of packing.packages) seats.addChip(chip);
   for (const [i, { name }] of packing.outputs.entries()) seats.addLed(name, i + 1, packing.inputs.length + i + 1);
   const first = packing.inputs.length + packing.outputs.length + 1;
   for (const [i, net] of openNets(packing).entries()) seats.addPullUp(net, first + i);
@@ -48,8 +48,8 @@ function seatWith(packing: Packing, gap: number): Seats {
 
 /** Nets that only open-collector outputs drive: each needs a pull-up resistor. */
 function openNets(packing: Packing): string[] {
-  const nets = packing.packages.flatMap(({ part, units }) =>
-    (partType(part)?.units ?? []).flatMap((unit, i) => {
+  const nets = packing.packages.flatMap(({ units, ...named }) =>
+    (typeOf(named)?.units ?? []).flatMap((unit, i) => {
       const use = units[i];
       // A pin that is input and output at once is pulled up inside the chip.
       const open = (k: number): boolean =>
@@ -102,10 +102,11 @@ class Seats {
     this.column += 2;
   }
 
-  addChip(ref: string, part: string): void {
-    const width = (partType(part)?.pins.length ?? 14) / 2;
+  addChip(chip: Omit<Package, 'units'>): void {
+    const type = typeOf(chip);
+    const width = (type?.pins.length ?? 14) / 2;
     this.room(width, 0);
-    this.add({ ref, part, at: `b${this.board}.e${this.column}`, turn: 0 });
+    this.add({ ...chip, at: `b${this.board}.e${this.column}`, turn: 0 });
     const column = [1, 2, 3].map((d) => this.column + d).find(hasRailHole);
     const at = `b${this.board}.top+${column}`;
     this.add({ ref: `C${++this.capacitors}`, part: 'capacitor', at, turn: 0, value: CAPACITOR_NF });

@@ -1,6 +1,6 @@
 import type { Board, Nets } from '../board';
 import { byNumber } from '../board';
-import { type FamilyId, families, type PartType, partType, readPartNumber, type Unit } from '../catalogue';
+import { type FamilyId, families, type PartType, readPartNumber, typeOf, type Unit } from '../catalogue';
 import type { Machine } from '../logic';
 
 /** No net: a pin in no hole. */
@@ -85,8 +85,9 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
       driverFloats.push(unit.drives[o] === 'push-pull' ? 0 : 1);
     });
   };
-  for (const { ref, part } of parts) {
-    const type = partType(part);
+  for (const seated of parts) {
+    const { ref, part } = seated;
+    const type = typeOf(seated);
     if (type?.kind !== 'chip') continue;
     const family = readPartNumber(part)?.family ?? 'HC';
     const pinOf = (role: string): number => net(`${ref}.${type.pins.find((p) => p.role === role)?.id}`);
@@ -94,7 +95,7 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
     chips.push({ ref, supply: pinOf('supply'), ground: pinOf('ground'), family, delayNs });
     for (const unit of type.units) addUnit(ref, type, family, unit);
   }
-  const of = (kind: string) => parts.filter((p) => partType(p.part)?.kind === kind);
+  const of = (kind: string) => parts.filter((p) => typeOf(p)?.kind === kind);
   const ends = (kind: string, a: string, b: string): TwoLeads[] =>
     of(kind).map(({ ref }) => ({ ref, a: net(`${ref}.${a}`), b: net(`${ref}.${b}`) }));
   const supplies = ends('supply', '+', '-');

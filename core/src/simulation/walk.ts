@@ -1,5 +1,5 @@
 import type { Board, Nets } from '../board';
-import { partType } from '../catalogue';
+import { typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { HIGH, inputAt, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
@@ -29,7 +29,7 @@ export function panelOf(board: Board, circuit: Circuit, inputs: readonly string[
   const labelled = (kind: string, list: readonly { ref: string }[], signal: string): number =>
     list.findIndex(({ ref }) => {
       const part = board.parts[ref];
-      return part?.signal === signal && partType(part.part)?.kind === kind;
+      return part?.signal === signal && typeOf(part)?.kind === kind;
     });
   return {
     switches: inputs.map((name) => labelled('switch', circuit.switches, name)),

@@ -26,7 +26,7 @@ import { useHands } from './use-hands';
 
 /** The board under the person's hands: by mouse, by key, and by typing pins. */
 export default function BoardStep() {
-  const { job, packing, board, colours } = useJobView();
+  const { job, packing, board, colours, reading } = useJobView();
   const scene = useScene(board);
   const gateAt = useMemo(() => gatesByPin(packing), [packing]);
   const { hands, setHands, refusal, setRefusal, svg, dispatch, take, handlers } = useHands();
@@ -50,7 +50,11 @@ export default function BoardStep() {
   const choose = (what: string): void => setHands({ ...hands, chosen: what, laying: null });
   const chosen = useMemo(() => new Set(hands.chosen === null ? [] : [hands.chosen]), [hands.chosen]);
   const say = (text: string): boolean => {
-    const command = readCommand(job.board, text);
+    const command = readCommand(
+      job.board,
+      text,
+      reading?.ownParts.map((p) => p.text),
+    );
     if (command.ok) return dispatch(command.edit);
     setRefusal(`${says(command.finding)} ${remedy(command.finding)}`);
     return false;

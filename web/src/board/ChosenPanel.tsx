@@ -1,14 +1,5 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
-import {
-  type Edit,
-  jumperOf,
-  leadsOf,
-  partOf,
-  partType,
-  printHole,
-  type SeatedPart,
-  shownSignal,
-} from '@saddlebag/core';
+import { type Edit, jumperOf, leadsOf, partOf, printHole, type SeatedPart, shownSignal, typeOf } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
@@ -64,7 +55,7 @@ function JumperSignal({ id }: { readonly id: string }) {
 
 function PartCard({ part, onDispatch, onSay }: { readonly part: SeatedPart } & Omit<ChosenPanelProps, 'chosen'>) {
   const { board } = useJobView();
-  const type = partType(part.part);
+  const type = typeOf(part);
   const carries = (pin: string): string => {
     const net = board.nets.ofPin.get(pin);
     const name = net === undefined ? undefined : board.names.get(net);

@@ -1,5 +1,5 @@
 import { Box, Text } from '@chakra-ui/react';
-import { byNumber, partType, shownValue } from '@saddlebag/core';
+import { byNumber, shownValue, typeOf } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { Panel } from '../kit/Panel';
 
@@ -17,7 +17,7 @@ export function ThingsPanel({ chosen, onChoose }: ThingsPanelProps) {
       .sort((a, b) => byNumber(a.ref, b.ref))
       .map((p) => ({
         id: p.ref,
-        what: `${p.part}${shownValue(partType(p.part)?.kind ?? '', p.value)}`,
+        what: `${p.part}${shownValue(typeOf(p)?.kind ?? '', p.value)}`,
         signal: p.signal,
         at: p.at,
       })),

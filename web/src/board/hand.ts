@@ -13,10 +13,10 @@ import {
   occupancyOf,
   parseHole,
   partOf,
-  partType,
   printHole,
   readCommand,
   thingsOn,
+  typeOf,
 } from '@saddlebag/core';
 
 /** A part on its way: from where it was grabbed to where it would be put, and whether its jumpers follow. */
@@ -105,7 +105,7 @@ function target(carry: Carry, x: number, y: number, board: Board): string | null
   if (!part || !anchor) return null;
   const from = holeXY(anchor);
   const [toX, toY] = [from.x + x - carry.grabX, from.y + y - carry.grabY];
-  const chip = partType(part.part)?.kind === 'chip';
+  const chip = typeOf(part)?.kind === 'chip';
   const near = chip ? sameRow(anchor, toX, toY, board) : holeNear(toX, toY, board.breadboards.length);
   return near ? printHole(near) : null;
 }

@@ -1,5 +1,5 @@
 import { Box, Text } from '@chakra-ui/react';
-import { type Job, partType, type Stage, shownValue } from '@saddlebag/core';
+import { type Job, type Stage, shownValue, typeOf } from '@saddlebag/core';
 
 /** What to seat, which jumpers to lay, and what to try, each with a box to tick on paper. */
 export function StageLines({ stage, job }: { readonly stage: Stage; readonly job: Job }) {
@@ -12,7 +12,7 @@ export function StageLines({ stage, job }: { readonly stage: Stage; readonly job
         return (
           <Text key={ref}>
             ☐ seat <b>{ref}</b> {part.part}
-            {shownValue(partType(part.part)?.kind ?? '', part.value)} at{' '}
+            {shownValue(typeOf(part)?.kind ?? '', part.value)} at{' '}
             <Text as="span" fontFamily="mono">
               {part.at}
             </Text>

@@ -1,5 +1,14 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
-import { findChip, type PartEntry, type PartType, partEntries, partType, searchParts } from '@saddlebag/core';
+import {
+  findChip,
+  ownPartType,
+  type PartEntry,
+  type PartType,
+  partEntries,
+  partType,
+  searchParts,
+} from '@saddlebag/core';
+import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Brand } from '../app/Brand';
@@ -7,9 +16,36 @@ import { ThemeButton } from '../app/ThemeButton';
 import { Choice } from '../kit/Choice';
 import { Leather } from '../kit/Leather';
 import { Empty, KeyCap, Panel } from '../kit/Panel';
+import { shelf } from '../store/shelf';
 import { Datasheet } from './Datasheet';
 
+/** A line of the list: a part of the catalogue, or of the job that defines it. */
+type ListEntry = PartEntry & { readonly job?: string };
+
 const typeOf = (id: string | null | undefined): PartType | null => (id ? (partType(id) ?? findChip(id)) : null);
+
+/** The parts that jobs of the shelf define themselves. */
+function useOwnParts(): readonly (PartEntry & { readonly job: string; readonly type: PartType })[] {
+  const jobs = useLiveQuery(() => shelf.list());
+  return useMemo(
+    () =>
+      (jobs ?? []).flatMap((row) =>
+        (row.summary.ownParts ?? []).flatMap((definition) => {
+          const type = ownPartType(definition);
+          if (!type) return [];
+          const title = `${type.title}, in ${row.name}`;
+          return [{ id: type.id, number: type.id, title, group: 'own parts', job: row.id, type }];
+        }),
+      ),
+    [jobs],
+  );
+}
+
+/** Where a part's datasheet is, with what lies beside it. */
+function addressOf(e: ListEntry, beside: Record<string, string> | undefined): string {
+  const search = new URLSearchParams({ ...(e.job !== undefined && { job: e.job }), ...beside }).toString();
+  return `/parts/${e.id}${search === '' ? '' : `?${search}`}`;
+}
 
 /** The shelf of parts: find one by number or by what it does, read its datasheet, lay a second beside it. */
 export default function PartsPage() {
@@ -17,13 +53,15 @@ export default function PartsPage() {
   const [search, setSearch] = useSearchParams();
   const navigate = useNavigate();
   const [text, setText] = useState('');
-  const found = useMemo(() => searchParts(text), [text]);
-  const part = typeOf(id);
+  const own = useOwnParts();
+  const found = useMemo(() => searchParts(text, own), [text, own]);
+  const job = search.get('job');
+  const part = job === null ? typeOf(id) : (own.find((e) => e.job === job && e.id === id)?.type ?? null);
   const second = typeOf(search.get('beside'));
   useEffect(() => {
     document.title = part ? `${part.id} · Saddlebag` : 'Parts · Saddlebag';
   }, [part]);
-  const go = (to: string): void => void navigate(`/parts/${to}${second ? `?beside=${second.id}` : ''}`);
+  const beside = second ? { beside: second.id } : undefined;
   return (
     <Flex direction="column" h="100%">
       <Flex as="header" align="center" px="18px" h="42px" flexShrink={0} gap="14px">
@@ -44,7 +82,7 @@ export default function PartsPage() {
         </Box>
       </Leather>
       <Flex as="main" flex="1" minH="0" gap="10px" p="10px 12px">
-        <Panel title="Find" hint={`${found.length} of ${partEntries.length}`} w="320px" flexShrink={0}>
+        <Panel title="Find" hint={`${found.length} of ${partEntries.length + own.length}`} w="320px" flexShrink={0}>
           <Box px="12px" pb="8px">
             <Input
               size="sm"
@@ -54,7 +92,7 @@ export default function PartsPage() {
               value={text}
               onChange={(e) => setText(e.target.value)}
               onKeyDown={(e) => {
-                if (e.key === 'Enter' && found[0]) go(found[0].id);
+                if (e.key === 'Enter' && found[0]) void navigate(addressOf(found[0], beside));
               }}
               bg="paper"
               borderColor="line"
@@ -63,12 +101,20 @@ export default function PartsPage() {
           {found.length === 0 && (
             <Empty>No part has these words. Try a number, or what it does: “two-input nor”.</Empty>
           )}
-          <PartList entries={found} chosen={part?.id} query={second ? `?beside=${second.id}` : ''} />
+          <PartList entries={found} chosen={part} job={job} beside={beside} />
         </Panel>
         <Panel
           title={part ? 'Datasheet' : 'Datasheets'}
           flex="1"
-          actions={part && <Beside part={part} second={second} onChoose={(b) => setSearch(b ? { beside: b } : {})} />}
+          actions={
+            part && (
+              <Beside
+                part={part}
+                second={second}
+                onChoose={(b) => setSearch({ ...(job !== null && { job }), ...(b && { beside: b }) })}
+              />
+            )
+          }
         >
           <Flex flex="1" minH="0">
             {part ? (
@@ -104,24 +150,26 @@ function Sheet({ type }: { readonly type: PartType }) {
 }
 
 interface PartListProps {
-  readonly entries: readonly PartEntry[];
-  readonly chosen: string | undefined;
-  readonly query: string;
+  readonly entries: readonly ListEntry[];
+  readonly chosen: PartType | null;
+  readonly job: string | null;
+  readonly beside: Record<string, string> | undefined;
 }
 
 /** The parts found, under their groups when all are listed. */
-function PartList({ entries, chosen, query }: PartListProps) {
+function PartList({ entries, chosen, job, beside }: PartListProps) {
+  const isChosen = (e: ListEntry): boolean => e.id === chosen?.id && (e.job ?? null) === job;
   return (
     <Box as="ul" listStyleType="none" overflowY="auto" flex="1" minH="0">
       {entries.map((e) => (
-        <Box as="li" key={e.id}>
-          <Link to={`/parts/${e.id}${query}`} aria-current={e.id === chosen ? 'page' : undefined}>
+        <Box as="li" key={`${e.id} ${e.job ?? ''}`}>
+          <Link to={addressOf(e, beside)} aria-current={isChosen(e) ? 'page' : undefined}>
             <Flex
               px="12px"
               py="3px"
               gap="10px"
               align="baseline"
-              bg={e.id === chosen ? 'wash' : undefined}
+              bg={isChosen(e) ? 'wash' : undefined}
               _hover={{ bg: 'wash' }}
             >
               <Text fontFamily="heading" fontWeight="600" w="86px" flexShrink={0} truncate>

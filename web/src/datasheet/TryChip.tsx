@@ -16,7 +16,7 @@ export function TryChip({ type }: { readonly type: PartType }) {
   const start = async (): Promise<void> => {
     setBusy(true);
     try {
-      const id = await jobFor(type.id, unit === '' ? [] : [Number(unit)]);
+      const id = await jobFor(type, unit === '' ? [] : [Number(unit)]);
       await navigate(`/job/${id}/power`);
     } catch (e) {
       tell(`The job could not be made: ${e instanceof Error ? e.message : String(e)}`);
@@ -43,9 +43,9 @@ export function TryChip({ type }: { readonly type: PartType }) {
 }
 
 /** Makes the job, lays it out, and puts it on the shelf; its id. */
-async function jobFor(part: string, units: readonly number[]): Promise<string> {
+async function jobFor(part: PartType, units: readonly number[]): Promise<string> {
   const job = tryPart(part, units);
-  if (!job) throw new Error(`${part} cannot be tried`);
+  if (!job) throw new Error(`${part.id} cannot be tried`);
   const reading = await stages().read(job.sheet);
   const wrong = reading.findings.find(isError);
   if (wrong) throw new Error(says(wrong));

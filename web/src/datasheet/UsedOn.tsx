@@ -8,7 +8,7 @@ import { Section } from './Section';
 /** Which boards of the shelf have the part. */
 export function UsedOn({ type }: { readonly type: PartType }) {
   const jobs = useLiveQuery(() => shelf.list());
-  const using = jobs?.filter((row) => partsIn(row.text).has(type.id)) ?? [];
+  const using = jobs?.filter((row) => uses(row.text, type)) ?? [];
   return (
     <Section title="On the shelf">
       {using.length === 0 && <Text color="soft">No job’s board has one.</Text>}
@@ -23,6 +23,11 @@ export function UsedOn({ type }: { readonly type: PartType }) {
       </Box>
     </Section>
   );
+}
+
+/** Whether a job file has a part on its board or in its packing. */
+function uses(text: string, type: PartType): boolean {
+  return type.own === undefined ? partsIn(text).has(type.id) : text.includes(JSON.stringify(type.own));
 }
 
 /** The catalogue ids of the parts that a job file names. */

@@ -7,7 +7,9 @@ import { Datasheet } from './Datasheet';
 import PartsPage from './PartsPage';
 
 vi.mock('../store/shelf', () => ({
-  shelf: { list: async () => [{ id: 'job-7', name: 'Lock interlock', text: '{"parts":[{"part": "74HC00"}]}' }] },
+  shelf: {
+    list: async () => [{ id: 'job-7', name: 'Lock interlock', text: '{"parts":[{"part": "74HC00"}]}', summary: {} }],
+  },
 }));
 
 const sheetOf = (id: string) => renderPage(<Datasheet type={findChip(id) ?? expect.fail(id)} />);

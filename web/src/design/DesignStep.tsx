@@ -36,8 +36,8 @@ export default function DesignStep() {
   const tidy = (): void => {
     session.dispatch({ kind: 'write-sheet', text: formatted(job.sheet) });
   };
-  const design = reading?.design;
-  const verilog = netlist && design ? () => toVerilog(design, job.name.replace(/\W+/g, '_'), chipLibrary) ?? '' : null;
+  const verilog =
+    netlist && reading ? () => toVerilog(reading, job.name.replace(/\W+/g, '_'), chipLibrary) ?? '' : null;
   const sound = findings.every((f) => f.severity !== 'error');
   const rectangular = symbols === 'rectangular';
   return (

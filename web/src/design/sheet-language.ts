@@ -1,8 +1,29 @@
-import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete';
+import {
+  type Completion,
+  type CompletionContext,
+  type CompletionResult,
+  snippet,
+  snippetCompletion,
+} from '@codemirror/autocomplete';
 import type { Diagnostic } from '@codemirror/lint';
 import { type Extension, RangeSetBuilder } from '@codemirror/state';
 import { Decoration, type DecorationSet, EditorView, ViewPlugin, type ViewUpdate } from '@codemirror/view';
-import { clauseWords, type Finding, keywords, lex, remedy, says, statementWords } from '@saddlebag/core';
+import {
+  chipLibrary,
+  clauseWords,
+  type Finding,
+  findChip,
+  keywords,
+  lex,
+  ownPartsOf,
+  ownPartType,
+  type PartType,
+  parseSheet,
+  partEntries,
+  remedy,
+  says,
+  statementWords,
+} from '@saddlebag/core';
 import { pointAt } from '../kit/follow';
 import type { Colours } from '../kit/palette';
 
@@ -73,8 +94,46 @@ export function sheetMarks(colours: Colours, followed: string | null): Extension
   ];
 }
 
-/** Completes the names in the sheet and the words of the language. */
+/** A part of one's own, to be filled in. */
+const ownPart = snippetCompletion(
+  // biome-ignore lint/suspicious/noTemplateCurlyInString: the fields of a snippet
+  'part ${NAME} "${what it is}"\npins ${A} ${B} GND ${Y} NC VCC\n${Y} = ${A} & ${B}\nend\n',
+  { label: 'part', detail: 'of your own', type: 'keyword' },
+);
+
+/** Offers parts behind `use`, each with its pins to be joined. */
+function completeParts(context: CompletionContext): CompletionResult | null {
+  const written = context.matchBefore(/^\s*use\s+\w*/);
+  if (!written) return null;
+  const from = written.to - (/\w*$/.exec(written.text)?.[0].length ?? 0);
+  const own = [...ownPartsOf(parseSheet(context.state.doc.toString()).sheet, chipLibrary).parts.values()];
+  const offer = (label: string, detail: string, type: () => PartType | null): Completion => ({
+    label,
+    detail,
+    apply: (view, completion, start, end) => {
+      const part = type();
+      if (part) snippet(afterUse(part))(view, completion, start, end);
+    },
+  });
+  const options = [
+    ...own.map((p) => offer(p.name, p.title, () => ownPartType(p.text))),
+    ...partEntries.filter((e) => e.group !== 'on the bench').map((e) => offer(e.id, e.title, () => findChip(e.id))),
+  ];
+  return { from, options, validFor: /^\w*$/ };
+}
+
+/** The rest of a `use` line, a field for the name and for what each pin is joined to. */
+export function afterUse({ id, pins, units }: PartType): string {
+  const field = (text: string): string => `\${${text}}`;
+  const used = new Set(units.flatMap((u) => [...u.inputs, ...u.outputs]));
+  const joins = pins.filter((p) => used.has(p.id)).map(({ name }) => `${name} = ${field(name)}`);
+  return `${id} as ${field('C1')} (${joins.join(', ')})`;
+}
+
+/** Completes the names in the sheet, the words of the language, and parts behind `use`. */
 export function completeNames(context: CompletionContext): CompletionResult | null {
+  const parts = completeParts(context);
+  if (parts) return parts;
   const word = context.matchBefore(/\w+/);
   if (!word && !context.explicit) return null;
   const at = word?.from ?? context.pos;
@@ -84,7 +143,8 @@ export function completeNames(context: CompletionContext): CompletionResult | nu
     if (token.kind === 'name' && !words.has(token.text) && !(token.from <= at && context.pos <= token.to))
       names.add(token.text);
   const options: Completion[] = [...names].map((name) => ({ label: name, type: 'variable' }));
-  for (const name of [...keywords, ...statementWords, ...clauseWords]) options.push({ label: name, type: 'keyword' });
+  for (const name of [...keywords, ...statementWords, ...clauseWords])
+    options.push(name === 'part' ? ownPart : { label: name, type: 'keyword' });
   return { from: at, options, validFor: /^\w*$/ };
 }
 

@@ -1,4 +1,4 @@
-import { drivenBy, type Package, partType, shownSignal } from '@saddlebag/core';
+import { drivenBy, type Package, shownSignal, typeOf } from '@saddlebag/core';
 import { useColours } from '../app/job-context';
 import { useSettings } from '../app/settings';
 import { colour } from '../app/theme';
@@ -15,7 +15,7 @@ const METAL = '#B0B1A8';
 /** A package from above, large: every pin with its number and what it carries, every unit with the gate it holds; spare units dashed. */
 export function PackageDrawing({ pack }: { readonly pack: Package }) {
   const { symbols } = useSettings();
-  const type = partType(pack.part);
+  const type = typeOf(pack);
   if (!type) return null;
   const half = type.pins.length / 2;
   const width = half * PITCH;
@@ -78,7 +78,7 @@ function UnitName({ x, name, first }: { readonly x: number; readonly name: strin
 
 function carriedBy(pack: Package): Map<string, string> {
   const carried = new Map<string, string>();
-  const type = partType(pack.part);
+  const type = typeOf(pack);
   pack.units.forEach((use, i) => {
     const unit = type?.units[i];
     if (!use || !unit) return;

@@ -1,5 +1,5 @@
 import { Box, Text } from '@chakra-ui/react';
-import { type Packing, partType, type UnitUse } from '@saddlebag/core';
+import { type Packing, typeOf, type UnitUse } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { followProps, useFollowed } from '../kit/follow';
 import { Tag } from '../kit/Tag';
@@ -20,7 +20,7 @@ export function GateList({ packing }: { readonly packing: Packing }) {
   const followed = useFollowed();
   const says = new Map(reading?.design.netlist?.gates.map((g) => [g.output, g.says]));
   const rows = packing.packages.flatMap((pack) => {
-    const type = partType(pack.part);
+    const type = typeOf(pack);
     return pack.units.flatMap((use, i) => {
       const unit = type?.units[i];
       return use && unit ? [{ pack, use, unit }] : [];

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
-import { countPacking, isBare, layOut, type Packing, partsOfPacking, partType, says } from '@saddlebag/core';
+import { countPacking, isBare, layOut, type Packing, partsOfPacking, says, typeOf } from '@saddlebag/core';
 import { useNavigate } from 'react-router';
 import { useJobView } from '../app/job-context';
 import { FindingLine } from '../kit/FindingLine';
@@ -77,7 +77,7 @@ function Packages({ packing }: { readonly packing: Packing }) {
               <Text as="span" fontFamily="heading" fontWeight="600" fontSize="16px">
                 {pack.ref} {pack.part}
               </Text>{' '}
-              {partType(pack.part)?.title}, {used} of {pack.units.length} used
+              {typeOf(pack)?.title}, {used} of {pack.units.length} used
             </Text>
           </Box>
         );

@@ -5,6 +5,8 @@ import {
   inputAt,
   LOW,
   type Netlist,
+  type OwnMark,
+  ownMark,
   type Table,
   UNKNOWN,
   type WalkedRow,
@@ -15,9 +17,10 @@ import { type CSSProperties, memo, useEffect, useRef } from 'react';
 import { colour } from '../app/theme';
 import { SvgText } from '../kit/SvgText';
 import { Tag } from '../kit/Tag';
+import { type Filling, OwnCell } from './OwnCell';
 
 const ROW = 26;
-const words = { [LOW]: '0', [HIGH]: '1', [UNKNOWN]: '?' } as const;
+const shownLevel = (level: 0 | 1 | null): string => (level === null ? '-' : String(level));
 
 /** What was seen of one output: a lamp, dark, lit or unknown; a ring where the row has not been run. */
 function Lamp({ seen }: { readonly seen: number | undefined }) {
@@ -46,13 +49,15 @@ function Lamp({ seen }: { readonly seen: number | undefined }) {
 interface WalkTableProps {
   readonly netlist: Netlist;
   readonly table: Table;
+  /** The person's own table, which then stands in the place of the sheet's. */
+  readonly own: Filling | null;
   readonly walked: ReadonlyMap<number, WalkedRow>;
   readonly current: number | null;
   readonly onSet: (row: number) => void;
 }
 
-/** The table as the sheet wants it, beside what the board showed, row by row. Pressing a row sets its switches. */
-export function WalkTable({ netlist, table, walked, current, onSet }: WalkTableProps) {
+/** The table as the sheet or the person wants it, beside what the board showed, row by row. Pressing a row sets its switches. */
+export function WalkTable({ netlist, table, own, walked, current, onSet }: WalkTableProps) {
   const { inputs, outputs } = netlist;
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
@@ -96,6 +101,7 @@ export function WalkTable({ netlist, table, walked, current, onSet }: WalkTableP
             key={index}
             netlist={netlist}
             table={table}
+            own={own}
             row={index}
             start={start}
             seen={walked.get(index)?.seen}
@@ -111,6 +117,7 @@ export function WalkTable({ netlist, table, walked, current, onSet }: WalkTableP
 interface WalkRowProps {
   readonly netlist: Netlist;
   readonly table: Table;
+  readonly own: Filling | null;
   readonly row: number;
   /** Its upper edge in the list, in pixels. */
   readonly start: number;
@@ -120,14 +127,14 @@ interface WalkRowProps {
 }
 
 /** One row: switches, what is wanted and was seen of each output, and whether they agree. */
-const WalkRow = memo(function WalkRow({ netlist, table, row, start, seen, now, onSet }: WalkRowProps) {
+const WalkRow = memo(function WalkRow({ netlist, table, own, row, start, seen, now, onSet }: WalkRowProps) {
   const { inputs, outputs } = netlist;
   const inputWidth = inputWidthFor(inputs.length);
-  const wanted = outputs.map((_, o) => wantedAt(table, o, row));
+  const wanted = outputs.map((_, o) => (own ? levelOf(ownMark(own.table, o, row)) : wantedAt(table, o, row)));
+  const written = !own || outputs.some((_, o) => ownMark(own.table, o, row) !== '.');
   const same = seen !== undefined && agrees(seen, wanted);
   return (
     <Box
-      as="button"
       display="flex"
       alignItems="center"
       position="absolute"
@@ -140,32 +147,43 @@ const WalkRow = memo(function WalkRow({ netlist, table, row, start, seen, now, o
       fontFamily="mono"
       fontSize="13px"
       cursor="pointer"
+      data-row={row}
       bg={now ? 'moss' : undefined}
       color={now ? 'onMoss' : 'ink'}
       _hover={now ? {} : { bg: 'wash' }}
       style={{ transform: `translateY(${start}px)` }}
       onClick={() => onSet(row)}
-      title="set the switches to this row"
     >
-      {inputs.map((name, i) => (
-        <span key={name} style={{ ...cell, width: inputWidth }}>
-          {inputAt(inputs.length, i, row)}
-        </span>
-      ))}
-      <span style={{ ...cell, width: 10 }} />
+      <button type="button" title="set the switches to this row" style={rowButton}>
+        {inputs.map((name, i) => (
+          <span key={name} style={{ ...cell, width: inputWidth }}>
+            {inputAt(inputs.length, i, row)}
+          </span>
+        ))}
+        <span style={{ ...cell, width: 10 }} />
+      </button>
       {outputs.map(({ name }, o) => (
         <span
           key={name}
           style={{ ...cell, width: 46, display: 'flex', gap: 5, alignItems: 'center', justifyContent: 'center' }}
         >
-          {wanted[o] === null ? '-' : words[wanted[o] ?? UNKNOWN]}
+          {own ? (
+            <OwnCell own={own} table={table} output={o} name={name} row={row} now={now} />
+          ) : (
+            shownLevel(wanted[o] ?? null)
+          )}
           <Lamp seen={seen?.[o]} />
         </span>
       ))}
-      <Verdict seen={seen} same={same} now={now} wide={isWide(netlist)} />
+      <Verdict seen={written ? seen : undefined} same={same} now={now} wide={isWide(netlist)} />
     </Box>
   );
 });
+
+/** The level that a mark asks for; nothing where none is written. */
+export const levelOf = (mark: OwnMark): 0 | 1 | null => (mark === '0' ? 0 : mark === '1' ? 1 : null);
+
+const rowButton = { display: 'flex', alignItems: 'center', alignSelf: 'stretch', cursor: 'pointer' } as const;
 
 /** Cells are plain spans: a walk draws hundreds of them, and styled boxes cost ten times as much. */
 const cell = { flexShrink: 0, textAlign: 'center' } as const;

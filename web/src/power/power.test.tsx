@@ -98,3 +98,28 @@ describe('power up', () => {
     expect(within(document.body).getByRole('button', { name: 'Walk the table' })).toHaveProperty('disabled', true);
   });
 });
+
+describe('a table of one’s own', () => {
+  it('is filled in by keys, compared with the sheet, and put away; undo takes each mark back', async () => {
+    const { session } = renderInJob(<PowerStep />, job);
+    await userEvent.click(await screen.findByRole('button', { name: 'Fill in my own' }));
+    expect(screen.getByText('48 of 48 cells open')).toBeDefined();
+    const cell = (row: number, output: number) =>
+      document.querySelector<HTMLElement>(`[data-cell="${row} ${output}"]`) ?? expect.fail();
+    cell(0, 2).focus();
+    await userEvent.keyboard('11');
+    expect(document.activeElement).toBe(cell(2, 2));
+    expect(session.job.ownTable?.outputs[2]?.marks.slice(0, 3)).toBe('11.');
+    await userEvent.click(screen.getByRole('button', { name: 'Compare with the sheet' }));
+    expect(screen.getByText('1 of 2 wrong, first W at 0001')).toBeDefined();
+    expect(cell(1, 2).getAttribute('aria-label')).toBe('W at K=0 E=0 U=0 L=1: 1, the sheet has 0');
+    // Pressing goes from one mark to the next; the switches stay.
+    await userEvent.click(cell(1, 2));
+    expect(cell(1, 2).textContent).toBe('-');
+    expect(screen.getByText('46 of 48 cells open')).toBeDefined();
+    act(() => session.undo());
+    expect(cell(1, 2).textContent).toBe('1');
+    await userEvent.click(screen.getByRole('button', { name: 'Show the sheet’s' }));
+    expect(session.job.ownTable).toBeUndefined();
+  });
+});

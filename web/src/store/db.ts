@@ -6,6 +6,8 @@ export interface Summary {
   readonly outputs: readonly string[];
   readonly chips: number;
   readonly jumpers: number;
+  /** Definitions of the parts that its sheet makes itself; absent in rows written before there were any. */
+  readonly ownParts?: readonly string[];
 }
 
 /**

@@ -6,13 +6,14 @@ const KEPT_MS = 24 * 3600 * 1000;
 
 /** What the shelf shows of a job. */
 export function summaryOf(job: Job): Summary {
-  const { design } = readDesign(job.sheet.length > 20_000 ? '' : job.sheet);
+  const { design, ownParts } = readDesign(job.sheet.length > 20_000 ? '' : job.sheet);
   const chips = Object.values(job.board.parts).filter((p) => p.part.startsWith('74')).length;
   return {
     inputs: design.inputs.map((s) => s.name).slice(0, 24),
     outputs: design.outputs.map((s) => s.name).slice(0, 24),
     chips,
     jumpers: Object.keys(job.board.jumpers).length,
+    ownParts: ownParts.map((p) => p.text),
   };
 }
 

@@ -58,7 +58,6 @@ export const buffers: readonly ChipData[] = [
     group,
     known: `${known} bidirectional`,
     pins: 'DIR A1 A2 A3 A4 A5 A6 A7 A8 GND B8 B7 B6 B5 B4 B3 B2 B1 OEn VCC',
-    both: 'A1 A2 A3 A4 A5 A6 A7 A8 B1 B2 B3 B4 B5 B6 B7 B8',
     behaviour: forEach('1 2 3 4 5 6 7 8', 'B@ = A@ when DIR & ~OEn\nA@ = B@ when ~DIR & ~OEn'),
     families,
     drive,

@@ -9,7 +9,8 @@ export type ChipGroup =
   | 'flip-flops and latches'
   | 'shift registers'
   | 'counters'
-  | 'timers';
+  | 'timers'
+  | 'own parts';
 
 /**
  * A pulse that ends by itself: while `output` is high a timer runs, and then `input`, which is no pin
@@ -35,8 +36,6 @@ export interface ChipData {
   readonly pins: string;
   /** The statements of the sheet, without its in and out lines, which follow from the pins. */
   readonly behaviour: string;
-  /** Pins that are both inputs and outputs. */
-  readonly both?: string;
   /** Pins that carry no logic level: where a timer's resistor and capacitor go. */
   readonly analogue?: string;
   /** Inputs that the chip itself pulls high when they are left open. */

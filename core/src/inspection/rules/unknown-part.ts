@@ -1,4 +1,4 @@
-import { partType } from '../../catalogue';
+import { typeOf } from '../../catalogue';
 import { finding } from '../../finding';
 import type { Rule } from '../rule';
 
@@ -6,7 +6,9 @@ import type { Rule } from '../rule';
 export const unknownPart: Rule = {
   id: 'unknown-part',
   *check(c) {
-    for (const { ref, part } of Object.values(c.board.parts))
-      if (!partType(part)) yield finding('unknown-part', [{ kind: 'part', ref }], { ref, part });
+    for (const seated of Object.values(c.board.parts)) {
+      const { ref, part } = seated;
+      if (!typeOf(seated)) yield finding('unknown-part', [{ kind: 'part', ref }], { ref, part });
+    }
   },
 };

@@ -10,13 +10,13 @@ import {
   type PartType,
   type Path,
   parseHole,
-  partType,
   routeJumpers,
   rows,
   rowY,
   type SeatedPart,
   stripOf,
   turned,
+  typeOf,
 } from '@saddlebag/core';
 import type { ReadBoard } from '../../app/job-context';
 
@@ -135,7 +135,7 @@ export function holesOf(y: number): { x: number; y: number }[] {
 }
 
 function partOf(seated: SeatedPart, { nets }: ReadBoard): ScenePart[] {
-  const type = partType(seated.part);
+  const type = typeOf(seated);
   const anchor = parseHole(seated.at);
   if (!type || !anchor) return [];
   const at = holeXY(anchor);

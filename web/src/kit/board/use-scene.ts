@@ -1,5 +1,5 @@
 import type { Packing } from '@saddlebag/core';
-import { drivenBy, partType } from '@saddlebag/core';
+import { drivenBy, typeOf } from '@saddlebag/core';
 import { useMemo } from 'react';
 import type { ReadBoard } from '../../app/job-context';
 import { type BoardScene, boardScene } from './scene';
@@ -12,10 +12,12 @@ export function useScene(read: ReadBoard): BoardScene {
 /** Which gate of the design sits in the unit whose output is at a pin. */
 export function gatesByPin(packing: Packing | null): (pin: string) => string | undefined {
   const gates = new Map<string, string>();
-  for (const { ref, part, units } of packing?.packages ?? [])
+  for (const { units, ...named } of packing?.packages ?? []) {
+    const type = typeOf(named);
     units.forEach((use, i) => {
       for (const [k, net] of (use ? drivenBy(use) : []).entries())
-        gates.set(`${ref}.${partType(part)?.units[i]?.outputs[k]}`, net);
+        gates.set(`${named.ref}.${type?.units[i]?.outputs[k]}`, net);
     });
+  }
   return (pin) => gates.get(pin);
 }
