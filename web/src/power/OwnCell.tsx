@@ -55,24 +55,37 @@ export function OwnCell({ own, table, output, name, row, now }: OwnCellProps) {
     focusCell(e.currentTarget, row + rows, output + outputs);
   };
   return (
-    <button
-      type="button"
-      data-cell={`${row} ${output}`}
-      aria-label={`${name} at ${at}: ${said}${wrong ? `, the sheet has ${is}` : ''}`}
-      title={wrong ? `the sheet has ${is} here` : '0, 1 or - for off; press to change'}
-      style={{ ...cellStyle, ...(wrong ? wrongStyle : now ? { borderColor: 'currentColor' } : {}) }}
-      onClick={(e) => {
-        e.stopPropagation();
-        own.onMark(output, row, next[mark]);
-      }}
-      onKeyDown={onKeyDown}
-    >
-      {mark === '.' ? ' ' : mark}
-      {wrong && <sup style={{ fontSize: 9.5, lineHeight: 1 }}>{is}</sup>}
-    </button>
+    <span style={{ position: 'relative' }}>
+      <button
+        type="button"
+        data-cell={`${row} ${output}`}
+        aria-label={`${name} at ${at}: ${said}${wrong ? `, the sheet has ${is}` : ''}`}
+        title={wrong ? `the sheet has ${is} here` : '0, 1 or - for off; press to change'}
+        style={{ ...cellStyle, ...(wrong ? wrongStyle : now ? { borderColor: 'currentColor' } : {}) }}
+        onClick={(e) => {
+          e.stopPropagation();
+          own.onMark(output, row, next[mark]);
+        }}
+        onKeyDown={onKeyDown}
+      >
+        {mark === '.' ? ' ' : mark}
+      </button>
+      {wrong && <span style={correction}>{is}</span>}
+    </span>
   );
 }
 
+/** What the sheet has, small in the corner of a wrong cell. */
+const correction: CSSProperties = {
+  position: 'absolute',
+  top: 0,
+  right: 3,
+  fontSize: 9.5,
+  lineHeight: '11px',
+  fontWeight: 700,
+  color: colour('bad'),
+  pointerEvents: 'none',
+};
 const cellStyle: CSSProperties = {
   width: 22,
   height: 20,
