@@ -54,6 +54,29 @@ describe('the design desk', () => {
     expect(p.complaints).toEqual([]);
   });
 
+  it('draws lines in the diagram: one more input, another in the place of one, and none at all in a loop', async () => {
+    const p = await newcomer();
+    await p.takes('Lock interlock');
+    await p.draws('in K', 'gate W', 0.5);
+    await p.page.waitForFunction(() =>
+      document.querySelector('.cm-content')?.textContent?.includes('W = ~(U | L | K)'),
+    );
+    await p.quiet();
+    await p.draws('in E', 'gate W', 1 / 6);
+    await p.page.waitForFunction(() =>
+      document.querySelector('.cm-content')?.textContent?.includes('W = ~(E | L | K)'),
+    );
+    await p.quiet();
+    await p.draws('gate W', 'gate W', 0.5);
+    expect(await sheet(p)).toContain('W = ~(E | L | K)');
+    // Pressing without moving still chooses the gate.
+    await p.presses('and gate P');
+    await p.named('cut input K');
+    await p.keys('Control+z', 'Control+z');
+    await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('W = ~(U | L)'));
+    expect(p.complaints).toEqual([]);
+  });
+
   it('renames a signal everywhere and jumps to where it is made, by keys', async () => {
     const p = await newcomer();
     await p.takes('Boat tally');

@@ -51,6 +51,19 @@ export class Person {
     await (await this.named(name)).click();
   }
 
+  /** Draws with the mouse from one node of the gate diagram to the left side of another, so far down as `down` says. */
+  async draws(from: string, to: string, down: number): Promise<void> {
+    const boxOf = async (node: string) =>
+      (await this.page.waitForSelector(`[data-node="${node}"] path`))?.boundingBox();
+    const [a, b] = [await boxOf(from), await boxOf(to)];
+    if (!a || !b) throw new Error(`nothing to draw from ${from} to ${to}`);
+    await this.page.mouse.move(a.x + a.width / 2, a.y + a.height / 2);
+    await this.page.mouse.down();
+    await this.page.mouse.move(b.x + 40, b.y + b.height * down, { steps: 4 });
+    await this.page.mouse.move(b.x + 0.25 * b.width, b.y + b.height * down, { steps: 4 });
+    await this.page.mouse.up();
+  }
+
   /** Goes to a step by the strap. */
   async turnsTo(step: string): Promise<void> {
     await this.page.waitForSelector(`nav a[href$="/${step}"]`);

@@ -208,7 +208,7 @@ class Elaborator {
     }
     made.forEach(({ expr, dontCare }, i) => {
       const target = outputs[i] as Signal;
-      this.emit({ target, expr: { ...expr, at: place }, ...(dontCare && { dontCare }) });
+      this.emit({ target, expr: placed(expr, place), ...(dontCare && { dontCare }) });
     });
     // A table that could not be read still makes its signals, so that they are not told as unknown.
     if (made.length === 0)
@@ -339,6 +339,12 @@ class Elaborator {
     const names = range ? wiresOf(range) : (scope.buses.get(name) ?? [name]);
     return names.map((n) => scope.aliases.get(n) ?? scope.prefix + n);
   }
+}
+
+/** An expression all of which stands at one place: what a table comes to stands at its head. */
+function placed(e: Expr, at: Span): Expr {
+  if (e.kind === 'not') return { ...e, at, of: placed(e.of, at) };
+  return e.kind === 'gate' ? { ...e, at, of: e.of.map((x) => placed(x, at)) } : { ...e, at };
 }
 
 const isSingle = (name: string): boolean => !name.includes('[');

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readDesign } from '../catalogue';
+import { chipLibrary, readDesign } from '../catalogue';
 import { isError } from '../finding';
 import { compile, firstDifference, type GateKind, sweep } from '../logic';
 import { arbitrarySheet } from '../testing/random';
@@ -17,7 +17,7 @@ P = K·E'·U·L
 W = ~(U | L)           # bell`;
 
 function edited(from: string, edit: GateEdit): string {
-  const result = editGate(from, readDesign(from), edit);
+  const result = editGate(from, readDesign(from), edit, chipLibrary);
   return result.ok ? result.text : result.finding.code;
 }
 /** The one line that differs. */
@@ -65,7 +65,38 @@ describe('a gate of the diagram edited', () => {
     );
   });
 
+  it('put to another net at one input: a signal, or what an unnamed gate makes', () => {
+    expect(line({ act: 'rewire', gate: 'P', input: 1, signal: 'G' })).toBe('P = K·G·U·L');
+    expect(line({ act: 'rewire', gate: "E'", input: 0, signal: 'W' })).toBe("P = K·W'·U·L");
+    expect(line({ act: 'connect', gate: 'W', signal: "E'" })).toBe('W = ~(U | L | ~E)      # bell');
+  });
+
+  it('of a table: the table is written out as equations that do the same, and the gate among them edited', () => {
+    const table =
+      'in A B C\nout Y Z\n# lamps\ntable Y Z of A B C  # two\n000 : 1 0\n1-1 : 1 1\n01- : - 1\nothers : 0 0\n';
+    expect(edited(table, { act: 'change', gate: 'Y', kind: 'nor' })).toBe(
+      'in A B C\nout Y Z\n# lamps\nY = ~(~A & ~C | A & C) dc ~A & B  # two\nZ = ~A & B | A & C\n',
+    );
+    const gates = readDesign(table).design.netlist?.gates ?? [];
+    for (const { output } of gates) expect(edited(table, { act: 'name', gate: output, name: 'N' })).toContain('N');
+  });
+
+  it('of a block changes wherever the block is used; of a clause or a pin, there', () => {
+    const block = 'block b\nin P Q\nout R\nR = P & Q\nend\nin A B\nout Y\nuse b as H (P = A | B, Q = B, R = Y)';
+    expect(edited(block, { act: 'change', gate: 'Y', kind: 'nor' })).toContain('\nR = ~(P | Q)\n');
+    expect(edited(block, { act: 'connect', gate: 'Y', signal: 'A' })).toBe('gate/not-written');
+    const or = readDesign(block).design.netlist?.gates.find((g) => g.kind === 'or')?.output ?? '';
+    expect(edited(block, { act: 'change', gate: or, kind: 'xor' })).toContain('(P = A ^ B, Q = B, R = Y)');
+    expect(edited(block, { act: 'remove', gate: or })).toBe('gate/needed');
+    const stored = 'in A B CK\nout Q\nQ = A at rise CK & B clear ~(A | B)';
+    const [clock, clear] = readDesign(stored).design.netlist?.gates ?? [];
+    expect(edited(stored, { act: 'cut', gate: clock?.output ?? '', input: 1 })).toContain('at rise CK clear');
+    expect(edited(stored, { act: 'change', gate: clear?.output ?? '', kind: 'or' })).toContain('clear A | B');
+  });
+
   it.each<[GateEdit, string]>([
+    [{ act: 'rewire', gate: 'G', input: 0, signal: 'G' }, 'gate/would-loop'],
+    [{ act: 'connect', gate: 'G', signal: 'Q' }, 'gate/no-signal'],
     [{ act: 'connect', gate: "E'", signal: 'K' }, 'gate/one-input'],
     [{ act: 'connect', gate: 'G', signal: 'G' }, 'gate/would-loop'],
     [{ act: 'name', gate: 'G', name: 'K' }, 'gate/bad-name'],

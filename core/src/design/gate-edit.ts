@@ -1,6 +1,8 @@
 import { type Finding, finding, type Span } from '../finding';
 import { type Connective, chain, complement, type Expr, eachName, type GateKind, negated } from '../logic';
-import type { Reading } from './design';
+import { type Reading, readSheet } from './design';
+import type { Library } from './elaborate';
+import { expressionsOf } from './equation';
 import { editLines, type LineEdit } from './line-edit';
 import type { Gate } from './netlist';
 import { type Line, opensSection, type Statement } from './sheet';
@@ -8,12 +10,14 @@ import { canName, renamed, signalsOf } from './symbols';
 
 /**
  * What a person does to a gate of the diagram, named by the net it drives: change its kind, give it one
- * more input, cut one of its inputs (counted from 0), take it out, name what it drives, or make a new
- * gate of some signals.
+ * more input, put another net at one of its inputs (counted from 0), cut one, take the gate out, name
+ * what it drives, or make a new gate of some signals. `signal` is a signal of the sheet or any net of
+ * the diagram.
  */
 export type GateEdit =
   | { readonly act: 'change'; readonly gate: string; readonly kind: GateKind }
   | { readonly act: 'connect'; readonly gate: string; readonly signal: string }
+  | { readonly act: 'rewire'; readonly gate: string; readonly input: number; readonly signal: string }
   | { readonly act: 'cut'; readonly gate: string; readonly input: number }
   | { readonly act: 'remove'; readonly gate: string }
   | { readonly act: 'name'; readonly gate: string; readonly name: string }
@@ -28,43 +32,147 @@ const no = (found: Finding): GateEdited => ({ ok: false, finding: found });
 
 /**
  * Edits the sheet as a gate of its diagram is edited: only the lines that write the gate change. A gate
- * written in several places changes in all of them. Gates of tables, blocks and used parts have no
- * expression of their own on the sheet and cannot be edited this way.
+ * written in several places changes in all of them; one of a block changes wherever the block is used.
+ * A table whose gate is edited is written out as equations first. The gates inside used parts have no
+ * expression on the sheet and cannot be edited. `library` knows the parts used by number.
  */
-export function editGate(text: string, reading: Reading, edit: GateEdit): GateEdited {
+export function editGate(text: string, reading: Reading, edit: GateEdit, library: Library): GateEdited {
   const { design, sheet } = reading;
   if (!design.netlist) return no(finding('gate/sheet-broken', [], {}));
   if (edit.act === 'add') return added(text, reading, edit.kind, edit.inputs, edit.name);
   const gate = design.netlist.gates.find((g) => g.output === edit.gate);
-  const owners = gate ? linesWriting(sheet.lines, gate.places) : [];
-  if (!gate || owners.length === 0) return no(finding('gate/not-written', [], { gate: edit.gate }));
-  if (edit.act === 'name') return named(text, reading, gate, edit.name, owners);
-  if (edit.act === 'connect') {
-    if (gate.kind === 'not') return no(finding('gate/one-input', [], { gate: gate.output }));
-    if (dependsOn(reading, edit.signal, gate.output))
-      return no(finding('gate/would-loop', [], { gate: gate.output, signal: edit.signal }));
+  // Names inside a block are its own: there, gates can only be changed in themselves.
+  const inside = edit.act === 'change' || edit.act === 'cut' || edit.act === 'remove';
+  const owners = gate ? linesWriting(sheet.lines, gate.places, inside) : [];
+  if (!gate || owners.length === 0) {
+    const opened = gate && tableWrittenOut(text, reading, gate);
+    if (opened) return editGate(opened, readSheet(opened, library), edit, library);
+    return no(finding('gate/not-written', [], { gate: edit.gate }));
   }
-  if (edit.act === 'change' && (edit.kind === 'not') !== (gate.kind === 'not'))
-    return no(finding('gate/one-input', [], { gate: gate.output }));
-  const change = (e: Expr): Expr | null => changed(e, edit);
-  const edits = owners.map((line): LineEdit => {
-    const statement = sheet.lines[line]?.statement as Equation;
-    const expr = replaced(statement.expr, gate.places, change);
-    return { line, statements: expr ? [{ ...statement, expr }] : [] };
-  });
+  if (edit.act === 'name') return named(text, reading, gate, edit.name, owners);
+  const refused = refusal(reading, gate, edit);
+  if (refused) return no(refused);
+  const operand = 'signal' in edit ? operandOf(reading, edit.signal) : null;
+  if ('signal' in edit && !operand) return no(finding('gate/no-signal', [], { name: edit.signal }));
+  const change = (e: Expr): Expr | null => changed(e, edit, operand);
+  const edits: LineEdit[] = [];
+  for (const line of owners) {
+    const statement = withExprs(sheet.lines[line]?.statement as Statement, (e) => replaced(e, gate.places, change));
+    if (statement === 'stuck') return no(finding('gate/needed', [], { gate: gate.output }));
+    edits.push({ line, statements: statement ? [statement] : [] });
+  }
   return { ok: true, text: editLines(text, edits) };
+}
+
+function refusal(reading: Reading, gate: Gate, edit: GateEdit): Finding | null {
+  const single = gate.kind === 'not';
+  if (edit.act === 'connect' && single) return finding('gate/one-input', [], { gate: gate.output });
+  if (edit.act === 'change' && (edit.kind === 'not') !== single)
+    return finding('gate/one-input', [], { gate: gate.output });
+  if ((edit.act === 'connect' || edit.act === 'rewire') && dependsOn(reading, edit.signal, gate.output))
+    return finding('gate/would-loop', [], { gate: gate.output, signal: edit.signal });
+  return null;
 }
 
 type Equation = Extract<Statement, { kind: 'equation' }>;
 
-/** Numbers of the lines, outside blocks, whose equations write any of some spans. */
-function linesWriting(lines: readonly Line[], places: readonly Span[]): number[] {
+/** Numbers of the lines that write any of some spans; those of blocks too if `inside`. */
+function linesWriting(lines: readonly Line[], places: readonly Span[], inside = false): number[] {
   let inBlock = false;
   return lines.flatMap(({ statement: s }, i) => {
     if (opensSection(s)) inBlock = true;
     if (s?.kind === 'end') inBlock = false;
-    return !inBlock && s?.kind === 'equation' && writes(s.expr, places) ? [i] : [];
+    return (inside || !inBlock) && s && exprsOf(s).some((e) => writes(e, places)) ? [i] : [];
   });
+}
+
+/** The expressions of a statement that come to gates. */
+function exprsOf(s: Statement): readonly Expr[] {
+  if (s.kind === 'use') return s.pins.map((p) => p.expr);
+  return s.kind === 'equation' ? expressionsOf({ ...s, ...s.clauses }, false) : [];
+}
+
+/**
+ * A statement with its expressions replaced. An equation whose value is gone goes; `stuck` when what a
+ * clause or a pin reads would be gone.
+ */
+function withExprs(s: Statement, change: (e: Expr) => Expr | null): Statement | null | 'stuck' {
+  let stuck = false;
+  const must = (e: Expr): Expr => {
+    const after = change(e);
+    if (!after) stuck = true;
+    return after ?? e;
+  };
+  if (s.kind === 'use') {
+    const pins = s.pins.map((p) => ({ ...p, expr: must(p.expr) }));
+    return stuck ? 'stuck' : { ...s, pins };
+  }
+  if (s.kind !== 'equation') return s;
+  const expr = change(s.expr);
+  if (!s.clauses) return expr && { ...s, expr };
+  const { storage, forces, when } = s.clauses;
+  const clauses = {
+    ...s.clauses,
+    ...(storage?.kind === 'while' && { storage: { ...storage, enable: must(storage.enable) } }),
+    ...(storage && storage.kind !== 'while' && { storage: { ...storage, clock: must(storage.clock) } }),
+    ...(forces && { forces: forces.map((f) => ({ ...f, when: must(f.when) })) }),
+    ...(when && { when: must(when) }),
+  };
+  if (stuck) return 'stuck';
+  return expr && { ...s, expr, clauses };
+}
+
+/** What stands for a net in an expression: its signal's name, or for a net without one the expression of its gate. */
+function operandOf({ sheet, design }: Reading, net: string): Expr | null {
+  const named = [...signalsOf(sheet), ...design.inputs.map((s) => s.name)].includes(net);
+  if (named || design.equations.some((e) => e.target.name === net)) return { kind: 'name', name: net };
+  if (design.parts.some((p) => p.outputs.some((o) => o.signal === net))) return { kind: 'name', name: net };
+  const gate = design.netlist?.gates.find((g) => g.output === net);
+  for (const { statement: s } of gate ? sheet.lines : [])
+    for (const e of s ? exprsOf(s) : []) {
+      const found = within(e, gate?.places ?? []);
+      if (found) return found;
+    }
+  return null;
+}
+
+/** The first part of an expression that stands at any of some places. */
+function within(e: Expr, places: readonly Span[]): Expr | null {
+  if (isAt(e, places)) return e;
+  if (e.kind === 'not') return within(e.of, places);
+  for (const x of e.kind === 'gate' ? e.of : []) {
+    const found = within(x, places);
+    if (found) return found;
+  }
+  return null;
+}
+
+/** The sheet with the table that a gate comes from written out as equations; null when it comes from none. */
+function tableWrittenOut(text: string, { sheet, design }: Reading, gate: Gate): string | null {
+  let inBlock = false;
+  const line = sheet.lines.findIndex(({ statement: s }) => {
+    if (opensSection(s)) inBlock = true;
+    if (s?.kind === 'end') inBlock = false;
+    return (
+      !inBlock && s?.kind === 'table' && s.at !== undefined && isAt({ kind: 'const', value: 0, at: s.at }, gate.places)
+    );
+  });
+  const table = sheet.lines[line]?.statement;
+  if (table?.kind !== 'table' || !table.at) return null;
+  const { at } = table;
+  const statements = design.equations
+    .filter((e) => e.expr.at?.from === at.from && e.expr.at.to === at.to)
+    .map(
+      ({ target, expr, dontCare }): Statement => ({
+        kind: 'equation',
+        target: { name: target.name },
+        expr,
+        ...(dontCare && { clauses: { dontCare } }),
+      }),
+    );
+  const edits: LineEdit[] = [{ line, statements }];
+  for (let i = line + 1; sheet.lines[i]?.statement?.kind === 'row'; i++) edits.push({ line: i, statements: [] });
+  return editLines(text, edits);
 }
 
 const isAt = (e: Expr, places: readonly Span[]): boolean =>
@@ -98,13 +206,16 @@ function withOperands(e: Extract<Expr, { kind: 'gate' }>, of: readonly Expr[]): 
 }
 
 /** A gate's expression edited: a complement over a connective is one gate with it. */
-function changed(e: Expr, edit: Exclude<GateEdit, { act: 'add' | 'name' }>): Expr | null {
+function changed(e: Expr, edit: Exclude<GateEdit, { act: 'add' | 'name' }>, operand: Expr | null): Expr | null {
   const folded = e.kind === 'not' && e.of.kind === 'gate';
   const inner = folded ? e.of : e;
   if (edit.act === 'remove') return e.kind === 'not' && !folded ? e.of : null;
+  if (edit.act === 'rewire' && e.kind === 'not' && !folded) return { ...e, of: operand ?? e.of };
   if (inner.kind !== 'gate') return e;
   const over = (x: Expr | null): Expr | null => (x && folded ? negated(x) : x);
-  if (edit.act === 'connect') return over({ ...inner, of: [...inner.of, { kind: 'name', name: edit.signal }] });
+  if (edit.act === 'connect') return over({ ...inner, of: [...inner.of, ...(operand ? [operand] : [])] });
+  if (edit.act === 'rewire')
+    return over({ ...inner, of: inner.of.map((x, i) => (i === edit.input ? (operand ?? x) : x)) });
   if (edit.act === 'cut') {
     const of = inner.of.filter((_, i) => i !== edit.input);
     return over(withOperands(inner, of));

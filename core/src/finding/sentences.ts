@@ -313,8 +313,13 @@ export const sentences = {
   },
   'gate/not-written': {
     severity: 'note',
-    says: '{gate} comes from a table, a block or a part, and has no expression of its own to change.',
-    todo: 'Change the table, block or part on the sheet.',
+    says: '{gate} comes from a block or a bus, and has no expression of its own to change.',
+    todo: 'Change the block or bus on the sheet.',
+  },
+  'gate/needed': {
+    severity: 'error',
+    says: 'Nothing would be left for a clause or a pin that reads {gate}.',
+    todo: 'Put another signal in its place on the sheet first.',
   },
   'gate/one-input': {
     severity: 'note',

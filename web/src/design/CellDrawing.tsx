@@ -10,7 +10,7 @@ export function CellDrawing({ node }: { readonly node: DrawnNode }) {
   if (!pins) return null;
   const lit = followed === node.net;
   return (
-    <g {...followProps(node.net)}>
+    <g data-node={node.id} {...followProps(node.net)}>
       <title>{label}</title>
       <rect
         x={x}

@@ -1,28 +1,21 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
-import { editGate, type Gate, type GateEdit, type GateKind, remedy, says, signalsOf } from '@saddlebag/core';
+import { type Gate, type GateEdit, type GateKind, signalsOf } from '@saddlebag/core';
 import { useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { Choice } from '../kit/Choice';
 import { Tag } from '../kit/Tag';
 import { lookAt, useDesignFocus } from './design-focus';
+import { useGateEdit } from './use-gate-edit';
 
 const connectives: readonly GateKind[] = ['and', 'or', 'xor', 'nand', 'nor', 'xnor'];
 const kinds: readonly GateKind[] = ['not', ...connectives];
 
 /** What can be done to the gate that is chosen in the diagram; without one, a gate to add. */
 export function GateBar() {
-  const { job, session, reading } = useJobView();
-  const { gate: chosen } = useDesignFocus();
-  const [refused, setRefused] = useState<string | null>(null);
+  const { reading } = useJobView();
+  const { gate: chosen, refused } = useDesignFocus();
+  const act = useGateEdit();
   if (!reading?.design.netlist) return null;
-  const act = (edit: GateEdit): boolean => {
-    const result = editGate(job.sheet, reading, edit);
-    setRefused(result.ok ? null : `${says(result.finding)} ${remedy(result.finding)}`);
-    if (!result.ok) return false;
-    session.dispatch({ kind: 'write-sheet', text: result.text });
-    if (edit.act === 'remove' || edit.act === 'name') lookAt({ gate: null });
-    return true;
-  };
   const gate = reading.design.netlist.gates.find((g) => g.output === chosen);
   const signals = [...reading.design.inputs.map((s) => s.name), ...signalsOf(reading.sheet)].filter(
     (n, i, all) => all.indexOf(n) === i,
@@ -140,7 +133,7 @@ function NewGate({ signals, onAct }: BarProps) {
       }}
     >
       <Flex gap="8px" align="center" wrap="wrap" fontSize="13px">
-        <Text color="soft">Press a gate to change it. New gate:</Text>
+        <Text color="soft">Press a gate to change it, or draw a line to it. New gate:</Text>
         <Choice label="kind of new gate" value={kind} width="82px" onChange={(k) => setKind(k as GateKind)}>
           {kinds.map((k) => (
             <option key={k} value={k}>

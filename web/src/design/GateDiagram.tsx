@@ -14,7 +14,9 @@ import { TAG_INK } from '../kit/Tag';
 import { CellDrawing } from './CellDrawing';
 import { lookAt, useDesignFocus } from './design-focus';
 import { GateBar } from './GateBar';
-import { type DrawnLine, type DrawnNode, MAX_DRAWN_GATES } from './layout';
+import { type Diagram, type DrawnLine, type DrawnNode, MAX_DRAWN_GATES } from './layout';
+import { useWireDrag } from './use-wire-drag';
+import type { WireDrag } from './wire-drag';
 
 interface GateDiagramProps {
   readonly netlist: Netlist;
@@ -49,17 +51,32 @@ export function GateDiagram({ netlist, colours, behaviour }: GateDiagramProps) {
     );
   if (laid.isError) return <Empty>The drawing could not be laid out: {laid.error.message}</Empty>;
   if (!laid.data) return <Empty>Drawing …</Empty>;
-  const { height, nodes, lines } = laid.data;
+  return <Drawing diagram={laid.data} colours={colours} levels={levels} />;
+}
+
+interface DrawingProps {
+  readonly diagram: Diagram;
+  readonly colours: Colours;
+  readonly levels: Levels;
+}
+
+function Drawing({ diagram, colours, levels }: DrawingProps) {
+  const { height, nodes, lines } = diagram;
+  const { svg, drag, handlers } = useWireDrag(nodes);
   // Levels stand outside the tags.
   const margin = levels ? 16 : 0;
-  const width = laid.data.width + 2 * margin;
+  const width = diagram.width + 2 * margin;
   return (
     <>
       <Box flex="1" minH="0" overflow="auto" p="6px" display="flex">
         <svg
           viewBox={`${-margin} 0 ${width} ${height}`}
           aria-label="gate diagram"
+          ref={svg}
+          {...handlers}
           style={{
+            touchAction: 'none',
+            userSelect: 'none',
             margin: 'auto',
             width: '100%',
             height: '100%',
@@ -75,10 +92,35 @@ export function GateDiagram({ netlist, colours, behaviour }: GateDiagramProps) {
           {nodes.map((node) => (
             <Node key={node.id} node={node} colours={colours} levels={levels} />
           ))}
+          {drag && <DrawnWire drag={drag} colours={colours} />}
         </svg>
       </Box>
       <GateBar />
     </>
+  );
+}
+
+/** The line that is being drawn, and what letting go would do. */
+function DrawnWire({ drag, colours }: { readonly drag: WireDrag; readonly colours: Colours }) {
+  const { net, from, drop } = drag;
+  const to = drop?.at ?? drag.to;
+  return (
+    <g pointerEvents="none">
+      <path
+        d={`M${from.x},${from.y} L${to.x},${to.y}`}
+        fill="none"
+        stroke={onPaper(colours.of(net) ?? '#8A8F8A')}
+        strokeWidth={3}
+        strokeDasharray={drop ? undefined : '6 5'}
+        strokeLinecap="round"
+      />
+      <circle cx={to.x} cy={to.y} r={4} fill={colour(drop ? 'moss' : 'soft')} />
+      {drop && (
+        <SvgText x={to.x - 6} y={to.y - 9} size={11.5} fill={colour('ink')} anchor="end" weight={600}>
+          {drop.says}
+        </SvgText>
+      )}
+    </g>
   );
 }
 
@@ -134,6 +176,7 @@ function Node({ node, colours, levels }: NodeProps) {
     <g
       role="button"
       tabIndex={0}
+      data-node={node.id}
       aria-label={`${node.kind} gate ${node.net}`}
       aria-pressed={chosen}
       style={{ cursor: 'pointer' }}
@@ -187,6 +230,7 @@ function NetTag({ node, colours, level }: Pick<NodeProps, 'node' | 'colours'> & 
     <g
       role="button"
       tabIndex={0}
+      data-node={node.id}
       aria-label={`follow ${node.label}`}
       style={{ cursor: 'pointer' }}
       onClick={() => pin(node.net)}

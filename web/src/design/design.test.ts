@@ -1,10 +1,11 @@
-import { readDesign, readSheet } from '@saddlebag/core';
+import { findChip, isError, readDesign, readSheet } from '@saddlebag/core';
 import ELK from 'elkjs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { diagramOf, graphOf } from './layout';
 import { nameAt, smallestChange } from './SheetEditor';
-import { diagnostics } from './sheet-language';
+import { afterUse, diagnostics } from './sheet-language';
+import { dropAt, sourceAt } from './wire-drag';
 
 describe('the smallest change between two texts', () => {
   it('turns one into the other, and touches only what differs', () => {
@@ -84,6 +85,35 @@ describe('the gate diagram', () => {
     ]);
     // Every input pin of every box has a line, and so have the outputs and the inverter.
     expect(lines).toHaveLength(4 + 3 + 1 + 2);
+  });
+});
+
+describe('a line drawn in the diagram', () => {
+  it('takes the place of the input it ends at, else comes to the others; an inverter has one input alone', async () => {
+    const { netlist } = readDesign('in A B C\nout Y Z\nY = A & B & ~C\nZ = Y | C').design;
+    if (!netlist) return expect.fail('no netlist');
+    const { nodes } = diagramOf(await new ELK().layout(graphOf(netlist)));
+    const node = (id: string) => nodes.find((n) => n.id === id) ?? expect.fail(id);
+    const gate = node('gate Z');
+    const [, , second] = gate.ports;
+    const middle = { x: gate.x + 2, y: gate.y + gate.height / 2 };
+    expect(dropAt(nodes, 'A', second ?? middle)?.edit).toEqual({ act: 'rewire', gate: 'Z', input: 1, signal: 'A' });
+    expect(dropAt(nodes, 'A', middle)?.edit).toEqual({ act: 'connect', gate: 'Z', signal: 'A' });
+    const inverter = node("gate C'");
+    const there = { x: inverter.x + inverter.width / 2, y: inverter.y + 3 };
+    expect(dropAt(nodes, 'A', there)?.edit).toMatchObject({ act: 'rewire', gate: "C'", input: 0 });
+    expect(dropAt(nodes, 'Z', middle)).toBeNull();
+    expect(dropAt(nodes, 'A', { x: -50, y: -50 })).toBeNull();
+    for (const n of nodes) expect(sourceAt(n, n)?.net ?? null).toBe(n.kind === 'output' ? null : n.net);
+  });
+});
+
+describe('behind use', () => {
+  it('a part comes with its pins, each to be joined', () => {
+    const joined = afterUse(findChip('7400') ?? expect.fail());
+    expect(joined).toMatch(/^7400 as \$\{C1\} \(1A = \$\{1A\}, 1B = /);
+    const filled = `in A\nout B\nuse ${joined.replace(/\$\{(\d?[AB])\}/g, 'A').replace(/\$\{(\w+)\}/g, '$1')}\nB = C1.1Y`;
+    expect(readDesign(filled).findings.filter(isError)).toEqual([]);
   });
 });
 

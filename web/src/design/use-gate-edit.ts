@@ -1,0 +1,17 @@
+import { chipLibrary, editGate, type GateEdit, remedy, says } from '@saddlebag/core';
+import { useJobView } from '../app/job-context';
+import { lookAt } from './design-focus';
+
+/** Edits a gate of the diagram on the sheet; a refusal is told under the diagram. True when the sheet was changed. */
+export function useGateEdit(): (edit: GateEdit) => boolean {
+  const { job, session, reading } = useJobView();
+  return (edit) => {
+    if (!reading) return false;
+    const result = editGate(job.sheet, reading, edit, chipLibrary);
+    lookAt({ refused: result.ok ? null : `${says(result.finding)} ${remedy(result.finding)}` });
+    if (!result.ok) return false;
+    session.dispatch({ kind: 'write-sheet', text: result.text });
+    if (edit.act === 'remove' || edit.act === 'name') lookAt({ gate: null });
+    return true;
+  };
+}
