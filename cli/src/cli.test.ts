@@ -187,7 +187,7 @@ describe('parts, forms and comparisons', () => {
     const plain = await cli('restate', path);
     expect(plain.code).toBe(0);
     expect(plain.out).toContain(
-      'smallest sum of products: 4 gates, 2 levels, proved smallest\n  Y = A & B | A & C | B & C\n',
+      'smallest sum of products: 4 gates, 2 levels, 2 chips in all, proved smallest\n  Y = A & B | A & C | B & C\n',
     );
     const to = join(folder, 'nand.sheet');
     expect((await cli('restate', path, '--signal', 'Y', '--form', 'nand', '-o', to)).code).toBe(0);

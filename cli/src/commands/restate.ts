@@ -1,5 +1,14 @@
 import { writeFileSync } from 'node:fs';
-import { chipLibrary, type Form, forms, isError, type Restated, restatable, restate } from '@saddlebag/core';
+import {
+  chipLibrary,
+  countChips,
+  type Form,
+  forms,
+  isError,
+  type Restated,
+  restatable,
+  restate,
+} from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 import { InvalidArgumentError } from 'commander';
 import { json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
@@ -39,16 +48,16 @@ export const restateCommand: OwnCommand = {
 
 function act(file: string, options: RestateOptions, output: Output): Promise<number> {
   const plain = { json: options.json === true };
-  return withJob(file, plain, output, async ({ sheet }, reading) => {
+  return withJob(file, plain, output, async ({ sheet, family }, reading) => {
     if (!reading.design.netlist || reading.findings.some(isError))
       return stopped(reading.findings, plain, output, sheet);
     const signals = options.signal ?? restatable(reading);
     const solve = highsSolver();
-    const made: Restated[] = [];
+    const made: (Restated & { chips: number | null })[] = [];
     const findings = [];
     for (const { form } of forms.filter((f) => options.form === undefined || f.form === options.form)) {
       const one = await restate(sheet, signals, form, chipLibrary, solve);
-      if (one.restated) made.push(one.restated);
+      if (one.restated) made.push({ ...one.restated, chips: await countChips(one.restated.text, family, solve) });
       findings.push(...one.findings);
     }
     const [only] = made;
@@ -62,9 +71,11 @@ function act(file: string, options: RestateOptions, output: Output): Promise<num
   });
 }
 
-function tell({ form, lines, size, proved }: Restated, output: Output): void {
+function tell({ form, lines, size, proved, chips }: Restated & { chips: number | null }, output: Output): void {
   const title = forms.find((f) => f.form === form)?.title;
-  const sure = proved === null ? '' : proved ? ', proved smallest' : ', not proved smallest';
-  output.out(`${title}: ${many(size.gates, 'gate')}, ${many(size.levels, 'level')}${sure}\n`);
+  const sure = proved ? ', proved smallest' : ', not proved smallest';
+  output.out(
+    `${title}: ${many(size.gates, 'gate')}, ${many(size.levels, 'level')}${chips === null ? '' : `, ${many(chips, 'chip')} in all`}${sure}\n`,
+  );
   for (const line of lines) output.out(`  ${line}\n`);
 }

@@ -274,12 +274,13 @@ class Restater {
   private async xor(): Promise<Answer | Finding> {
     const plain = await this.factoreds();
     let used = false;
-    const exprs = plain.map(({ expr }, o) => {
-      const form = withXor(this.f.on[o] as Rows, this.f.free[o] as Rows, this.names);
-      if (!form || sizeOf(form) >= sizeOf(expr)) return expr;
-      used = true;
-      return form;
-    });
+    const exprs: Expr[] = [];
+    for (const [o, { expr }] of plain.entries()) {
+      const form = await withXor(this.f.on[o] as Rows, this.f.free[o] as Rows, this.names);
+      const shorter = form !== null && sizeOf(form) < sizeOf(expr);
+      if (shorter) used = true;
+      exprs.push(shorter ? form : expr);
+    }
     if (!used) return finding('restate/no-xor', [], { names: this.signals.join(', ') });
     return this.equations(exprs, null);
   }

@@ -1,5 +1,5 @@
 import { extractNets, isBare } from '../board';
-import { readDesign } from '../catalogue';
+import { type FamilyId, readDesign } from '../catalogue';
 import type { Netlist, Reading } from '../design';
 import { atText, type Finding, finding } from '../finding';
 import { inspect } from '../inspection';
@@ -7,7 +7,7 @@ import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
 import { plan } from '../planning';
 import type { Edit } from './edit';
-import { currentPacking, type Job } from './job';
+import { currentPacking, type Job, newJob } from './job';
 
 /** A job's design and the packing its wiring is held to; null while the sheet has an error. */
 export interface Packed {
@@ -25,6 +25,12 @@ export async function packJob(job: Job, solve: SolveInteger): Promise<Packed> {
   const unpackable = checkPackable(netlist);
   if (unpackable.length > 0) return { reading, packing: null, findings: unpackable };
   return { reading, ...(await pack(netlist, job.family, solve)) };
+}
+
+/** How many chips a whole sheet takes when it is packed; null when it cannot be. */
+export async function countChips(sheet: string, family: FamilyId, solve: SolveInteger): Promise<number | null> {
+  const { packing } = await packJob({ ...newJob(''), sheet, family }, solve);
+  return packing ? packing.packages.length : null;
 }
 
 /** What of a design the packing does not take: it packs gates and parts used by number, not what is stored or shared otherwise. */

@@ -1,5 +1,6 @@
 import { type Cube, chain, exprOfCover, exprOfCube, irredundantCover, type Rows, rowMask } from './cover';
 import { type Connective, complement, type Expr } from './expression';
+import { sumOfXorProducts, type XorProduct } from './xor-sum';
 
 /** An expression of one name, or its complement. */
 export const literal = (name: string, high: boolean): Expr =>
@@ -76,12 +77,13 @@ export function sizeOf(e: Expr): number {
 
 /**
  * A form with exclusive ors: an input that only turns the rest round is taken out as `A ^ …`, and two
- * inputs of which only the exclusive or matters become one. What is left is factored. Null when no
- * exclusive or is found, or the functions has over `MAX_XOR_INPUTS` inputs.
+ * inputs of which only the exclusive or matters become one. What is left is a sum of products of literals
+ * and of exclusive ors of two inputs, factored. Null when no exclusive or makes it shorter, or the
+ * function has over `MAX_XOR_INPUTS` inputs.
  */
-export function withXor(on: Rows, free: Rows, names: readonly string[]): Expr | null {
+export async function withXor(on: Rows, free: Rows, names: readonly string[]): Promise<Expr | null> {
   if (names.length > MAX_XOR_INPUTS) return null;
-  const found = xorForm(
+  const found = await xorForm(
     { on, free, inputs: names.length },
     names.map((name): Expr => ({ kind: 'name', name })),
   );
@@ -96,11 +98,11 @@ interface Piece {
   readonly inputs: number;
 }
 
-function xorForm(piece: Piece, terms: readonly Expr[]): { expr: Expr; used: boolean } {
+async function xorForm(piece: Piece, terms: readonly Expr[]): Promise<{ expr: Expr; used: boolean }> {
   for (let i = 0; i < piece.inputs; i++) {
     const rest = turnedRound(piece, i);
     if (!rest) continue;
-    const inner = xorForm(rest, without(terms, i)).expr;
+    const inner = (await xorForm(rest, without(terms, i))).expr;
     return { expr: xorOf(terms[i] as Expr, inner), used: true };
   }
   for (let i = 0; i < piece.inputs; i++)
@@ -110,13 +112,36 @@ function xorForm(piece: Piece, terms: readonly Expr[]): { expr: Expr; used: bool
       const pair = xorOf(terms[i] as Expr, terms[j] as Expr);
       const left = [...terms];
       left[i] = pair;
-      return { expr: xorForm(merged, without(left, j)).expr, used: true };
+      return { expr: (await xorForm(merged, without(left, j))).expr, used: true };
     }
   const names = terms.map((_, i) => `#${i}`);
   const upper = piece.on.map((w, k) => w | (piece.free[k] as number));
   const cubes = irredundantCover(piece.on, upper, piece.inputs);
   const form = factored(cubes, names);
-  return { expr: substituted(form, new Map(names.map((n, i) => [n, terms[i] as Expr]))), used: false };
+  const mixed = factoredWithPairs(await sumOfXorProducts(piece.on, piece.free, piece.inputs), names);
+  const used = mixed !== null && sizeOf(mixed) < sizeOf(form);
+  const by = new Map(names.map((n, i) => [n, terms[i] as Expr]));
+  return { expr: substituted(used ? mixed : form, by), used };
+}
+
+/** A sum of products with exclusive ors, factored as if each exclusive or were an input of its own. */
+function factoredWithPairs(products: readonly XorProduct[] | null, names: readonly string[]): Expr | null {
+  const pairs = [...new Map((products ?? []).flatMap((p) => p.pairs.map((x) => [`${x.a} ${x.b}`, x]))).values()];
+  if (!products || pairs.length === 0 || names.length + pairs.length > 31) return null;
+  const nameAt = (k: number): string => names[names.length - 1 - k] as string;
+  const cubes = products.map(({ care, value, pairs: own }): Cube => {
+    let [wideCare, wideValue] = [care << pairs.length, value << pairs.length];
+    for (const { a, b, same } of own) {
+      const bit = 1 << (pairs.length - 1 - pairs.findIndex((p) => p.a === a && p.b === b));
+      wideCare |= bit;
+      if (!same) wideValue |= bit;
+    }
+    return { care: wideCare, value: wideValue };
+  });
+  const pairNames = pairs.map((_, i) => `^${i}`);
+  const exprs = pairs.map(({ a, b }) => xorOf(literal(nameAt(a), true), literal(nameAt(b), true)));
+  const form = factored(cubes, [...names, ...pairNames]);
+  return substituted(form, new Map(pairNames.map((n, i) => [n, exprs[i] as Expr])));
 }
 
 const without = <T>(list: readonly T[], i: number): T[] => list.filter((_, k) => k !== i);

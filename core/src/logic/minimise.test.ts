@@ -3,10 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { highsSolver } from '../solver';
 import { truthOf } from '../testing/random';
 import { type Cube, exprOfCover, irredundantCover, rowMask, rowsOf, wordsFor } from './cover';
-import { factored, fromOneKind, productOfSums, withXor } from './forms';
+import { factored, fromOneKind, productOfSums, sizeOf, withXor } from './forms';
 import { listRows, literalsOf, minimise, offRows } from './minimise';
 import { primesOf } from './primes';
 import { coverOf } from './set-cover';
+import { sumOfXorProducts } from './xor-sum';
 
 /** A function by its cells, rows 0 up: 0, 1 or - where it does not matter. */
 function fromCells(cells: string) {
@@ -234,7 +235,7 @@ describe('forms', () => {
         const sum = exprOfCover(products, own);
         const product = productOfSums(zeros.products, own);
         const short = factored(products, own);
-        const xor = withXor(on, free, own);
+        const xor = await withXor(on, free, own);
         for (const e of [sum, product, short, ...(xor ? [xor] : [])]) {
           expect(matches(cells, (env) => truthOf(e, env))).toBe(true);
           for (const kind of ['nand', 'nor'] as const) {
@@ -248,12 +249,39 @@ describe('forms', () => {
     );
   });
 
-  it('find the exclusive ors of an adder', () => {
+  it('find the exclusive ors of an adder', async () => {
     const { on, free } = fromCells('01101001');
-    expect(withXor(on, free, ['A', 'B', 'C'])).toMatchObject({
+    expect(await withXor(on, free, ['A', 'B', 'C'])).toMatchObject({
       gate: 'xor',
       of: [{ name: 'A' }, { name: 'B' }, { name: 'C' }],
     });
     expect(literalsOf({ care: 0b1011, value: 0 })).toBe(3);
+  });
+
+  it.each([
+    ['01111110', 4],
+    ['0110000000000000', 4],
+    ['1001000000001001', 5],
+    ['0110011010011001', 3],
+  ])('find exclusive ors inside %s: %i inputs to gates at most', async (cells, most) => {
+    const { inputs, on, free } = fromCells(cells);
+    const form = (await withXor(on, free, names(inputs))) ?? expect.fail('none found');
+    expect(matches(cells, (env) => truthOf(form, env))).toBe(true);
+    expect(sizeOf(form)).toBeLessThanOrEqual(most);
+  });
+
+  it('as sums of products with exclusive ors are no more products than without, for every function of 3 inputs', async () => {
+    for (let f = 0; f < 256; f++) {
+      const { inputs, on, free } = fromCells(Array.from({ length: 8 }, (_, r) => (f >>> r) & 1).join(''));
+      const mixed = (await sumOfXorProducts(on, free, inputs)) ?? expect.fail();
+      const { products } = await minimise({ inputs, on: [on], free: [free] });
+      expect(mixed.length).toBeLessThanOrEqual(products.length);
+      const high = (r: number) =>
+        mixed.some(
+          ({ care, value, pairs }) =>
+            (r & care) === value && pairs.every(({ a, b, same }) => (((r >>> a) ^ (r >>> b)) & 1) === (same ? 0 : 1)),
+        );
+      for (let r = 0; r < 8; r++) expect(high(r)).toBe(((f >>> r) & 1) === 1);
+    }
   });
 });

@@ -13,9 +13,10 @@ const many = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's
 
 /** Other forms of a signal, or of all: what each would take, and one press to have it on the sheet. */
 export function RestatePanel() {
-  const { reading } = useJobView();
+  const { reading, job } = useJobView();
   const names = useMemo(() => (reading?.design.netlist ? restatable(reading) : []), [reading]);
   const { signal } = useDesignFocus();
+  const chips = useChips(names.length > 0 ? job.sheet : null);
   const [chosen, setChosen] = useState<string | null>(null);
   const picked = chosen !== null && (chosen === '' || names.includes(chosen)) ? chosen : (signal ?? '');
   const signals = picked !== '' && names.includes(picked) ? [picked] : names;
@@ -42,6 +43,7 @@ export function RestatePanel() {
         <Text fontSize="13px">into another form. Now:</Text>
         <Text fontFamily="mono" fontSize="12.5px">
           {many(now.gates, 'gate')}, {many(now.levels, 'level')}
+          {chips === null ? '' : `, ${many(chips, 'chip')}`}
         </Text>
       </Flex>
       <Box
@@ -64,6 +66,17 @@ export function RestatePanel() {
   );
 }
 
+/** The chips that a whole sheet takes, gate for gate; null until they are counted, or when it cannot be packed. */
+function useChips(sheet: string | null): number | null {
+  const { job } = useJobView();
+  const { data } = useQuery({
+    queryKey: ['chips', sheet, job.family],
+    queryFn: ({ signal }) => runLong('chips', signal, (api) => api.countChips(sheet ?? '', job.family)),
+    enabled: sheet !== null,
+  });
+  return data ?? null;
+}
+
 interface FormLineProps {
   readonly form: Form;
   readonly title: string;
@@ -78,6 +91,7 @@ function FormLine({ form, title, signals, nowGates }: FormLineProps) {
     queryFn: ({ signal }) => runLong('restate', signal, (api) => api.restate(job.sheet, signals, form)),
   });
   const made = data?.restated;
+  const chips = useChips(made?.text ?? null);
   const take = (): void => {
     if (!made) return;
     session.dispatch({ kind: 'write-sheet', text: made.text });
@@ -91,7 +105,7 @@ function FormLine({ form, title, signals, nowGates }: FormLineProps) {
         </Text>
         <Text fontSize="12px" color={made && made.size.gates < nowGates ? 'ok' : 'soft'}>
           {made
-            ? `${many(made.size.gates, 'gate')}, ${many(made.size.levels, 'level')}`
+            ? `${many(made.size.gates, 'gate')}, ${many(made.size.levels, 'level')}${chips === null ? '' : `, ${many(chips, 'chip')} in all`}`
             : isFetching
               ? 'working …'
               : ''}
@@ -119,5 +133,5 @@ function FormLine({ form, title, signals, nowGates }: FormLineProps) {
 
 /** What is known of a form's size. */
 function claim({ proved }: Restated): string {
-  return proved === null ? '' : proved ? ' · proved smallest' : ' · not proved smallest';
+  return proved ? ' · proved smallest' : ' · not proved smallest';
 }

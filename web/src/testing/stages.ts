@@ -2,7 +2,9 @@ import {
   type Board,
   chipLibrary,
   compareDesigns,
+  countChips,
   extractNets,
+  type FamilyId,
   type Form,
   inspectJob,
   type Netlist,
@@ -11,12 +13,15 @@ import {
   tableOf,
   walkTable,
 } from '@saddlebag/core';
+import { highsSolver } from '@saddlebag/core/solver';
 import type { WalkProgress } from '../workers/protocol';
 
+const solve = highsSolver();
 const api = {
   read: readDesign,
   table: tableOf,
   restate: (sheet: string, signals: readonly string[], form: Form) => restate(sheet, signals, form, chipLibrary),
+  countChips: (sheet: string, family: FamilyId) => countChips(sheet, family, solve),
   compare: compareDesigns,
   inspect: inspectJob,
   async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {

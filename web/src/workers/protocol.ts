@@ -30,6 +30,7 @@ export interface StagesApi {
     signals: readonly string[],
     form: Form,
   ): Promise<{ restated: Restated | null; findings: readonly Finding[] }>;
+  countChips(sheet: string, family: FamilyId): Promise<number | null>;
   compare(a: Side, b: Side): { comparison: Comparison | null; findings: readonly Finding[] };
   pack(netlist: Netlist, family: FamilyId): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   inspect(job: Job, packing: Packing | null): readonly Finding[];

@@ -1,6 +1,7 @@
 import {
   chipLibrary,
   compareDesigns,
+  countChips,
   extractNets,
   inspectJob,
   pack,
@@ -23,6 +24,7 @@ const api: StagesApi = {
   read: readDesign,
   table: tableOf,
   restate: (sheet, signals, form) => restate(sheet, signals, form, chipLibrary, solve),
+  countChips: (sheet, family) => countChips(sheet, family, solve),
   compare: compareDesigns,
   pack: (netlist, family) => pack(netlist, family, solve),
   inspect: inspectJob,
