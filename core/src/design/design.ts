@@ -2,7 +2,7 @@ import { atText, type Finding, finding, isError, type Place } from '../finding';
 import { type Behaviour, eachName } from '../logic';
 import { behaviourOf } from './behaviour';
 import { elaborate, type Library, noLibrary } from './elaborate';
-import { expressionsOf, namesIn } from './equation';
+import { expressionsOf, namesIn, type Reads, readsOf } from './equation';
 import { type Netlist, netlistOf } from './netlist';
 import { type OwnPart, ownPartsOf, withOwnParts } from './own-part';
 import { parseSheet } from './parser';
@@ -52,9 +52,10 @@ function checkPart(part: OwnPart, library: Library): Finding[] {
 /** What sheets without parts of their own come to; `before` is what is known to be wrong already. */
 function designOf(sheet: Sheet, library: Library, before: readonly Finding[]): Omit<Reading, 'ownParts'> {
   const { declared: whole, findings: written } = elaborate(sheet, library, true);
-  const wrong = [...before, ...written, ...check(whole)];
+  const reads: ReadsOf = new Map(whole.equations.map((e) => [e, readsOf(e)]));
+  const wrong = [...before, ...written, ...check(whole, reads)];
   // What is unused is known only once everything else is right.
-  const all = wrong.some(isError) ? wrong : [...wrong, ...checkUnused(whole)];
+  const all = wrong.some(isError) ? wrong : [...wrong, ...checkUnused(whole, reads)];
   const declared = sheet.lines.some((l) => l.statement?.kind === 'use')
     ? elaborate(sheet, library, false).declared
     : whole;
@@ -69,7 +70,10 @@ function designOf(sheet: Sheet, library: Library, before: readonly Finding[]): O
 const start = { from: 0, to: 0 };
 const place = (s: Signal): readonly Place[] => [atText(s.at ?? start)];
 
-function check(d: Declarations): Finding[] {
+/** What each equation reads, worked out once. */
+type ReadsOf = ReadonlyMap<Equation, Reads>;
+
+function check(d: Declarations, reads: ReadsOf): Finding[] {
   const made = new Map<string, Equation[]>();
   const findings: Finding[] = [...checkTwice(d)];
   const inputs = new Set(d.inputs.map((s) => s.name));
@@ -86,8 +90,8 @@ function check(d: Declarations): Finding[] {
   for (const output of d.outputs)
     if (!known.has(output.drivenBy ?? output.name))
       findings.push(finding('sheet/output-undefined', place(output), { name: output.name }));
-  findings.push(...checkUnknown(d, declared));
-  findings.push(...checkLoops(made));
+  findings.push(...checkUnknown(d, reads, declared));
+  findings.push(...checkLoops(made, reads));
   if (d.outputs.length === 0) findings.push(finding('sheet/no-output', [atText(start)], {}));
   return findings;
 }
@@ -105,10 +109,15 @@ function* checkTwice(d: Declarations): Generator<Finding> {
   }
 }
 
-function checkUnknown(d: Declarations, known: ReadonlySet<string>): Finding[] {
+function checkUnknown(d: Declarations, reads: ReadsOf, known: ReadonlySet<string>): Finding[] {
   const findings: Finding[] = [];
+  const isKnown = (name: string): boolean => known.has(name);
+  const wrong = d.equations.filter((e) => {
+    const { sure, cares } = reads.get(e) as Reads;
+    return !sure.every(isKnown) || !cares.every(isKnown);
+  });
   const byLower = new Map([...known].map((name) => [name.toLowerCase(), name]));
-  for (const expr of [...d.equations.flatMap((e) => expressionsOf(e)), ...d.never]) {
+  for (const expr of [...wrong.flatMap((e) => expressionsOf(e)), ...d.never]) {
     eachName(expr, (name, at) => {
       if (known.has(name)) return;
       const near = byLower.get(name.toLowerCase());
@@ -120,7 +129,7 @@ function checkUnknown(d: Declarations, known: ReadonlySet<string>): Finding[] {
 }
 
 /** Depth-first search with an explicit stack (sheets may chain thousands of equations). */
-function checkLoops(made: ReadonlyMap<string, readonly Equation[]>): Finding[] {
+function checkLoops(made: ReadonlyMap<string, readonly Equation[]>, reads: ReadsOf): Finding[] {
   const done = new Set<string>();
   const findings: Finding[] = [];
   for (const start of made.keys()) {
@@ -140,7 +149,8 @@ function checkLoops(made: ReadonlyMap<string, readonly Equation[]>): Finding[] {
         if (equations.length === 0) continue;
         path.push(name);
         onPath.add(name);
-        todo.push(null, ...equations.flatMap((e) => expressionsOf(e, false).flatMap(namesIn)));
+        todo.push(null);
+        for (const e of equations) todo.push(...(reads.get(e) as Reads).sure);
       }
       if (findings.length > 0) return findings;
     }
@@ -154,20 +164,24 @@ function loopFinding({ target }: Equation, path: readonly string[]): Finding {
   return finding('sheet/loop', place(target), { name: target.name, path: shown.join(' ← ') });
 }
 
-function* checkUnused(d: Declarations): Generator<Finding> {
+function* checkUnused(d: Declarations, reads: ReadsOf): Generator<Finding> {
   if (d.outputs.length === 0) return;
-  const reads = new Map<string, string[]>();
+  const making = new Map<string, Equation[]>();
   for (const e of d.equations) {
-    const names = expressionsOf(e).flatMap(namesIn);
-    reads.set(e.target.name, [...(reads.get(e.target.name) ?? []), ...names]);
+    const others = making.get(e.target.name);
+    if (others) others.push(e);
+    else making.set(e.target.name, [e]);
   }
-  const used = new Set<string>(d.never.flatMap(namesIn));
+  const used = new Set<string>(namesIn(...d.never));
   const todo = d.outputs.map((s) => s.drivenBy ?? s.name);
   while (todo.length > 0) {
     const name = todo.pop() as string;
     if (used.has(name)) continue;
     used.add(name);
-    todo.push(...(reads.get(name) ?? []));
+    for (const e of making.get(name) ?? []) {
+      const { sure, cares } = reads.get(e) as Reads;
+      todo.push(...sure, ...cares);
+    }
   }
   for (const s of d.inputs) if (!used.has(s.name)) yield finding('sheet/unused-input', place(s), { name: s.name });
   for (const { target } of d.equations)

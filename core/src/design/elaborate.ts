@@ -341,10 +341,12 @@ class Elaborator {
   }
 }
 
-/** An expression all of which stands at one place: what a table comes to stands at its head. */
-function placed(e: Expr, at: Span): Expr {
-  if (e.kind === 'not') return { ...e, at, of: placed(e.of, at) };
-  return e.kind === 'gate' ? { ...e, at, of: e.of.map((x) => placed(x, at)) } : { ...e, at };
+/** An expression all of which stands at one place: what a table comes to stands at its head. Changes the fresh one given. */
+function placed(e: Expr & { at?: Span }, at: Span): Expr {
+  e.at = at;
+  if (e.kind === 'not') placed(e.of, at);
+  else if (e.kind === 'gate') for (const x of e.of) placed(x, at);
+  return e;
 }
 
 const isSingle = (name: string): boolean => !name.includes('[');

@@ -13,9 +13,22 @@ export function expressionsOf(e: Equation, care = true): Expr[] {
   ];
 }
 
-/** Names each signal that an expression reads. */
-export function namesIn(expr: Expr): string[] {
-  const names: string[] = [];
-  eachName(expr, (name) => names.push(name));
-  return names;
+/** The signals that some expressions read, each once, in the order first met. */
+export function namesIn(...exprs: readonly Expr[]): string[] {
+  const names = new Set<string>();
+  const add = (name: string): void => {
+    names.add(name);
+  };
+  for (const e of exprs) eachName(e, add);
+  return [...names];
+}
+
+/** What an equation reads: for its value and storage, and in `cares` what its don't-cares read besides. */
+export interface Reads {
+  readonly sure: readonly string[];
+  readonly cares: readonly string[];
+}
+
+export function readsOf(e: Equation): Reads {
+  return { sure: namesIn(...expressionsOf(e, false)), cares: e.dontCare ? namesIn(e.dontCare) : [] };
 }

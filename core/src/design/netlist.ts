@@ -1,5 +1,5 @@
 import { atText, type Finding, finding, type Span } from '../finding';
-import { type Connective, complement, type Expr, type GateKind, type Network, printExpr } from '../logic';
+import { type Connective, complement, type Expr, eachName, type GateKind, type Network, printExpr } from '../logic';
 import type { Declarations, Equation, UsedPart } from './sheet';
 
 /** The most gates that are made from one sheet. */
@@ -236,10 +236,13 @@ class GateMaker {
     return net;
   }
 
+  /** Signals that an expression reads and that have no net yet, the last first. */
   private missingFor(expr: Expr): string[] {
-    if (expr.kind === 'name') return this.nets.has(expr.name) ? [] : [expr.name];
-    if (expr.kind === 'not') return this.missingFor(expr.of);
-    return expr.kind === 'gate' ? expr.of.flatMap((e) => this.missingFor(e)).reverse() : [];
+    const missing: string[] = [];
+    eachName(expr, (name) => {
+      if (!this.nets.has(name) && !missing.includes(name)) missing.push(name);
+    });
+    return missing.reverse();
   }
 
   private make(e: Expr, name?: string): string {

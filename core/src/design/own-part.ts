@@ -37,7 +37,7 @@ const fixedRoles: Readonly<Record<string, LogicRole>> = { VCC: 'supply', GND: 'g
  */
 export function pinRolesOf(pins: readonly string[], equations: readonly Equation[]): Map<string, LogicRole> {
   const shared = new Map(equations.map((e) => [e.target.name, e.when !== undefined || e.open === true]));
-  const read = new Set(equations.flatMap((e) => expressionsOf(e).flatMap(namesIn)));
+  const read = new Set(equations.flatMap((e) => namesIn(...expressionsOf(e))));
   const roleOf = (name: string): LogicRole => {
     const atTimes = shared.get(name);
     if (atTimes === undefined) return 'input';
