@@ -9,6 +9,9 @@ const notes: Readonly<Record<string, string>> = {
   'boat-tally': 'sums that share their XORs',
   'towpath-lamp': 'NAND gates and nothing else',
   'flood-watch': 'ten floats, wide gates split, several boards',
+  'level-dial': 'bands of a number by table, with don’t-cares',
+  'boat-counter': 'a counter used by number, and its clock',
+  'keepers-vote': 'a chip of one’s own, written on the sheet',
 };
 
 const order = Object.keys(notes);

@@ -1,4 +1,4 @@
-import { type Job, newJob, readDesign, writeJobFile } from '@saddlebag/core';
+import { type Job, newJob, readDesign, typeOf, writeJobFile } from '@saddlebag/core';
 import { db, type JobRow, type ShelfDb, type Summary } from './db';
 
 /** Deleted jobs are kept this long, so that deleting can be undone. */
@@ -7,7 +7,7 @@ const KEPT_MS = 24 * 3600 * 1000;
 /** What the shelf shows of a job. */
 export function summaryOf(job: Job): Summary {
   const { design, ownParts } = readDesign(job.sheet.length > 20_000 ? '' : job.sheet);
-  const chips = Object.values(job.board.parts).filter((p) => p.part.startsWith('74')).length;
+  const chips = Object.values(job.board.parts).filter((p) => typeOf(p)?.kind === 'chip').length;
   return {
     inputs: design.inputs.map((s) => s.name).slice(0, 24),
     outputs: design.outputs.map((s) => s.name).slice(0, 24),
