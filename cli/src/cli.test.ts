@@ -80,10 +80,34 @@ describe('what they say', () => {
     expect(out.trimEnd().split('\n')).toHaveLength(17);
   });
 
+  it('pack builds in other ways, from a drawer, and says what is missing there', async () => {
+    const fewest = JSON.parse(
+      (await cli('pack', join(samples, 'level-dial.sheet'), '--way', 'fewest', '--seconds', '3', '--json')).out,
+    );
+    expect(fewest).toMatchObject({ way: 'fewest', packages: 2, sure: 'all', bound: 2, missing: [], findings: [] });
+    const drawer = join(folder, 'drawer.csv');
+    writeFileSync(drawer, 'part,count,price\n74HC00,6,0.4\nSN74HC02N,1\n');
+    const built = await cli('pack', interlock, '--way', 'drawer', '--drawer', drawer, '--json');
+    expect(built.code).toBe(0);
+    expect(
+      JSON.parse(built.out)
+        .parts.map((p: { part: string }) => p.part)
+        .sort(),
+    ).toEqual(['74HC00', '74HC02']);
+    const short = await cli('pack', interlock, '--drawer', drawer);
+    expect([short.code, short.err]).toEqual([1, expect.stringContaining('The drawer has 0 of the 1 74HC21')]);
+    writeFileSync(drawer, '74HC00,many\nteapot,1\n');
+    const bad = await cli('pack', interlock, '--way', 'drawer', '--drawer', drawer);
+    expect(bad.code).toBe(1);
+    expect(bad.err).toContain('Line 2: no chip is known as teapot.');
+    expect((await cli('pack', interlock, '--way', 'cheapest')).code).toBe(2);
+    expect((await cli('pack', interlock, '--seconds', 'soon')).code).toBe(2);
+  }, 60_000);
+
   it('pack counts packages and says how sure it is', async () => {
     const { out } = await cli('pack', interlock);
     expect(out).toContain(
-      '2 packages, 4 units used, 2 spare; the fewest that the integer program finds for these gates, proved.',
+      '2 packages, 4 units used, 2 spare; 2 gates deep, 18 ns. Fewest for these gates one to one: proved.',
     );
   });
 

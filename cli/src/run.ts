@@ -32,7 +32,7 @@ export async function run(args: readonly string[], output: Output): Promise<numb
       'after',
       '\nFILE is a sheet (.sheet), a job (.saddlebag.json), structural Verilog (.v) or a table (.csv).\nExit code 0: all is well; 1: findings; 2: wrong use.',
     );
-  for (const { name, describe, act, writes } of [table, pack, plan, inspectBoard, walk, card, sheet, verilog]) {
+  for (const { name, describe, act, writes } of [table, plan, inspectBoard, walk, card, sheet, verilog]) {
     const command = program.command(name).description(describe).argument('<FILE>');
     command.option('--json', 'print JSON for a program to read');
     if (writes) command.option('-o, --output <FILE>', `write ${writes} to a file`);
@@ -40,7 +40,7 @@ export async function run(args: readonly string[], output: Output): Promise<numb
       code = await act(file, { json: options.json === true, to: options.output }, output);
     });
   }
-  for (const { add } of [part, same, restateCommand]) {
+  for (const { add } of [pack, part, same, restateCommand]) {
     const command = add(program, output, (c) => {
       code = c;
     });

@@ -1,40 +1,154 @@
-import { countPacking, type Packing, partsOfPacking, typeOf } from '@saddlebag/core';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
+import {
+  anySupplies,
+  applyEdit,
+  checkPackable,
+  countPacking,
+  type DrawerEntry,
+  drawerFromCsv,
+  type Finding,
+  finding,
+  isError,
+  type Job,
+  layOut,
+  missingFrom,
+  type Packing,
+  packWay,
+  partsOfPacking,
+  pathOf,
+  pinsOf,
+  type Reading,
+  stockOf,
+  sureness,
+  typeOf,
+  type Way,
+  ways,
+  writeJobFile,
+} from '@saddlebag/core';
+import { highsSolver } from '@saddlebag/core/solver';
+import { InvalidArgumentError } from 'commander';
 import { prepare } from '../load';
-import { type CliCommand, codeFor, json, many, type Output, plainFinding, tellFindings } from '../output';
+import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
-/** Assigns the gates to packages. */
-export const pack: CliCommand = {
-  name: 'pack',
-  describe: 'assign the gates to units of real chips, in the fewest packages',
-  act: (file, options, output) =>
-    withJob(file, options, output, async (job) => {
-      const { packing, findings } = await prepare(job, { layOut: 'never' });
-      if (!packing) return stopped(findings, options, output, job.sheet);
-      const count = countPacking(packing);
-      if (options.json)
-        output.out(
-          json({
-            ...count,
-            proved: packing.proved,
-            parts: partsOfPacking(packing),
-            packing,
-            findings: findings.map(plainFinding),
-          }),
-        );
-      else {
-        tell(packing, output);
-        const proof = packing.proved
-          ? 'the fewest that the integer program finds for these gates, proved'
-          : 'not proved';
-        output.out(
-          `${many(count.packages, 'package')}, ${many(count.unitsUsed, 'unit')} used, ${count.unitsSpare} spare; ${proof}.\n`,
-        );
-        tellFindings(findings, output, job.sheet);
-      }
-      return codeFor(findings);
-    }),
+interface PackOptions {
+  readonly way?: Way;
+  readonly drawer?: string;
+  readonly without?: string[];
+  readonly seconds?: number;
+  readonly output?: string;
+  readonly json?: boolean;
+}
+
+const names: readonly string[] = ways.map((w) => w.way);
+/** The most bytes of a drawer that are read. */
+const MAX_DRAWER_BYTES = 200_000;
+
+/** Assigns the gates to packages: as the sheet has them, or in another way to build. */
+export const pack: OwnCommand = {
+  add: (program, output, done) =>
+    program
+      .command('pack')
+      .description('assign the gates to units of real chips')
+      .argument('<FILE>')
+      .option('--way <WAY>', `${names.join(', ')}; as written when none is named`, (text: string): Way => {
+        if (!names.includes(text)) throw new InvalidArgumentError(`It is one of ${names.join(', ')}.`);
+        return text as Way;
+      })
+      .option('--drawer <FILE>', 'what the lab has, as CSV: part,count,price')
+      .option('--without <NUMBERS...>', 'chips that must not be chosen, such as 7486')
+      .option('--seconds <N>', 'how long the solver may look', (text: string): number => {
+        const n = Number(text);
+        if (!(n > 0 && n <= 3600)) throw new InvalidArgumentError('It is a number of seconds from 1 to 3600.');
+        return n;
+      })
+      .option('-o, --output <FILE>', 'write the job, packed so and laid out, to a file')
+      .action(async (file: string, options: PackOptions) => {
+        done(await act(file, options, output));
+      }),
 };
+
+function act(file: string, options: PackOptions, output: Output): Promise<number> {
+  const plain = { json: options.json === true };
+  return withJob(file, plain, output, async (job, reading) => {
+    const drawer = options.drawer === undefined ? null : readDrawer(options.drawer);
+    if (drawer && drawer.entries === null) return stopped(drawer.findings, plain, output);
+    const { packing, findings } = await packed(job, reading, options, drawer?.entries ?? null);
+    const all = [...(drawer?.findings ?? []), ...findings];
+    if (!packing) return stopped(all, plain, output, job.sheet);
+    const missing = drawer?.entries ? missingFrom(packing, stockOf(drawer.entries, job.family)) : [];
+    for (const m of missing) all.push(finding('pack/missing', [], { ...m, short: m.need - m.have }));
+    if (options.output !== undefined) writeFileSync(options.output, writeJobFile(laidOut(job, packing)));
+    const count = countPacking(packing);
+    const path = pathOf(packing);
+    if (plain.json)
+      output.out(
+        json({
+          way: packing.way ?? 'written',
+          ...count,
+          pins: pinsOf(packing),
+          path,
+          proved: packing.proved,
+          sure: packing.sure ?? (packing.proved ? 'tried' : 'best'),
+          bound: packing.bound ?? null,
+          parts: partsOfPacking(packing),
+          missing,
+          packing,
+          findings: all.map(plainFinding),
+        }),
+      );
+    else {
+      tell(packing, output);
+      const used = `${many(count.packages, 'package')}, ${many(count.unitsUsed, 'unit')} used, ${count.unitsSpare} spare`;
+      const deep = `${many(path.gates, 'gate')} deep, ${path.typicalNs.toFixed(0)} ns`;
+      output.out(`${used}; ${deep}. ${sureness(withSureness(packing))}\n`);
+      tellFindings(all, output, job.sheet);
+    }
+    return codeFor(all);
+  });
+}
+
+const withSureness = (p: Packing): Packing => ({ ...p, sure: p.sure ?? (p.proved ? 'tried' : 'best') });
+
+/** The job's own packing or the plain one when no way is named; otherwise that way. */
+async function packed(
+  job: Job,
+  { design, findings }: Reading,
+  { way, without, seconds }: PackOptions,
+  drawer: readonly DrawerEntry[] | null,
+): Promise<{ packing: Packing | null; findings: readonly Finding[] }> {
+  if (way === undefined) return prepare(job, { layOut: 'never' });
+  if (!design.netlist || findings.some(isError)) return { packing: null, findings };
+  const unpackable = checkPackable(design.netlist);
+  if (unpackable.length > 0) return { packing: null, findings: unpackable };
+  const supplies = {
+    ...anySupplies,
+    struck: [...(job.struck ?? []), ...(without ?? [])],
+    drawer: drawer && stockOf(drawer, job.family),
+  };
+  const made = await packWay(design.netlist, job.family, way, supplies, highsSolver(), seconds);
+  return { packing: made.packing, findings: [...findings, ...made.findings] };
+}
+
+function laidOut(job: Job, packing: Packing): Job {
+  const { edit } = layOut(packing);
+  const applied = applyEdit(job, edit ?? { kind: 'take-packing', packing });
+  return applied.ok ? applied.job : job;
+}
+
+function readDrawer(path: string): { entries: readonly DrawerEntry[] | null; findings: readonly Finding[] } {
+  try {
+    if (statSync(path).size > MAX_DRAWER_BYTES)
+      return {
+        entries: null,
+        findings: [finding('file/too-big', [], { bytes: statSync(path).size, limit: MAX_DRAWER_BYTES })],
+      };
+    return drawerFromCsv(readFileSync(path, 'utf8'));
+  } catch (e) {
+    const detail = e instanceof Error ? (e.message.split(',')[0] ?? '') : 'unknown';
+    return { entries: null, findings: [finding('file/not-found', [], { path, detail })] };
+  }
+}
 
 function tell({ packages }: Packing, output: Output): void {
   for (const { units, ...named } of packages) {

@@ -1,7 +1,7 @@
 import { type Board, byNumber, extractNets, leadsOf, parseHole, type SeatedPart, stripOf } from '../board';
 import { typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
-import { buildOrder, drivenBy, type Packing, type UnitUse } from '../packing';
+import { buildOrder, drivenBy, isPlain, type Packing, type UnitUse } from '../packing';
 import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } from '../planning';
 import { jumperStages } from './jumper-stages';
 import { type Trial, trialOf } from './trial';
@@ -154,6 +154,11 @@ class Stager {
     this.claim(switches.flatMap((ref) => [`${ref}.1`, `${ref}.2`]));
   }
 
+  /** Whether a unit serves a gate of the design, and not a part that the sheet uses by number. */
+  private isOfDesign(use: UnitUse): boolean {
+    return this.netlist.gates.some((g) => g.output === use.gate);
+  }
+
   private stripsOf(ref: string): string[] {
     const part = this.board.parts[ref];
     return part ? leadsOf(part).flatMap(({ hole }) => (hole && hole.row.length === 1 ? [stripOf(hole)] : [])) : [];
@@ -162,7 +167,7 @@ class Stager {
   private gates(): void {
     for (const net of ['0', '1', ...this.packing.inputs]) this.leds(net);
     for (const { ref, unit, use } of buildOrder(this.packing)) {
-      if (!unit.gate) {
+      if (!isPlain(unit) || !this.isOfDesign(use)) {
         this.usedUnit(ref, unit, use);
         continue;
       }

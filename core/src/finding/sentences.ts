@@ -429,6 +429,46 @@ export const sentences = {
     says: 'Packing takes gates and parts used by number as yet, and {names} are stored or shared in equations.',
     todo: 'Use a part for them, such as use 7474 as F1 (…); design, states and comparing work as they are.',
   },
+  'drawer/too-long': {
+    severity: 'error',
+    says: 'The list has {lines} lines; the first {limit} are read.',
+    todo: 'Join lines of one part: a part needs one line.',
+  },
+  'drawer/no-part': {
+    severity: 'error',
+    says: 'Line {line}: no chip is known as {part}.',
+    todo: 'Write the number as printed on the chip, such as 74HC00 or SN74LS00N.',
+  },
+  'drawer/bad-number': {
+    severity: 'error',
+    says: 'Line {line} has no count from 0 to {limit}, or no price: {text}',
+    todo: 'Write part, count, price, such as 74HC00,4,0.45.',
+  },
+  'pack/no-drawer': {
+    severity: 'note',
+    says: 'No drawer is kept yet.',
+    todo: 'List the chips that the lab has in the drawer.',
+  },
+  'pack/drawer-short': {
+    severity: 'error',
+    says: 'With the {chips} kinds of chips in the drawer this design cannot be built.',
+    todo: 'See under the other ways to build what is missing, or put more into the drawer.',
+  },
+  'pack/missing': {
+    severity: 'error',
+    says: 'The drawer has {have} of the {need} {part} that this takes.',
+    todo: 'Get {short} more, or build it from the drawer.',
+  },
+  'pack/no-way': {
+    severity: 'error',
+    says: 'No way was found to build these {gates} gates with {way}; struck out: {struck}.',
+    todo: 'Allow more chips, or give it more time.',
+  },
+  'pack/wrong': {
+    severity: 'error',
+    says: 'The packing made was wrong ({wrong}) and is not shown.',
+    todo: 'Please report this with the job file; the gates can be packed as written meanwhile.',
+  },
   'pack/no-solution': {
     severity: 'error',
     says: 'The integer program found no packing ({status}).',

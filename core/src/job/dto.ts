@@ -5,6 +5,7 @@ import {
   IsArray,
   IsBoolean,
   IsIn,
+  IsInt,
   IsNumber,
   IsObject,
   IsString,
@@ -20,6 +21,7 @@ import {
 } from 'class-validator';
 
 import { MAX_OWN_TEXT } from '../design';
+import type { Sureness, Way } from '../packing';
 
 /** Shapes of a job file, version 1, as docs/job-file.md writes them down. */
 
@@ -191,6 +193,20 @@ class PackingDto {
 
   @Matches(/^[0-9a-f]{14}$/, { message: 'it must be fourteen hexadecimal digits' })
   design!: string;
+
+  @MayBeAbsent()
+  @IsIn(['written', 'fewest', 'kinds', 'jumpers', 'shortest', 'nand', 'nor', 'drawer'])
+  way?: Way;
+
+  @MayBeAbsent()
+  @IsIn(['all', 'tried', 'best'])
+  sure?: Sureness;
+
+  @MayBeAbsent()
+  @IsInt()
+  @Min(0)
+  @Max(5000)
+  bound?: number;
 }
 
 class OwnColumnDto {
@@ -240,6 +256,13 @@ export class JobFileDto {
   @ValidateNested()
   @Type(() => OwnTableDto)
   ownTable?: OwnTableDto;
+
+  @MayBeAbsent()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsString({ each: true })
+  @Length(1, 40, { each: true })
+  struck?: string[];
 
   @MayBeAbsent()
   @IsObject()

@@ -27,6 +27,8 @@ export type Edit =
   | { readonly kind: 'write-sheet'; readonly text: string }
   | { readonly kind: 'lay-out'; readonly packing: Packing; readonly board: Board }
   | { readonly kind: 'fill-table'; readonly table: OwnTable | null }
+  | { readonly kind: 'take-packing'; readonly packing: Packing }
+  | { readonly kind: 'strike'; readonly chips: readonly string[] }
   | { readonly kind: 'clear-board' }
   | { readonly kind: 'add-breadboard' }
   | { readonly kind: 'seat'; readonly part: SeatedPart }
@@ -131,6 +133,13 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       if (edit.table) draft.ownTable = edit.table as Draft<OwnTable>;
       else delete draft.ownTable;
       break;
+    case 'take-packing':
+      draft.packing = edit.packing as Draft<Packing>;
+      break;
+    case 'strike':
+      if (edit.chips.length > 0) draft.struck = [...edit.chips];
+      else delete draft.struck;
+      break;
     case 'clear-board':
       draft.board = emptyBoard as Draft<Board>;
       draft.packing = null;
@@ -172,6 +181,10 @@ export function saysEdit(edit: Edit): string {
       return 'layout';
     case 'fill-table':
       return edit.table ? 'table cell' : 'clearing your table';
+    case 'take-packing':
+      return 'another packing';
+    case 'strike':
+      return 'choice of chips';
     case 'clear-board':
       return 'clearing the board';
     case 'add-breadboard':

@@ -118,9 +118,17 @@ function jobOf(file: JobFileDto): Job {
     parts: Object.fromEntries(parts.map((p) => [p.ref, { ...p }])),
     jumpers: Object.fromEntries(jumpers.map((j) => [j.id, { ...j }])),
   };
-  const { name, family, sheet, ownTable } = file;
+  const { name, family, sheet, ownTable, struck } = file;
   const table = ownTable && { inputs: ownTable.inputs, outputs: ownTable.outputs.map((o) => ({ ...o })) };
-  return { name, family, sheet, packing: packingOf(file), board, ...(table && { ownTable: table }) };
+  return {
+    name,
+    family,
+    sheet,
+    packing: packingOf(file),
+    board,
+    ...(table && { ownTable: table }),
+    ...(struck && { struck }),
+  };
 }
 
 function packingOf({ packing }: JobFileDto): Packing | null {
@@ -130,7 +138,9 @@ function packingOf({ packing }: JobFileDto): Packing | null {
     return { ...named, units: (typeOf(named)?.units ?? []).map((_, i) => uses.get(i + 1) ?? null) };
   });
   const outputs = packing.outputs.map(({ name, net }) => ({ name, net }));
-  return { packages, inputs: packing.inputs, outputs, proved: packing.proved, design: packing.design };
+  const { inputs, proved, design, way, sure, bound } = packing;
+  const known = { ...(way && { way }), ...(sure && { sure }), ...(bound !== undefined && { bound }) };
+  return { packages, inputs, outputs, proved, design, ...known };
 }
 
 /** Deepest nesting of brackets outside strings, counted before the text is parsed. */

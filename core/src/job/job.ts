@@ -16,6 +16,8 @@ export interface Job {
   readonly board: Board;
   /** The truth table that the person fills in, to be compared with the sheet's; absent when none was begun. */
   readonly ownTable?: OwnTable;
+  /** Chips that the packing of this job must not choose, by base number. */
+  readonly struck?: readonly string[];
 }
 
 /** A new job with an empty sheet and one bare breadboard. */

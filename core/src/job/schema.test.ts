@@ -14,7 +14,11 @@ const valid = new Ajv2020({ allErrors: true }).compile(schema);
 const { job: voting } = await laidOut(
   'in A B\nout Y Z\npart BOTH "both"\npins A B GND Y NC VCC\nY = A & B\nend\nuse BOTH as B1 (A = A, B = B, Y = Y)\nZ = A | B',
 );
-const job: Job = { ...voting, ownTable: withMark(emptyTable(['A', 'B'], ['Y', 'Z']) ?? expect.fail(), 1, 2, '1') };
+const job: Job = {
+  ...voting,
+  struck: ['7486'],
+  ownTable: withMark(emptyTable(['A', 'B'], ['Y', 'Z']) ?? expect.fail(), 1, 2, '1'),
+};
 
 /** Every path to a value of a JSON document. */
 function paths(value: unknown, at: readonly (string | number)[] = []): (string | number)[][] {

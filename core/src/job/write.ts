@@ -24,6 +24,7 @@ export function writeJobFile(job: Job): string {
     name: job.name,
     family: job.family,
     sheet: job.sheet,
+    ...(job.struck && { struck: job.struck }),
     ...(job.ownTable && { ownTable: job.ownTable }),
     ...(packing && { packing }),
     board: { breadboards, parts: sorted(parts), jumpers: sorted(jumpers) },

@@ -105,12 +105,20 @@ function fill(items: readonly Served[], family: FamilyId): Package[] {
 }
 
 /** A package for each part the sheet uses by number, in the family asked for if it is made in it. */
-function packagesOfParts(netlist: Netlist, family: FamilyId, first: number): Package[] {
+export function packagesOfParts(
+  netlist: Netlist,
+  family: FamilyId,
+  first: number,
+  netOf: (net: string) => string = (net) => net,
+): Package[] {
   const cells = netlist.cells.filter((c): c is PartCell => c.kind === 'part');
   return cells.map((cell, i) => {
     const type = cell.own === undefined ? findChip(cell.part) : ownPartType(cell.own);
     if (!type) throw new Error(`no part ${cell.part}`);
-    const nets = new Map([...cell.inputs, ...cell.outputs].map(({ pin, net }) => [pin, net]));
+    const nets = new Map([
+      ...cell.inputs.map(({ pin, net }): [string, string] => [pin, netOf(net)]),
+      ...cell.outputs.map(({ pin, net }): [string, string] => [pin, net]),
+    ]);
     const netAt = (id: string): string => {
       const name = type.pins.find((p) => p.id === id)?.name ?? '';
       return nets.get(name) ?? `${cell.ref}.${name}`;

@@ -1,6 +1,7 @@
 import { typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import type { Network } from '../logic';
+import { gatesOfUnit, isPlain } from './unit-gates';
 
 /**
  * A unit put to use. `gate` is the design's net whose gate it serves, wholly or in `part`; `inputs`
@@ -43,7 +44,21 @@ export interface Packing {
   readonly outputs: readonly { readonly name: string; readonly net: string }[];
   readonly proved: boolean;
   readonly design: string;
+  /** The way it was packed; absent in packings from before there were several, which are as written. */
+  readonly way?: Way;
+  readonly sure?: Sureness;
+  /** No packing has fewer packages, as far as is known. */
+  readonly bound?: number;
 }
+
+/** A way to build a design: what is kept, or what is made least. */
+export type Way = 'written' | 'fewest' | 'kinds' | 'jumpers' | 'shortest' | 'nand' | 'nor' | 'drawer';
+
+/**
+ * How sure it is that nothing is better: `all`: by trying everything; `tried`: of the ways offered to the
+ * integer program; `best`: the best found in the time given.
+ */
+export type Sureness = 'all' | 'tried' | 'best';
 
 /** Counts that the screens and the command line show. */
 export interface PackingCount {
@@ -103,7 +118,7 @@ export function buildOrder(packing: Packing): PlacedUse[] {
     return units.flatMap((use, i) => (use ? [{ ref, unit: type.units[i] as Unit, use }] : []));
   });
   // What parts used by number drive is there from the start: they may feed what they read themselves.
-  const parts = waiting.filter(({ unit }) => !unit.gate);
+  const parts = waiting.filter(({ unit }) => !isPlain(unit));
   const made = new Set(['0', '1', ...packing.inputs, ...parts.flatMap(({ use }) => drivenBy(use))]);
   const sorted: PlacedUse[] = [];
   while (waiting.length > 0) {
@@ -122,9 +137,9 @@ export function buildOrder(packing: Packing): PlacedUse[] {
  */
 export function networkOfPacking(packing: Packing): Network {
   const units = buildOrder(packing);
-  const gates = units.flatMap(({ unit, use }) =>
-    unit.gate ? [{ output: use.output, kind: unit.gate.kind, inputs: use.inputs }] : [],
+  const gates = units.flatMap(({ ref, unit, use }) =>
+    isPlain(unit) ? gatesOfUnit(unit, use.inputs, drivenBy(use), `${ref}.${unit.name}/`) : [],
   );
-  const parts = units.flatMap(({ unit, use }) => (unit.gate ? [] : drivenBy(use)));
+  const parts = units.flatMap(({ unit, use }) => (isPlain(unit) ? [] : drivenBy(use)));
   return { inputs: [...packing.inputs, ...parts], gates, outputs: packing.outputs.map((o) => o.net) };
 }

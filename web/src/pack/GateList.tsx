@@ -1,14 +1,18 @@
 import { Box, Text } from '@chakra-ui/react';
-import { type Packing, typeOf, type UnitUse } from '@saddlebag/core';
+import { gateTitle, isPlain, type Packing, shownSignal, typeOf, type Unit, type UnitUse } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { followProps, useFollowed } from '../kit/follow';
 import { Tag } from '../kit/Tag';
 
 /** What a use of a unit is for, beside the plain case. */
-function purpose(use: UnitUse, kind: string, width: number): string {
+function purpose(use: UnitUse, unit: Unit, oneToOne: boolean): string {
+  const [kind, width] = [unit.gate?.kind ?? 'aoi', unit.inputs.length];
   if (use.part === 'piece') return `one step of ${use.gate}`;
   if (use.part === 'inverter') return `completes ${use.gate}`;
   const distinct = new Set(use.inputs).size;
+  // Packed by functions, a unit need not be the gate that the sheet has.
+  if (!oneToOne)
+    return `${unit.gate ? gateTitle(unit.gate) : 'AND-OR-invert'} of ${[...new Set(use.inputs)].map(shownSignal).join(', ')}`;
   if (kind !== 'not' && distinct === 1) return 'spare unit as inverter, inputs joined';
   if (use.inputs.includes('1')) return 'spare unit as inverter, one input high';
   return distinct < width ? 'spare inputs joined' : '';
@@ -51,8 +55,8 @@ export function GateList({ packing }: { readonly packing: Packing }) {
               {says.get(use.output) ?? use.inputs.join(' ')}
             </Text>
             <Text fontSize="12px" color="soft" truncate>
-              {unit.gate
-                ? purpose(use, unit.gate.kind, unit.inputs.length)
+              {isPlain(unit) && says.has(use.gate)
+                ? purpose(use, unit, (packing.way ?? 'written') === 'written')
                 : `${use.gate}, ${unit.outputs.length > 1 ? `${unit.outputs.length} outputs` : 'used by number'}`}
             </Text>
           </Box>

@@ -1,22 +1,73 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
-import { countPacking, isBare, layOut, type Packing, partsOfPacking, says, typeOf } from '@saddlebag/core';
+import {
+  countPacking,
+  isBare,
+  layOut,
+  type Packing,
+  partsListCsv,
+  partsOfPacking,
+  says,
+  sureness,
+  typeOf,
+  type Way,
+  ways,
+} from '@saddlebag/core';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobView } from '../app/job-context';
+import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
 import { tell } from '../kit/notices';
 import { PackageDrawing } from '../kit/PackageDrawing';
 import { Empty, Panel } from '../kit/Panel';
+import { useDrawer } from '../store/drawer';
+import { DrawerPanel } from './DrawerPanel';
 import { GateList } from './GateList';
+import { useWays } from './use-ways';
+import { WaysPanel } from './WaysPanel';
 
-/** Gates in chips: each package with its inside, which gate sits where, and how sure the count is. */
+const wayList = ways.map((w) => w.way);
+
+/** Gates in chips: each package with its inside, the ways to build side by side, and how sure each is. */
 export default function PackStep() {
   const view = useJobView();
-  const { packing, packingPending, packingFindings, reading } = view;
+  const { packing, packingPending, packingFindings, reading, job, session } = view;
+  const drawer = useDrawer();
+  const { states, ask, stop } = useWays(wayList, drawer);
+  const [shown, setShown] = useState<Way | null>(null);
+  const [open, setOpen] = useState(false);
   const broken = reading !== null && reading.design.netlist === null;
   const nothing = packing !== null && reading?.design.outputs.length === 0;
+  const looked = states.find((s) => s.way === shown)?.packing ?? null;
+  const take = (next: Packing): void => {
+    setShown(null);
+    const { edit, findings } = isBare(job.board) ? { edit: null, findings: [] } : layOut(next);
+    if (findings.length > 0) tell(findings.map(says).join(' '));
+    else session.dispatch(edit ?? { kind: 'take-packing', packing: next });
+    if (edit) tell('The board is laid out afresh for it. Undo brings the old one back.');
+  };
+  if (open) return <DrawerPanel entries={drawer ?? []} onClose={() => setOpen(false)} />;
+  const drawn = looked ?? packing;
   return (
     <>
-      <Panel title="Packages" hint="dashed units are spare; each pin shows what it carries" flex="1">
+      <Panel
+        title={looked ? (ways.find((w) => w.way === shown)?.title ?? '') : 'Packages'}
+        hint="dashed units are spare; each pin shows what it carries"
+        flex="1"
+        actions={
+          <>
+            <Button
+              disabled={!drawn}
+              onClick={() =>
+                drawn && download(fileName(job.name, '-parts.csv'), partsListCsv(drawn, drawer ?? []), 'text/csv')
+              }
+            >
+              Parts list
+            </Button>
+            <Button onClick={() => setOpen(true)}>Drawer</Button>
+          </>
+        }
+      >
         {packingPending && (
           <Empty>
             Looking for the fewest packages …
@@ -40,13 +91,22 @@ export default function PackStep() {
         {packingFindings.map((f) => (
           <FindingLine key={says(f)} finding={f} />
         ))}
-        {packing && !nothing && !packingPending && <Packages packing={packing} />}
+        {drawn && !nothing && !packingPending && <Packages packing={drawn} />}
       </Panel>
       {packing && !nothing && (
         <Flex direction="column" gap="10px" w="370px" flexShrink={0} minH="0">
           <Summary packing={packing} />
-          <Panel title="Gate by gate" hint="where each gate of the sheet sits" flex="1">
-            <GateList packing={packing} />
+          <WaysPanel
+            states={states}
+            shown={shown}
+            drawer={drawer}
+            onAsk={ask}
+            onStop={stop}
+            onShow={setShown}
+            onTake={take}
+          />
+          <Panel title="Gate by gate" hint="where each gate of the sheet sits" flex="0.7">
+            <GateList packing={drawn ?? packing} />
           </Panel>
         </Flex>
       )}
@@ -111,9 +171,7 @@ function Summary({ packing }: { readonly packing: Packing }) {
           ))}
         </Flex>
         <Text fontSize="13px" color="soft" mb="10px">
-          {packing.proved
-            ? 'Proved: built gate for gate as the sheet has them, no smaller set of chips will do. Another form of the sheet may need fewer.'
-            : 'The best found in the time given; a smaller set may exist.'}
+          {sureness({ ...packing, sure: packing.sure ?? (packing.proved ? 'tried' : 'best') })}
         </Text>
         <Heading as="h3" srOnly>
           next

@@ -1,12 +1,16 @@
-import { finding, newJob } from '@saddlebag/core';
-import { screen } from '@testing-library/react';
+import { finding, newJob, readDesign } from '@saddlebag/core';
+import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { keepEntry, replaceDrawer } from '../store/drawer';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
+import { localStages } from '../testing/stages';
 import PackStep from './PackStep';
 
+vi.mock('../workers/stages', () => localStages);
 const job = interlock();
+beforeEach(() => replaceDrawer([]).then(() => localStages.reset()));
 
 describe('packing', () => {
   it('shows each package with its count, and says how sure it is', () => {
@@ -14,14 +18,14 @@ describe('packing', () => {
     expect(screen.getByRole('img', { name: 'U1 74HC21' })).toBeDefined();
     expect(screen.getByText(/two 4-input ANDs, 2 of 2 used/)).toBeDefined();
     expect(screen.getByText('4 units used, 2 spare')).toBeDefined();
-    expect(screen.getByText(/^Proved: built gate for gate/)).toBeDefined();
+    expect(screen.getByText(/^Fewest for these gates one to one: proved/)).toBeDefined();
   });
 
   it('claims no proof where there is none', () => {
     const packing = job.packing && { ...job.packing, proved: false };
     renderInJob(<PackStep />, { ...job, packing });
-    expect(screen.queryByText(/Proved/)).toBeNull();
-    expect(screen.getByText(/a smaller set may exist/)).toBeDefined();
+    expect(screen.queryByText(/proved/)).toBeNull();
+    expect(screen.getByText('The best found in the time given.')).toBeDefined();
   });
 
   it('tells where each gate sits and what a spare unit is put to', () => {
@@ -62,4 +66,54 @@ describe('packing', () => {
     renderInJob(<PackStep />, job, { packing: null, packingFindings: [failed] });
     expect(screen.getByText('The integer program found no packing (Infeasible).')).toBeDefined();
   });
+});
+
+describe('ways to build', () => {
+  const line = (title: string) =>
+    within(screen.getByText(title, { selector: 'b' }).closest('li') ?? expect.fail(title));
+
+  it('are found when asked for, looked at, and taken: the board is laid out for it, and undo brings the old back', async () => {
+    const { session } = renderInJob(<PackStep />, job);
+    await userEvent.click(screen.getByRole('button', { name: 'Find NANDs alone' }));
+    await waitFor(() => expect(line('NANDs alone').getByText(/3 chips, \d+ units/)).toBeDefined(), { timeout: 20_000 });
+    expect(localStages.asked).toEqual(['ways']);
+    await userEvent.click(screen.getByRole('button', { name: 'Look at NANDs alone' }));
+    expect(screen.getAllByRole('img', { name: /74HC(00|10|20|30)$/ })).toHaveLength(3);
+    await userEvent.click(screen.getByRole('button', { name: 'Take NANDs alone' }));
+    expect(session.job.packing?.way).toBe('nand');
+    expect(Object.values(session.job.board.parts).filter((p) => p.part.startsWith('74'))).toHaveLength(3);
+    session.undo();
+    expect(session.job).toEqual(job);
+  }, 30_000);
+
+  it('of a bare job change the packing alone', async () => {
+    const bare = { ...newJob('x', 'in A B\nout Y\nY = A ^ B'), packing: null };
+    const { netlist } = readDesign(bare.sheet).design;
+    expect(netlist).not.toBeNull();
+    const { session } = renderInJob(<PackStep />, bare, { packing: job.packing });
+    await userEvent.click(screen.getByRole('button', { name: 'Find Fewest chips' }));
+    await waitFor(() => line('Fewest chips').getByText(/No fewer than 1 will do/), { timeout: 20_000 });
+    await userEvent.click(screen.getByRole('button', { name: 'Take Fewest chips' }));
+    expect(session.job.packing?.packages).toHaveLength(1);
+    expect(session.job.board).toEqual(bare.board);
+  }, 30_000);
+});
+
+describe('the drawer', () => {
+  it('is filled by hand, tells what a way lacks, and strikes chips out of this job', async () => {
+    const { session } = renderInJob(<PackStep />, job);
+    await userEvent.click(screen.getByRole('button', { name: 'Drawer' }));
+    await userEvent.type(screen.getByLabelText('part number'), 'teapot{Enter}');
+    expect(screen.getByText('No chip is known as teapot.')).toBeDefined();
+    await userEvent.clear(screen.getByLabelText('part number'));
+    await userEvent.type(screen.getByLabelText('part number'), 'SN74HC21N{Enter}');
+    expect(await screen.findByLabelText('how many 74HC21')).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: '7486' }));
+    expect(session.job.struck).toEqual(['7486']);
+    await userEvent.click(screen.getByRole('button', { name: 'Done' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Find As written' }));
+    expect(await screen.findByText('Not in the drawer: 1 × 74HC02', undefined, { timeout: 10_000 })).toBeDefined();
+    await keepEntry({ part: '74HC02', count: 1 });
+    expect(await screen.findByText('All of it is in the drawer.')).toBeDefined();
+  }, 30_000);
 });

@@ -1,3 +1,4 @@
+import type { DrawerEntry } from '@saddlebag/core';
 import Dexie, { type Table } from 'dexie';
 
 /** What the shelf shows of a job without opening it. */
@@ -24,13 +25,16 @@ export interface JobRow {
   readonly summary: Summary;
 }
 
-/** The browser's database: one table of jobs. */
+/** The browser's database: one table of jobs, one of the drawer. */
 export class ShelfDb extends Dexie {
   declare readonly jobs: Table<JobRow, string>;
+  /** What the lab has, a row a part; for all jobs. */
+  declare readonly drawer: Table<DrawerEntry, string>;
 
   constructor(name = 'saddlebag') {
     super(name);
     this.version(1).stores({ jobs: 'id, deletedAt, changedAt' });
+    this.version(2).stores({ drawer: 'part' });
   }
 }
 

@@ -8,9 +8,12 @@ import {
   type Form,
   inspectJob,
   type Netlist,
+  packWay,
   readDesign,
   restate,
+  type Supplies,
   tableOf,
+  type Way,
   walkTable,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
@@ -22,6 +25,8 @@ const api = {
   table: tableOf,
   restate: (sheet: string, signals: readonly string[], form: Form) => restate(sheet, signals, form, chipLibrary),
   countChips: (sheet: string, family: FamilyId) => countChips(sheet, family, solve),
+  packWay: (netlist: Netlist, family: FamilyId, way: Way, supplies: Supplies, seconds: number) =>
+    packWay(netlist, family, way, supplies, solve, seconds),
   compare: compareDesigns,
   inspect: inspectJob,
   async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {

@@ -11,8 +11,10 @@ import type {
   Reading,
   Restated,
   Side,
+  Supplies,
   Table,
   WalkedRow,
+  Way,
 } from '@saddlebag/core';
 
 /** Rows of a walk that are told at once, and how many there are in all. */
@@ -33,6 +35,13 @@ export interface StagesApi {
   countChips(sheet: string, family: FamilyId): Promise<number | null>;
   compare(a: Side, b: Side): { comparison: Comparison | null; findings: readonly Finding[] };
   pack(netlist: Netlist, family: FamilyId): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
+  packWay(
+    netlist: Netlist,
+    family: FamilyId,
+    way: Way,
+    supplies: Supplies,
+    seconds: number,
+  ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
   walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void): Promise<void>;
 }

@@ -5,6 +5,7 @@ import {
   extractNets,
   inspectJob,
   pack,
+  packWay,
   readDesign,
   restate,
   tableOf,
@@ -27,6 +28,7 @@ const api: StagesApi = {
   countChips: (sheet, family) => countChips(sheet, family, solve),
   compare: compareDesigns,
   pack: (netlist, family) => pack(netlist, family, solve),
+  packWay: (netlist, family, way, supplies, seconds) => packWay(netlist, family, way, supplies, solve, seconds),
   inspect: inspectJob,
   async walk(board, netlist, tell) {
     const outputs = netlist.outputs.map((o) => o.name);

@@ -1,0 +1,135 @@
+import { typeOf, type Unit } from '../catalogue';
+import { type Netlist, networkOf } from '../design';
+import { compile, evaluateBlock, type Program, slotCount, sweep } from '../logic';
+import { drivenBy, type Packing } from './packing';
+import { gatesOfUnit, type PlainGate } from './unit-gates';
+
+/** Up to so many sources a packing is checked in all rows; beyond, in ROWS rows drawn by a seed. */
+const MAX_ALL_ROWS = 20;
+const ROWS = 1 << 17;
+
+/**
+ * Whether a packing computes the design: every output, and everything that a stored signal, shared wire or
+ * used part reads, in all rows of up to 20 sources, and beyond in 131,072 rows drawn by a seed. What cells
+ * make counts as a source on both sides. Gives what is wrong, in words for a programmer; null when all is well.
+ */
+export function whatIsWrong(netlist: Netlist, packing: Packing): string | null {
+  const wanted = networkOf(netlist);
+  const gates = gatesOf(packing, new Set(wanted.inputs));
+  if (typeof gates === 'string') return gates;
+  const ends = netlist.outputs.map(({ name, net }) => ({
+    what: `output ${name}`,
+    wanted: net,
+    made: packing.outputs.find((o) => o.name === name)?.net,
+  }));
+  for (const cell of netlist.cells) {
+    if (cell.kind !== 'part') continue;
+    const pack = packing.packages.find((p) => p.units.some((u) => u?.gate === cell.ref));
+    const type = pack && typeOf(pack);
+    for (const { pin, net } of cell.inputs) {
+      const id = type?.pins.find((p) => p.name === pin)?.id;
+      const made = pack?.units.flatMap((use, u) => {
+        const k = type?.units[u]?.inputs.indexOf(id ?? '') ?? -1;
+        return use && k >= 0 ? [use.inputs[k]] : [];
+      })[0];
+      ends.push({ what: `${cell.ref}.${pin}`, wanted: net, made });
+    }
+  }
+  const missing = ends.find((e) => e.made === undefined);
+  if (missing) return `${missing.what} is not made`;
+  const unknown = unmade(
+    gates,
+    wanted.inputs,
+    ends.map((e) => e.made as string),
+  );
+  if (unknown !== null) return `${unknown} is read and not made`;
+  const networks = [
+    { ...wanted, outputs: ends.map((e) => e.wanted) },
+    { inputs: wanted.inputs, gates, outputs: ends.map((e) => e.made as string) },
+  ];
+  const [a, b] = networks.map((n) => columnsOf(compile(n), wanted.inputs.length)) as [Int32Array[], Int32Array[]];
+  const wrong = ends.findIndex((_, i) => (a[i] as Int32Array).some((w, k) => w !== (b[i] as Int32Array)[k]));
+  return wrong < 0 ? null : `${ends[wrong]?.what} has another function`;
+}
+
+/** The gates of all units without memory, sorted; a sentence when they form a loop or break a law of packages. */
+export function gatesOf(packing: Packing, sources: ReadonlySet<string>): PlainGate[] | string {
+  const waiting: PlainGate[] = [];
+  const driven = new Set<string>();
+  for (const { units, ...named } of packing.packages) {
+    const type = typeOf(named);
+    if (!type) return `there is no part ${named.part}`;
+    if (units.length !== type.units.length) return `${named.ref} has not ${units.length} units`;
+    for (const [u, use] of units.entries()) {
+      const unit = type.units[u] as Unit;
+      if (!use) continue;
+      if (use.inputs.length !== unit.inputs.length || drivenBy(use).length !== unit.outputs.length)
+        return `unit ${unit.name} of ${named.ref} has other pins`;
+      for (const [k, net] of drivenBy(use).entries()) {
+        const shared = unit.drives[k] !== 'push-pull';
+        if (net === '0' || net === '1' || (driven.has(net) && !shared)) return `${net} is driven twice`;
+        driven.add(net);
+      }
+      if (drivenBy(use).some((net) => sources.has(net))) continue;
+      if (unit.behaviour.stored.length > 0) return `${named.ref} unit ${unit.name} stores what the design does not`;
+      waiting.push(...gatesOfUnit(unit, use.inputs, drivenBy(use), `${named.ref}.${unit.name}/`));
+    }
+  }
+  return sorted(waiting, sources);
+}
+
+function sorted(gates: readonly PlainGate[], sources: ReadonlySet<string>): PlainGate[] | string {
+  const maker = new Map(gates.map((g) => [g.output, g]));
+  const done = new Set<string>(['0', '1', ...sources]);
+  const list: PlainGate[] = [];
+  for (const start of gates) {
+    const todo: { gate: PlainGate; next: number }[] = done.has(start.output) ? [] : [{ gate: start, next: 0 }];
+    const onPath = new Set([start.output]);
+    while (todo.length > 0) {
+      const top = todo[todo.length - 1] as (typeof todo)[number];
+      const input = top.gate.inputs[top.next++];
+      if (input === undefined) {
+        todo.pop();
+        onPath.delete(top.gate.output);
+        if (!done.has(top.gate.output)) list.push(top.gate);
+        done.add(top.gate.output);
+        continue;
+      }
+      const below = maker.get(input);
+      if (done.has(input) || !below) continue;
+      if (onPath.has(input)) return `${input} depends on itself`;
+      onPath.add(input);
+      todo.push({ gate: below, next: 0 });
+    }
+  }
+  return list;
+}
+
+function unmade(gates: readonly PlainGate[], inputs: readonly string[], ends: readonly string[]): string | null {
+  const known = new Set(['0', '1', ...inputs, ...gates.map((g) => g.output)]);
+  return [...gates.flatMap((g) => g.inputs), ...ends].find((n) => !known.has(n)) ?? null;
+}
+
+/** The columns of a program's outputs: all rows, or as many drawn ones as are checked. */
+function columnsOf(program: Program, inputs: number): Int32Array[] {
+  if (inputs <= MAX_ALL_ROWS) return [...sweep(program).columns];
+  const words = 512;
+  const slots = Array.from({ length: slotCount(program) }, () => new Int32Array(words));
+  (slots[1] as Int32Array).fill(-1);
+  const columns = [...program.outputs].map(() => new Int32Array(ROWS >> 5));
+  let seed = 0x2545f491;
+  for (let at = 0; at < ROWS >> 5; at += words) {
+    for (let i = 0; i < inputs; i++) {
+      const slot = slots[2 + i] as Int32Array;
+      for (let w = 0; w < words; w++) {
+        seed ^= seed << 13;
+        seed ^= seed >>> 17;
+        seed ^= seed << 5;
+        slot[w] = seed;
+      }
+    }
+    evaluateBlock(program, slots);
+    for (const [o, slot] of program.outputs.entries()) columns[o]?.set(slots[slot] as Int32Array, at);
+  }
+  return columns;
+}

@@ -1,0 +1,268 @@
+import { type Candidate, type Duty, dutyKey } from './candidate';
+import { classOf, type FunctionNet, inverse, type Literal } from './functions';
+import { serves, type UnitKind } from './units';
+
+/** What is to be least, before anything else. */
+export type Goal = 'packages' | 'units' | 'pins';
+
+/** A problem of choosing ways: functions wanted, ways to make them, units to make them with, and how many of each chip there are. */
+export interface ChoiceProblem {
+  readonly functions: FunctionNet;
+  readonly roots: readonly Literal[];
+  readonly candidates: readonly Candidate[];
+  readonly kinds: readonly UnitKind[];
+  /** Packages of each base number that may be used; absent means any number. */
+  readonly stock: ReadonlyMap<string, number>;
+}
+
+const inverter: Duty = { kind: 'not', width: 1 };
+
+/** Names of the program's columns: way j, inverter to a literal, literal made, duty on unit kind, packages of a chip. */
+const column = {
+  way: (j: number): string => `x${j}`,
+  inverter: (l: Literal): string => `i${l}`,
+  made: (l: Literal): string => `y${l}`,
+  service: (duty: Duty, k: number): string => `z_${dutyKey(duty)}_${k}`,
+  packages: (number: string): string => `p_${number}`,
+};
+
+/** A choice: ways and inverters taken, and how often each unit kind does each duty. */
+export interface Choice {
+  readonly ways: readonly Candidate[];
+  readonly inverters: readonly Literal[];
+  readonly service: ReadonlyMap<string, readonly UnitKind[]>;
+}
+
+/**
+ * The integer program over functions. A literal is made by one way or by an inverter from its complement,
+ * which itself is then made by a way; whatever a way reads is made; each way and inverter is a duty that
+ * some unit does; units come in packages. With limits given, it keeps to them and makes `goal` least.
+ */
+export class ChoiceProgram {
+  private readonly chips: readonly string[];
+  private readonly duties: ReadonlyMap<string, Duty>;
+  private readonly reachable: ReadonlySet<number>;
+
+  constructor(private readonly problem: ChoiceProblem) {
+    this.chips = [...new Set(problem.kinds.map((k) => k.part.id))];
+    const usable = (duty: Duty): boolean => problem.kinds.some((k) => serves(k, duty));
+    const inverts = usable(inverter);
+    this.reachable = reachableWays(problem, usable, inverts);
+    const duties = new Map<string, Duty>(inverts ? [[dutyKey(inverter), inverter]] : []);
+    for (const j of this.reachable) {
+      const { duty } = problem.candidates[j] as Candidate;
+      duties.set(dutyKey(duty), duty);
+    }
+    this.duties = duties;
+  }
+
+  /** How many ways are offered to the solver. */
+  get size(): number {
+    return this.reachable.size;
+  }
+
+  /** LP text; `relaxed` leaves the whole numbers out, which gives a bound. */
+  text(goal: Goal, limits: Partial<Record<Goal, number>>, relaxed = false): string {
+    const rows = [...this.makingRows(), ...this.unitRows(), ...this.limitRows(limits)];
+    const { ways, inverters } = this.columns();
+    const services = this.services();
+    const integers = [...this.chips.map(column.packages)];
+    const binaries = [...ways.map((j) => column.way(j)), ...inverters.map(column.inverter)];
+    const bounds = [
+      ...this.literals().map((l) => ` 0 <= ${column.made(l)} <= 1`),
+      ...this.chips.map((n) => ` 0 <= ${column.packages(n)} <= ${this.problem.stock.get(n) ?? 1000}`),
+      ...(relaxed ? binaries.map((b) => ` 0 <= ${b} <= 1`) : []),
+      ...services.map((s) => ` ${s.name} >= 0`),
+    ];
+    const types = relaxed
+      ? []
+      : ['General', ...integers.map((n) => ` ${n}`), 'Binary', ...binaries.map((n) => ` ${n}`)];
+    return [
+      'Minimize',
+      ` cost: ${this.costOf(goal)}`,
+      'Subject To',
+      ...rows.map((r, i) => ` r${i}: ${r}`),
+      'Bounds',
+      ...bounds,
+      ...types,
+      'End',
+    ].join('\n');
+  }
+
+  /** What a solution chooses. */
+  choice(values: Readonly<Record<string, number>>): Choice {
+    const on = (name: string): boolean => (values[name] ?? 0) > 0.5;
+    const { ways, inverters } = this.columns();
+    const service = new Map<string, UnitKind[]>();
+    for (const { duty, kind, name } of this.services()) {
+      const count = Math.round(values[name] ?? 0);
+      const list = service.get(dutyKey(duty)) ?? [];
+      for (let i = 0; i < count; i++) list.push(kind);
+      service.set(dutyKey(duty), list);
+    }
+    return {
+      ways: ways.filter((j) => on(column.way(j))).map((j) => this.problem.candidates[j] as Candidate),
+      inverters: inverters.filter((l) => on(column.inverter(l))),
+      service,
+    };
+  }
+
+  /** The sum that a goal makes least, in a solution; of a relaxed one it is no whole number. */
+  valueOf(goal: Goal, values: Readonly<Record<string, number>>): number {
+    return this.terms(goal).reduce((sum, { weight, name }) => sum + weight * (values[name] ?? 0), 0);
+  }
+
+  private pinsOf(j: number): number {
+    return (this.problem.candidates[j] as Candidate).inputs.length + 1;
+  }
+
+  private costOf(goal: Goal): string {
+    const terms = this.terms(goal).map(({ weight, name }) => (weight === 1 ? name : `${weight} ${name}`));
+    return terms.length > 0 ? terms.join(' + ') : '0 none';
+  }
+
+  private terms(goal: Goal): { weight: number; name: string }[] {
+    const of = (weight: number, names: readonly string[]) => names.map((name) => ({ weight, name }));
+    if (goal === 'packages') return of(1, this.chips.map(column.packages));
+    const { ways, inverters } = this.columns();
+    const inverting = inverters.map(column.inverter);
+    if (goal === 'units') return of(1, [...ways.map((j) => column.way(j)), ...inverting]);
+    return [
+      ...ways.map((j) => ({ weight: this.pinsOf(j), name: column.way(j) })),
+      ...of(2, inverting),
+      // Supply and ground of a package are two wires more.
+      ...of(2, this.chips.map(column.packages)),
+    ];
+  }
+
+  private columns(): { ways: number[]; inverters: Literal[] } {
+    const ways = [...this.reachable];
+    const inverters = this.duties.has(dutyKey(inverter)) ? this.literals().filter((l) => !this.isGiven(l)) : [];
+    return { ways, inverters };
+  }
+
+  private isGiven(l: Literal): boolean {
+    const c = classOf(l);
+    return c === 0 || (this.problem.functions.isSource(c) && (l & 1) === 0);
+  }
+
+  /** Literals that a way makes or reads, or that are wanted, and their complements. */
+  private literals(): Literal[] {
+    const all = new Set<Literal>();
+    const add = (l: Literal): void => {
+      if (classOf(l) !== 0) all.add(l).add(inverse(l));
+    };
+    for (const j of this.reachable) {
+      const { makes, inputs } = this.problem.candidates[j] as Candidate;
+      add(makes);
+      inputs.forEach(add);
+    }
+    this.problem.roots.forEach(add);
+    return [...all].sort((a, b) => a - b);
+  }
+
+  private makingRows(): string[] {
+    const { ways, inverters } = this.columns();
+    const { candidates, roots } = this.problem;
+    const makers = new Map<Literal, number[]>();
+    for (const j of ways) {
+      const { makes } = candidates[j] as Candidate;
+      makers.set(makes, [...(makers.get(makes) ?? []), j]);
+    }
+    const inverted = new Set(inverters);
+    const rows: string[] = [];
+    for (const l of this.literals()) {
+      if (this.isGiven(l)) {
+        rows.push(`${column.made(l)} = 1`);
+        continue;
+      }
+      const own = (makers.get(l) ?? []).map((j) => column.way(j));
+      const from = inverse(l);
+      const all = inverted.has(l) ? [...own, column.inverter(l)] : own;
+      rows.push(`${[...all, `-1 ${column.made(l)}`].join(' + ').replaceAll('+ -', '- ')} = 0`);
+      if (inverted.has(l) && !this.isGiven(from)) {
+        const source = (makers.get(from) ?? []).map((j) => ` - ${column.way(j)}`).join('');
+        rows.push(`${column.inverter(l)}${source} <= 0`);
+      }
+      // Whatever a way to this literal reads is made.
+      const readers = new Map<Literal, string[]>();
+      for (const j of makers.get(l) ?? [])
+        for (const m of new Set((candidates[j] as Candidate).inputs))
+          if (!this.isGiven(m)) readers.set(m, [...(readers.get(m) ?? []), column.way(j)]);
+      for (const [m, names] of readers) rows.push(`${names.join(' + ')} - ${column.made(m)} <= 0`);
+    }
+    for (const l of new Set(roots)) if (!this.isGiven(l)) rows.push(`${column.made(l)} = 1`);
+    return rows;
+  }
+
+  private services(): { duty: Duty; kind: UnitKind; name: string }[] {
+    return [...this.duties.values()].flatMap((duty) =>
+      this.problem.kinds.flatMap((kind, k) =>
+        serves(kind, duty) ? [{ duty, kind, name: column.service(duty, k) }] : [],
+      ),
+    );
+  }
+
+  private unitRows(): string[] {
+    const { ways, inverters } = this.columns();
+    const services = this.services();
+    const asked = new Map<string, string[]>();
+    for (const j of ways) {
+      const key = dutyKey((this.problem.candidates[j] as Candidate).duty);
+      asked.set(key, [...(asked.get(key) ?? []), column.way(j)]);
+    }
+    if (inverters.length > 0) asked.set(dutyKey(inverter), inverters.map(column.inverter));
+    const rows = [...asked].map(([key, names]) => {
+      const done = services.filter((s) => dutyKey(s.duty) === key).map((s) => s.name);
+      return `${done.join(' + ')} - ${names.join(' - ')} = 0`;
+    });
+    this.problem.kinds.forEach((kind) => {
+      const used = services.filter((s) => s.kind === kind).map((s) => s.name);
+      if (used.length > 0)
+        rows.push(`${used.join(' + ')} - ${kind.units.length} ${column.packages(kind.part.id)} <= 0`);
+    });
+    return rows;
+  }
+
+  private limitRows(limits: Partial<Record<Goal, number>>): string[] {
+    return (Object.entries(limits) as [Goal, number][]).map(([goal, most]) => `${this.costOf(goal)} <= ${most}`);
+  }
+}
+
+/** Ways that units can take and whose inputs can all be made in turn, and that something wanted may read. */
+function reachableWays(problem: ChoiceProblem, usable: (duty: Duty) => boolean, inverts: boolean): Set<number> {
+  const { candidates, roots, functions } = problem;
+  const able = candidates.map(({ duty }) => usable(duty));
+  const makable = new Set<Literal>();
+  const add = (l: Literal): void => {
+    makable.add(l);
+    if (inverts) makable.add(inverse(l));
+  };
+  for (let i = 0; i < functions.sources.length; i++) add(2 * (i + 1));
+  for (let grown = true; grown; ) {
+    grown = false;
+    candidates.forEach(({ makes, inputs }, j) => {
+      if (!able[j] || makable.has(makes) || !inputs.every((l) => classOf(l) === 0 || makable.has(l))) return;
+      add(makes);
+      grown = true;
+    });
+  }
+  const makers = new Map<number, number[]>();
+  candidates.forEach(({ makes, inputs }, j) => {
+    if (!able[j] || !inputs.every((l) => classOf(l) === 0 || makable.has(l))) return;
+    const c = classOf(makes);
+    makers.set(c, [...(makers.get(c) ?? []), j]);
+  });
+  const wanted = new Set<number>();
+  const todo = roots.map(classOf);
+  const ways = new Set<number>();
+  for (let c = todo.pop(); c !== undefined; c = todo.pop()) {
+    if (wanted.has(c)) continue;
+    wanted.add(c);
+    for (const j of makers.get(c) ?? []) {
+      ways.add(j);
+      todo.push(...(candidates[j] as Candidate).inputs.map(classOf));
+    }
+  }
+  return new Set([...ways].sort((a, b) => a - b));
+}

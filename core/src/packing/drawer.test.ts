@@ -1,0 +1,78 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { chips, partNumber } from '../catalogue';
+import { type DrawerEntry, drawerFromCsv, drawerPart, drawerToCsv, stockOf } from './drawer';
+
+const parts = chips.flatMap((c) => c.families.slice(0, 2).map((f) => partNumber(c.base, f)));
+const arbitraryDrawer = fc.uniqueArray(
+  fc.record({
+    part: fc.constantFrom(...parts),
+    count: fc.nat(9999),
+    price: fc.option(
+      fc.nat(5000).map((n) => n / 100),
+      { nil: undefined },
+    ),
+  }),
+  { selector: (e) => e.part, maxLength: 40 },
+);
+const plain = (e: { part: string; count: number; price?: number | undefined }): DrawerEntry => ({
+  part: e.part,
+  count: e.count,
+  ...(e.price !== undefined && { price: e.price }),
+});
+
+describe('the drawer', () => {
+  it('comes back from its CSV as it was', () => {
+    fc.assert(
+      fc.property(arbitraryDrawer, (entries) => {
+        const read = drawerFromCsv(drawerToCsv(entries.map(plain)));
+        expect(read.findings).toEqual([]);
+        expect(read.entries).toEqual(entries.map(plain));
+      }),
+    );
+  });
+
+  it('of any text at all gives entries and findings, and never throws', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 400 }), (text) => {
+        const { entries, findings } = drawerFromCsv(text);
+        const lines = text.split(/\r\n|\n|\r/).filter((l) => l.trim() !== '').length;
+        expect(entries.length + findings.length).toBeLessThanOrEqual(Math.max(1, lines));
+        for (const e of entries) expect(Number.isInteger(e.count) && e.count >= 0).toBe(true);
+      }),
+    );
+  });
+
+  it('takes numbers however they are printed, and adds up what is one part', () => {
+    expect(drawerFromCsv('SN74HC00N,2\n74hc00,3\n"7493";1\r\nCD74HC4017E\t2').entries).toEqual([
+      { part: '74HC00', count: 5 },
+      { part: '7493', count: 1 },
+      { part: '74HC4017', count: 2 },
+    ]);
+    expect(['00', 'teapot', 'led', '74HC99'].map(drawerPart)).toEqual(['74HC00', null, null, null]);
+  });
+
+  it('is stock of one family only', () => {
+    const stock = stockOf(
+      [
+        { part: '74HC00', count: 2 },
+        { part: '74LS00', count: 5 },
+        { part: 'NE555', count: 1 },
+      ].map(plain),
+      'HC',
+    );
+    expect([...stock]).toEqual([
+      ['7400', 2],
+      ['555', 1],
+    ]);
+  });
+
+  it('names the line of what it does not understand', () => {
+    const { findings } = drawerFromCsv('part,count\n74HC00,2\nteapot,1\n74HC02,-3\n74HC04,2,cheap');
+    expect(findings.map((f) => [f.code, (f.facts as { line: number }).line])).toEqual([
+      ['drawer/no-part', 3],
+      ['drawer/bad-number', 4],
+      ['drawer/bad-number', 5],
+    ]);
+  });
+});

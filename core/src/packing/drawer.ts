@@ -1,0 +1,85 @@
+import { type FamilyId, findChip, partNumber, partType, readPartNumber } from '../catalogue';
+import { type Finding, finding } from '../finding';
+import type { Packing } from './packing';
+
+/** What the lab has of a part: its number as printed (`74HC00`), how many, and what one costs if that is known. */
+export interface DrawerEntry {
+  readonly part: string;
+  readonly count: number;
+  readonly price?: number;
+}
+
+/** Bounds on a drawer that is read. */
+const MAX_LINES = 2000;
+const MAX_COUNT = 9999;
+
+/** Entries as CSV (RFC 4180), a line each after a head. */
+export function drawerToCsv(entries: readonly DrawerEntry[]): string {
+  const lines = entries.map((e) => `${e.part},${e.count},${e.price ?? ''}`);
+  return ['part,count,price', ...lines, ''].join('\r\n');
+}
+
+/**
+ * Reads a drawer from CSV: part number however printed, count, and price if there is one; counts of one part
+ * add up. Lines that are not understood are named and left out; nothing else is lost.
+ */
+export function drawerFromCsv(text: string): { entries: DrawerEntry[]; findings: Finding[] } {
+  const entries = new Map<string, DrawerEntry>();
+  const findings: Finding[] = [];
+  const lines = text.replace(/^\ufeff/, '').split(/\r\n|\n|\r/);
+  if (lines.length > MAX_LINES)
+    findings.push(finding('drawer/too-long', [], { lines: lines.length, limit: MAX_LINES }));
+  for (const [i, line] of lines.slice(0, MAX_LINES).entries()) {
+    if (line.trim() === '') continue;
+    const [name = '', count = '', price = ''] = line.split(/[,;\t]/).map((f) => f.trim().replace(/^"(.*)"$/, '$1'));
+    if (i === 0 && /^(part|chip|number|type)/i.test(name)) continue;
+    const part = drawerPart(name);
+    const n = Number(count === '' ? '1' : count);
+    const cost = price === '' ? undefined : Number(price);
+    if (part === null) findings.push(finding('drawer/no-part', [], { line: i + 1, part: name.slice(0, 40) }));
+    else if (!Number.isInteger(n) || n < 0 || n > MAX_COUNT || (cost !== undefined && !(cost >= 0)))
+      findings.push(finding('drawer/bad-number', [], { line: i + 1, text: line.slice(0, 60), limit: MAX_COUNT }));
+    else {
+      const before = entries.get(part)?.count ?? 0;
+      entries.set(part, { part, count: Math.min(MAX_COUNT, before + n), ...(cost !== undefined && { price: cost }) });
+    }
+  }
+  return { entries: [...entries.values()], findings };
+}
+
+/** A part as the drawer names it, however it is written; of a bare number the high-speed CMOS one. Null when it is no chip. */
+export function drawerPart(text: string): string | null {
+  const named = readPartNumber(text);
+  if (named?.family) return partType(text)?.kind === 'chip' ? partNumber(named.base, named.family) : null;
+  const type = findChip(text);
+  return type ? partNumber(type.id, 'HC') : null;
+}
+
+/** How many packages of each base number a drawer holds in a family. */
+export function stockOf(entries: readonly DrawerEntry[], family: FamilyId): Map<string, number> {
+  const stock = new Map<string, number>();
+  for (const { part, count } of entries) {
+    const named = readPartNumber(part);
+    if (named && (named.family === family || named.family === null))
+      stock.set(named.base, (stock.get(named.base) ?? 0) + count);
+  }
+  return stock;
+}
+
+/** The parts list of a packing as CSV: number, how many, price of one and of all, and how many the drawer has. */
+export function partsListCsv(packing: Packing, entries: readonly DrawerEntry[]): string {
+  const counts = new Map<string, number>();
+  for (const { part } of packing.packages) counts.set(part, (counts.get(part) ?? 0) + 1);
+  const of = new Map(entries.map((e) => [e.part, e]));
+  const lines = [...counts].sort().map(([part, count]) => {
+    const price = of.get(part)?.price;
+    return [
+      part,
+      count,
+      price ?? '',
+      price === undefined ? '' : (price * count).toFixed(2),
+      of.get(part)?.count ?? 0,
+    ].join(',');
+  });
+  return ['part,count,price,sum,in the drawer', ...lines, ''].join('\r\n');
+}

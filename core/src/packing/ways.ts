@@ -1,0 +1,280 @@
+import { type FamilyId, families, typeOf } from '../catalogue';
+import type { Netlist } from '../design';
+import { type Finding, finding } from '../finding';
+import type { SolveInteger } from '../logic';
+import { assemble } from './assemble';
+import { gatesOf, whatIsWrong } from './check';
+import { type Chosen, choose, type Wish } from './choose';
+import { exhaust, MAX_EXHAUSTED } from './exhaust';
+import { functionsOf } from './functions';
+import { pack, packagesOfParts } from './pack';
+import { drivenBy, fingerprint, type Package, type Packing, type Sureness, type Way } from './packing';
+import { choosable } from './units';
+
+/** The ways to build a design, in the order in which they are shown. */
+export const ways = [
+  { way: 'written', title: 'As written', says: 'each gate of the sheet kept, wide ones split, spare units used' },
+  { way: 'fewest', title: 'Fewest chips', says: 'whatever units compute the same' },
+  { way: 'kinds', title: 'Fewest kinds', says: 'as few different chips as can be, then few of them' },
+  { way: 'jumpers', title: 'Fewest wires', says: 'fewest pins in use, supply pins counted' },
+  { way: 'shortest', title: 'Shortest path', says: 'every signal as early as it can be, then few chips' },
+  { way: 'nand', title: 'NANDs alone', says: '7400, 7410, 7420 and 7430' },
+  { way: 'nor', title: 'NORs alone', says: '7402, 7427, 4002 and 74260' },
+  { way: 'drawer', title: 'From the drawer', says: 'fewest chips of those that the lab has' },
+] as const satisfies readonly { way: Way; title: string; says: string }[];
+
+/** What the packing may use: base numbers struck out, and how many packages of each the drawer holds (null: no drawer is kept). */
+export interface Supplies {
+  readonly struck: readonly string[];
+  readonly drawer: ReadonlyMap<string, number> | null;
+}
+
+export const anySupplies: Supplies = { struck: [], drawer: null };
+
+/** Steps that trying everything may take, some seconds. */
+const TRIES = 12_000_000;
+/** The most packages that are settled so. */
+const MOST_TRIED = 3;
+
+/** What a way to build came to: a packing checked against the sheet, or why there is none. */
+export interface Packed {
+  readonly packing: Packing | null;
+  readonly findings: readonly Finding[];
+}
+
+/**
+ * Packs a design in one of the ways. Every packing that comes out computes the design: it is checked row by
+ * row first (`whatIsWrong`), and one that did not would be a fault of ours and is thrown away.
+ */
+export async function packWay(
+  netlist: Netlist,
+  family: FamilyId,
+  way: Way,
+  supplies: Supplies,
+  solve: SolveInteger,
+  seconds = 8,
+): Promise<Packed> {
+  if (way === 'written') return checked(netlist, await pack(netlist, family, solve));
+  const wish = wishFor(way, supplies, seconds);
+  if (wish === null) return { packing: null, findings: [finding('pack/no-drawer', [], {})] };
+  const found: Outcome[] = [];
+  const counts = way === 'fewest' || way === 'drawer';
+  const trying = counts || way === 'jumpers' || way === 'shortest';
+  const tried = trying ? byTrying(netlist, family, way, wish) : { best: null, least: 1 };
+  if (tried.best) found.push(tried.best);
+  if (!counts || tried.best?.sure !== 'all')
+    for (const one of way === 'kinds' ? singleKinds(wish) : [wish]) {
+      const chosen = await choose(netlist, family, one, solve);
+      if (chosen) found.push(outcomeOf(netlist, family, way, chosen, tried.least));
+    }
+  // What is there already may be as good: the gates one to one.
+  if (['fewest', 'jumpers', 'shortest'].includes(way) && supplies.struck.length === 0) {
+    const plain = (await pack(netlist, family, solve)).packing;
+    const bound = way === 'fewest' ? { bound: 1 } : {};
+    if (plain) found.push({ packing: { ...plain, way, sure: 'best', proved: false, ...bound }, sure: 'best' });
+  }
+  const sound = found.filter((f) => whatIsWrong(netlist, f.packing) === null);
+  const goal = (p: Packing): number => costFor(way, p);
+  const [best] = sound.sort((a, b) => goal(a.packing) - goal(b.packing) || certainty(b.sure) - certainty(a.sure));
+  if (!best) return { packing: null, findings: [unbuildable(netlist, way, supplies)] };
+  if (best.packing.bound === undefined) return { packing: best.packing, findings: [] };
+  // What is known of one packing's number is known of the number, whoever found it.
+  const least = Math.max(...sound.map((f) => f.packing.bound ?? 0));
+  const chips = best.packing.packages.length;
+  const same = sound.filter((f) => f.packing.packages.length === chips).map((f) => f.sure);
+  const sure = same.includes('all') || chips <= tried.least ? 'all' : same.includes('tried') ? 'tried' : 'best';
+  const bound = sure === 'best' ? least : chips;
+  return { packing: { ...best.packing, sure, proved: sure !== 'best', bound }, findings: [] };
+}
+
+interface Outcome {
+  readonly packing: Packing;
+  readonly sure: Sureness;
+}
+
+const certainty = (s: Sureness): number => (s === 'all' ? 2 : s === 'tried' ? 1 : 0);
+
+function checked(netlist: Netlist, { packing, findings }: Packed): Packed {
+  if (!packing) return { packing, findings };
+  const wrong = whatIsWrong(netlist, packing);
+  if (wrong !== null) return { packing: null, findings: [finding('pack/wrong', [], { wrong })] };
+  return { packing: { ...packing, way: 'written', sure: packing.proved ? 'tried' : 'best' }, findings };
+}
+
+function wishFor(way: Exclude<Way, 'written'>, { struck, drawer }: Supplies, seconds: number): Wish | null {
+  const only: Partial<Record<Way, string>> = { nand: '7400 7410 7420 7430', nor: '7402 7427 4002 74260' };
+  const chips = (only[way]?.split(' ') ?? choosable).filter((n) => !struck.includes(n));
+  const goals: Partial<Record<Way, Wish['goals']>> = {
+    jumpers: ['pins', 'packages'],
+  };
+  const wish: Wish = { chips, goals: goals[way] ?? ['packages', 'units', 'pins'], seconds, early: way === 'shortest' };
+  if (way !== 'drawer') return wish;
+  if (!drawer) return null;
+  const held = chips.filter((n) => (drawer.get(n) ?? 0) > 0);
+  return { ...wish, chips: held, stock: new Map(held.map((n) => [n, drawer.get(n) as number])) };
+}
+
+/** Chips of which one alone makes anything, or with luck this design: the fewest kinds are one. */
+const alone = '7400 7402 7410 7427 7451 7408 7432 7486'.split(' ');
+
+function singleKinds(wish: Wish): Wish[] {
+  const chips = alone.filter((n) => wish.chips.includes(n));
+  return chips.map((n) => ({
+    ...wish,
+    chips: [n],
+    goals: ['packages', 'units'],
+    seconds: wish.seconds / chips.length,
+  }));
+}
+
+/** The fewest packages by trying everything, for functions of few inputs, as far as that is settled. */
+function byTrying(netlist: Netlist, family: FamilyId, way: Way, wish: Wish): { best: Outcome | null; least: number } {
+  const functions = functionsOf(netlist);
+  if (functions.sources.length > MAX_EXHAUSTED || netlist.cells.length > 0) return { best: null, least: 1 };
+  const roots = netlist.outputs.map((o) => functions.ofNet(o.net));
+  for (let packages = 1; packages <= MOST_TRIED; packages++) {
+    const answer = exhaust(functions, roots, wish.chips, wish.stock ?? new Map(), packages, TRIES);
+    if (answer.found) {
+      const made = assemble(netlist, functions, answer.found, family);
+      const sure = way === 'fewest' || way === 'drawer' ? 'all' : 'best';
+      return { best: { packing: packingOf(netlist, family, made, way, sure, packages), sure }, least: packages };
+    }
+    if (!answer.none) return { best: null, least: packages };
+  }
+  return { best: null, least: MOST_TRIED + 1 };
+}
+
+function outcomeOf(netlist: Netlist, family: FamilyId, way: Way, chosen: Chosen, least: number): Outcome {
+  const count = chosen.packages.length;
+  const sure: Sureness =
+    way !== 'fewest' && way !== 'drawer'
+      ? chosen.proved
+        ? 'tried'
+        : 'best'
+      : count <= least
+        ? 'all'
+        : chosen.proved
+          ? 'tried'
+          : 'best';
+  return { packing: packingOf(netlist, family, chosen, way, sure, Math.max(chosen.bound, least)), sure };
+}
+
+function packingOf(
+  netlist: Netlist,
+  family: FamilyId,
+  { packages, netOf }: Pick<Chosen, 'packages' | 'netOf'>,
+  way: Way,
+  sure: Sureness,
+  bound: number,
+): Packing {
+  const parts: Package[] = packagesOfParts(netlist, family, packages.length + 1, netOf);
+  const counted =
+    way === 'kinds' || way === 'jumpers' || way === 'shortest' ? {} : { bound: Math.max(1, bound) + parts.length };
+  return {
+    packages: [...packages, ...parts],
+    inputs: netlist.inputs,
+    outputs: netlist.outputs.map(({ name, net }) => ({ name, net: netOf(net) })),
+    proved: sure !== 'best',
+    design: fingerprint(netlist),
+    way,
+    sure,
+    ...counted,
+  };
+}
+
+/** What a way makes least, as a number. */
+function costFor(way: Way, packing: Packing): number {
+  const { packages } = packing;
+  const units = packages.flatMap((p) => p.units).filter((u) => u !== null).length;
+  if (way === 'kinds') return 1000 * new Set(packages.map((p) => p.part)).size + packages.length;
+  if (way === 'jumpers') return pinsOf(packing);
+  if (way === 'shortest') return 1000 * pathOf(packing).gates + packages.length;
+  return 1000 * packages.length + units;
+}
+
+/** Pins in use, supply pins of every package among them. */
+export function pinsOf({ packages }: Packing): number {
+  return packages.reduce(
+    (n, p) => n + 2 + p.units.reduce((m, use) => m + (use ? use.inputs.length + drivenBy(use).length : 0), 0),
+    0,
+  );
+}
+
+/** The longest way from a source to an output: units on it, and their delay in ns, typical and at most, by the families' figures. */
+export function pathOf(packing: Packing): { gates: number; typicalNs: number; mostNs: number } {
+  const reach = new Map<string, { gates: number; typicalNs: number; mostNs: number }>();
+  const none = { gates: 0, typicalNs: 0, mostNs: 0 };
+  const uses = packing.packages.flatMap(({ units, ...named }) => {
+    const type = typeOf(named);
+    const family = familyOf(named.part);
+    return units.flatMap((use, u) => {
+      const unit = type?.units[u];
+      return use && unit && unit.behaviour.stored.length === 0 ? [{ use, delay: families[family].delayNs }] : [];
+    });
+  });
+  const sorted = gatesOf(packing, new Set(packing.inputs));
+  if (typeof sorted === 'string') return none;
+  for (let round = 0; round < uses.length; round++) {
+    let changed = false;
+    for (const { use, delay } of uses) {
+      const before = use.inputs.map((n) => reach.get(n) ?? none);
+      const top = before.reduce((a, b) => (b.typicalNs > a.typicalNs ? b : a), none);
+      const next = {
+        gates: 1 + Math.max(...before.map((b) => b.gates)),
+        typicalNs: top.typicalNs + delay.typical,
+        mostNs: Math.max(...before.map((b) => b.mostNs)) + delay.most,
+      };
+      for (const net of drivenBy(use)) {
+        const old = reach.get(net);
+        if (old && old.gates >= next.gates && old.typicalNs >= next.typicalNs) continue;
+        reach.set(net, next);
+        changed = true;
+      }
+    }
+    if (!changed) break;
+  }
+  const ends = packing.outputs.map((o) => reach.get(o.net) ?? none);
+  return ends.reduce((a, b) => (b.typicalNs > a.typicalNs ? b : a), none);
+}
+
+function familyOf(part: string): FamilyId {
+  const letters = /^74(ALS|LS|S|F|HCT|HC|ACT|AC|)/.exec(part)?.[1];
+  return (letters === undefined ? 'HC' : letters === '' ? '74' : letters) as FamilyId;
+}
+
+/** Parts that a packing takes and the drawer has not, with how many are there. */
+export function missingFrom(
+  packing: Packing,
+  drawer: ReadonlyMap<string, number>,
+): { part: string; need: number; have: number }[] {
+  const need = new Map<string, { part: string; need: number }>();
+  for (const p of packing.packages) {
+    const base = typeOf(p)?.id ?? p.part;
+    need.set(base, { part: p.part, need: (need.get(base)?.need ?? 0) + 1 });
+  }
+  return [...need].flatMap(([base, { part, need: n }]) => {
+    const have = drawer.get(base) ?? 0;
+    return have < n ? [{ part, need: n, have }] : [];
+  });
+}
+
+function unbuildable(netlist: Netlist, way: Way, { struck, drawer }: Supplies): Finding {
+  const title = ways.find((w) => w.way === way)?.title ?? way;
+  if (way === 'drawer') return finding('pack/drawer-short', [], { chips: [...(drawer?.keys() ?? [])].length });
+  return finding('pack/no-way', [], {
+    way: title.toLowerCase(),
+    gates: netlist.gates.length,
+    struck: struck.join(', ') || 'none',
+  });
+}
+
+/** How sure a packing is, claiming no more than is known. */
+export function sureness({ sure, bound, way = 'written', packages }: Packing): string {
+  const n = packages.length;
+  if (sure === 'all') return `No fewer than ${n} will do: every set was tried.`;
+  if (sure === 'tried' && way === 'written') return 'Fewest for these gates one to one: proved.';
+  if (sure === 'tried') return 'Least of the forms tried: proved by the program. Another form may do with less.';
+  return bound !== undefined && bound > 1 && bound < n
+    ? `The best so far; of the forms tried none has fewer than ${bound}.`
+    : 'The best found in the time given.';
+}

@@ -1,0 +1,183 @@
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import {
+  countPacking,
+  type DrawerEntry,
+  missingFrom,
+  type Packing,
+  pathOf,
+  pinsOf,
+  says,
+  stockOf,
+  sureness,
+  type Way,
+  ways,
+} from '@saddlebag/core';
+import { useJobView } from '../app/job-context';
+import { Panel } from '../kit/Panel';
+import type { WayState } from './use-ways';
+
+interface WaysPanelProps {
+  readonly states: readonly WayState[];
+  readonly shown: Way | null;
+  readonly drawer: readonly DrawerEntry[] | undefined;
+  readonly onAsk: (which: readonly Way[]) => void;
+  readonly onStop: () => void;
+  readonly onShow: (way: Way | null) => void;
+  readonly onTake: (packing: Packing) => void;
+}
+
+/** The ways to build, side by side: each worked out when it is asked for, looked at by pressing it, and taken. */
+export function WaysPanel({ states, shown, drawer, onAsk, onStop, onShow, onTake }: WaysPanelProps) {
+  const working = states.some((s) => s.working);
+  return (
+    <Panel
+      title="Ways to build"
+      flex="1.7"
+      actions={
+        working ? (
+          <Button onClick={onStop}>Stop</Button>
+        ) : (
+          <Button
+            onClick={() => onAsk(ways.map((w) => w.way).filter((w) => w !== 'drawer' || (drawer?.length ?? 0) > 0))}
+          >
+            Work out all
+          </Button>
+        )
+      }
+    >
+      <Box as="ul" listStyleType="none" overflowY="auto" flex="1" minH="0" aria-label="ways to build">
+        {states.map((state) => (
+          <WayLine
+            key={state.way}
+            state={state}
+            chosen={shown === state.way}
+            drawer={drawer}
+            onAsk={() => onAsk([state.way])}
+            onShow={() => onShow(shown === state.way ? null : state.way)}
+            onTake={onTake}
+          />
+        ))}
+      </Box>
+    </Panel>
+  );
+}
+
+interface WayLineProps {
+  readonly state: WayState;
+  readonly chosen: boolean;
+  readonly drawer: readonly DrawerEntry[] | undefined;
+  readonly onAsk: () => void;
+  readonly onShow: () => void;
+  readonly onTake: (packing: Packing) => void;
+}
+
+function WayLine({ state, chosen, drawer, onAsk, onShow, onTake }: WayLineProps) {
+  const { packing: current, job } = useJobView();
+  const { way, packing } = state;
+  const info = ways.find((w) => w.way === way);
+  const taken = current !== null && (current.way ?? 'written') === way;
+  return (
+    <Flex
+      as="li"
+      gap="8px"
+      pl="8px"
+      pr="12px"
+      py="7px"
+      borderTopWidth="1px"
+      borderColor="line"
+      align="flex-start"
+      borderLeftWidth="4px"
+      borderLeftColor={chosen ? 'moss' : 'transparent'}
+    >
+      <Box flex="1" minW="0">
+        <Text fontSize="13.5px">
+          <b>{info?.title}</b>
+          {taken && (
+            <Text as="span" color="ok" fontWeight="600">
+              {' '}
+              · taken
+            </Text>
+          )}
+        </Text>
+        {packing ? (
+          <Figures packing={packing} />
+        ) : (
+          <Text fontSize="12px" color="soft">
+            {info?.says}
+          </Text>
+        )}
+        {packing && drawer && drawer.length > 0 && <Missing packing={packing} drawer={drawer} family={job.family} />}
+        {state.findings.map((f) => (
+          <Text key={says(f)} fontSize="12px" color={f.severity === 'error' ? 'bad' : 'soft'}>
+            {says(f)}
+          </Text>
+        ))}
+        {state.failed !== null && (
+          <Text fontSize="12px" color="bad">
+            {state.failed}
+          </Text>
+        )}
+      </Box>
+      {packing ? (
+        <Flex direction="column" gap="4px">
+          <Button aria-pressed={chosen} onClick={onShow} aria-label={`Look at ${info?.title}`}>
+            Look
+          </Button>
+          <Button disabled={taken} onClick={() => onTake(packing)} aria-label={`Take ${info?.title}`}>
+            Take
+          </Button>
+        </Flex>
+      ) : (
+        <Button
+          disabled={state.working}
+          onClick={onAsk}
+          aria-label={state.working ? 'working …' : `Find ${info?.title}`}
+        >
+          {state.working ? 'working …' : 'Find'}
+        </Button>
+      )}
+    </Flex>
+  );
+}
+
+/** What a packing takes, and how sure it is that less will not do. */
+function Figures({ packing }: { readonly packing: Packing }) {
+  const { packages, unitsUsed, unitsSpare } = countPacking(packing);
+  const path = pathOf(packing);
+  return (
+    <>
+      <Text fontFamily="mono" fontSize="12.5px">
+        {packages} {packages === 1 ? 'chip' : 'chips'}, {unitsUsed} {unitsUsed === 1 ? 'unit' : 'units'}, {unitsSpare}{' '}
+        spare
+      </Text>
+      <Text fontSize="12px" color="soft">
+        {pinsOf(packing)} pins to wire · {path.gates} gates deep, {path.typicalNs.toFixed(0)} ns, at most{' '}
+        {path.mostNs.toFixed(0)}
+      </Text>
+      <Text fontSize="12px" color={packing.sure === 'all' ? 'ok' : 'soft'}>
+        {sureness(packing)}
+      </Text>
+    </>
+  );
+}
+
+interface MissingProps {
+  readonly packing: Packing;
+  readonly drawer: readonly DrawerEntry[];
+  readonly family: Parameters<typeof stockOf>[1];
+}
+
+function Missing({ packing, drawer, family }: MissingProps) {
+  const missing = missingFrom(packing, stockOf(drawer, family));
+  if (missing.length === 0)
+    return (
+      <Text fontSize="12px" color="ok">
+        All of it is in the drawer.
+      </Text>
+    );
+  return (
+    <Text fontSize="12px" color="warn">
+      Not in the drawer: {missing.map((m) => `${m.need - m.have} × ${m.part}`).join(', ')}
+    </Text>
+  );
+}
