@@ -18,6 +18,7 @@ import {
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 import { measureLogic } from './logic';
+import { benchPacking } from './packing';
 import { measureScreen } from './screen';
 
 /** A small generator of pseudo-random numbers (xorshift32), so that every run measures the same board. */
@@ -142,6 +143,7 @@ line('lowering nets to a circuit', compileMs, compileMs / handMs);
 line('one switch flipped and settled, against a 16.7 ms frame', flipMs, flipMs / 16.7);
 
 await measureLogic(median, line);
+await benchPacking();
 
 const screen = await measureScreen({ ...job, packing, board });
 if (screen) {

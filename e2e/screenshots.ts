@@ -50,6 +50,35 @@ await p.presses('Open Lock interlock');
 await p.sees('nav[aria-label=steps]');
 await p.turnsTo('pack');
 await picture(p, 'pack');
+await p.goes();
+await p.takes('Gate votes');
+await p.turnsTo('pack');
+await p.presses('Drawer');
+for (const [part, count] of [
+  ['74HC00', '6'],
+  ['74HC02', '4'],
+  ['74HC86', '2'],
+  ['74HC10', '3'],
+  ['74LS00', '12'],
+] as const) {
+  await p.page.focus('[aria-label="part number"]');
+  await p.types(part);
+  await p.page.click('[aria-label="how many"]', { count: 3 });
+  await p.types(count);
+  await p.keys('Enter');
+  await p.named(`how many ${part}`);
+}
+await picture(p, 'drawer');
+await p.presses('Done');
+for (const way of ['As written', 'Fewest chips', 'NANDs alone']) {
+  await p.presses(`Find ${way}`);
+  await p.page.waitForSelector(`::-p-aria(Look at ${way})`, { timeout: 60_000 });
+}
+await p.presses('Look at Fewest chips');
+await picture(p, 'ways');
+await p.presses('Saddlebag, to the shelf');
+await p.presses('Open Lock interlock');
+await p.sees('nav[aria-label=steps]');
 await p.turnsTo('board');
 await p.page.click('[data-ref=U1]');
 await picture(p, 'board');

@@ -1,6 +1,6 @@
 /** Lays out every sheet of samples/ and writes the job beside it. */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { applyEdit, checkPackable, isError, layOut, newJob, packJob, says, writeJobFile } from '@saddlebag/core';
+import { applyEdit, isError, layOut, newJob, packJob, says, writeJobFile } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 
 const names: Record<string, string> = {
@@ -11,6 +11,8 @@ const names: Record<string, string> = {
   'level-dial': 'Level dial',
   'boat-counter': 'Boat counter',
   'keepers-vote': 'Keepers vote',
+  'lamp-relay': 'Lamp relay',
+  'gate-votes': 'Gate votes',
 };
 const folder = new URL('../samples/', import.meta.url);
 const solve = highsSolver();
@@ -19,8 +21,6 @@ async function made(id: string): Promise<string> {
   const job = newJob(names[id] ?? id, readFileSync(new URL(`${id}.sheet`, folder), 'utf8'));
   const { reading, packing } = await packJob(job, solve);
   const wrong = reading.findings.find(isError);
-  // A sheet that is not gates alone comes as it is, its board bare.
-  if (!wrong && reading.design.netlist && checkPackable(reading.design.netlist).length > 0) return writeJobFile(job);
   if (wrong || !packing) throw new Error(`${id}: ${wrong ? says(wrong) : 'no packing'}`);
   const { edit } = layOut(packing);
   const applied = edit && applyEdit(job, edit);

@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 7 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 9 });
   });
 
   it('lists the samples and serves each', async () => {
@@ -38,7 +38,9 @@ describe('the server', () => {
       'boat-counter',
       'boat-tally',
       'flood-watch',
+      'gate-votes',
       'keepers-vote',
+      'lamp-relay',
       'level-dial',
       'lock-interlock',
       'towpath-lamp',

@@ -2,7 +2,6 @@ import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import {
   anySupplies,
   applyEdit,
-  checkPackable,
   countPacking,
   type DrawerEntry,
   drawerFromCsv,
@@ -119,8 +118,6 @@ async function packed(
 ): Promise<{ packing: Packing | null; findings: readonly Finding[] }> {
   if (way === undefined) return prepare(job, { layOut: 'never' });
   if (!design.netlist || findings.some(isError)) return { packing: null, findings };
-  const unpackable = checkPackable(design.netlist);
-  if (unpackable.length > 0) return { packing: null, findings: unpackable };
   const supplies = {
     ...anySupplies,
     struck: [...(job.struck ?? []), ...(without ?? [])],

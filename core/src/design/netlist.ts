@@ -82,7 +82,12 @@ export function netlistOf(declared: Declarations): { netlist: Netlist; findings:
 /** The netlist as a network that `compile` takes; the outputs of cells count as inputs, after its own. */
 export function networkOf(netlist: Netlist): Network {
   const made = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.outputs.map((o) => o.net) : [c.output]));
-  return { inputs: [...netlist.inputs, ...made], gates: netlist.gates, outputs: netlist.outputs.map((o) => o.net) };
+  // Parts may share a net.
+  return {
+    inputs: [...new Set([...netlist.inputs, ...made])],
+    gates: netlist.gates,
+    outputs: netlist.outputs.map((o) => o.net),
+  };
 }
 
 /** Makes the gates that outputs need, then the cells those read and what they need in turn. */

@@ -424,11 +424,6 @@ export const sentences = {
     todo: 'Up to {limit} inputs are compared; compare the parts of it.',
   },
   // packing
-  'pack/not-gates': {
-    severity: 'error',
-    says: 'Packing takes gates and parts used by number as yet, and {names} are stored or shared in equations.',
-    todo: 'Use a part for them, such as use 7474 as F1 (…); design, states and comparing work as they are.',
-  },
   'drawer/too-long': {
     severity: 'error',
     says: 'The list has {lines} lines; the first {limit} are read.',

@@ -15,6 +15,6 @@ export {
   tableFits,
   withMark,
 } from './own-table';
-export { checkPackable, countChips, inspectJob, isOutdated, layOut, type Packed, packJob } from './stages';
+export { countChips, inspectJob, isOutdated, layOut, type Packed, packJob } from './stages';
 export { canTry, tryPart } from './try-part';
 export { FILE_VERSION, writeJobFile } from './write';

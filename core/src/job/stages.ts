@@ -1,7 +1,7 @@
 import { extractNets, isBare } from '../board';
 import { type FamilyId, readDesign } from '../catalogue';
-import type { Netlist, Reading } from '../design';
-import { atText, type Finding, finding } from '../finding';
+import type { Reading } from '../design';
+import { type Finding, finding } from '../finding';
 import { inspect } from '../inspection';
 import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
@@ -22,8 +22,6 @@ export async function packJob(job: Job, solve: SolveInteger): Promise<Packed> {
   const { netlist } = reading.design;
   const own = currentPacking(job, netlist, null);
   if (!netlist || own) return { reading, packing: own, findings: [] };
-  const unpackable = checkPackable(netlist);
-  if (unpackable.length > 0) return { reading, packing: null, findings: unpackable };
   return { reading, ...(await pack(netlist, job.family, solve)) };
 }
 
@@ -31,16 +29,6 @@ export async function packJob(job: Job, solve: SolveInteger): Promise<Packed> {
 export async function countChips(sheet: string, family: FamilyId, solve: SolveInteger): Promise<number | null> {
   const { packing } = await packJob({ ...newJob(''), sheet, family }, solve);
   return packing ? packing.packages.length : null;
-}
-
-/** What of a design the packing does not take: it packs gates and parts used by number, not what is stored or shared otherwise. */
-export function checkPackable(netlist: Netlist): Finding[] {
-  const cells = netlist.cells.filter((c) => c.kind !== 'part');
-  const [cell] = cells;
-  if (cells.length === 0) return [];
-  const names = cells.map((c) => c.output);
-  const shown = names.length > 4 ? [...names.slice(0, 4), '…'] : names;
-  return [finding('pack/not-gates', cell ? [atText(cell.at)] : [], { names: shown.join(', ') })];
 }
 
 /** The edit that lays a packing out on fresh boards, or why it cannot be. */

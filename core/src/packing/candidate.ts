@@ -18,7 +18,7 @@ export interface Candidate {
 
 /** Literals implied by one that are looked at, and sets of literals that are offered in all; more only slow the solver down. */
 const MAX_IMPLIED = 40;
-const SETS_IN_ALL = 500;
+const SETS_IN_ALL = 200;
 
 /**
  * Every way, within bounds, to make the functions of a design from each other: products of two to four

@@ -1,6 +1,7 @@
 import { typeOf, type Unit } from '../catalogue';
 import { type Netlist, networkOf } from '../design';
 import { compile, evaluateBlock, type Program, slotCount, sweep } from '../logic';
+import { lowered } from './lower';
 import { drivenBy, type Packing } from './packing';
 import { gatesOfUnit, type PlainGate } from './unit-gates';
 
@@ -13,7 +14,8 @@ const ROWS = 1 << 17;
  * used part reads, in all rows of up to 20 sources, and beyond in 131,072 rows drawn by a seed. What cells
  * make counts as a source on both sides. Gives what is wrong, in words for a programmer; null when all is well.
  */
-export function whatIsWrong(netlist: Netlist, packing: Packing): string | null {
+export function whatIsWrong(design: Netlist, packing: Packing): string | null {
+  const netlist = lowered(design);
   const wanted = networkOf(netlist);
   const gates = gatesOf(packing, new Set(wanted.inputs));
   if (typeof gates === 'string') return gates;

@@ -2,6 +2,7 @@ import { type FamilyId, findChip, ownPartType, type PartType, partNumber } from 
 import type { Gate, Netlist, PartCell } from '../design';
 import { type Finding, finding } from '../finding';
 import type { IntegerSolution, SolveInteger } from '../logic';
+import { lowered } from './lower';
 import { fingerprint, type Package, type Packing, type UnitUse } from './packing';
 import { allTasks, canServe, column, type GateClass, gateChips, packingProgram, unitGate } from './program';
 import { follow, type Placed, type Recipe, recipesFor, taskKey } from './recipe';
@@ -17,11 +18,13 @@ type Class = GateClass & { readonly gates: readonly Gate[] };
  * program finds; among those, the fewest units, then the fewest pins.
  */
 export async function pack(
-  netlist: Netlist,
+  design: Netlist,
   family: FamilyId,
   solve: SolveInteger,
 ): Promise<{ packing: Packing | null; findings: Finding[] }> {
-  const frame = { inputs: netlist.inputs, outputs: netlist.outputs, design: fingerprint(netlist) };
+  const { inputs, outputs } = design;
+  const frame = { inputs, outputs, design: fingerprint(design) };
+  const netlist = lowered(design);
   const parts = (first: number): Package[] => packagesOfParts(netlist, family, first);
   if (netlist.gates.length === 0) return { packing: { ...frame, packages: parts(1), proved: true }, findings: [] };
   const classes = classesOf(netlist);
@@ -119,11 +122,14 @@ export function packagesOfParts(
       ...cell.inputs.map(({ pin, net }): [string, string] => [pin, netOf(net)]),
       ...cell.outputs.map(({ pin, net }): [string, string] => [pin, net]),
     ]);
+    const isJoined = (id: string): boolean => nets.has(type.pins.find((p) => p.id === id)?.name ?? '');
     const netAt = (id: string): string => {
       const name = type.pins.find((p) => p.id === id)?.name ?? '';
       return nets.get(name) ?? `${cell.ref}.${name}`;
     };
-    const units = type.units.map((unit): UnitUse => {
+    const units = type.units.map((unit): UnitUse | null => {
+      // A unit of which nothing is joined is spare.
+      if (![...unit.inputs, ...unit.outputs].some((id) => isJoined(id))) return null;
       const [output = '', ...others] = unit.outputs.map(netAt);
       const use = { gate: cell.ref, part: 'whole' as const, inputs: unit.inputs.map(netAt), output };
       return others.length > 0 ? { ...use, others } : use;

@@ -7,6 +7,7 @@ import { gatesOf, whatIsWrong } from './check';
 import { type Chosen, choose, type Wish } from './choose';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
 import { functionsOf } from './functions';
+import { lowered } from './lower';
 import { pack, packagesOfParts } from './pack';
 import { drivenBy, fingerprint, type Package, type Packing, type Sureness, type Way } from './packing';
 import { choosable } from './units';
@@ -47,14 +48,15 @@ export interface Packed {
  * row first (`whatIsWrong`), and one that did not would be a fault of ours and is thrown away.
  */
 export async function packWay(
-  netlist: Netlist,
+  design: Netlist,
   family: FamilyId,
   way: Way,
   supplies: Supplies,
   solve: SolveInteger,
   seconds = 8,
 ): Promise<Packed> {
-  if (way === 'written') return checked(netlist, await pack(netlist, family, solve));
+  if (way === 'written') return checked(design, await pack(design, family, solve));
+  const netlist = lowered(design);
   const wish = wishFor(way, supplies, seconds);
   if (wish === null) return { packing: null, findings: [finding('pack/no-drawer', [], {})] };
   const found: Outcome[] = [];
@@ -69,7 +71,7 @@ export async function packWay(
     }
   // What is there already may be as good: the gates one to one.
   if (['fewest', 'jumpers', 'shortest'].includes(way) && supplies.struck.length === 0) {
-    const plain = (await pack(netlist, family, solve)).packing;
+    const plain = (await pack(design, family, solve)).packing;
     const bound = way === 'fewest' ? { bound: 1 } : {};
     if (plain) found.push({ packing: { ...plain, way, sure: 'best', proved: false, ...bound }, sure: 'best' });
   }
@@ -77,14 +79,18 @@ export async function packWay(
   const goal = (p: Packing): number => costFor(way, p);
   const [best] = sound.sort((a, b) => goal(a.packing) - goal(b.packing) || certainty(b.sure) - certainty(a.sure));
   if (!best) return { packing: null, findings: [unbuildable(netlist, way, supplies)] };
-  if (best.packing.bound === undefined) return { packing: best.packing, findings: [] };
+  if (best.packing.bound === undefined)
+    return { packing: { ...best.packing, design: fingerprint(design) }, findings: [] };
   // What is known of one packing's number is known of the number, whoever found it.
   const least = Math.max(...sound.map((f) => f.packing.bound ?? 0));
   const chips = best.packing.packages.length;
   const same = sound.filter((f) => f.packing.packages.length === chips).map((f) => f.sure);
   const sure = same.includes('all') || chips <= tried.least ? 'all' : same.includes('tried') ? 'tried' : 'best';
   const bound = sure === 'best' ? least : chips;
-  return { packing: { ...best.packing, sure, proved: sure !== 'best', bound }, findings: [] };
+  return {
+    packing: { ...best.packing, sure, proved: sure !== 'best', bound, design: fingerprint(design) },
+    findings: [],
+  };
 }
 
 interface Outcome {

@@ -1,4 +1,4 @@
-import { checkPackable, currentPacking, type Finding, type Netlist } from '@saddlebag/core';
+import { currentPacking, type Finding, type Netlist } from '@saddlebag/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { Colours } from '../kit/palette';
@@ -23,12 +23,11 @@ export function useJobView(id: string, session: JobSession): JobView {
   });
   const netlist: Netlist | null = reading.data?.design.netlist ?? null;
   const own = currentPacking(job, netlist, null);
-  const unpackable = useMemo(() => (netlist ? checkPackable(netlist) : none), [netlist]);
   const packKey = ['pack', contentKey(netlist), job.family];
   const packed = useQuery({
     queryKey: packKey,
     queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family)),
-    enabled: netlist !== null && own === null && unpackable.length === 0 && !reading.isPlaceholderData,
+    enabled: netlist !== null && own === null && !reading.isPlaceholderData,
   });
   const packing = own ?? (netlist ? (packed.data?.packing ?? null) : null);
   const board = useMemo(() => readBoard(job.board, packing), [job.board, packing]);
@@ -42,7 +41,7 @@ export function useJobView(id: string, session: JobSession): JobView {
   const subject = netlist ? JSON.stringify([netlist.inputs, netlist.outputs]) : '';
   useEffect(() => bench.lay(board.board, board.nets, subject), [bench, board, subject]);
   const packingPending = packed.isFetching;
-  const packingFindings = unpackable.length > 0 ? unpackable : (packed.data?.findings ?? none);
+  const packingFindings = packed.data?.findings ?? none;
   const stopPacking = useLatest(() => void queries.cancelQueries({ queryKey: packKey }));
   const startPacking = useLatest(() => void packed.refetch());
   const read = reading.data ?? null;

@@ -57,9 +57,12 @@ export function PackageDrawing({ pack }: { readonly pack: Package }) {
         const use = pack.units[i] ?? null;
         const pins = [...unit.inputs, ...unit.outputs].flatMap((id) => type.pins.find((p) => p.id === id) ?? []);
         const out = type.pins.find((p) => p.id === unit.outputs[0]);
-        if (!unit.symbol) return <UnitName key={unit.name} x={width / 2 + BODY.x} name={type.title} first={i === 0} />;
+        const several = type.units.length > 1 && unit.outputs.length === 1;
+        if (!unit.symbol && !several)
+          return <UnitName key={unit.name} x={width / 2 + BODY.x} name={type.title} width={width} first={i === 0} />;
         const x = xOf(pins.reduce((sum, p) => sum + p.dx, 0) / pins.length);
         const y = BODY.y + BODY.height * (out?.dy === 0 ? 0.72 : 0.28);
+        if (!unit.symbol) return <UnitBox key={unit.name} name={unit.name} x={x} y={y} output={use?.output} />;
         return <UnitDrawing key={unit.name} x={x} y={y} kind={unit.symbol} form={symbols} output={use?.output} />;
       })}
     </svg>
@@ -67,10 +70,26 @@ export function PackageDrawing({ pack }: { readonly pack: Package }) {
 }
 
 /** What a chip of larger units is, once in its middle. */
-function UnitName({ x, name, first }: { readonly x: number; readonly name: string; readonly first: boolean }) {
+function UnitName({
+  x,
+  name,
+  width,
+  first,
+}: {
+  readonly x: number;
+  readonly name: string;
+  readonly width: number;
+  readonly first: boolean;
+}) {
   if (!first) return null;
   return (
-    <SvgText x={x} y={BODY.y + BODY.height / 2 + 5} size={13} fill="#20302B" font="body">
+    <SvgText
+      x={x}
+      y={BODY.y + BODY.height / 2 + 5}
+      size={Math.min(13, (1.7 * (width - 40)) / name.length)}
+      fill="#20302B"
+      font="body"
+    >
       {name}
     </SvgText>
   );
@@ -145,6 +164,35 @@ function UnitDrawing({ x, y, kind, form, output }: UnitDrawingProps) {
       <g transform={`translate(${x - 38} ${y - 17}) scale(1.06)`}>
         <GateSymbol kind={kind} form={form} spare={output === undefined} lit={lit} stroke={1.8} />
       </g>
+      {output !== undefined && (
+        <SvgText x={x + 14} y={y + 5} size={15} fill="#20302B" font="heading" weight={600} anchor="start">
+          {shortName(output, 7)}
+        </SvgText>
+      )}
+    </g>
+  );
+}
+
+/** A unit that is more than one gate: a plain box with what it drives, dashed when it is spare. */
+function UnitBox({ name, x, y, output }: Pick<UnitDrawingProps, 'x' | 'y' | 'output'> & { readonly name: string }) {
+  const followed = useFollowed();
+  const lit = output !== undefined && followed === output;
+  return (
+    <g {...followProps(output)}>
+      <rect
+        x={x - 40}
+        y={y - 15}
+        width={48}
+        height={30}
+        rx={3}
+        fill={lit ? colour('lit') : '#FFFDF6'}
+        stroke="#20302B"
+        strokeWidth={1.8}
+        strokeDasharray={output === undefined ? '4 3' : undefined}
+      />
+      <SvgText x={x - 16} y={y + 4.5} size={12} fill="#20302B">
+        unit {name}
+      </SvgText>
       {output !== undefined && (
         <SvgText x={x + 14} y={y + 5} size={15} fill="#20302B" font="heading" weight={600} anchor="start">
           {shortName(output, 7)}

@@ -91,7 +91,9 @@ const cellStyle: CSSProperties = {
   height: 20,
   lineHeight: '18px',
   textAlign: 'center',
-  border: `1px solid ${colour('line')}`,
+  borderWidth: 1,
+  borderStyle: 'solid',
+  borderColor: colour('line'),
   borderRadius: 4,
   cursor: 'pointer',
 };

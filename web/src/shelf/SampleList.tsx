@@ -12,6 +12,8 @@ const notes: Readonly<Record<string, string>> = {
   'level-dial': 'bands of a number by table, with don’t-cares',
   'boat-counter': 'a counter used by number, and its clock',
   'keepers-vote': 'a chip of one’s own, written on the sheet',
+  'lamp-relay': 'flip-flops written as equations',
+  'gate-votes': 'far fewer chips than it looks',
 };
 
 const order = Object.keys(notes);
