@@ -16,6 +16,10 @@ export interface Candidate {
   readonly inputs: readonly Literal[];
 }
 
+/** A key that is equal for ways that do the same. */
+export const candidateKey = ({ makes, duty, inputs }: Candidate): string =>
+  `${makes} ${dutyKey(duty)} ${(duty.kind === 'aoi' ? [...inputs] : [...inputs].sort((a, b) => a - b)).join(' ')}`;
+
 /** Literals implied by one that are looked at, and sets of literals that are offered in all; more only slow the solver down. */
 const MAX_IMPLIED = 40;
 const SETS_IN_ALL = 200;
@@ -31,8 +35,9 @@ export function candidatesOf(functions: FunctionNet, netlist: Netlist, sets = SE
   const rank = ranksOf(functions);
   const found = new Map<string, Candidate>();
   const offer = (makes: Literal, duty: Duty, inputs: readonly Literal[]): void => {
-    const key = `${makes} ${dutyKey(duty)} ${[...inputs].sort((a, b) => a - b).join(' ')}`;
-    if (!found.has(key)) found.set(key, { makes, duty, inputs });
+    const way = { makes, duty, inputs };
+    const key = candidateKey(way);
+    if (!found.has(key)) found.set(key, way);
   };
   const products = new Map<Literal, Literal[][]>();
   const product = (makes: Literal, of: readonly Literal[]): void => {

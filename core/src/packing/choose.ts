@@ -2,7 +2,7 @@ import type { FamilyId } from '../catalogue';
 import type { Netlist } from '../design';
 import type { SolveInteger } from '../logic';
 import { type Assembled, assemble } from './assemble';
-import { type Candidate, candidatesOf, earliest } from './candidate';
+import { type Candidate, candidateKey, candidatesOf, earliest } from './candidate';
 import { ChoiceProgram, type Goal } from './choice-program';
 import { type FunctionNet, functionsOf, inverse, type Literal } from './functions';
 import { serves, unitKindsOf } from './units';
@@ -52,12 +52,16 @@ export async function choose(
   const read = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.inputs.map((i) => i.net) : []));
   const roots = [...netlist.outputs.map((o) => o.net), ...read].map((net) => functions.ofNet(net));
   const kinds = unitKindsOf(wish.chips);
-  const programOf = (candidates: readonly Candidate[], early = wish.early): ChoiceProgram => {
-    const able = candidates.filter((c) => kinds.some((k) => serves(k, c.duty)));
-    const offered = early ? earliest(able, functions.sources.length) : able;
-    return new ChoiceProgram({ functions, roots, candidates: offered, kinds, stock: wish.stock ?? new Map() });
-  };
-  const rich = programOf(candidatesOf(functions, netlist));
+  const programOf = (candidates: readonly Candidate[]): ChoiceProgram =>
+    new ChoiceProgram({ functions, roots, candidates, kinds, stock: wish.stock ?? new Map() });
+  const own = candidatesOf(functions, netlist, 0).filter((c) => kinds.some((k) => serves(k, c.duty)));
+  const more = candidatesOf(functions, netlist).filter((c) => kinds.some((k) => serves(k, c.duty)));
+  const all = [...new Map([...own, ...more].map((c) => [candidateKey(c), c])).values()];
+  // What is early is early among all ways, so that no smaller offer passes for the earliest.
+  const early = earliest(all, functions.sources.length);
+  const offered = wish.early ? early : all;
+  const ownKeys = new Set(own.map(candidateKey));
+  const rich = programOf(offered);
   const [first, ...rest] = wish.goals as readonly [Goal, ...Goal[]];
   const relaxed = await solve(rich.text(first, {}, true), wish.seconds);
   if (relaxed.status === 'none') return null;
@@ -72,8 +76,8 @@ export async function choose(
     proved = least <= floor || (program === rich && answer.status === 'optimal');
   };
   if (netlist.gates.length > PLAIN_FIRST) {
-    await attempt(programOf(candidatesOf(functions, netlist, 0)), wish.seconds / 3);
-    if (!proved) await attempt(programOf(candidatesOf(functions, netlist), true), wish.seconds / 2);
+    await attempt(programOf(offered.filter((c) => ownKeys.has(candidateKey(c)))), wish.seconds / 3);
+    if (!proved && !wish.early) await attempt(programOf(early), wish.seconds / 2);
   }
   if (!proved) await attempt(rich, wish.seconds);
   const found = best as { program: ChoiceProgram; values: Values; least: number } | null;

@@ -147,7 +147,7 @@ export class FunctionNet {
       const parts: Literal[] = [];
       for (let i = 0; i < of.length; i += size) parts.push(this.part(plain, of.slice(i, i + size)));
       if (parts.length <= 4) ends.push(parts);
-      else ends.push(...this.grouped(plain, parts));
+      if (parts.length > 2) ends.push(...this.grouped(plain, parts));
     }
     return ends;
   }

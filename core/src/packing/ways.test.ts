@@ -133,6 +133,20 @@ describe('ways to build', () => {
     30_000,
   );
 
+  it.each(['nand', 'nor', 'fewest'] as const)(
+    '%s: an exclusive or of seven inputs is built from what there is',
+    async (way) => {
+      const packing = await packed('in A B C D E F G\nout Y\nY = A ^ B ^ C ^ D ^ E ^ F ^ G', way);
+      expect(packing.packages.length).toBeGreaterThan(1);
+    },
+    60_000,
+  );
+
+  it('of outputs that are inputs or constants take no chip, and say so', async () => {
+    const packing = await packed('in A B\nout Y Z\nY = A\nZ = 1', 'fewest');
+    expect([packing.packages, packing.sure, packing.outputs.map((o) => o.net)]).toEqual([[], 'all', ['A', '1']]);
+  });
+
   it('keep what they promise', async () => {
     const of = async (way: Way) => packed(sheet, way);
     const [written, fewest, nand, kinds, short, wires] = [
