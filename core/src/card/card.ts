@@ -167,16 +167,19 @@ class Stager {
   private gates(): void {
     for (const net of ['0', '1', ...this.packing.inputs]) this.leds(net);
     for (const { ref, unit, use } of buildOrder(this.packing)) {
-      if (!isPlain(unit) || !this.isOfDesign(use)) {
+      if (!isPlain(unit) || (!this.isOfDesign(use) && use.output !== use.gate)) {
         this.usedUnit(ref, unit, use);
         continue;
       }
       const [out = ''] = unit.outputs;
       const gate = this.netlist.gates.find((g) => g.output === use.gate);
-      const trial = use.output === use.gate ? trialOf(this.netlist, use.output, `${ref}.${out}`) : null;
+      const trial = gate && use.output === use.gate ? trialOf(this.netlist, use.output, `${ref}.${out}`) : null;
       const title = `${use.output}: ${ref} unit ${unit.name}${use.part === 'whole' ? '' : `, for ${use.gate}`}`;
       const means = gate?.says === use.output ? '' : ` = ${gate?.says}`;
-      const test = gate && trial ? `${use.output}${means}, on ${ref} pin ${out}.` : `It is one step of ${use.gate}.`;
+      const test =
+        gate && trial
+          ? `${use.output}${means}, on ${ref} pin ${out}.`
+          : `It is one step of ${gate ? use.gate : use.gate.replace(/\.\w+$/, '')}.`;
       this.stage('gate', title, [], test, trial);
       this.claim([out, ...unit.inputs].map((id) => `${ref}.${id}`));
       this.leds(use.output);

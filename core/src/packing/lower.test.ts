@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
+import { buildCard } from '../card';
 import { readDesign } from '../catalogue';
 import { isError } from '../finding';
 import { inspect } from '../inspection';
@@ -42,7 +43,8 @@ async function bench(text: string, way: Way = 'written') {
     return [known.map((o) => seen[o]).join(''), known.map((o) => said[o]).join('')];
   };
   for (const i of behaviour.inputs.keys()) set(i, false);
-  return { set, compare, inputs: behaviour.inputs, parts: packing.packages.map((p) => p.part) };
+  const { stages } = buildCard(board, packing, netlist);
+  return { set, compare, stages, inputs: behaviour.inputs, parts: packing.packages.map((p) => p.part) };
 }
 
 const sheets: [name: string, text: string, parts: string[]][] = [
@@ -91,6 +93,12 @@ describe('what is stored in equations', () => {
     },
     60_000,
   );
+
+  it('is on the build card, the gates that its pins need among it', async () => {
+    const { stages } = await bench('in D CK R\nout Q\nQ = D at rise CK clear R');
+    const inverter = stages.find((s) => s.title.startsWith('Q.not1')) ?? expect.fail('no stage');
+    expect(inverter.test).toBe('It is one step of Q.');
+  });
 
   it('is packed by functions too', async () => {
     const { set, compare, inputs } = await bench(sheets[3]?.[1] ?? '', 'fewest');
