@@ -459,6 +459,91 @@ export const sentences = {
     says: 'No way was found to build these {gates} gates with {way}; struck out: {struck}.',
     todo: 'Allow more chips, or give it more time.',
   },
+  'pack/pin-gone': {
+    severity: 'note',
+    says: '{net} is pinned to {ref}, and the sheet has no gate {net} any more: the pin is passed over.',
+    todo: 'Unpin {net}, or bring its gate back.',
+  },
+  'pack/pin-chip': {
+    severity: 'error',
+    says: '{net} is pinned to {ref}, a {part}, and {way} does not use that chip or it is struck out.',
+    todo: 'Unpin {net}, allow the {part} again, or build another way.',
+  },
+  'pack/pin-cannot': {
+    severity: 'error',
+    says: '{net} is pinned to {ref}, a {part} ({title}), and no way was found to make {net} with such a unit.',
+    todo: 'Unpin {net}, or pin it to a unit of its own kind.',
+  },
+  'pack/pin-idle': {
+    severity: 'error',
+    says: '{net} is pinned to {ref}, and it is an input or constant when it is built by functions: no unit makes it.',
+    todo: 'Unpin {net}, or build as written.',
+  },
+  'pack/pin-same': {
+    severity: 'error',
+    says: '{net} and {other} are one signal when they are built with {way}, and only one of them can be pinned.',
+    todo: 'Unpin one of the two, or build as written.',
+  },
+  'pack/uses-struck': {
+    severity: 'warning',
+    says: 'This packing uses what is struck out since: {parts}.',
+    todo: 'Pack again.',
+  },
+  'pack/not-as-held': {
+    severity: 'warning',
+    says: 'This packing was made before a gate was pinned or a package added.',
+    todo: 'Pack again.',
+  },
+  'pack/pins-together': {
+    severity: 'error',
+    says: 'With {nets} all pinned where they are no packing was found.',
+    todo: 'Unpin one of them after the other, or allow more chips.',
+  },
+  'pack/held-short': {
+    severity: 'error',
+    says: '{need} packages of {part} are asked for by hand, and the drawer has {have}.',
+    todo: 'Unpin gates or take an added package away, or put more into the drawer.',
+  },
+  'hand/no-unit': {
+    severity: 'error',
+    says: '{place} is no unit of this packing.',
+    todo: 'Name a package and a unit of it, such as U2.3.',
+  },
+  'hand/spare-unit': {
+    severity: 'error',
+    says: '{place} is spare: there is nothing to move.',
+    todo: 'Choose a unit in use.',
+  },
+  'hand/unit-cannot': {
+    severity: 'error',
+    says: 'A unit of a {part} ({title}) cannot do what {net} needs: {duty}.',
+    todo: 'Choose a unit of the same kind, as wide or wider; an inverter also fits NAND, NOR and exclusive-or units.',
+  },
+  'hand/by-number': {
+    severity: 'error',
+    says: '{net} belongs to {ref}, a part that is no plain gate: its units keep their pins.',
+    todo: 'Change it on the sheet.',
+  },
+  'hand/unequal-inputs': {
+    severity: 'error',
+    says: 'The inputs on pins {a} and {b} of {ref} are not equal: swapped, {net} would be another function.',
+    todo: 'Swap inputs of one AND, OR or exclusive or.',
+  },
+  'hand/not-the-sheets': {
+    severity: 'error',
+    says: '{net} is a step that the packing added; only gates of the sheet can be pinned.',
+    todo: 'Pin the gate that it is a step of, or give the step a name on the sheet.',
+  },
+  'hand/not-choosable': {
+    severity: 'error',
+    says: '{part} is none of the chips whose units a packing may use.',
+    todo: 'Add one of {chips}.',
+  },
+  'hand/still-used': {
+    severity: 'error',
+    says: '{ref} still makes {nets}.',
+    todo: 'Move them to other packages first, or strike the chip out and pack again.',
+  },
   'pack/wrong': {
     severity: 'error',
     says: 'The packing made was wrong ({wrong}) and is not shown.',

@@ -233,6 +233,56 @@ class OwnTableDto {
   outputs!: OwnColumnDto[];
 }
 
+class PinnedGateDto {
+  @IsString()
+  @Length(1, NET_LENGTH)
+  net!: string;
+
+  @Matches(REF, { message: 'it must be a reference such as U1' })
+  ref!: string;
+
+  @IsString()
+  @Length(1, 40)
+  part!: string;
+
+  /** The unit's number in its package, from 1. */
+  @IsInt()
+  @Min(1)
+  @Max(64)
+  unit!: number;
+
+  @IsArray()
+  @ArrayMaxSize(64)
+  @IsString({ each: true })
+  @MaxLength(NET_LENGTH, { each: true })
+  inputs!: string[];
+}
+
+class AddedDto {
+  @Matches(REF, { message: 'it must be a reference such as U1' })
+  ref!: string;
+
+  @IsString()
+  @Length(1, 40)
+  part!: string;
+}
+
+class HeldDto {
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => PinnedGateDto)
+  pins!: PinnedGateDto[];
+
+  @IsArray()
+  @ArrayMaxSize(100)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => AddedDto)
+  added!: AddedDto[];
+}
+
 export class JobFileDto {
   @IsIn(['saddlebag-job'])
   format!: 'saddlebag-job';
@@ -263,6 +313,12 @@ export class JobFileDto {
   @IsString({ each: true })
   @Length(1, 40, { each: true })
   struck?: string[];
+
+  @MayBeAbsent()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => HeldDto)
+  held?: HeldDto;
 
   @MayBeAbsent()
   @IsObject()

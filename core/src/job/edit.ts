@@ -10,7 +10,7 @@ import {
   type SeatedPart,
 } from '../board';
 import { type Finding, finding } from '../finding';
-import type { Packing } from '../packing';
+import { type Held, holdsNothing, type Packing } from '../packing';
 import type { Job } from './job';
 import { moved } from './move';
 import type { OwnTable } from './own-table';
@@ -29,6 +29,7 @@ export type Edit =
   | { readonly kind: 'fill-table'; readonly table: OwnTable | null }
   | { readonly kind: 'take-packing'; readonly packing: Packing }
   | { readonly kind: 'strike'; readonly chips: readonly string[] }
+  | { readonly kind: 'hold'; readonly held: Held }
   | { readonly kind: 'clear-board' }
   | { readonly kind: 'add-breadboard' }
   | { readonly kind: 'seat'; readonly part: SeatedPart }
@@ -140,6 +141,10 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       if (edit.chips.length > 0) draft.struck = [...edit.chips];
       else delete draft.struck;
       break;
+    case 'hold':
+      if (holdsNothing(edit.held)) delete draft.held;
+      else draft.held = edit.held as Draft<Held>;
+      break;
     case 'clear-board':
       draft.board = emptyBoard as Draft<Board>;
       draft.packing = null;
@@ -185,6 +190,8 @@ export function saysEdit(edit: Edit): string {
       return 'another packing';
     case 'strike':
       return 'choice of chips';
+    case 'hold':
+      return 'packing by hand';
     case 'clear-board':
       return 'clearing the board';
     case 'add-breadboard':

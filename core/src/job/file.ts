@@ -1,7 +1,7 @@
 import { type Board, parseHole } from '../board';
-import { typeOf } from '../catalogue';
+import { partType, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
-import type { Packing, UnitUse } from '../packing';
+import { choosable, type Packing, type UnitUse } from '../packing';
 import { checkShape, type FieldProblem, type JobFileDto } from './dto';
 import type { Job } from './job';
 import { FILE_VERSION } from './write';
@@ -85,7 +85,7 @@ function checkSense(file: JobFileDto): FieldProblem[] {
     if (marks.length === rows) return;
     problems.push({ path: `ownTable.outputs[${i}].marks`, detail: `it must have ${rows} marks, one for each row` });
   });
-  return [...problems, ...packageProblems(file)];
+  return [...problems, ...packageProblems(file), ...heldProblems(file)];
 }
 
 function repeated<K extends string>(list: readonly Record<K, string>[], key: K, path: string): FieldProblem[] {
@@ -111,6 +111,33 @@ function packageProblems({ packing }: JobFileDto): FieldProblem[] {
   });
 }
 
+/** What is held must be possible: units that exist, one gate to a unit, one part to a reference. */
+function heldProblems({ held }: JobFileDto): FieldProblem[] {
+  if (!held) return [];
+  const parts = new Map<string, string>();
+  const units = new Set<string>();
+  const nets = new Set<string>();
+  const check = (ref: string, part: string, path: string): FieldProblem[] => {
+    const other = parts.get(ref) ?? part;
+    parts.set(ref, part);
+    if (!choosable.includes(part)) return [{ path, detail: `${part} is no chip that a packing chooses` }];
+    return other === part ? [] : [{ path, detail: `${ref} is a ${other} already` }];
+  };
+  const added = held.added.flatMap(({ ref, part }, i) => check(ref, part, `held.added[${i}].part`));
+  const pins = held.pins.flatMap(({ net, ref, part, unit, inputs }, i): FieldProblem[] => {
+    const path = `held.pins[${i}]`;
+    const place = `${ref}.${unit}`;
+    const wanted = partType(part)?.units[unit - 1]?.inputs.length;
+    const taken = units.has(place) || nets.has(net);
+    units.add(place);
+    nets.add(net);
+    const problems = check(ref, part, `${path}.part`);
+    if (problems.length === 0 && wanted !== inputs.length) return [{ path, detail: `a ${part} has no such unit` }];
+    return taken ? [{ path, detail: `${net} or ${place} is pinned already` }] : problems;
+  });
+  return [...added, ...pins];
+}
+
 function jobOf(file: JobFileDto): Job {
   const { breadboards, parts, jumpers } = file.board;
   const board: Board = {
@@ -118,7 +145,8 @@ function jobOf(file: JobFileDto): Job {
     parts: Object.fromEntries(parts.map((p) => [p.ref, { ...p }])),
     jumpers: Object.fromEntries(jumpers.map((j) => [j.id, { ...j }])),
   };
-  const { name, family, sheet, ownTable, struck } = file;
+  const { name, family, sheet, ownTable, struck, held } = file;
+  const pins = held?.pins.map((p) => ({ ...p, unit: p.unit - 1 })) ?? [];
   const table = ownTable && { inputs: ownTable.inputs, outputs: ownTable.outputs.map((o) => ({ ...o })) };
   return {
     name,
@@ -128,6 +156,7 @@ function jobOf(file: JobFileDto): Job {
     board,
     ...(table && { ownTable: table }),
     ...(struck && { struck }),
+    ...(held && { held: { pins, added: held.added.map((a) => ({ ...a })) } }),
   };
 }
 

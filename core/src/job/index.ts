@@ -1,7 +1,7 @@
 export { type Applied, applyEdit, type Edit, MAX_BREADBOARDS, saysEdit } from './edit';
 export { type Command, isSeatable, nudged, readCommand, thingsOn } from './hand';
 export { type History, perform, redo, startHistory, undo } from './history';
-export { currentPacking, type Job, newJob } from './job';
+export { currentPacking, type Job, newJob, rulesOf } from './job';
 export { turnedInPlace } from './move';
 export {
   compareTables,

@@ -1,7 +1,7 @@
 import { type Board, emptyBoard } from '../board';
 import type { FamilyId } from '../catalogue';
 import type { Netlist } from '../design';
-import { fingerprint, type Packing } from '../packing';
+import { fingerprint, type Held, nothingHeld, type Packing, type Rules } from '../packing';
 import type { OwnTable } from './own-table';
 
 /**
@@ -18,11 +18,18 @@ export interface Job {
   readonly ownTable?: OwnTable;
   /** Chips that the packing of this job must not choose, by base number. */
   readonly struck?: readonly string[];
+  /** What was decided of the packing by hand. */
+  readonly held?: Held;
 }
 
 /** A new job with an empty sheet and one bare breadboard. */
 export function newJob(name: string, sheet = ''): Job {
   return { name, family: 'HC', sheet, packing: null, board: emptyBoard };
+}
+
+/** What every packing of a job keeps to. */
+export function rulesOf({ struck = [], held = nothingHeld }: Job): Rules {
+  return { struck, held };
 }
 
 /**

@@ -17,6 +17,10 @@ const { job: voting } = await laidOut(
 const job: Job = {
   ...voting,
   struck: ['7486'],
+  held: {
+    pins: [{ net: 'Z', ref: 'U1', part: '7432', unit: 2, inputs: ['A', 'B'] }],
+    added: [{ ref: 'U9', part: '7400' }],
+  },
   ownTable: withMark(emptyTable(['A', 'B'], ['Y', 'Z']) ?? expect.fail(), 1, 2, '1'),
 };
 

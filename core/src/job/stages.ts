@@ -7,7 +7,7 @@ import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
 import { plan } from '../planning';
 import type { Edit } from './edit';
-import { currentPacking, type Job, newJob } from './job';
+import { currentPacking, type Job, newJob, rulesOf } from './job';
 
 /** A job's design and the packing its wiring is held to; null while the sheet has an error. */
 export interface Packed {
@@ -22,7 +22,7 @@ export async function packJob(job: Job, solve: SolveInteger): Promise<Packed> {
   const { netlist } = reading.design;
   const own = currentPacking(job, netlist, null);
   if (!netlist || own) return { reading, packing: own, findings: [] };
-  return { reading, ...(await pack(netlist, job.family, solve)) };
+  return { reading, ...(await pack(netlist, job.family, solve, rulesOf(job))) };
 }
 
 /** How many chips a whole sheet takes when it is packed; null when it cannot be. */

@@ -25,6 +25,9 @@ export function writeJobFile(job: Job): string {
     family: job.family,
     sheet: job.sheet,
     ...(job.struck && { struck: job.struck }),
+    ...(job.held && {
+      held: { pins: job.held.pins.map((p) => ({ ...p, unit: p.unit + 1 })), added: job.held.added },
+    }),
     ...(job.ownTable && { ownTable: job.ownTable }),
     ...(packing && { packing }),
     board: { breadboards, parts: sorted(parts), jumpers: sorted(jumpers) },

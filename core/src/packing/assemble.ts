@@ -1,14 +1,15 @@
-import { type FamilyId, partNumber } from '../catalogue';
+import type { FamilyId } from '../catalogue';
 import type { Netlist } from '../design';
 import type { Duty } from './candidate';
 import { dutyKey } from './candidate';
 import type { Choice } from './choice-program';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
+import { fill, type Held, type Item, nothingHeld, type PinnedGate } from './held';
 import type { Package, UnitUse } from './packing';
 import { pinsFor, type UnitKind } from './units';
 
 /** A chosen unit: the literal it makes from others, and what kind of unit does it. */
-interface Item {
+interface Step {
   readonly makes: Literal;
   readonly duty: Duty;
   readonly inputs: readonly Literal[];
@@ -25,25 +26,61 @@ export interface Assembled {
  * Makes packages of a choice: units in the order in which their inputs come, nets under the design's own
  * names where they have its functions, and every added unit named after the gate it serves.
  */
-export function assemble(netlist: Netlist, functions: FunctionNet, choice: Choice, family: FamilyId): Assembled {
-  const items = inOrder(functions, choice);
-  const names = new Names(netlist, functions, items);
-  const service = new Map([...choice.service].map(([key, kinds]) => [key, [...kinds]]));
-  const placed = items.map((item) => {
-    const kind = service.get(dutyKey(item.duty))?.shift();
-    if (!kind) throw new Error(`no unit was chosen for ${dutyKey(item.duty)}`);
+export function assemble(
+  netlist: Netlist,
+  functions: FunctionNet,
+  choice: Choice,
+  family: FamilyId,
+  held: Held = nothingHeld,
+): Assembled {
+  const steps = inOrder(functions, choice);
+  const names = new Names(netlist, functions, steps, new Set(held.pins.map((p) => p.net)));
+  const kinds = kindsFor(steps, choice, held, (step) => names.of(step.makes));
+  const placed = steps.map((item, i): Item => {
+    const kind = kinds[i] as UnitKind;
     const inputs = pinsFor(
       kind,
       item.duty,
       item.inputs.map((l) => names.of(l)),
     );
-    return { kind, use: { ...names.purpose(item), inputs, output: names.of(item.makes) } };
+    const use = { ...names.purpose(item), inputs, output: names.of(item.makes) };
+    return { part: kind.part, units: kind.units, use };
   });
-  return { packages: fill(placed, family), netOf: (net) => names.of(functions.ofNet(net)) };
+  return { packages: fill(placed, held, family), netOf: (net) => names.of(functions.ofNet(net)) };
 }
 
-function inOrder(functions: FunctionNet, { ways, inverters }: Choice): Item[] {
-  const waiting: Item[] = [
+/** The kind of unit that takes each step: its own for what is pinned, the rest as they come. */
+function kindsFor(
+  steps: readonly Step[],
+  choice: Choice,
+  { pins }: Held,
+  nameOf: (step: Step) => string,
+): readonly UnitKind[] {
+  const service = new Map([...choice.service].map(([key, kinds]) => [key, [...kinds]]));
+  const take = (step: Step, fits: (kind: UnitKind) => boolean): UnitKind => {
+    const queue = service.get(dutyKey(step.duty)) ?? [];
+    const [kind] = queue.splice(
+      queue.findIndex((k) => fits(k)),
+      1,
+    );
+    if (!kind || !fits(kind)) throw new Error(`no unit was chosen for ${dutyKey(step.duty)}`);
+    return kind;
+  };
+  const pinOf = (step: Step): PinnedGate | undefined => pins.find((p) => p.net === nameOf(step));
+  const pinned = new Map<Step, UnitKind>();
+  for (const step of steps) {
+    const pin = pinOf(step);
+    if (pin)
+      pinned.set(
+        step,
+        take(step, (k) => k.part.id === pin.part && k.units.includes(pin.unit)),
+      );
+  }
+  return steps.map((step) => pinned.get(step) ?? take(step, () => true));
+}
+
+function inOrder(functions: FunctionNet, { ways, inverters }: Choice): Step[] {
+  const waiting: Step[] = [
     ...ways.map(({ makes, duty, inputs }) => ({ makes, duty, inputs, inverter: false })),
     ...inverters.map((l) => ({
       makes: l,
@@ -53,7 +90,7 @@ function inOrder(functions: FunctionNet, { ways, inverters }: Choice): Item[] {
     })),
   ];
   const made = new Set<Literal>([0, 1, ...functions.sources.map((_, i) => 2 * (i + 1))]);
-  const sorted: Item[] = [];
+  const sorted: Step[] = [];
   for (let left = waiting; left.length > 0; ) {
     const ready = left.filter((item) => item.inputs.every((l) => made.has(l)));
     if (ready.length === 0) throw new Error('the chosen ways hold a loop');
@@ -70,12 +107,13 @@ class Names {
   private readonly owners = new Map<Literal, string>();
   private readonly gates: ReadonlyMap<string, string>;
 
-  constructor(netlist: Netlist, functions: FunctionNet, items: readonly Item[]) {
+  constructor(netlist: Netlist, functions: FunctionNet, items: readonly Step[], pinned: ReadonlySet<string>) {
     this.names.set(0, '0').set(1, '1');
     for (const [i, name] of functions.sources.entries()) this.names.set(2 * (i + 1), name);
     this.gates = new Map(netlist.gates.map((g) => [g.output, g.kind]));
     const outputs = new Set(netlist.outputs.map((o) => o.net));
-    const weight = (net: string): number => (outputs.has(net) ? 0 : /^t\d+$|'/.test(net) ? 2 : 1);
+    const weight = (net: string): number =>
+      pinned.has(net) ? -1 : outputs.has(net) ? 0 : /^t\d+$|'/.test(net) ? 2 : 1;
     for (const { output } of [...netlist.gates].sort((a, b) => weight(a.output) - weight(b.output))) {
       const l = functions.ofNet(output);
       if (!this.names.has(l)) this.names.set(l, output);
@@ -84,7 +122,7 @@ class Names {
   }
 
   /** Every literal that the design has no name for is a step of the first gate that reads it. */
-  private own(items: readonly Item[]): void {
+  private own(items: readonly Step[]): void {
     const count = new Map<string, number>();
     for (const item of [...items].reverse()) {
       const name = this.names.get(item.makes);
@@ -109,26 +147,10 @@ class Names {
   }
 
   /** What a unit is for: a gate of the design, what completes it, or one step of it. */
-  purpose({ makes, inverter }: Item): Pick<UnitUse, 'gate' | 'part'> {
+  purpose({ makes, inverter }: Step): Pick<UnitUse, 'gate' | 'part'> {
     const name = this.of(makes);
     const kind = this.gates.get(name);
     if (kind === undefined) return { gate: this.owners.get(makes) as string, part: 'piece' };
     return { gate: name, part: inverter && kind !== 'not' ? 'inverter' : 'whole' };
   }
-}
-
-/** Puts uses into packages in their order, each into the first package with a free unit of its kind. */
-function fill(placed: readonly { kind: UnitKind; use: UnitUse }[], family: FamilyId): Package[] {
-  const open: { part: UnitKind['part']; units: (UnitUse | null)[] }[] = [];
-  for (const { kind, use } of placed) {
-    const free = (p: (typeof open)[number]): number | undefined =>
-      p.part === kind.part ? kind.units.find((u) => p.units[u] === null) : undefined;
-    let at = open.find((p) => free(p) !== undefined);
-    if (!at) {
-      at = { part: kind.part, units: kind.part.units.map(() => null) };
-      open.push(at);
-    }
-    at.units[free(at) as number] = use;
-  }
-  return open.map(({ part, units }, i) => ({ ref: `U${i + 1}`, part: partNumber(part.id, family), units }));
 }

@@ -5,6 +5,12 @@ import { serves, type UnitKind } from './units';
 /** What is to be least, before anything else. */
 export type Goal = 'packages' | 'units' | 'pins';
 
+/** A literal that a unit of one kind (by its number) must make, because its gate is pinned there. */
+export interface PinnedLiteral {
+  readonly literal: Literal;
+  readonly kind: number;
+}
+
 /** A problem of choosing ways: functions wanted, ways to make them, units to make them with, and how many of each chip there are. */
 export interface ChoiceProblem {
   readonly functions: FunctionNet;
@@ -13,6 +19,9 @@ export interface ChoiceProblem {
   readonly kinds: readonly UnitKind[];
   /** Packages of each base number that may be used; absent means any number. */
   readonly stock: ReadonlyMap<string, number>;
+  readonly pins: readonly PinnedLiteral[];
+  /** Packages of each base number that there must be at least. */
+  readonly least: ReadonlyMap<string, number>;
 }
 
 const inverter: Duty = { kind: 'not', width: 1 };
@@ -70,7 +79,10 @@ export class ChoiceProgram {
     const binaries = [...ways.map((j) => column.way(j)), ...inverters.map(column.inverter)];
     const bounds = [
       ...this.literals().map((l) => ` 0 <= ${column.made(l)} <= 1`),
-      ...this.chips.map((n) => ` 0 <= ${column.packages(n)} <= ${this.problem.stock.get(n) ?? 1000}`),
+      ...this.chips.map((n) => {
+        const [least, most] = [this.problem.least.get(n) ?? 0, this.problem.stock.get(n) ?? 1000];
+        return ` ${Math.min(least, most)} <= ${column.packages(n)} <= ${most}`;
+      }),
       ...(relaxed ? binaries.map((b) => ` 0 <= ${b} <= 1`) : []),
       ...services.map((s) => ` ${s.name} >= 0`),
     ];
@@ -137,7 +149,9 @@ export class ChoiceProgram {
 
   private columns(): { ways: number[]; inverters: Literal[] } {
     const ways = [...this.reachable];
-    const inverters = this.duties.has(dutyKey(inverter)) ? this.literals().filter((l) => !this.isGiven(l)) : [];
+    const inverters = this.duties.has(dutyKey(inverter))
+      ? this.literals().filter((l) => !this.isGiven(l) && mayMake(this.problem, l, inverter))
+      : [];
     return { ways, inverters };
   }
 
@@ -157,13 +171,18 @@ export class ChoiceProgram {
       add(makes);
       inputs.forEach(add);
     }
-    this.problem.roots.forEach(add);
+    this.wanted().forEach(add);
     return [...all].sort((a, b) => a - b);
+  }
+
+  /** What must be made: the roots, and what is pinned. */
+  private wanted(): Literal[] {
+    return [...this.problem.roots, ...this.problem.pins.map((p) => p.literal)];
   }
 
   private makingRows(): string[] {
     const { ways, inverters } = this.columns();
-    const { candidates, roots } = this.problem;
+    const { candidates } = this.problem;
     const makers = new Map<Literal, number[]>();
     for (const j of ways) {
       const { makes } = candidates[j] as Candidate;
@@ -191,7 +210,7 @@ export class ChoiceProgram {
           if (!this.isGiven(m)) readers.set(m, [...(readers.get(m) ?? []), column.way(j)]);
       for (const [m, names] of readers) rows.push(`${names.join(' + ')} - ${column.made(m)} <= 0`);
     }
-    for (const l of new Set(roots)) if (!this.isGiven(l)) rows.push(`${column.made(l)} = 1`);
+    for (const l of new Set(this.wanted())) if (!this.isGiven(l)) rows.push(`${column.made(l)} = 1`);
     return rows;
   }
 
@@ -216,6 +235,7 @@ export class ChoiceProgram {
       const done = services.filter((s) => dutyKey(s.duty) === key).map((s) => s.name);
       return `${done.join(' + ')} - ${names.join(' - ')} = 0`;
     });
+    rows.push(...this.pinRows(services));
     this.problem.kinds.forEach((kind) => {
       const used = services.filter((s) => s.kind === kind).map((s) => s.name);
       if (used.length > 0)
@@ -224,15 +244,37 @@ export class ChoiceProgram {
     return rows;
   }
 
+  /** A pinned literal takes a unit of its own kind, whatever makes it. */
+  private pinRows(services: readonly { duty: Duty; kind: UnitKind; name: string }[]): string[] {
+    const { ways, inverters } = this.columns();
+    return services.flatMap(({ duty, kind, name }) => {
+      const here = this.problem.pins.filter((p) => this.problem.kinds[p.kind] === kind).map((p) => p.literal);
+      if (here.length === 0) return [];
+      const made = ways.filter((j) => {
+        const c = this.problem.candidates[j] as Candidate;
+        return here.includes(c.makes) && dutyKey(c.duty) === dutyKey(duty);
+      });
+      const inverted = duty.kind === 'not' ? inverters.filter((l) => here.includes(l)) : [];
+      const names = [...made.map((j) => column.way(j)), ...inverted.map(column.inverter)];
+      return names.length > 0 ? [`${name} - ${names.join(' - ')} >= 0`] : [];
+    });
+  }
+
   private limitRows(limits: Partial<Record<Goal, number>>): string[] {
     return (Object.entries(limits) as [Goal, number][]).map(([goal, most]) => `${this.costOf(goal)} <= ${most}`);
   }
 }
 
+/** Whether a literal may be made by a duty: if it is pinned, its unit must be able to do it. */
+function mayMake({ pins, kinds }: ChoiceProblem, l: Literal, duty: Duty): boolean {
+  return pins.every((p) => p.literal !== l || (kinds[p.kind] !== undefined && serves(kinds[p.kind] as UnitKind, duty)));
+}
+
 /** Ways that units can take and whose inputs can all be made in turn, and that something wanted may read. */
 function reachableWays(problem: ChoiceProblem, usable: (duty: Duty) => boolean, inverts: boolean): Set<number> {
-  const { candidates, roots, functions } = problem;
-  const able = candidates.map(({ duty }) => usable(duty));
+  const { candidates, functions } = problem;
+  const roots = [...problem.roots, ...problem.pins.map((p) => p.literal)];
+  const able = candidates.map(({ makes, duty }) => usable(duty) && mayMake(problem, makes, duty));
   const makable = new Set<Literal>();
   const add = (l: Literal): void => {
     makable.add(l);

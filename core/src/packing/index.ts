@@ -1,12 +1,15 @@
+export * from './by-hand';
 export { whatIsWrong } from './check';
 export * from './drawer';
-export { pack } from './pack';
+export { type Added, againstRules, type Held, heldKey, holdsNothing, nothingHeld, type PinnedGate } from './held';
+export { noRules, pack, type Rules } from './pack';
 export * from './packing';
 export { isPlain } from './unit-gates';
 export { choosable } from './units';
 export {
   anySupplies,
   missingFrom,
+  type PackProgress,
   packWay,
   pathOf,
   pinsOf,

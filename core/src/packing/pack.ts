@@ -1,61 +1,115 @@
-import { type FamilyId, findChip, ownPartType, type PartType, partNumber } from '../catalogue';
+import { type FamilyId, findChip, ownPartType, type PartType, partNumber, partType } from '../catalogue';
 import type { Gate, Netlist, PartCell } from '../design';
 import { type Finding, finding } from '../finding';
 import type { IntegerSolution, SolveInteger } from '../logic';
+import {
+  againstChips,
+  fill,
+  freeRefs,
+  type Held,
+  heldCounts,
+  type Item,
+  nothingHeld,
+  type PinnedGate,
+  stillMeant,
+} from './held';
 import { lowered } from './lower';
 import { fingerprint, type Package, type Packing, type UnitUse } from './packing';
 import { allTasks, canServe, column, type GateClass, gateChips, packingProgram, unitGate } from './program';
-import { follow, type Placed, type Recipe, recipesFor, taskKey } from './recipe';
+import { follow, type Placed, type Recipe, recipesFor, taskKey, tasksOf } from './recipe';
 
 /** Seconds that the integer program may take for each of its two stages. */
 const SECONDS = 10;
 
 type Class = GateClass & { readonly gates: readonly Gate[] };
 
+/** What a packing must keep to: chips struck out, by base number, and what was decided by hand. */
+export interface Rules {
+  readonly struck: readonly string[];
+  readonly held: Held;
+}
+
+export const noRules: Rules = { struck: [], held: nothingHeld };
+
 /**
  * Packs a design one to one: each gate is built from real units by one of its recipes, wide gates are
  * split, spare units are put to use, and the number of packages is the smallest that the integer
- * program finds; among those, the fewest units, then the fewest pins.
+ * program finds; among those, the fewest units, then the fewest pins. Pinned gates end on their units.
  */
 export async function pack(
   design: Netlist,
   family: FamilyId,
   solve: SolveInteger,
+  { struck, held: wished }: Rules = noRules,
 ): Promise<{ packing: Packing | null; findings: Finding[] }> {
   const { inputs, outputs } = design;
   const frame = { inputs, outputs, design: fingerprint(design) };
   const netlist = lowered(design);
-  const parts = (first: number): Package[] => packagesOfParts(netlist, family, first);
-  if (netlist.gates.length === 0) return { packing: { ...frame, packages: parts(1), proved: true }, findings: [] };
-  const classes = classesOf(netlist);
-  const first = await solve(packingProgram(classes), SECONDS);
-  if (first.status === 'none') return failed(first);
-  const second = await solve(packingProgram(classes, packagesOf(first)), SECONDS);
+  const { held, findings: gone } = stillMeant(wished, netlist);
+  const finished = (gates: readonly Package[], proved: boolean) => ({
+    packing: { ...frame, packages: [...gates, ...packagesOfParts(netlist, family, gates)], proved },
+    findings: gone,
+  });
+  if (netlist.gates.length === 0) return finished(fill([], held, family), true);
+  const chips = gateChips.filter((p) => !struck.includes(p.id));
+  const against = againstChips(
+    held,
+    chips.map((p) => p.id),
+    'as written',
+  );
+  if (against.length > 0) return { packing: null, findings: against };
+  const classes = classesOf(netlist, held);
+  const unfit = classes.find((c) => c.recipes.length === 0)?.gates[0];
+  if (unfit) return { packing: null, findings: [cannotEnd(unfit, held)] };
+  const least = heldCounts(held);
+  const first = await solve(packingProgram(classes, chips, least), SECONDS);
+  if (first.status === 'none') return failed(first, netlist, struck);
+  const fewest = packagesOf(first, chips);
+  const second = await solve(packingProgram(classes, chips, least, fewest), SECONDS);
   const best = second.status === 'none' ? first : second;
-  const placed = served(placeAll(netlist, classes, best), classes, best);
-  const gates = fill(placed, family);
-  const packages = [...gates, ...parts(gates.length + 1)];
-  return { packing: { ...frame, packages, proved: first.status === 'optimal' }, findings: [] };
+  const placed = served(placeAll(netlist, classes, best), classes, chips, best);
+  return finished(fill(placed, held, family), first.status === 'optimal');
 }
 
-function failed(solution: IntegerSolution): { packing: null; findings: Finding[] } {
-  return { packing: null, findings: [finding('pack/no-solution', [], { status: solution.detail })] };
+function failed(solution: IntegerSolution, { gates }: Netlist, struck: readonly string[]) {
+  const why =
+    struck.length > 0
+      ? finding('pack/no-way', [], { way: 'as written', gates: gates.length, struck: struck.join(', ') })
+      : finding('pack/no-solution', [], { status: solution.detail });
+  return { packing: null, findings: [why] };
+}
+
+function cannotEnd(gate: Gate, { pins }: Held): Finding {
+  const { net = gate.output, ref = '', part = '' } = pins.find((p) => p.net === gate.output) ?? {};
+  return finding('pack/pin-cannot', [], { net, ref, part, title: partType(part)?.title ?? part });
 }
 
 const count = (solution: IntegerSolution, name: string): number => solution.values[name] ?? 0;
-const packagesOf = (s: IntegerSolution): number =>
-  gateChips.reduce((sum, part) => sum + count(s, column.packages(part)), 0);
+const packagesOf = (s: IntegerSolution, chips: readonly PartType[]): number =>
+  chips.reduce((sum, part) => sum + count(s, column.packages(part)), 0);
 
-function classesOf(netlist: Netlist): Class[] {
+/** Gates alike are one class; a pinned gate is one by itself, with the recipes that its unit can end. */
+function classesOf(netlist: Netlist, { pins }: Held): Class[] {
   const classes = new Map<string, Gate[]>();
   for (const gate of netlist.gates) {
-    const key = `${gate.kind} ${gate.inputs.length}`;
+    const own = pins.some((p) => p.net === gate.output) ? ` ${gate.output}` : '';
+    const key = `${gate.kind} ${gate.inputs.length}${own}`;
     classes.set(key, [...(classes.get(key) ?? []), gate]);
   }
   return [...classes.values()].map((gates) => {
     const [first] = gates as [Gate];
-    return { gates, count: gates.length, recipes: recipesFor(first.kind, first.inputs.length) };
+    const recipes = recipesFor(first.kind, first.inputs.length);
+    const pin = pins.find((p) => p.net === first.output);
+    return { gates, count: gates.length, recipes: pin ? recipes.flatMap((r) => endedOn(r, pin)) : recipes };
   });
+}
+
+/** A recipe whose last step is done by a pinned unit, if that can do it. */
+function endedOn(recipe: Recipe, { ref, unit, part }: PinnedGate): Recipe[] {
+  const pinned = { ...recipe, on: { ref, unit, part } };
+  const chip = gateChips.find((p) => p.id === part);
+  const last = tasksOf(pinned).at(-1);
+  return chip && last && canServe(chip, last) ? [pinned] : [];
 }
 
 /** Gives each gate a recipe, as many of each as the solution says, and carries them out in order. */
@@ -72,50 +126,37 @@ function placeAll(netlist: Netlist, classes: readonly Class[], solution: Integer
   return netlist.gates.flatMap((gate) => follow(recipeOf.get(gate) as Recipe, gate));
 }
 
-type Served = { readonly placed: Placed; readonly part: PartType };
-
 /** Gives each task a part whose unit serves it, as many of each as the solution says. */
-function served(placed: readonly Placed[], classes: readonly GateClass[], solution: IntegerSolution): Served[] {
+function served(
+  placed: readonly Placed[],
+  classes: readonly GateClass[],
+  chips: readonly PartType[],
+  solution: IntegerSolution,
+): Item[] {
   const queues = new Map<string, PartType[]>();
   for (const task of allTasks(classes)) {
-    const parts = gateChips.filter((part) => canServe(part, task));
+    const parts = chips.filter((part) => canServe(part, task));
     const queue = parts.flatMap((part) =>
       Array.from({ length: count(solution, column.service(task, part)) }, () => part),
     );
     queues.set(taskKey(task), queue);
   }
-  return placed.map((p) => ({ placed: p, part: queues.get(taskKey(p.task))?.shift() as PartType }));
+  return placed.map((p) => {
+    const part = queues.get(taskKey(p.task))?.shift() as PartType;
+    return { part, units: part.units.map((_, u) => u), use: unitUse(p, part) };
+  });
 }
 
-/** Fills packages in the order in which the units are needed, and numbers them by their first unit. */
-function fill(items: readonly Served[], family: FamilyId): Package[] {
-  const open = new Map<string, { part: PartType; uses: UnitUse[] }>();
-  const packages: { part: PartType; uses: UnitUse[] }[] = [];
-  for (const { placed, part } of items) {
-    let current = open.get(part.id);
-    if (!current || current.uses.length === part.units.length) {
-      current = { part, uses: [] };
-      open.set(part.id, current);
-      packages.push(current);
-    }
-    current.uses.push(unitUse(placed, part));
-  }
-  return packages.map(({ part, uses }, i) => ({
-    ref: `U${i + 1}`,
-    part: partNumber(part.id, family),
-    units: part.units.map((_, u) => uses[u] ?? null),
-  }));
-}
-
-/** A package for each part the sheet uses by number, in the family asked for if it is made in it. */
+/** A package for each part the sheet uses by number, beside those of the gates, in the family asked for if it is made in it. */
 export function packagesOfParts(
   netlist: Netlist,
   family: FamilyId,
-  first: number,
+  gates: readonly Package[],
   netOf: (net: string) => string = (net) => net,
 ): Package[] {
   const cells = netlist.cells.filter((c): c is PartCell => c.kind === 'part');
-  return cells.map((cell, i) => {
+  const next = freeRefs(gates.map((p) => p.ref));
+  return cells.map((cell) => {
     const type = cell.own === undefined ? findChip(cell.part) : ownPartType(cell.own);
     if (!type) throw new Error(`no part ${cell.part}`);
     const nets = new Map([
@@ -135,7 +176,7 @@ export function packagesOfParts(
       return others.length > 0 ? { ...use, others } : use;
     });
     const own = cell.own === undefined ? {} : { own: cell.own };
-    return { ref: `U${first + i}`, part: partNumber(type.id, familyOf(type, family)), ...own, units };
+    return { ref: next(), part: partNumber(type.id, familyOf(type, family)), ...own, units };
   });
 }
 

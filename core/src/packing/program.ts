@@ -25,6 +25,7 @@ export function unitGate(part: PartType): Task {
  * joined), or any NAND, NOR or XOR unit as an inverter.
  */
 export function canServe(part: PartType, task: Task): boolean {
+  if (task.on && task.on.part !== part.id) return false;
   const unit = unitGate(part);
   if (task.kind === 'not') return unit.kind === 'not' || ['nand', 'nor', 'xor'].includes(unit.kind);
   return unit.kind === task.kind && unit.width >= task.width;
@@ -41,13 +42,19 @@ export const column = {
  * The integer program of the one-to-one packing, in LP text: each gate takes one recipe, each task
  * that the recipes ask for is served by a unit that can, and units fit into packages. Minimises the
  * number of packages; with `packages` given it holds to that number and minimises units, then pins.
+ * Only `chips` are used, and of each at least as many packages as `least` says.
  */
-export function packingProgram(classes: readonly GateClass[], packages?: number): string {
+export function packingProgram(
+  classes: readonly GateClass[],
+  chips: readonly PartType[],
+  least: ReadonlyMap<string, number>,
+  packages?: number,
+): string {
   const tasks = allTasks(classes);
   const services = tasks.flatMap((task) =>
-    gateChips.filter((part) => canServe(part, task)).map((part) => ({ task, part, name: column.service(task, part) })),
+    chips.filter((part) => canServe(part, task)).map((part) => ({ task, part, name: column.service(task, part) })),
   );
-  const total = gateChips.map(column.packages);
+  const total = chips.map(column.packages);
   const unitCost = (part: PartType): number => 100 + unitGate(part).width;
   const objective =
     packages === undefined ? total.join(' + ') : services.map((s) => `${unitCost(s.part)} ${s.name}`).join(' + ');
@@ -56,7 +63,8 @@ export function packingProgram(classes: readonly GateClass[], packages?: number)
     rows.push(`${recipes.map((_, r) => column.recipe(c, r)).join(' + ')} = ${count}`);
   });
   for (const task of tasks) rows.push(demandRow(task, classes, services));
-  for (const part of gateChips) {
+  for (const part of chips) {
+    if (least.has(part.id)) rows.push(`${column.packages(part)} >= ${least.get(part.id)}`);
     const used = services.filter((s) => s.part === part).map((s) => s.name);
     if (used.length > 0) rows.push(`${used.join(' + ')} - ${part.units.length} ${column.packages(part)} <= 0`);
   }
@@ -80,6 +88,7 @@ function demandRow(
   services: readonly { task: Task; name: string }[],
 ): string {
   const served = services.filter((s) => s.task === task).map((s) => s.name);
+  if (served.length === 0) served.push('0 none');
   const asked = classes.flatMap(({ recipes }, c) =>
     recipes.flatMap((recipe, r) => {
       const count = tasksOf(recipe).filter((t) => taskKey(t) === taskKey(task)).length;

@@ -1,14 +1,15 @@
 import type { Gate } from '../design';
 import type { GateKind } from '../logic';
 
-/** Something a unit is asked to do: a gate kind with a number of inputs, such as `and` of 3. */
+/** Something a unit is asked to do: a gate kind with a number of inputs, such as `and` of 3; `on` is the one place it must be done at. */
 export interface Task {
   readonly kind: GateKind;
   readonly width: number;
+  readonly on?: { readonly ref: string; readonly unit: number; readonly part: string };
 }
 
-/** A key for a task: `and3`. */
-export const taskKey = (task: Task): string => `${task.kind}${task.width}`;
+/** A key for a task: `and3`, or `and3_U2_0` at its place. */
+export const taskKey = ({ kind, width, on }: Task): string => `${kind}${width}${on ? `_${on.ref}_${on.unit}` : ''}`;
 
 /**
  * A way to build one gate: `steps` in order, each but the last merging some of the inputs into one
@@ -17,13 +18,16 @@ export const taskKey = (task: Task): string => `${task.kind}${task.width}`;
 export interface Recipe {
   readonly steps: readonly Task[];
   readonly inverted: boolean;
+  /** The place of the last step, when it is decided. */
+  readonly on?: Task['on'];
 }
 
 const inverter: Task = { kind: 'not', width: 1 };
 
 /** What a recipe asks for, inverter included. */
-export function tasksOf(recipe: Recipe): readonly Task[] {
-  return recipe.inverted ? [...recipe.steps, inverter] : recipe.steps;
+export function tasksOf({ steps, inverted, on }: Recipe): readonly Task[] {
+  const tasks = inverted ? [...steps, inverter] : steps;
+  return on ? tasks.map((t, i) => (i === tasks.length - 1 ? { ...t, on } : t)) : tasks;
 }
 
 /** Widths in which each kind exists among the chips. */

@@ -20,7 +20,7 @@ import { anySupplies, missingFrom, packWay, pathOf, pinsOf, type Supplies, ways 
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
 const classic = '7400 7402 7404 7408 7410 7411 7420 7427 7432 7451 7486'.split(' ');
-const classicOnly: Supplies = { struck: choosable.filter((n) => !classic.includes(n)), drawer: null };
+const classicOnly: Supplies = { ...anySupplies, struck: choosable.filter((n) => !classic.includes(n)) };
 
 async function packed(text: string, way: Way, supplies = anySupplies): Promise<Packing> {
   const { packing, findings } = await packWay(netlistOf(text), 'HC', way, supplies, solve, 2);
@@ -173,14 +173,14 @@ describe('ways to build', () => {
       ['7402', 3],
       ['7404', 1],
     ]);
-    const packing = await packed('in A B\nout Y\nY = A ^ B', 'drawer', { struck: [], drawer });
+    const packing = await packed('in A B\nout Y\nY = A ^ B', 'drawer', { ...anySupplies, drawer });
     expect(missingFrom(packing, drawer)).toEqual([]);
     const large = 'in A B C D E F\nout Y\nY = A ^ B ^ C ^ D ^ E ^ F';
     const { packing: none, findings } = await packWay(
       netlistOf(large),
       'HC',
       'drawer',
-      { struck: [], drawer: new Map([['7400', 1]]) },
+      { ...anySupplies, drawer: new Map([['7400', 1]]) },
       solve,
       2,
     );
@@ -190,7 +190,7 @@ describe('ways to build', () => {
   }, 30_000);
 
   it('leave out the chips struck out', async () => {
-    const packing = await packed('in A B\nout Y\nY = A ^ B', 'fewest', { struck: ['7486', '747266'], drawer: null });
+    const packing = await packed('in A B\nout Y\nY = A ^ B', 'fewest', { ...anySupplies, struck: ['7486', '747266'] });
     expect(packing.packages.map((p) => p.part)).not.toContain('74HC86');
   });
 });

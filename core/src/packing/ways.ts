@@ -1,14 +1,15 @@
-import { type FamilyId, families, typeOf } from '../catalogue';
+import { type FamilyId, families, partType, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import { type Finding, finding } from '../finding';
 import type { SolveInteger } from '../logic';
-import { assemble } from './assemble';
+import { type Assembled, assemble } from './assemble';
 import { gatesOf, whatIsWrong } from './check';
 import { type Chosen, choose, type Wish } from './choose';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
-import { functionsOf } from './functions';
+import { classOf, functionsOf } from './functions';
+import { againstChips, heldBroken, heldCounts, holdsNothing, nothingHeld, stillMeant } from './held';
 import { lowered } from './lower';
-import { pack, packagesOfParts } from './pack';
+import { noRules, pack, packagesOfParts, type Rules } from './pack';
 import { drivenBy, fingerprint, type Package, type Packing, type Sureness, type Way } from './packing';
 import { choosable } from './units';
 
@@ -24,13 +25,12 @@ export const ways = [
   { way: 'drawer', title: 'From the drawer', says: 'fewest chips of those that the lab has' },
 ] as const satisfies readonly { way: Way; title: string; says: string }[];
 
-/** What the packing may use: base numbers struck out, and how many packages of each the drawer holds (null: no drawer is kept). */
-export interface Supplies {
-  readonly struck: readonly string[];
+/** What a packing must keep to: what is struck out and decided by hand, and how many packages of each base number the drawer holds (null: no drawer is kept). */
+export interface Supplies extends Rules {
   readonly drawer: ReadonlyMap<string, number> | null;
 }
 
-export const anySupplies: Supplies = { struck: [], drawer: null };
+export const anySupplies: Supplies = { ...noRules, drawer: null };
 
 /** Steps that trying everything may take, some seconds. */
 const TRIES = 12_000_000;
@@ -41,6 +41,13 @@ const MOST_TRIED = 3;
 export interface Packed {
   readonly packing: Packing | null;
   readonly findings: readonly Finding[];
+}
+
+/** How far a way is: chips that none has fewer than, chips of the best, and the best itself when it is new. */
+export interface PackProgress {
+  readonly bound: number | null;
+  readonly best: number | null;
+  readonly packing: Packing | null;
 }
 
 /**
@@ -54,44 +61,98 @@ export async function packWay(
   supplies: Supplies,
   solve: SolveInteger,
   seconds = 8,
+  tell: (progress: PackProgress) => void = () => {},
 ): Promise<Packed> {
-  if (way === 'written') return checked(design, await pack(design, family, solve));
+  if (way === 'written') return checked(design, await pack(design, family, solve, supplies), supplies);
   const netlist = lowered(design);
-  const wish = wishFor(way, supplies, seconds);
+  const { held, findings: gone } = stillMeant(supplies.held, netlist);
+  const wish = wishFor(way, { ...supplies, held }, seconds);
   if (wish === null) return { packing: null, findings: [finding('pack/no-drawer', [], {})] };
+  const against = impossible(netlist, wish, way);
+  if (against.length > 0) return { packing: null, findings: against };
   const found: Outcome[] = [];
+  const sound = (packing: Packing): boolean =>
+    whatIsWrong(netlist, packing) === null && heldBroken(packing, held) === null;
+  const tellOf = (packing: Packing, bound: number | null): void => {
+    if (sound(packing))
+      tell({ bound, best: packing.packages.length, packing: { ...packing, design: fingerprint(design) } });
+  };
   const counts = way === 'fewest' || way === 'drawer';
-  const trying = counts || way === 'jumpers' || way === 'shortest';
+  // What is there already may be as good: the gates one to one.
+  if (['fewest', 'jumpers', 'shortest'].includes(way)) {
+    const plain = (await pack(design, family, solve, supplies)).packing;
+    if (plain) {
+      const packing: Packing = { ...plain, way, sure: 'best', proved: false, ...(counts && { bound: 1 }) };
+      found.push({ packing, sure: 'best' });
+      tellOf(packing, null);
+    }
+  }
+  // What is decided by hand is not tried through: every set is tried of free units alone.
+  const trying = (counts || way === 'jumpers' || way === 'shortest') && holdsNothing(held);
   const tried = trying ? byTrying(netlist, family, way, wish) : { best: null, least: 1 };
   if (tried.best) found.push(tried.best);
   if (!counts || tried.best?.sure !== 'all')
-    for (const one of way === 'kinds' ? singleKinds(wish) : [wish]) {
-      const chosen = await choose(netlist, family, one, solve);
-      if (chosen) found.push(outcomeOf(netlist, family, way, chosen, tried.least));
+    for (const one of way === 'kinds' ? singleKinds(wish) : [bettering(wish, way, found, netlist)]) {
+      const parts = netlist.cells.length;
+      const chosen = await choose(netlist, family, one, solve, ({ bound, best, made }) => {
+        const packages = counts || way === 'nand' || way === 'nor';
+        if (made) tellOf(packingOf(netlist, family, made, way, 'best', bound), packages ? bound + parts : null);
+        else if (packages) tell({ bound: bound + parts, best: best === null ? null : best + parts, packing: null });
+      });
+      const plain = found[0];
+      if (chosen.chosen) found.push(outcomeOf(netlist, family, way, chosen, tried.least));
+      else if (counts && plain && chosen.proved && one.below !== undefined)
+        found[0] = { sure: 'tried', packing: { ...plain.packing, bound: plain.packing.packages.length } };
+      else if (counts && plain)
+        found[0] = { ...plain, packing: { ...plain.packing, bound: Math.max(1, chosen.bound) + parts } };
     }
-  // What is there already may be as good: the gates one to one.
-  if (['fewest', 'jumpers', 'shortest'].includes(way) && supplies.struck.length === 0) {
-    const plain = (await pack(design, family, solve)).packing;
-    const bound = way === 'fewest' ? { bound: 1 } : {};
-    if (plain) found.push({ packing: { ...plain, way, sure: 'best', proved: false, ...bound }, sure: 'best' });
-  }
-  const sound = found.filter((f) => whatIsWrong(netlist, f.packing) === null);
+  const kept = found.filter((f) => sound(f.packing));
   const goal = (p: Packing): number => costFor(way, p);
-  const [best] = sound.sort((a, b) => goal(a.packing) - goal(b.packing) || certainty(b.sure) - certainty(a.sure));
-  if (!best) return { packing: null, findings: [unbuildable(netlist, way, supplies)] };
+  const [best] = kept.sort((a, b) => goal(a.packing) - goal(b.packing) || certainty(b.sure) - certainty(a.sure));
+  if (!best) return { packing: null, findings: [unbuildable(netlist, way, { ...supplies, held })] };
   if (best.packing.bound === undefined)
-    return { packing: { ...best.packing, design: fingerprint(design) }, findings: [] };
+    return { packing: { ...best.packing, design: fingerprint(design) }, findings: gone };
   // What is known of one packing's number is known of the number, whoever found it.
-  const least = Math.max(...sound.map((f) => f.packing.bound ?? 0));
+  const least = Math.max(...kept.map((f) => f.packing.bound ?? 0));
   const chips = best.packing.packages.length;
-  const same = sound.filter((f) => f.packing.packages.length === chips).map((f) => f.sure);
+  const same = kept.filter((f) => f.packing.packages.length === chips).map((f) => f.sure);
   const sure = same.includes('all') || chips <= tried.least ? 'all' : same.includes('tried') ? 'tried' : 'best';
   const bound = sure === 'best' ? least : chips;
   return {
     packing: { ...best.packing, sure, proved: sure !== 'best', bound, design: fingerprint(design) },
-    findings: [],
+    findings: gone,
   };
 }
+
+/** The wish with what is to be bettered, where packages are what counts. */
+function bettering(wish: Wish, way: Way, [plain]: readonly Outcome[], { cells }: Netlist): Wish {
+  if (way !== 'fewest' || !plain) return wish;
+  return { ...wish, below: plain.packing.packages.length - cells.length };
+}
+
+/** What decided by hand cannot be, each told by itself: a chip that the way does not use, more than the drawer holds, a net that no gate drives. */
+function impossible(netlist: Netlist, { chips, stock, held = nothingHeld }: Wish, way: Way): Finding[] {
+  const title = titleOf(way).toLowerCase();
+  const found = againstChips(held, chips, title);
+  for (const [part, need] of heldCounts(held)) {
+    const have = stock ? (stock.get(part) ?? 0) : Number.POSITIVE_INFINITY;
+    if (need > have) found.push(finding('pack/held-short', [], { part, need, have }));
+  }
+  if (held.pins.length === 0) return found;
+  const functions = functionsOf(netlist);
+  const made = new Map<number, string>();
+  for (const { net, ref } of held.pins) {
+    const l = functions.ofNet(net);
+    const given = classOf(l) === 0 || (functions.isSource(classOf(l)) && (l & 1) === 0);
+    const other = made.get(l);
+    if (given) found.push(finding('pack/pin-idle', [], { net, ref }));
+    else if (other !== undefined) found.push(finding('pack/pin-same', [], { net, other, way: title }));
+    made.set(l, net);
+  }
+  return found;
+}
+
+const titleOf = (way: Way): string => ways.find((w) => w.way === way)?.title ?? way;
 
 interface Outcome {
   readonly packing: Packing;
@@ -100,24 +161,30 @@ interface Outcome {
 
 const certainty = (s: Sureness): number => (s === 'all' ? 2 : s === 'tried' ? 1 : 0);
 
-function checked(netlist: Netlist, { packing, findings }: Packed): Packed {
+function checked(netlist: Netlist, { packing, findings }: Packed, { held }: Supplies): Packed {
   if (!packing) return { packing, findings };
-  const wrong = whatIsWrong(netlist, packing);
+  const wrong = whatIsWrong(netlist, packing) ?? heldBroken(packing, stillMeant(held, lowered(netlist)).held);
   if (wrong !== null) return { packing: null, findings: [finding('pack/wrong', [], { wrong })] };
   return { packing: { ...packing, way: 'written', sure: packing.proved ? 'tried' : 'best' }, findings };
 }
 
-function wishFor(way: Exclude<Way, 'written'>, { struck, drawer }: Supplies, seconds: number): Wish | null {
+function wishFor(way: Exclude<Way, 'written'>, { struck, drawer, held }: Supplies, seconds: number): Wish | null {
   const only: Partial<Record<Way, string>> = { nand: '7400 7410 7420 7430', nor: '7402 7427 4002 74260' };
   const chips = (only[way]?.split(' ') ?? choosable).filter((n) => !struck.includes(n));
   const goals: Partial<Record<Way, Wish['goals']>> = {
     jumpers: ['pins', 'packages'],
   };
-  const wish: Wish = { chips, goals: goals[way] ?? ['packages', 'units', 'pins'], seconds, early: way === 'shortest' };
+  const wish: Wish = {
+    chips,
+    goals: goals[way] ?? ['packages', 'units', 'pins'],
+    seconds,
+    early: way === 'shortest',
+    held,
+  };
   if (way !== 'drawer') return wish;
   if (!drawer) return null;
-  const held = chips.filter((n) => (drawer.get(n) ?? 0) > 0);
-  return { ...wish, chips: held, stock: new Map(held.map((n) => [n, drawer.get(n) as number])) };
+  const there = chips.filter((n) => (drawer.get(n) ?? 0) > 0);
+  return { ...wish, chips: there, stock: new Map(there.map((n) => [n, drawer.get(n) as number])) };
 }
 
 /** Chips of which one alone makes anything, or with luck this design: the fewest kinds are one. */
@@ -125,9 +192,10 @@ const alone = '7400 7402 7410 7427 7451 7408 7432 7486'.split(' ');
 
 function singleKinds(wish: Wish): Wish[] {
   const chips = alone.filter((n) => wish.chips.includes(n));
+  const held = [...heldCounts(wish.held ?? nothingHeld).keys()];
   return chips.map((n) => ({
     ...wish,
-    chips: [n],
+    chips: [...new Set([n, ...held.filter((h) => wish.chips.includes(h))])],
     goals: ['packages', 'units'],
     seconds: wish.seconds / chips.length,
   }));
@@ -153,7 +221,8 @@ function byTrying(netlist: Netlist, family: FamilyId, way: Way, wish: Wish): { b
 }
 
 function outcomeOf(netlist: Netlist, family: FamilyId, way: Way, chosen: Chosen, least: number): Outcome {
-  const count = chosen.packages.length;
+  const made = chosen.chosen as Assembled;
+  const count = made.packages.length;
   const sure: Sureness =
     way !== 'fewest' && way !== 'drawer'
       ? chosen.proved
@@ -164,18 +233,18 @@ function outcomeOf(netlist: Netlist, family: FamilyId, way: Way, chosen: Chosen,
         : chosen.proved
           ? 'tried'
           : 'best';
-  return { packing: packingOf(netlist, family, chosen, way, sure, Math.max(chosen.bound, least)), sure };
+  return { packing: packingOf(netlist, family, made, way, sure, Math.max(chosen.bound, least)), sure };
 }
 
 function packingOf(
   netlist: Netlist,
   family: FamilyId,
-  { packages, netOf }: Pick<Chosen, 'packages' | 'netOf'>,
+  { packages, netOf }: Assembled,
   way: Way,
   sure: Sureness,
   bound: number,
 ): Packing {
-  const parts: Package[] = packagesOfParts(netlist, family, packages.length + 1, netOf);
+  const parts: Package[] = packagesOfParts(netlist, family, packages, netOf);
   const counted =
     way === 'kinds' || way === 'jumpers' || way === 'shortest' ? {} : { bound: Math.max(1, bound) + parts.length };
   return {
@@ -266,8 +335,12 @@ export function missingFrom(
   });
 }
 
-function unbuildable(netlist: Netlist, way: Way, { struck, drawer }: Supplies): Finding {
-  const title = ways.find((w) => w.way === way)?.title ?? way;
+function unbuildable(netlist: Netlist, way: Way, { struck, drawer, held }: Supplies): Finding {
+  const title = titleOf(way);
+  const [pin] = held.pins;
+  if (pin && held.pins.length === 1)
+    return finding('pack/pin-cannot', [], { ...pin, title: partType(pin.part)?.title ?? pin.part });
+  if (pin) return finding('pack/pins-together', [], { nets: held.pins.map((p) => p.net).join(', ') });
   if (way === 'drawer') return finding('pack/drawer-short', [], { chips: [...(drawer?.keys() ?? [])].length });
   return finding('pack/no-way', [], {
     way: title.toLowerCase(),

@@ -1,4 +1,4 @@
-import { currentPacking, type Finding, type Netlist } from '@saddlebag/core';
+import { currentPacking, type Finding, heldKey, type Netlist, rulesOf } from '@saddlebag/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { Colours } from '../kit/palette';
@@ -23,10 +23,11 @@ export function useJobView(id: string, session: JobSession): JobView {
   });
   const netlist: Netlist | null = reading.data?.design.netlist ?? null;
   const own = currentPacking(job, netlist, null);
-  const packKey = ['pack', contentKey(netlist), job.family];
+  const rules = rulesOf(job);
+  const packKey = ['pack', contentKey(netlist), job.family, rules.struck.join(), heldKey(rules.held)];
   const packed = useQuery({
     queryKey: packKey,
-    queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family)),
+    queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family, rules)),
     enabled: netlist !== null && own === null && !reading.isPlaceholderData,
   });
   const packing = own ?? (netlist ? (packed.data?.packing ?? null) : null);

@@ -1,5 +1,15 @@
 import { Button, Flex } from '@chakra-ui/react';
-import { applyEdit, canTry, isError, layOut, type Netlist, type PartType, says, tryPart } from '@saddlebag/core';
+import {
+  applyEdit,
+  canTry,
+  isError,
+  layOut,
+  type Netlist,
+  noRules,
+  type PartType,
+  says,
+  tryPart,
+} from '@saddlebag/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Choice } from '../kit/Choice';
@@ -51,7 +61,7 @@ async function jobFor(part: PartType, units: readonly number[]): Promise<string>
   if (wrong) throw new Error(says(wrong));
   const netlist = reading.design.netlist as Netlist;
   const { packing, findings } = await runLong('pack', new AbortController().signal, (api) =>
-    api.pack(netlist, job.family),
+    api.pack(netlist, job.family, noRules),
   );
   const { edit, findings: more } = packing ? layOut(packing) : { edit: null, findings };
   const applied = edit && applyEdit(job, edit);

@@ -1,6 +1,7 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { chipLibrary, formatted, parseSheet, printSheet, renamed, says, toVerilog } from '@saddlebag/core';
 import { lazy, Suspense, useRef, useState } from 'react';
+import { useLocation } from 'react-router';
 import { useJobView } from '../app/job-context';
 import { changeSettings, useSettings } from '../app/settings';
 import { Ask } from '../kit/Ask';
@@ -21,6 +22,7 @@ export default function DesignStep() {
   const { job, session, reading, colours } = useJobView();
   const { symbols } = useSettings();
   const goTo = useRef<(offset: number) => void>(() => {});
+  const from = (useLocation().state as { at?: unknown } | null)?.at;
   const [naming, setNaming] = useState<string | null>(null);
   const netlist = reading?.design.netlist ?? null;
   const findings = reading?.findings ?? [];
@@ -72,6 +74,8 @@ export default function DesignStep() {
               onRename={setNaming}
               onReady={(go) => {
                 goTo.current = go;
+                // Whoever comes from a unit of the packing finds its line.
+                if (typeof from === 'number') go(from);
               }}
             />
           </Suspense>

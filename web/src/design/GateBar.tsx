@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
-import { type Gate, type GateEdit, type GateKind, signalsOf } from '@saddlebag/core';
+import { type Gate, type GateEdit, type GateKind, placeOf, printPlace, signalsOf } from '@saddlebag/core';
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { useJobView } from '../app/job-context';
 import { Choice } from '../kit/Choice';
 import { Tag } from '../kit/Tag';
@@ -42,6 +43,9 @@ interface BarProps {
 }
 
 function ChosenGate({ gate, signals, onAct }: BarProps & { readonly gate: Gate }) {
+  const { packing, id } = useJobView();
+  const navigate = useNavigate();
+  const place = packing && placeOf(packing, gate.output);
   const [name, setName] = useState(gate.output);
   const { output, kind, inputs } = gate;
   return (
@@ -109,6 +113,7 @@ function ChosenGate({ gate, signals, onAct }: BarProps & { readonly gate: Gate }
         </Flex>
       </form>
       <Button onClick={() => onAct({ act: 'remove', gate: output })}>Remove</Button>
+      {place && <Button onClick={() => void navigate(`/job/${id}/pack`)}>Its unit, {printPlace(place)}</Button>}
       <Button ml="auto" variant="ghost" onClick={() => lookAt({ gate: null })}>
         Done
       </Button>

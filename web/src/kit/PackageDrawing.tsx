@@ -1,4 +1,5 @@
 import { drivenBy, type Package, shownSignal, typeOf } from '@saddlebag/core';
+import type { ReactNode } from 'react';
 import { useColours } from '../app/job-context';
 import { useSettings } from '../app/settings';
 import { colour } from '../app/theme';
@@ -12,8 +13,22 @@ const PITCH = 46;
 const BODY = { x: 10, y: 44, height: 118 } as const;
 const METAL = '#B0B1A8';
 
+/** Units that can be chosen and dragged: which is chosen, which is under what is dragged and may take it, whose nets are pinned. */
+export interface UnitHand {
+  readonly chosen: number | null;
+  readonly over: number | null;
+  readonly can: boolean;
+  readonly pinned: ReadonlySet<string>;
+  readonly onChoose: (unit: number) => void;
+}
+
+interface PackageDrawingProps {
+  readonly pack: Package;
+  readonly hand?: UnitHand | undefined;
+}
+
 /** A package from above, large: every pin with its number and what it carries, every unit with the gate it holds; spare units dashed. */
-export function PackageDrawing({ pack }: { readonly pack: Package }) {
+export function PackageDrawing({ pack, hand }: PackageDrawingProps) {
   const { symbols } = useSettings();
   const type = typeOf(pack);
   if (!type) return null;
@@ -24,7 +39,7 @@ export function PackageDrawing({ pack }: { readonly pack: Package }) {
   return (
     <svg
       viewBox={`0 0 ${width + 20} ${BODY.height + 2 * BODY.y}`}
-      role="img"
+      role={hand ? 'group' : 'img'}
       aria-label={`${pack.ref} ${pack.part}`}
       style={{ display: 'block', width: '100%' }}
     >
@@ -48,6 +63,7 @@ export function PackageDrawing({ pack }: { readonly pack: Package }) {
         <PinDrawing
           key={pin.id}
           id={pin.id}
+          input={hand && inputOf(pack, pin.id)}
           x={xOf(pin.dx)}
           lower={pin.dy === 0}
           carries={carried.get(pin.id) ?? (pin.role === 'supply' ? '1' : pin.role === 'ground' ? '0' : undefined)}
@@ -62,11 +78,82 @@ export function PackageDrawing({ pack }: { readonly pack: Package }) {
           return <UnitName key={unit.name} x={width / 2 + BODY.x} name={type.title} width={width} first={i === 0} />;
         const x = xOf(pins.reduce((sum, p) => sum + p.dx, 0) / pins.length);
         const y = BODY.y + BODY.height * (out?.dy === 0 ? 0.72 : 0.28);
-        if (!unit.symbol) return <UnitBox key={unit.name} name={unit.name} x={x} y={y} output={use?.output} />;
-        return <UnitDrawing key={unit.name} x={x} y={y} kind={unit.symbol} form={symbols} output={use?.output} />;
+        const drawing = unit.symbol ? (
+          <UnitDrawing x={x} y={y} kind={unit.symbol} form={symbols} output={use?.output} />
+        ) : (
+          <UnitBox name={unit.name} x={x} y={y} output={use?.output} />
+        );
+        return (
+          <UnitFrame key={unit.name} pack={pack} unit={i} x={x} y={y} hand={hand}>
+            {drawing}
+          </UnitFrame>
+        );
       })}
     </svg>
   );
+}
+
+interface UnitFrameProps {
+  readonly pack: Package;
+  readonly unit: number;
+  readonly x: number;
+  readonly y: number;
+  readonly hand: UnitHand | undefined;
+  readonly children: ReactNode;
+}
+
+/** A unit that can be pressed and dragged, with its frame when it is chosen or something is over it, and a pin when it is pinned. */
+function UnitFrame({ pack, unit, x, y, hand, children }: UnitFrameProps) {
+  if (!hand) return children;
+  const output = pack.units[unit]?.output;
+  const chosen = hand.chosen === unit;
+  const over = hand.over === unit;
+  const pinned = output !== undefined && hand.pinned.has(output);
+  const line = over ? (hand.can ? colour('moss') : colour('bad')) : chosen ? colour('moss') : 'transparent';
+  const place = `${pack.ref}.${unit + 1}`;
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button cannot stand inside a drawing
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen}
+      aria-label={`${place} ${output ?? 'spare'}${pinned ? ', pinned' : ''}`}
+      data-unit={place}
+      style={{ cursor: output === undefined ? 'pointer' : 'grab', touchAction: 'none' }}
+      onClick={() => hand.onChoose(unit)}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        e.preventDefault();
+        hand.onChoose(unit);
+      }}
+    >
+      <rect
+        x={x - 50}
+        y={y - 25}
+        width={110}
+        height={50}
+        rx={6}
+        fill="transparent"
+        stroke={line}
+        strokeWidth={over || chosen ? 2.4 : 0}
+      />
+      {children}
+      {pinned && (
+        <g pointerEvents="none">
+          <circle cx={x - 41} cy={y - 17} r={5} fill={colour('moss')} stroke="#FFFDF6" strokeWidth={1.2} />
+          <circle cx={x - 42.4} cy={y - 18.4} r={1.5} fill="#FFFDF6" />
+        </g>
+      )}
+    </g>
+  );
+}
+
+/** The unit and input that a pin is, as drops read it; undefined for other pins and where nothing can be dragged. */
+function inputOf(pack: Package, pin: string): { unit: string; input: number } | undefined {
+  const units = typeOf(pack)?.units ?? [];
+  const unit = units.findIndex((u) => u.inputs.includes(pin));
+  if (unit < 0 || !pack.units[unit]) return undefined;
+  return { unit: `${pack.ref}.${unit + 1}`, input: units[unit]?.inputs.indexOf(pin) ?? 0 };
 }
 
 /** What a chip of larger units is, once in its middle. */
@@ -111,12 +198,13 @@ function carriedBy(pack: Package): Map<string, string> {
 
 interface PinDrawingProps {
   readonly id: string;
+  readonly input: { readonly unit: string; readonly input: number } | undefined;
   readonly x: number;
   readonly lower: boolean;
   readonly carries: string | undefined;
 }
 
-function PinDrawing({ id, x, lower, carries }: PinDrawingProps) {
+function PinDrawing({ id, input, x, lower, carries }: PinDrawingProps) {
   const followed = useFollowed();
   const colours = useColours();
   const edge = lower ? BODY.y + BODY.height : BODY.y;
@@ -124,7 +212,13 @@ function PinDrawing({ id, x, lower, carries }: PinDrawingProps) {
   const rail = carries === '0' || carries === '1';
   const faded = followed !== null && carries !== followed;
   return (
-    <g opacity={faded ? 0.35 : 1} {...followProps(carries)}>
+    <g
+      opacity={faded ? 0.35 : 1}
+      data-unit={input?.unit}
+      data-input={input?.input}
+      style={input && { cursor: 'grab', touchAction: 'none' }}
+      {...followProps(carries)}
+    >
       <rect x={x - 8} y={lower ? edge : edge - 14} width={16} height={14} fill={METAL} />
       <SvgText x={x} y={lower ? edge - 6 : edge + 14} size={11} fill="#4A564F">
         {id}

@@ -1,5 +1,15 @@
 import { Box, Text } from '@chakra-ui/react';
-import { gateTitle, isPlain, type Packing, shownSignal, typeOf, type Unit, type UnitUse } from '@saddlebag/core';
+import {
+  gateTitle,
+  isPlain,
+  type Packing,
+  printPlace,
+  shownSignal,
+  typeOf,
+  type Unit,
+  type UnitPlace,
+  type UnitUse,
+} from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { followProps, useFollowed } from '../kit/follow';
 import { Tag } from '../kit/Tag';
@@ -18,8 +28,15 @@ function purpose(use: UnitUse, unit: Unit, oneToOne: boolean): string {
   return distinct < width ? 'spare inputs joined' : '';
 }
 
+interface GateListProps {
+  readonly packing: Packing;
+  readonly chosen: UnitPlace | null;
+  /** Absent where the packing is only looked at. */
+  readonly onChoose: ((place: UnitPlace) => void) | undefined;
+}
+
 /** Each gate of the design with the unit that it sits in. */
-export function GateList({ packing }: { readonly packing: Packing }) {
+export function GateList({ packing, chosen, onChoose }: GateListProps) {
   const { reading } = useJobView();
   const followed = useFollowed();
   const says = new Map(reading?.design.netlist?.gates.map((g) => [g.output, g.says]));
@@ -27,12 +44,12 @@ export function GateList({ packing }: { readonly packing: Packing }) {
     const type = typeOf(pack);
     return pack.units.flatMap((use, i) => {
       const unit = type?.units[i];
-      return use && unit ? [{ pack, use, unit }] : [];
+      return use && unit ? [{ pack, use, unit, place: { ref: pack.ref, unit: i } }] : [];
     });
   });
   return (
     <Box as="ul" listStyleType="none" overflowY="auto" tabIndex={0}>
-      {rows.map(({ pack, use, unit }) => (
+      {rows.map(({ pack, use, unit, place }) => (
         <Box
           as="li"
           key={`${pack.ref} ${unit.name}`}
@@ -41,6 +58,9 @@ export function GateList({ packing }: { readonly packing: Packing }) {
           borderTopWidth="1px"
           borderColor="line"
           bg={followed === use.output ? 'wash' : undefined}
+          boxShadow={
+            chosen && printPlace(chosen) === printPlace(place) ? 'inset 3px 0 var(--sb-colors-moss)' : undefined
+          }
           display="grid"
           gridTemplateColumns="74px 1fr auto"
           gap="8px"
@@ -50,7 +70,13 @@ export function GateList({ packing }: { readonly packing: Packing }) {
           <Box>
             <Tag signal={use.output} />
           </Box>
-          <Box minW="0">
+          <Box
+            minW="0"
+            as={onChoose ? 'button' : 'div'}
+            textAlign="left"
+            cursor={onChoose ? 'pointer' : undefined}
+            onClick={onChoose && (() => onChoose(place))}
+          >
             <Text fontFamily="mono" fontSize="13px" truncate>
               {says.get(use.output) ?? use.inputs.join(' ')}
             </Text>
@@ -61,7 +87,7 @@ export function GateList({ packing }: { readonly packing: Packing }) {
             </Text>
           </Box>
           <Text fontFamily="mono" fontSize="12.5px" color="soft" textAlign="right">
-            {pack.ref} pin {unit.outputs[0]}
+            {printPlace(place)} pin {unit.outputs[0]}
           </Text>
         </Box>
       ))}

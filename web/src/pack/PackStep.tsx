@@ -1,28 +1,34 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import {
+  againstRules,
   countPacking,
   isBare,
   layOut,
   type Packing,
   partsListCsv,
   partsOfPacking,
+  placeOf,
+  rulesOf,
   says,
   sureness,
-  typeOf,
+  type UnitPlace,
   type Way,
   ways,
 } from '@saddlebag/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobView } from '../app/job-context';
+import { useDesignFocus } from '../design/design-focus';
 import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
 import { tell } from '../kit/notices';
-import { PackageDrawing } from '../kit/PackageDrawing';
 import { Empty, Panel } from '../kit/Panel';
 import { useDrawer } from '../store/drawer';
 import { DrawerPanel } from './DrawerPanel';
 import { GateList } from './GateList';
+import { Packages } from './Packages';
+import { UnitBar } from './UnitBar';
+import { usePackingHand } from './use-packing-hand';
 import { useWays } from './use-ways';
 import { WaysPanel } from './WaysPanel';
 
@@ -31,20 +37,29 @@ const wayList = ways.map((w) => w.way);
 /** Gates in chips: each package with its inside, the ways to build side by side, and how sure each is. */
 export default function PackStep() {
   const view = useJobView();
-  const { packing, packingPending, packingFindings, reading, job, session } = view;
+  const { packing, packingPending, packingFindings, reading, job } = view;
   const drawer = useDrawer();
-  const { states, ask, stop } = useWays(wayList, drawer);
+  const { states, ask, work, stop } = useWays(wayList, drawer);
+  const hand = usePackingHand();
+  const { gate: lookedAt } = useDesignFocus();
+  // Whoever comes here from a gate finds it chosen.
+  const [chosen, choose] = useState<UnitPlace | null>(() =>
+    packing && lookedAt !== null ? placeOf(packing, lookedAt) : null,
+  );
   const [shown, setShown] = useState<Way | null>(null);
   const [open, setOpen] = useState(false);
   const broken = reading !== null && reading.design.netlist === null;
-  const nothing = packing !== null && reading?.design.outputs.length === 0;
+  const netlist = reading?.design.netlist ?? null;
+  const nothing = netlist !== null && netlist.outputs.length === 0;
   const looked = states.find((s) => s.way === shown)?.packing ?? null;
   const take = (next: Packing): void => {
     setShown(null);
-    const { edit, findings } = isBare(job.board) ? { edit: null, findings: [] } : layOut(next);
-    if (findings.length > 0) tell(findings.map(says).join(' '));
-    else session.dispatch(edit ?? { kind: 'take-packing', packing: next });
-    if (edit) tell('The board is laid out afresh for it. Undo brings the old one back.');
+    hand.take(next);
+  };
+  const again = async (): Promise<void> => {
+    const made = await work(packing?.way ?? 'written').catch(() => null);
+    if (made?.packing) take(made.packing);
+    else if (made) tell(made.findings.map(says).join(' '));
   };
   if (open) return <DrawerPanel entries={drawer ?? []} onClose={() => setOpen(false)} />;
   const drawn = looked ?? packing;
@@ -91,11 +106,18 @@ export default function PackStep() {
         {packingFindings.map((f) => (
           <FindingLine key={says(f)} finding={f} />
         ))}
-        {drawn && !nothing && !packingPending && <Packages packing={drawn} />}
+        {drawn && !nothing && !packingPending && (
+          <>
+            <Packages packing={drawn} hand={looked ? null : hand} chosen={chosen} onChoose={choose} />
+            {!looked && <UnitBar packing={drawn} hand={hand} chosen={chosen} onChoose={choose} />}
+          </>
+        )}
       </Panel>
-      {packing && !nothing && (
+      {netlist && !nothing && (
         <Flex direction="column" gap="10px" w="370px" flexShrink={0} minH="0">
-          <Summary packing={packing} />
+          {packing && (
+            <Summary packing={packing} working={states.some((s) => s.working)} onAgain={() => void again()} />
+          )}
           <WaysPanel
             states={states}
             shown={shown}
@@ -105,52 +127,30 @@ export default function PackStep() {
             onShow={setShown}
             onTake={take}
           />
-          <Panel title="Gate by gate" hint="where each gate of the sheet sits" flex="0.7">
-            <GateList packing={drawn ?? packing} />
-          </Panel>
+          {drawn && (
+            <Panel title="Gate by gate" hint="press one to find its unit" flex="0.7">
+              <GateList packing={drawn} chosen={looked ? null : chosen} onChoose={looked ? undefined : choose} />
+            </Panel>
+          )}
         </Flex>
       )}
     </>
   );
 }
 
-function Packages({ packing }: { readonly packing: Packing }) {
-  if (packing.packages.length === 0) return <Empty>No gate is needed: each output is an input, or constant.</Empty>;
-  return (
-    <Box
-      overflowY="auto"
-      p="8px 14px"
-      display="grid"
-      gridTemplateColumns="repeat(auto-fill, minmax(300px, 1fr))"
-      gap="14px 22px"
-      alignContent="start"
-      tabIndex={0}
-      role="region"
-      aria-label="packages"
-    >
-      {packing.packages.map((pack) => {
-        const used = pack.units.filter((u) => u !== null).length;
-        return (
-          <Box key={pack.ref}>
-            <PackageDrawing pack={pack} />
-            <Text fontSize="13.5px" mt="2px">
-              <Text as="span" fontFamily="heading" fontWeight="600" fontSize="16px">
-                {pack.ref} {pack.part}
-              </Text>{' '}
-              {typeOf(pack)?.title}, {used} of {pack.units.length} used
-            </Text>
-          </Box>
-        );
-      })}
-    </Box>
-  );
+interface SummaryProps {
+  readonly packing: Packing;
+  readonly working: boolean;
+  readonly onAgain: () => void;
 }
 
-function Summary({ packing }: { readonly packing: Packing }) {
+/** What the job's packing takes, how sure it is, and what comes next. */
+function Summary({ packing, working, onAgain }: SummaryProps) {
   const { job, session, id } = useJobView();
   const navigate = useNavigate();
   const { packages, unitsUsed, unitsSpare } = countPacking(packing);
   const laid = !isBare(job.board);
+  const broken = againstRules(packing, rulesOf(job));
   const lay = (): void => {
     const { edit, findings } = layOut(packing);
     if (!edit) tell(findings.map(says).join(' '));
@@ -176,9 +176,19 @@ function Summary({ packing }: { readonly packing: Packing }) {
         <Heading as="h3" srOnly>
           next
         </Heading>
-        <Button size="md" variant={laid ? 'outline' : 'solid'} onClick={lay}>
-          {laid ? 'Lay it out afresh' : 'Lay it out on boards'}
-        </Button>
+        {broken && (
+          <Text fontSize="13px" color="warn" mb="8px">
+            {says(broken)}
+          </Text>
+        )}
+        <Flex gap="8px">
+          <Button size="md" variant={laid ? 'outline' : 'solid'} onClick={lay}>
+            {laid ? 'Lay it out afresh' : 'Lay it out on boards'}
+          </Button>
+          <Button size="md" variant={broken ? 'solid' : 'outline'} disabled={working} onClick={onAgain}>
+            {working ? 'packing …' : 'Pack again'}
+          </Button>
+        </Flex>
       </Box>
     </Panel>
   );

@@ -4,6 +4,7 @@ import {
   type DrawerEntry,
   missingFrom,
   type Packing,
+  type PackProgress,
   pathOf,
   pinsOf,
   says,
@@ -103,7 +104,7 @@ function WayLine({ state, chosen, drawer, onAsk, onShow, onTake }: WayLineProps)
           <Figures packing={packing} />
         ) : (
           <Text fontSize="12px" color="soft">
-            {info?.says}
+            {state.working && state.progress ? saysProgress(state.progress) : info?.says}
           </Text>
         )}
         {packing && drawer && drawer.length > 0 && <Missing packing={packing} drawer={drawer} family={job.family} />}
@@ -159,6 +160,12 @@ function Figures({ packing }: { readonly packing: Packing }) {
       </Text>
     </>
   );
+}
+
+/** How far a way is: chips of the best so far, and the number that none goes below. */
+function saysProgress({ best, bound }: PackProgress): string {
+  const found = best === null ? 'nothing found yet' : `${best} chips so far`;
+  return bound === null ? `${found} …` : `${found}, none with fewer than ${bound} …`;
 }
 
 interface MissingProps {

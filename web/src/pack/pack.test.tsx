@@ -15,7 +15,7 @@ beforeEach(() => replaceDrawer([]).then(() => localStages.reset()));
 describe('packing', () => {
   it('shows each package with its count, and says how sure it is', () => {
     renderInJob(<PackStep />, job);
-    expect(screen.getByRole('img', { name: 'U1 74HC21' })).toBeDefined();
+    expect(screen.getByRole('group', { name: 'U1 74HC21' })).toBeDefined();
     expect(screen.getByText(/two 4-input ANDs, 2 of 2 used/)).toBeDefined();
     expect(screen.getByText('4 units used, 2 spare')).toBeDefined();
     expect(screen.getByText(/^Fewest for these gates one to one: proved/)).toBeDefined();

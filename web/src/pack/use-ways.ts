@@ -1,9 +1,19 @@
-import { type DrawerEntry, type Finding, type Packing, type Supplies, stockOf, type Way } from '@saddlebag/core';
-import { useQueries, useQueryClient } from '@tanstack/react-query';
+import {
+  type DrawerEntry,
+  type Finding,
+  heldKey,
+  type Packing,
+  type PackProgress,
+  rulesOf,
+  type Supplies,
+  stockOf,
+  type Way,
+} from '@saddlebag/core';
+import { type QueryKey, useQueries, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { contentKey } from '../app/content-key';
 import { useJobView } from '../app/job-context';
-import { runLong } from '../workers/stages';
+import { callback, runLong } from '../workers/stages';
 
 /** Seconds that the solver may look for each way. */
 const SECONDS = 8;
@@ -11,49 +21,85 @@ const SECONDS = 8;
 /** A way to build as far as it is worked out. */
 export interface WayState {
   readonly way: Way;
-  readonly asked: boolean;
   readonly working: boolean;
+  /** How far it is while it is worked out, and how far it came when it was stopped. */
+  readonly progress: PackProgress | null;
   readonly packing: Packing | null;
   readonly findings: readonly Finding[];
   readonly failed: string | null;
 }
 
-/** Ways to build the design: each is worked out in the worker when it is asked for, and kept while the design and the chips stay. */
+const nowhere: PackProgress = { bound: null, best: null, packing: null };
+
+/** Ways to build the design: each is worked out in the worker when it is asked for, and kept while the design and what it must keep to stay. */
 export function useWays(list: readonly Way[], drawer: readonly DrawerEntry[] | undefined) {
   const { job, reading } = useJobView();
   const queries = useQueryClient();
   const netlist = reading?.design.netlist ?? null;
-  const [asked, setAsked] = useState<ReadonlySet<Way>>(new Set());
-  const struck = useMemo(() => job.struck ?? [], [job.struck]);
   const stock = useMemo(() => (drawer && drawer.length > 0 ? stockOf(drawer, job.family) : null), [drawer, job.family]);
-  const supplies: Supplies = { struck, drawer: stock };
-  const results = useQueries({
-    queries: list.map((way) => ({
-      queryKey: ['way', contentKey(netlist), job.family, way, struck.join(), way === 'drawer' ? contentKey(stock) : 0],
-      queryFn: ({ signal }: { signal: AbortSignal }) =>
-        netlist
-          ? runLong('ways', signal, (api) => api.packWay(netlist, job.family, way, supplies, SECONDS))
-          : { packing: null, findings: [] },
-      enabled: netlist !== null && asked.has(way),
-      staleTime: Number.POSITIVE_INFINITY,
-      retry: false,
-    })),
+  const rules = rulesOf(job);
+  const supplies: Supplies = { ...rules, drawer: stock };
+  // What is asked for is asked of this design and these rules: after a change of either it must be asked for again.
+  const keyOf = (way: Way): QueryKey => [
+    'way',
+    contentKey(netlist),
+    job.family,
+    way,
+    rules.struck.join(),
+    heldKey(rules.held),
+    way === 'drawer' ? contentKey(stock) : 0,
+  ];
+  const [asked, setAsked] = useState<ReadonlySet<string>>(new Set());
+  const [progress, setProgress] = useState<ReadonlyMap<string, PackProgress>>(new Map());
+  const heard = (key: string, next: PackProgress): void =>
+    setProgress((all) => {
+      const before = all.get(key) ?? nowhere;
+      return new Map(all).set(key, {
+        ...next,
+        packing: next.packing ?? before.packing,
+        bound: next.bound ?? before.bound,
+      });
+    });
+  const queryOf = (way: Way) => ({
+    queryKey: keyOf(way),
+    queryFn: ({ signal }: { signal: AbortSignal }) => {
+      if (!netlist) return { packing: null, findings: [] };
+      const key = keyOf(way).join();
+      const tell = callback((p: PackProgress) => heard(key, p));
+      return runLong('ways', signal, (api) => api.packWay(netlist, job.family, way, supplies, SECONDS, tell));
+    },
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
   });
-  const states = list.map(
-    (way, i): WayState => ({
+  const results = useQueries({
+    queries: list.map((way) => ({ ...queryOf(way), enabled: netlist !== null && asked.has(keyOf(way).join()) })),
+  });
+  const states = list.map((way, i): WayState => {
+    const soFar = progress.get(keyOf(way).join()) ?? null;
+    const working = results[i]?.isFetching === true;
+    // Stopped: the best so far is kept.
+    const kept = working ? null : (soFar?.packing ?? null);
+    return {
       way,
-      asked: asked.has(way),
-      working: results[i]?.isFetching === true,
-      packing: results[i]?.data?.packing ?? null,
+      working,
+      progress: soFar,
+      packing: results[i]?.data?.packing ?? (results[i]?.data ? null : kept),
       findings: results[i]?.data?.findings ?? [],
       failed: results[i]?.isError ? String(results[i]?.error) : null,
-    }),
-  );
+    };
+  });
+  const ask = (which: readonly Way[]): void =>
+    setAsked((all) => new Set([...all, ...which.map((way) => keyOf(way).join())]));
   return {
     states,
-    ask: (which: readonly Way[]): void => setAsked(new Set([...asked, ...which])),
+    ask,
+    /** Works a way out and gives what came of it. */
+    work: (way: Way) => {
+      ask([way]);
+      return queries.fetchQuery(queryOf(way));
+    },
     stop: (): void => {
-      setAsked(new Set(states.filter((s) => s.packing).map((s) => s.way)));
+      setAsked(new Set(states.filter((s) => !s.working).map((s) => keyOf(s.way).join())));
       void queries.cancelQueries({ queryKey: ['way'] });
     },
   };

@@ -2,6 +2,7 @@ import type { Netlist } from '@saddlebag/core';
 import { useRef } from 'react';
 import { useJobView } from '../app/job-context';
 import { tell } from '../kit/notices';
+import type { WalkProgress } from '../workers/protocol';
 import { callback, runLong } from '../workers/stages';
 
 /** Walks the table in a worker: starts, tells rows to the bench as they come, and stops on request. */
@@ -20,7 +21,7 @@ export function useWalk(netlist: Netlist | null): { walk: () => void; stop: () =
     running.current = control;
     bench.startWalk();
     const board = job.board;
-    const tellRows = callback(({ rows }) => {
+    const tellRows = callback<WalkProgress>(({ rows }) => {
       if (!control.signal.aborted) bench.addWalked(board, rows);
     });
     runLong('walk', control.signal, (api) => api.walk(board, netlist, tellRows))

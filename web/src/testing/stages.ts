@@ -8,6 +8,7 @@ import {
   type Form,
   inspectJob,
   type Netlist,
+  type PackProgress,
   packWay,
   readDesign,
   restate,
@@ -25,8 +26,14 @@ const api = {
   table: tableOf,
   restate: (sheet: string, signals: readonly string[], form: Form) => restate(sheet, signals, form, chipLibrary),
   countChips: (sheet: string, family: FamilyId) => countChips(sheet, family, solve),
-  packWay: (netlist: Netlist, family: FamilyId, way: Way, supplies: Supplies, seconds: number) =>
-    packWay(netlist, family, way, supplies, solve, seconds),
+  packWay: (
+    netlist: Netlist,
+    family: FamilyId,
+    way: Way,
+    supplies: Supplies,
+    seconds: number,
+    tell: (p: PackProgress) => void,
+  ) => packWay(netlist, family, way, supplies, solve, seconds, tell),
   compare: compareDesigns,
   inspect: inspectJob,
   async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {

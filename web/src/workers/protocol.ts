@@ -8,8 +8,10 @@ import type {
   Job,
   Netlist,
   Packing,
+  PackProgress,
   Reading,
   Restated,
+  Rules,
   Side,
   Supplies,
   Table,
@@ -34,13 +36,18 @@ export interface StagesApi {
   ): Promise<{ restated: Restated | null; findings: readonly Finding[] }>;
   countChips(sheet: string, family: FamilyId): Promise<number | null>;
   compare(a: Side, b: Side): { comparison: Comparison | null; findings: readonly Finding[] };
-  pack(netlist: Netlist, family: FamilyId): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
+  pack(
+    netlist: Netlist,
+    family: FamilyId,
+    rules: Rules,
+  ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   packWay(
     netlist: Netlist,
     family: FamilyId,
     way: Way,
     supplies: Supplies,
     seconds: number,
+    tell: (progress: PackProgress) => void,
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
   walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void): Promise<void>;

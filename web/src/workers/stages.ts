@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import type { StagesApi, WalkProgress } from './protocol';
+import type { StagesApi } from './protocol';
 
 /** A worker with its remote face. */
 interface Running {
@@ -47,6 +47,6 @@ export async function runLong<T>(
 }
 
 /** Wraps a callback so that a worker can call it. */
-export function callback(tell: (progress: WalkProgress) => void): typeof tell {
+export function callback<P>(tell: (progress: P) => void): typeof tell {
   return Comlink.proxy(tell);
 }

@@ -27,8 +27,9 @@ const api: StagesApi = {
   restate: (sheet, signals, form) => restate(sheet, signals, form, chipLibrary, solve),
   countChips: (sheet, family) => countChips(sheet, family, solve),
   compare: compareDesigns,
-  pack: (netlist, family) => pack(netlist, family, solve),
-  packWay: (netlist, family, way, supplies, seconds) => packWay(netlist, family, way, supplies, solve, seconds),
+  pack: (netlist, family, rules) => pack(netlist, family, solve, rules),
+  packWay: (netlist, family, way, supplies, seconds, tell) =>
+    packWay(netlist, family, way, supplies, solve, seconds, tell),
   inspect: inspectJob,
   async walk(board, netlist, tell) {
     const outputs = netlist.outputs.map((o) => o.name);

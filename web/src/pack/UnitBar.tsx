@@ -1,0 +1,198 @@
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import {
+  areEqual,
+  choosable,
+  findChip,
+  gateTitle,
+  type Packing,
+  type PartType,
+  placesFor,
+  printPlace,
+  readPartNumber,
+  typeOf,
+  type Unit,
+  type UnitPlace,
+  type UnitUse,
+} from '@saddlebag/core';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useJobView } from '../app/job-context';
+import { lookAt } from '../design/design-focus';
+import { Choice } from '../kit/Choice';
+import { Tag } from '../kit/Tag';
+import type { PackingHand } from './use-packing-hand';
+
+interface UnitBarProps {
+  readonly packing: Packing;
+  readonly hand: PackingHand;
+  readonly chosen: UnitPlace | null;
+  readonly onChoose: (place: UnitPlace | null) => void;
+}
+
+/** What can be done to the unit that is chosen; without one, a package to add. */
+export function UnitBar({ packing, hand, chosen, onChoose }: UnitBarProps) {
+  const pack = packing.packages.find((p) => p.ref === chosen?.ref);
+  const type = pack && typeOf(pack);
+  const unit = chosen ? type?.units[chosen.unit] : undefined;
+  const use = chosen ? (pack?.units[chosen.unit] ?? null) : null;
+  return (
+    <Box borderTopWidth="1px" borderColor="line" px="12px" py="6px" flexShrink={0} role="group" aria-label="unit">
+      {!pack || !type || !unit || !chosen ? (
+        <NewPackage hand={hand} />
+      ) : (
+        <Flex gap="8px" align="center" wrap="wrap" fontSize="13px">
+          <Text fontFamily="heading" fontWeight="600" fontSize="15px">
+            {printPlace(chosen)}
+          </Text>
+          {use ? (
+            <Used packing={packing} hand={hand} place={chosen} unit={unit} use={use} onChoose={onChoose} />
+          ) : (
+            <Text color="soft">spare: drag a gate here, or choose one and move it</Text>
+          )}
+          <OfPackage
+            hand={hand}
+            place={chosen}
+            type={type}
+            bare={pack.units.every((u) => u === null)}
+            onChoose={onChoose}
+          />
+          <Button ml="auto" variant="ghost" onClick={() => onChoose(null)}>
+            Done
+          </Button>
+        </Flex>
+      )}
+    </Box>
+  );
+}
+
+interface UsedProps extends Omit<UnitBarProps, 'chosen'> {
+  readonly place: UnitPlace;
+  readonly unit: Unit;
+  readonly use: UnitUse;
+}
+
+/** A unit in use: what it makes of what, with its inputs to swap, its place to change and to keep. */
+function Used({ packing, hand, place, unit, use, onChoose }: UsedProps) {
+  const { reading, id } = useJobView();
+  const navigate = useNavigate();
+  const netlist = reading?.design.netlist;
+  if (!netlist) return null;
+  const gate = netlist.gates.find((g) => g.output === use.gate) ?? netlist.gates.find((g) => g.output === use.output);
+  const cell = netlist.cells.find((c) => (c.kind === 'part' ? c.ref : c.output) === use.gate);
+  const at = gate?.at ?? cell?.at;
+  const pinned = hand.held.pins.some((p) => p.net === use.output);
+  const own = netlist.gates.some((g) => g.output === use.output);
+  const places = placesFor(packing, hand.held, netlist, place);
+  const show = (): void => {
+    lookAt({ gate: gate?.output ?? null });
+    void navigate(`/job/${id}/design`, { state: { at: at?.from ?? 0 } });
+  };
+  return (
+    <>
+      <Tag signal={use.output} />
+      <Text>= {unit.gate ? gateTitle(unit.gate) : 'unit'} of</Text>
+      {use.inputs.map((net, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a unit may have one net at several inputs
+        <Flex key={`${i} ${net}`} align="center" gap="4px">
+          {i > 0 && areEqual(unit, i - 1, i) && use.inputs[i - 1] !== net && (
+            <Button
+              variant="ghost"
+              px="3px"
+              minW="20px"
+              aria-label={`swap pins ${unit.inputs[i - 1]} and ${unit.inputs[i]}`}
+              title={`swap pins ${unit.inputs[i - 1]} and ${unit.inputs[i]}`}
+              onClick={() => hand.swap(place, i - 1, i)}
+            >
+              ⇄
+            </Button>
+          )}
+          <Tag signal={net} />
+        </Flex>
+      ))}
+      {own && (
+        <Button aria-pressed={pinned} onClick={() => hand.pin(use.output, !pinned)}>
+          {pinned ? 'Unpin' : 'Pin here'}
+        </Button>
+      )}
+      {places.length > 0 && (
+        <Choice
+          label="move to"
+          value=""
+          width="128px"
+          onChange={(text) => {
+            const to = places.find((p) => printPlace(p) === text);
+            if (!to) return;
+            hand.move(place, to);
+            onChoose(to);
+          }}
+        >
+          <option value="">Move to …</option>
+          {places.map((p) => {
+            const there = packing.packages.find((x) => x.ref === p.ref)?.units[p.unit]?.output;
+            return (
+              <option key={printPlace(p)} value={printPlace(p)}>
+                {printPlace(p)} {there === undefined ? 'spare' : `for ${there}`}
+              </option>
+            );
+          })}
+        </Choice>
+      )}
+      {at && <Button onClick={show}>On the sheet</Button>}
+    </>
+  );
+}
+
+interface OfPackageProps {
+  readonly hand: PackingHand;
+  readonly place: UnitPlace;
+  readonly type: PartType;
+  readonly bare: boolean;
+  readonly onChoose: (place: null) => void;
+}
+
+/** What can be done to the package of the chosen unit. */
+function OfPackage({ hand, place, type, bare, onChoose }: OfPackageProps) {
+  const { job, session } = useJobView();
+  const struck = job.struck ?? [];
+  const drop = (): void => {
+    hand.drop(place.ref);
+    onChoose(null);
+  };
+  return (
+    <>
+      {bare && <Button onClick={drop}>Take {place.ref} away</Button>}
+      {choosable.includes(type.id) && !struck.includes(type.id) && (
+        <Button
+          title="Strike this chip out for this job; then pack again."
+          onClick={() => session.dispatch({ kind: 'strike', chips: [...struck, type.id] })}
+        >
+          Do without {type.id}
+        </Button>
+      )}
+    </>
+  );
+}
+
+function NewPackage({ hand }: { readonly hand: PackingHand }) {
+  const [part, setPart] = useState(choosable[0] ?? '');
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        hand.add(part);
+      }}
+    >
+      <Flex gap="8px" align="center" fontSize="13px">
+        <Text color="soft">Drag a gate to another unit, or press a unit; or add</Text>
+        <Choice label="package to add" value={part} width="230px" onChange={setPart}>
+          {choosable.map((n) => (
+            <option key={n} value={n}>
+              {readPartNumber(n)?.base} {findChip(n)?.title}
+            </option>
+          ))}
+        </Choice>
+        <Button type="submit">Add</Button>
+      </Flex>
+    </form>
+  );
+}

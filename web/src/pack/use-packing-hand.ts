@@ -1,0 +1,93 @@
+import {
+  addPackage,
+  type ByHand,
+  dropPackage,
+  type Edit,
+  type Held,
+  isBare,
+  layOut,
+  moveGate,
+  nothingHeld,
+  type Packing,
+  pinGate,
+  says,
+  swapInputs,
+  type UnitPlace,
+} from '@saddlebag/core';
+import { useJobView } from '../app/job-context';
+import { tell } from '../kit/notices';
+
+/** What a person can do to the packing of the open job by hand. Each is one edit; what cannot be says why in a notice. */
+export interface PackingHand {
+  readonly held: Held;
+  readonly move: (from: UnitPlace, to: UnitPlace) => void;
+  /** What a move would come to, without doing it. */
+  readonly tryMove: (from: UnitPlace, to: UnitPlace) => ByHand | null;
+  readonly swap: (place: UnitPlace, i: number, j: number) => void;
+  readonly pin: (net: string, on: boolean) => void;
+  readonly add: (part: string) => void;
+  readonly drop: (ref: string) => void;
+  /** Takes a packing as the job's, its board laid out for it if there is one. */
+  readonly take: (packing: Packing) => void;
+}
+
+export function usePackingHand(): PackingHand {
+  const { job, session, packing, reading } = useJobView();
+  const held = job.held ?? nothingHeld;
+  const netlist = reading?.design.netlist ?? null;
+  const editsFor = (next: Packing): readonly Edit[] | null => {
+    if (isBare(job.board)) return [{ kind: 'take-packing', packing: next }];
+    const { edit, findings } = layOut(next);
+    if (edit) return [edit];
+    tell(findings.map(says).join(' '));
+    return null;
+  };
+  const saysLaid = (): void => {
+    if (!isBare(job.board)) tell('The board is laid out afresh for it. Undo brings the old one back.');
+  };
+  const commit = (what: string, wish: ByHand | null): void => {
+    if (!wish) return;
+    if (!wish.ok) {
+      tell(says(wish.finding));
+      return;
+    }
+    const edits = wish.packing === job.packing ? [] : editsFor(wish.packing);
+    if (edits === null) return;
+    session.dispatch({ kind: 'all', says: what, edits: [{ kind: 'hold', held: wish.held }, ...edits] });
+    if (edits.length > 0) saysLaid();
+  };
+  const known = <T>(act: (p: Packing, n: NonNullable<typeof netlist>) => T): T | null =>
+    packing && netlist ? act(packing, netlist) : null;
+  const tryMove = (from: UnitPlace, to: UnitPlace): ByHand | null => known((p, n) => moveGate(p, held, n, from, to));
+  return {
+    held,
+    tryMove,
+    move: (from, to) => commit(`move to ${to.ref}`, tryMove(from, to)),
+    swap: (place, i, j) =>
+      commit(
+        `swap inputs of ${place.ref}`,
+        known((p) => swapInputs(p, held, place, i, j)),
+      ),
+    pin: (net, on) =>
+      commit(
+        `${on ? 'pin' : 'unpin'} ${net}`,
+        known((p, n) => pinGate(p, held, n, net, on)),
+      ),
+    add: (part) =>
+      commit(
+        `add a ${part}`,
+        known((p) => addPackage(p, held, job.family, part)),
+      ),
+    drop: (ref) =>
+      commit(
+        `take ${ref} away`,
+        known((p) => dropPackage(p, held, ref)),
+      ),
+    take: (next) => {
+      const edits = editsFor(next);
+      if (!edits) return;
+      for (const edit of edits) session.dispatch(edit);
+      saysLaid();
+    },
+  };
+}

@@ -1,0 +1,80 @@
+import { parsePlace, printPlace, says, type UnitPlace } from '@saddlebag/core';
+import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import type { PackingHand } from './use-packing-hand';
+
+/** Screen pixels that a pointer moves before pressing becomes dragging. */
+const SLACK = 5;
+
+/** A gate, or one of its inputs, under way: where the pointer is, over what, and what letting go would do or why it cannot. */
+export interface UnitDrag {
+  readonly from: UnitPlace;
+  readonly input: number | null;
+  readonly x: number;
+  readonly y: number;
+  readonly over: UnitPlace | null;
+  readonly can: boolean;
+  readonly says: string;
+}
+
+/** Where a screen place belongs: the unit drawn there, and the input if it is a pin. */
+function placeAt(x: number, y: number): { place: UnitPlace; input: number | null } | null {
+  const found = document.elementFromPoint(x, y)?.closest('[data-unit]');
+  const place = parsePlace(found?.getAttribute('data-unit') ?? '');
+  const input = found?.getAttribute('data-input');
+  return place && { place, input: input ? Number(input) : null };
+}
+
+/** Dragging gates between units, and inputs of one unit onto each other; pressing without moving stays a press. */
+export function useUnitDrag(hand: PackingHand, nameOf: (place: UnitPlace) => string | null) {
+  const [drag, setDrag] = useState<UnitDrag | null>(null);
+  const pressed = useRef<{ from: UnitPlace; input: number | null; x: number; y: number } | null>(null);
+  useEffect(() => {
+    const stop = (e: KeyboardEvent): void => {
+      if (e.key === 'Escape') setDrag(null);
+    };
+    window.addEventListener('keydown', stop);
+    return () => window.removeEventListener('keydown', stop);
+  }, []);
+  const dragTo = (from: UnitPlace, input: number | null, x: number, y: number): UnitDrag => {
+    const at = placeAt(x, y);
+    const bare = { from, input, x, y, over: null, can: false };
+    const name = nameOf(from) ?? '';
+    if (!at) return { ...bare, says: name };
+    const own = printPlace(at.place) === printPlace(from);
+    if (input !== null) {
+      const can = own && at.input !== null && at.input !== input;
+      return {
+        ...bare,
+        over: own ? at.place : null,
+        can,
+        says: can ? 'swap these inputs' : 'onto another input of it',
+      };
+    }
+    if (own) return { ...bare, says: name };
+    const wish = hand.tryMove(from, at.place);
+    const other = nameOf(at.place);
+    const to = `${name} to ${printPlace(at.place)}`;
+    const words = wish?.ok ? (other === null ? to : `${to}, ${other} back`) : wish ? says(wish.finding) : name;
+    return { ...bare, over: at.place, can: wish?.ok === true, says: words };
+  };
+  const onPointerDown = (e: PointerEvent): void => {
+    const at = e.button === 0 ? placeAt(e.clientX, e.clientY) : null;
+    pressed.current = at && nameOf(at.place) !== null ? { ...at, from: at.place, x: e.clientX, y: e.clientY } : null;
+  };
+  const onPointerMove = (e: PointerEvent): void => {
+    const start = pressed.current;
+    if (!start || e.buttons !== 1) return;
+    if (!drag && Math.hypot(e.clientX - start.x, e.clientY - start.y) < SLACK) return;
+    setDrag(dragTo(start.from, start.input, e.clientX, e.clientY));
+  };
+  const onPointerUp = (e: PointerEvent): void => {
+    pressed.current = null;
+    if (!drag) return;
+    setDrag(null);
+    const at = placeAt(e.clientX, e.clientY);
+    if (!drag.over || !at) return;
+    if (drag.input === null) hand.move(drag.from, drag.over);
+    else if (drag.can && at.input !== null) hand.swap(drag.from, drag.input, at.input);
+  };
+  return { drag, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: () => setDrag(null) } };
+}
