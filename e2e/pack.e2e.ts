@@ -90,4 +90,41 @@ describe('packing', () => {
     await p.reads('Nothing to mend');
     expect(p.complaints).toEqual([]);
   });
+
+  it('by hand: a gate dragged to another unit is pinned there, an impossible place says why, its line is found and back', async () => {
+    const p = await Person.at(browser, base);
+    await p.takes('Lock interlock');
+    await p.turnsTo('pack');
+    const label = async (start: string): Promise<string> =>
+      p.page.$$eval(
+        '[role=button][data-unit]',
+        (all, text) => all.map((e) => e.getAttribute('aria-label') ?? '').find((n) => n.includes(text)) ?? '',
+        start,
+      );
+    const middle = async (place: string) => {
+      const box = await (await p.sees(`[role=button][data-unit="${place}"] rect`)).boundingBox();
+      if (!box) throw new Error(`no unit ${place}`);
+      return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    };
+    const drags = async (from: string, to: string): Promise<string> => {
+      const [a, b] = [await middle(from), await middle(to)];
+      await p.page.mouse.move(a.x, a.y);
+      await p.page.mouse.down();
+      await p.page.mouse.move(b.x, b.y, { steps: 5 });
+      const all = await p.page.$$eval('[role=status]', (found) => found.map((e) => e.textContent ?? ''));
+      const says = all.find((text) => text.includes('W')) ?? '';
+      await p.page.mouse.up();
+      return says;
+    };
+    const [w, spare] = [(await label(' W')).split(' ')[0] ?? '', (await label('spare')).split(' ')[0] ?? ''];
+    const g = (await label(' G')).split(' ')[0] ?? '';
+    expect(await drags(w, g)).toMatch(/cannot do what W needs: NOR of 2/);
+    expect(await drags(w, spare)).toBe(`W to ${spare}`);
+    await p.named(`${spare} W, pinned`);
+    await p.presses('On the sheet');
+    await p.page.waitForFunction(() => /^W = /.test(document.querySelector('.cm-activeLine')?.textContent ?? ''));
+    await p.presses(`Its unit, ${spare}`);
+    expect(await (await p.named(`${spare} W, pinned`)).evaluate((e) => e.getAttribute('aria-pressed'))).toBe('true');
+    expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
+  });
 });

@@ -129,9 +129,9 @@ function UnitFrame({ pack, unit, x, y, hand, children }: UnitFrameProps) {
     >
       <rect
         x={x - 50}
-        y={y - 25}
+        y={y - 21}
         width={110}
-        height={50}
+        height={41}
         rx={6}
         fill="transparent"
         stroke={line}

@@ -95,7 +95,7 @@ export default function PackStep() {
           <Empty>The sheet has a mistake. Mend it at Design, and its gates are packed here.</Empty>
         )}
         {!packingPending && nothing && <Empty>Nothing to pack yet: the sheet has no output.</Empty>}
-        {!packingPending && !packing && reading !== null && !broken && packingFindings.length === 0 && (
+        {!packingPending && !packing && reading !== null && !broken && !nothing && packingFindings.length === 0 && (
           <Empty>
             Stopped before a packing was found.
             <Button display="block" mx="auto" mt="12px" onClick={view.startPacking}>

@@ -117,3 +117,54 @@ describe('the drawer', () => {
     expect(await screen.findByText('All of it is in the drawer.')).toBeDefined();
   }, 30_000);
 });
+
+describe('packing by hand', () => {
+  const unit = (name: RegExp) => screen.getByRole('button', { name });
+
+  it('moves a gate by keys, pins it, and packs again around it; undo takes each step back', async () => {
+    const { session } = renderInJob(<PackStep />, job);
+    await userEvent.selectOptions(screen.getByLabelText('package to add'), '7404');
+    await userEvent.click(screen.getByRole('button', { name: 'Add' }));
+    expect(session.job.held?.added).toEqual([{ ref: 'U3', part: '7404' }]);
+    expect(screen.getByRole('group', { name: 'U3 74HC04' })).toBeDefined();
+    const [place, net] = (
+      screen.getAllByRole('button', { name: /^U\d\.\d E'$/ })[0]?.getAttribute('aria-label') ?? ''
+    ).split(' ');
+    unit(new RegExp(`^${place} `)).focus();
+    await userEvent.keyboard('{Enter}');
+    await userEvent.selectOptions(screen.getByLabelText('move to'), 'U3.2');
+    expect(unit(/^U3\.2 E', pinned$/).getAttribute('aria-pressed')).toBe('true');
+    expect(session.job.held?.pins.map((p) => [p.net, p.ref, p.unit])).toEqual([[net, 'U3', 1]]);
+    await userEvent.click(screen.getByRole('button', { name: 'Pack again' }));
+    await waitFor(() => expect(session.job.packing?.packages.find((p) => p.ref === 'U3')?.units[1]?.output).toBe(net));
+    await userEvent.click(screen.getByRole('button', { name: 'Unpin' }));
+    expect(session.job.held?.pins).toEqual([]);
+    for (let i = 0; i < 10; i++) session.undo();
+    expect(session.job).toEqual(job);
+  }, 30_000);
+
+  it('swaps equal inputs, and goes to the line of the sheet', async () => {
+    const { session, router } = renderInJob(<PackStep />, job);
+    await userEvent.click(screen.getByText("K·E'·U·L"));
+    const before = session.job.packing?.packages.flatMap((p) => p.units).find((u) => u?.output === 'P')?.inputs ?? [];
+    await userEvent.click(screen.getByRole('button', { name: /^swap pins 1 and 2$|^swap pins 9 and 10$/ }));
+    const after = session.job.packing?.packages.flatMap((p) => p.units).find((u) => u?.output === 'P')?.inputs ?? [];
+    expect(after).toEqual([before[1], before[0], ...before.slice(2)]);
+    await userEvent.click(screen.getByRole('button', { name: 'On the sheet' }));
+    expect(router.state.location.pathname).toBe('/job/job-1/design');
+    const { at } = router.state.location.state as { at: number };
+    expect(job.sheet.slice(0, at).split('\n')).toHaveLength(
+      job.sheet.split('\n').findIndex((l) => l.startsWith('P =')) + 1,
+    );
+  });
+
+  it('strikes the chip of a unit out, says that the packing uses it, and packs again without it', async () => {
+    const { session } = renderInJob(<PackStep />, job);
+    await userEvent.click(screen.getByText("K·E'·U·L"));
+    await userEvent.click(screen.getByRole('button', { name: 'Do without 7421' }));
+    expect(screen.getByText(/uses what is struck out since: 7421/)).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'Pack again' }));
+    await waitFor(() => expect(session.job.packing?.packages.map((p) => p.part)).not.toContain('74HC21'));
+    expect(screen.queryByText(/struck out since/)).toBeNull();
+  }, 30_000);
+});

@@ -1,5 +1,6 @@
 import {
   addPackage,
+  type Board,
   type ByHand,
   dropPackage,
   type Edit,
@@ -31,6 +32,11 @@ export interface PackingHand {
   readonly take: (packing: Packing) => void;
 }
 
+function isAsPlanned(board: Board, packing: Packing): boolean {
+  const { edit } = layOut(packing);
+  return edit?.kind === 'lay-out' && JSON.stringify(edit.board) === JSON.stringify(board);
+}
+
 export function usePackingHand(): PackingHand {
   const { job, session, packing, reading } = useJobView();
   const held = job.held ?? nothingHeld;
@@ -42,8 +48,10 @@ export function usePackingHand(): PackingHand {
     tell(findings.map(says).join(' '));
     return null;
   };
+  // A board that is as it was planned is planned anew without a word; wiring done by hand is not.
   const saysLaid = (): void => {
-    if (!isBare(job.board)) tell('The board is laid out afresh for it. Undo brings the old one back.');
+    if (isBare(job.board) || (job.packing && isAsPlanned(job.board, job.packing))) return;
+    tell('The board is laid out afresh for it. Undo brings the old one back.');
   };
   const commit = (what: string, wish: ByHand | null): void => {
     if (!wish) return;
@@ -87,7 +95,7 @@ export function usePackingHand(): PackingHand {
       const edits = editsFor(next);
       if (!edits) return;
       for (const edit of edits) session.dispatch(edit);
-      saysLaid();
+      if (!isBare(job.board)) tell('The board is laid out afresh for it. Undo brings the old one back.');
     },
   };
 }

@@ -25,7 +25,11 @@ function placeAt(x: number, y: number): { place: UnitPlace; input: number | null
 }
 
 /** Dragging gates between units, and inputs of one unit onto each other; pressing without moving stays a press. */
-export function useUnitDrag(hand: PackingHand, nameOf: (place: UnitPlace) => string | null) {
+export function useUnitDrag(
+  hand: PackingHand,
+  nameOf: (place: UnitPlace) => string | null,
+  onMoved: (to: UnitPlace) => void,
+) {
   const [drag, setDrag] = useState<UnitDrag | null>(null);
   const pressed = useRef<{ from: UnitPlace; input: number | null; x: number; y: number } | null>(null);
   useEffect(() => {
@@ -73,8 +77,10 @@ export function useUnitDrag(hand: PackingHand, nameOf: (place: UnitPlace) => str
     setDrag(null);
     const at = placeAt(e.clientX, e.clientY);
     if (!drag.over || !at) return;
-    if (drag.input === null) hand.move(drag.from, drag.over);
-    else if (drag.can && at.input !== null) hand.swap(drag.from, drag.input, at.input);
+    if (drag.input === null) {
+      hand.move(drag.from, drag.over);
+      if (drag.can) onMoved(drag.over);
+    } else if (drag.can && at.input !== null) hand.swap(drag.from, drag.input, at.input);
   };
   return { drag, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: () => setDrag(null) } };
 }
