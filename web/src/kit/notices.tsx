@@ -1,7 +1,7 @@
 import { createToaster, Toast, Toaster } from '@chakra-ui/react';
 
-/** Short notices at the lower edge, with at most one thing to press. */
-export const notices = createToaster({ placement: 'bottom', max: 3, offsets: '64px', overlap: false });
+/** Short notices at the lower edge, beside the foot line so that one of a line covers nothing, with at most one thing to press. */
+export const notices = createToaster({ placement: 'bottom-end', max: 3, offsets: '4px', overlap: false });
 
 /** Tells something, optionally with a way back. */
 export function tell(text: string, action?: { readonly label: string; readonly onClick: () => void }): void {
@@ -12,7 +12,7 @@ export function Notices() {
   return (
     <Toaster toaster={notices}>
       {(toast) => (
-        <Toast.Root bg="mat" color="#F4EFE4" rounded="8px" px="16px" py="10px" width="auto" minW="260px">
+        <Toast.Root bg="mat" color="#F4EFE4" rounded="8px" px="14px" py="6px" width="auto" minW="260px">
           <Toast.Title fontFamily="body" fontWeight="400" fontSize="14px" letterSpacing="0">
             {toast.title}
           </Toast.Title>

@@ -8,12 +8,14 @@ import {
   isBare,
   layOut,
   moveGate,
+  newJob,
   nothingHeld,
   type Packing,
   pinGate,
   says,
   swapInputs,
   type UnitPlace,
+  writeJobFile,
 } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { tell } from '../kit/notices';
@@ -32,9 +34,11 @@ export interface PackingHand {
   readonly take: (packing: Packing) => void;
 }
 
+/** Whether a board is what the planner makes of its packing, in whatever order its parts are listed. */
 function isAsPlanned(board: Board, packing: Packing): boolean {
   const { edit } = layOut(packing);
-  return edit?.kind === 'lay-out' && JSON.stringify(edit.board) === JSON.stringify(board);
+  const text = (of: Board): string => writeJobFile({ ...newJob(''), board: of });
+  return edit?.kind === 'lay-out' && text(edit.board) === text(board);
 }
 
 export function usePackingHand(): PackingHand {

@@ -76,11 +76,12 @@ export function useUnitDrag(
     if (!drag) return;
     setDrag(null);
     const at = placeAt(e.clientX, e.clientY);
-    if (!drag.over || !at) return;
+    // Why it cannot be was said beside the pointer.
+    if (!drag.over || !at || !drag.can) return;
     if (drag.input === null) {
       hand.move(drag.from, drag.over);
-      if (drag.can) onMoved(drag.over);
-    } else if (drag.can && at.input !== null) hand.swap(drag.from, drag.input, at.input);
+      onMoved(drag.over);
+    } else if (at.input !== null) hand.swap(drag.from, drag.input, at.input);
   };
   return { drag, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: () => setDrag(null) } };
 }
