@@ -21,7 +21,7 @@ import {
 } from 'class-validator';
 
 import { MAX_OWN_TEXT } from '../design';
-import type { Sureness, Way } from '../packing';
+import type { Sureness, UnitPart, Way } from '../packing';
 
 /** Shapes of a job file, version 1, as docs/job-file.md writes them down. */
 
@@ -115,8 +115,8 @@ class UnitUseDto {
   @Length(1, NET_LENGTH)
   gate!: string;
 
-  @IsIn(['whole', 'piece', 'inverter'])
-  part!: 'whole' | 'piece' | 'inverter';
+  @IsIn(['whole', 'piece', 'inverter', 'block'])
+  part!: UnitPart;
 
   @IsArray()
   @ArrayMaxSize(64)
@@ -199,7 +199,7 @@ class PackingDto {
   way?: Way;
 
   @MayBeAbsent()
-  @IsIn(['all', 'tried', 'best'])
+  @IsIn(['all', 'gates', 'tried', 'best'])
   sure?: Sureness;
 
   @MayBeAbsent()

@@ -1,5 +1,6 @@
-import type { FamilyId } from '../catalogue';
+import type { FamilyId, PartType, Unit } from '../catalogue';
 import type { Netlist } from '../design';
+import { packageOf } from './blocks';
 import type { Duty } from './candidate';
 import { dutyKey } from './candidate';
 import type { Choice } from './choice-program';
@@ -8,12 +9,14 @@ import { fill, type Held, type Item, nothingHeld, type PinnedGate } from './held
 import type { Package, UnitUse } from './packing';
 import { pinsFor, type UnitKind } from './units';
 
-/** A chosen unit: the literal it makes from others, and what kind of unit does it. */
+/** A chosen unit: the literals it makes from others, and what kind of unit does it. */
 interface Step {
-  readonly makes: Literal;
-  readonly duty: Duty;
+  readonly makes: readonly Literal[];
   readonly inputs: readonly Literal[];
+  /** What a plain unit does; null for a larger block. */
+  readonly duty: Duty | null;
   readonly inverter: boolean;
+  readonly block?: { readonly part: PartType; readonly unit: Unit; readonly outputs: readonly (Literal | null)[] };
 }
 
 /** Packages for a design's gates, and the net on which each of the design's nets is found in them. */
@@ -35,19 +38,24 @@ export function assemble(
 ): Assembled {
   const steps = inOrder(functions, choice);
   const names = new Names(netlist, functions, steps, new Set(held.pins.map((p) => p.net)));
-  const kinds = kindsFor(steps, choice, held, (step) => names.of(step.makes));
-  const placed = steps.map((item, i): Item => {
+  const kinds = kindsFor(steps, choice, held, (step) => names.of(made(step)));
+  const placed = steps.map((step, i): Item => {
+    const read = step.inputs.map((l) => names.of(l));
+    const { block } = step;
+    if (block) return { part: block.part, units: block.part.units.map((_, u) => u), use: names.blockUse(step, read) };
     const kind = kinds[i] as UnitKind;
-    const inputs = pinsFor(
-      kind,
-      item.duty,
-      item.inputs.map((l) => names.of(l)),
-    );
-    const use = { ...names.purpose(item), inputs, output: names.of(item.makes) };
+    const use = {
+      ...names.purpose(step),
+      inputs: pinsFor(kind, step.duty as Duty, read),
+      output: names.of(made(step)),
+    };
     return { part: kind.part, units: kind.units, use };
   });
   return { packages: fill(placed, held, family), netOf: (net) => names.of(functions.ofNet(net)) };
 }
+
+/** What a step makes, the first of it when there is more. */
+const made = (step: Step): Literal => step.makes[0] as Literal;
 
 /** The kind of unit that takes each step: its own for what is pinned, the rest as they come. */
 function kindsFor(
@@ -55,18 +63,20 @@ function kindsFor(
   choice: Choice,
   { pins }: Held,
   nameOf: (step: Step) => string,
-): readonly UnitKind[] {
+): readonly (UnitKind | null)[] {
   const service = new Map([...choice.service].map(([key, kinds]) => [key, [...kinds]]));
   const take = (step: Step, fits: (kind: UnitKind) => boolean): UnitKind => {
-    const queue = service.get(dutyKey(step.duty)) ?? [];
+    const duty = step.duty as Duty;
+    const queue = service.get(dutyKey(duty)) ?? [];
     const [kind] = queue.splice(
       queue.findIndex((k) => fits(k)),
       1,
     );
-    if (!kind || !fits(kind)) throw new Error(`no unit was chosen for ${dutyKey(step.duty)}`);
+    if (!kind || !fits(kind)) throw new Error(`no unit was chosen for ${dutyKey(duty)}`);
     return kind;
   };
-  const pinOf = (step: Step): PinnedGate | undefined => pins.find((p) => p.net === nameOf(step));
+  const pinOf = (step: Step): PinnedGate | undefined =>
+    step.block ? undefined : pins.find((p) => p.net === nameOf(step));
   const pinned = new Map<Step, UnitKind>();
   for (const step of steps) {
     const pin = pinOf(step);
@@ -76,14 +86,32 @@ function kindsFor(
         take(step, (k) => k.part.id === pin.part && k.units.includes(pin.unit)),
       );
   }
-  return steps.map((step) => pinned.get(step) ?? take(step, () => true));
+  return steps.map((step) => (step.block ? null : (pinned.get(step) ?? take(step, () => true))));
 }
 
-function inOrder(functions: FunctionNet, { ways, inverters }: Choice): Step[] {
+/** One step for each unit of the larger blocks. */
+function blockSteps({ blocks = [] }: Choice): Step[] {
+  return blocks.flatMap(({ frame, uses }) =>
+    packageOf(frame, uses).units.map(({ unit: u, reads, makes }): Step => {
+      const unit = frame.part.units[u] as Unit;
+      return {
+        makes: [...makes.values()],
+        inputs: unit.behaviour.inputs.map((name) => reads.get(name) ?? 0),
+        duty: null,
+        inverter: false,
+        block: { part: frame.part, unit, outputs: unit.behaviour.outputs.map((o) => makes.get(o.name) ?? null) },
+      };
+    }),
+  );
+}
+
+function inOrder(functions: FunctionNet, choice: Choice): Step[] {
+  const { ways, inverters } = choice;
   const waiting: Step[] = [
-    ...ways.map(({ makes, duty, inputs }) => ({ makes, duty, inputs, inverter: false })),
+    ...ways.map(({ makes, duty, inputs }) => ({ makes: [makes], duty, inputs, inverter: false })),
+    ...blockSteps(choice),
     ...inverters.map((l) => ({
-      makes: l,
+      makes: [l],
       duty: { kind: 'not', width: 1 } as const,
       inputs: [inverse(l)],
       inverter: true,
@@ -94,7 +122,7 @@ function inOrder(functions: FunctionNet, { ways, inverters }: Choice): Step[] {
   for (let left = waiting; left.length > 0; ) {
     const ready = left.filter((item) => item.inputs.every((l) => made.has(l)));
     if (ready.length === 0) throw new Error('the chosen ways hold a loop');
-    for (const item of ready) made.add(item.makes);
+    for (const item of ready) for (const l of item.makes) made.add(l);
     sorted.push(...ready);
     left = left.filter((item) => !ready.includes(item));
   }
@@ -124,14 +152,15 @@ class Names {
   /** Every literal that the design has no name for is a step of the first gate that reads it. */
   private own(items: readonly Step[]): void {
     const count = new Map<string, number>();
-    for (const item of [...items].reverse()) {
+    const steps = items.flatMap(({ makes, inputs }) => makes.map((l) => ({ makes: l, inputs })));
+    for (const item of [...steps].reverse()) {
       const name = this.names.get(item.makes);
       const owner = name ?? this.names.get(inverse(item.makes)) ?? this.owners.get(item.makes) ?? item.makes.toString();
       const known = this.gates.has(owner) ? owner : (this.owners.get(item.makes) ?? owner);
       for (const l of item.inputs) if (!this.owners.has(l)) this.owners.set(l, known);
       this.owners.set(item.makes, known);
     }
-    for (const { makes } of items) {
+    for (const { makes } of steps) {
       if (this.names.has(makes)) continue;
       const owner = this.owners.get(makes) as string;
       const n = (count.get(owner) ?? 0) + 1;
@@ -146,11 +175,22 @@ class Names {
     return name;
   }
 
+  /** A larger block: outputs that nothing reads are named after its first gate and their pins. */
+  blockUse(step: Step, inputs: readonly string[]): UnitUse {
+    const { unit, outputs } = step.block as NonNullable<Step['block']>;
+    const name = this.of(made(step));
+    const gate = this.gates.has(name) ? name : (this.owners.get(made(step)) as string);
+    const nets = outputs.map((l, k) => (l === null ? `${name}.${unit.behaviour.outputs[k]?.name}` : this.of(l)));
+    const [output = '', ...others] = nets;
+    return { gate, part: 'block', inputs, output, ...(others.length > 0 && { others }) };
+  }
+
   /** What a unit is for: a gate of the design, what completes it, or one step of it. */
-  purpose({ makes, inverter }: Step): Pick<UnitUse, 'gate' | 'part'> {
-    const name = this.of(makes);
+  purpose(step: Step): Pick<UnitUse, 'gate' | 'part'> {
+    const name = this.of(made(step));
     const kind = this.gates.get(name);
-    if (kind === undefined) return { gate: this.owners.get(makes) as string, part: 'piece' };
+    if (kind === undefined) return { gate: this.owners.get(made(step)) as string, part: 'piece' };
+    const { inverter } = step;
     return { gate: name, part: inverter && kind !== 'not' ? 'inverter' : 'whole' };
   }
 }

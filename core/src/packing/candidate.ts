@@ -96,7 +96,7 @@ export function candidatesOf(functions: FunctionNet, netlist: Netlist, sets = SE
 }
 
 /** The place of each class in the order in which classes may read each other: by depth, then as they came. */
-function ranksOf(functions: FunctionNet): number[] {
+export function ranksOf(functions: FunctionNet): number[] {
   const order = Array.from({ length: functions.count }, (_, c) => c).sort(
     (a, b) => (functions.depth[a] as number) - (functions.depth[b] as number) || a - b,
   );

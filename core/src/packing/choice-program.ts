@@ -1,3 +1,4 @@
+import type { BlockUse, Frame } from './blocks';
 import { type Candidate, type Duty, dutyKey } from './candidate';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
 import { serves, type UnitKind } from './units';
@@ -20,6 +21,8 @@ export interface ChoiceProblem {
   /** Packages of each base number that may be used; absent means any number. */
   readonly stock: ReadonlyMap<string, number>;
   readonly pins: readonly PinnedLiteral[];
+  /** Larger blocks that may be used. */
+  readonly frames: readonly Frame[];
   /** Packages of each base number that there must be at least. */
   readonly least: ReadonlyMap<string, number>;
 }
@@ -33,13 +36,27 @@ const column = {
   made: (l: Literal): string => `y${l}`,
   service: (duty: Duty, k: number): string => `z_${dutyKey(duty)}_${k}`,
   packages: (number: string): string => `p_${number}`,
+  /** Packages of frame f; its use u; output k of that use. */
+  frame: (f: number): string => `b${f}`,
+  use: (f: number, u: number): string => `o${f}_${u}`,
+  output: (f: number, u: number, k: number): string => `m${f}_${u}_${k}`,
 };
+
+/** A use of a larger block in the program: where it stands, what it reads with the others, and what it can make. */
+interface Block {
+  readonly f: number;
+  readonly u: number;
+  readonly reads: readonly Literal[];
+  readonly makes: readonly Literal[];
+}
 
 /** A choice: ways and inverters taken, and how often each unit kind does each duty. */
 export interface Choice {
   readonly ways: readonly Candidate[];
   readonly inverters: readonly Literal[];
   readonly service: ReadonlyMap<string, readonly UnitKind[]>;
+  /** Packages of larger blocks, each with its uses; of their outputs those that are taken. */
+  readonly blocks?: readonly { readonly frame: Frame; readonly uses: readonly BlockUse[] }[];
 }
 
 /**
@@ -51,12 +68,26 @@ export class ChoiceProgram {
   private readonly chips: readonly string[];
   private readonly duties: ReadonlyMap<string, Duty>;
   private readonly reachable: ReadonlySet<number>;
+  private readonly blocks: readonly Block[];
 
   constructor(private readonly problem: ChoiceProblem) {
-    this.chips = [...new Set(problem.kinds.map((k) => k.part.id))];
     const usable = (duty: Duty): boolean => problem.kinds.some((k) => serves(k, duty));
     const inverts = usable(inverter);
-    this.reachable = reachableWays(problem, usable, inverts);
+    const all = problem.frames.flatMap(({ shared, uses }, f) =>
+      uses.map(
+        ({ reads, makes }, u): Block => ({
+          f,
+          u,
+          reads: [...shared.values(), ...reads.values()],
+          makes: [...makes.values()],
+        }),
+      ),
+    );
+    const reached = reachableWays(problem, all, usable, inverts);
+    this.reachable = reached.ways;
+    this.blocks = reached.blocks;
+    const numbers = this.blocks.map((b) => (problem.frames[b.f] as Frame).part.id);
+    this.chips = [...new Set([...problem.kinds.map((k) => k.part.id), ...numbers])];
     const duties = new Map<string, Duty>(inverts ? [[dutyKey(inverter), inverter]] : []);
     for (const j of this.reachable) {
       const { duty } = problem.candidates[j] as Candidate;
@@ -67,16 +98,21 @@ export class ChoiceProgram {
 
   /** How many ways are offered to the solver. */
   get size(): number {
-    return this.reachable.size;
+    return this.reachable.size + this.blocks.length;
   }
 
   /** LP text; `relaxed` leaves the whole numbers out, which gives a bound. */
   text(goal: Goal, limits: Partial<Record<Goal, number>>, relaxed = false): string {
-    const rows = [...this.makingRows(), ...this.unitRows(), ...this.limitRows(limits)];
+    const rows = [...this.makingRows(), ...this.unitRows(), ...this.blockRows(), ...this.limitRows(limits)];
     const { ways, inverters } = this.columns();
     const services = this.services();
-    const integers = [...this.chips.map(column.packages)];
-    const binaries = [...ways.map((j) => column.way(j)), ...inverters.map(column.inverter)];
+    const frames = [...new Set(this.blocks.map((b) => b.f))];
+    const integers = [...this.chips.map(column.packages), ...frames.map(column.frame)];
+    const binaries = [
+      ...ways.map((j) => column.way(j)),
+      ...inverters.map(column.inverter),
+      ...this.blocks.flatMap(({ f, u, makes }) => [column.use(f, u), ...makes.map((_, k) => column.output(f, u, k))]),
+    ];
     const bounds = [
       ...this.literals().map((l) => ` 0 <= ${column.made(l)} <= 1`),
       ...this.chips.map((n) => {
@@ -116,7 +152,25 @@ export class ChoiceProgram {
       ways: ways.filter((j) => on(column.way(j))).map((j) => this.problem.candidates[j] as Candidate),
       inverters: inverters.filter((l) => on(column.inverter(l))),
       service,
+      blocks: this.blockPackages(on),
     };
+  }
+
+  /** The packages of larger blocks: uses of one frame together, as many as it has slots. */
+  private blockPackages(on: (name: string) => boolean): NonNullable<Choice['blocks']> {
+    const taken = new Map<number, BlockUse[]>();
+    for (const { f, u } of this.blocks) {
+      const use = this.problem.frames[f]?.uses[u];
+      if (!use) continue;
+      const makes = [...use.makes].filter((_, k) => on(column.output(f, u, k)));
+      if (makes.length > 0) taken.set(f, [...(taken.get(f) ?? []), { reads: use.reads, makes: new Map(makes) }]);
+    }
+    return [...taken].flatMap(([f, uses]) => {
+      const frame = this.problem.frames[f] as Frame;
+      const packages: { frame: Frame; uses: BlockUse[] }[] = [];
+      for (let i = 0; i < uses.length; i += frame.slots) packages.push({ frame, uses: uses.slice(i, i + frame.slots) });
+      return packages;
+    });
   }
 
   /** The sum that a goal makes least, in a solution; of a relaxed one it is no whole number. */
@@ -138,13 +192,28 @@ export class ChoiceProgram {
     if (goal === 'packages') return of(1, this.chips.map(column.packages));
     const { ways, inverters } = this.columns();
     const inverting = inverters.map(column.inverter);
-    if (goal === 'units') return of(1, [...ways.map((j) => column.way(j)), ...inverting]);
+    const uses = this.blocks.map(({ f, u }) => column.use(f, u));
+    if (goal === 'units') return of(1, [...ways.map((j) => column.way(j)), ...inverting, ...uses]);
     return [
+      ...this.blockPins(),
       ...ways.map((j) => ({ weight: this.pinsOf(j), name: column.way(j) })),
       ...of(2, inverting),
       // Supply and ground of a package are two wires more.
       ...of(2, this.chips.map(column.packages)),
     ];
+  }
+
+  /** Pins of larger blocks: every input of a package that is one unit, however few of its slots are used; outputs that are. */
+  private blockPins(): { weight: number; name: string }[] {
+    const frames = new Map<string, number>();
+    const terms = this.blocks.flatMap(({ f, u, makes }) => {
+      const { part, slots, shared, uses } = this.problem.frames[f] as Frame;
+      const reads = uses[u]?.reads.size ?? 0;
+      if (part.units.length === 1) frames.set(column.frame(f), shared.size + slots * reads);
+      const outputs = makes.map((_, k) => ({ weight: 1, name: column.output(f, u, k) }));
+      return part.units.length === 1 ? outputs : [...outputs, { weight: reads, name: column.use(f, u) }];
+    });
+    return [...terms, ...[...frames].map(([name, weight]) => ({ weight, name }))];
   }
 
   private columns(): { ways: number[]; inverters: Literal[] } {
@@ -171,6 +240,7 @@ export class ChoiceProgram {
       add(makes);
       inputs.forEach(add);
     }
+    for (const { reads, makes } of this.blocks) [...reads, ...makes].forEach(add);
     this.wanted().forEach(add);
     return [...all].sort((a, b) => a - b);
   }
@@ -188,6 +258,9 @@ export class ChoiceProgram {
       const { makes } = candidates[j] as Candidate;
       makers.set(makes, [...(makers.get(makes) ?? []), j]);
     }
+    const outputs = new Map<Literal, string[]>();
+    for (const { f, u, makes } of this.blocks)
+      for (const [k, l] of makes.entries()) outputs.set(l, [...(outputs.get(l) ?? []), column.output(f, u, k)]);
     const inverted = new Set(inverters);
     const rows: string[] = [];
     for (const l of this.literals()) {
@@ -195,12 +268,13 @@ export class ChoiceProgram {
         rows.push(`${column.made(l)} = 1`);
         continue;
       }
-      const own = (makers.get(l) ?? []).map((j) => column.way(j));
+      const own = [...(makers.get(l) ?? []).map((j) => column.way(j)), ...(outputs.get(l) ?? [])];
       const from = inverse(l);
       const all = inverted.has(l) ? [...own, column.inverter(l)] : own;
       rows.push(`${[...all, `-1 ${column.made(l)}`].join(' + ').replaceAll('+ -', '- ')} = 0`);
       if (inverted.has(l) && !this.isGiven(from)) {
-        const source = (makers.get(from) ?? []).map((j) => ` - ${column.way(j)}`).join('');
+        const direct = [...(makers.get(from) ?? []).map((j) => column.way(j)), ...(outputs.get(from) ?? [])];
+        const source = direct.map((name) => ` - ${name}`).join('');
         rows.push(`${column.inverter(l)}${source} <= 0`);
       }
       // Whatever a way to this literal reads is made.
@@ -244,6 +318,26 @@ export class ChoiceProgram {
     return rows;
   }
 
+  /** Outputs of a block only where it is used, what it reads made, uses in slots, and frames in packages. */
+  private blockRows(): string[] {
+    const rows: string[] = [];
+    const frames = new Map<number, string[]>();
+    for (const { f, u, reads, makes } of this.blocks) {
+      const use = column.use(f, u);
+      for (const k of makes.keys()) rows.push(`${column.output(f, u, k)} - ${use} <= 0`);
+      for (const l of new Set(reads)) if (!this.isGiven(l)) rows.push(`${use} - ${column.made(l)} <= 0`);
+      frames.set(f, [...(frames.get(f) ?? []), use]);
+    }
+    const packages = new Map<string, string[]>();
+    for (const [f, uses] of frames) {
+      const { slots, part } = this.problem.frames[f] as Frame;
+      rows.push(`${uses.join(' + ')} - ${slots} ${column.frame(f)} <= 0`);
+      packages.set(part.id, [...(packages.get(part.id) ?? []), column.frame(f)]);
+    }
+    for (const [number, names] of packages) rows.push(`${names.join(' + ')} - ${column.packages(number)} <= 0`);
+    return rows;
+  }
+
   /** A pinned literal takes a unit of its own kind, whatever makes it. */
   private pinRows(services: readonly { duty: Duty; kind: UnitKind; name: string }[]): string[] {
     const { ways, inverters } = this.columns();
@@ -270,34 +364,48 @@ function mayMake({ pins, kinds }: ChoiceProblem, l: Literal, duty: Duty): boolea
   return pins.every((p) => p.literal !== l || (kinds[p.kind] !== undefined && serves(kinds[p.kind] as UnitKind, duty)));
 }
 
-/** Ways that units can take and whose inputs can all be made in turn, and that something wanted may read. */
-function reachableWays(problem: ChoiceProblem, usable: (duty: Duty) => boolean, inverts: boolean): Set<number> {
+/** Ways that units can take, and uses of blocks, whose inputs can all be made in turn and that something wanted may read. */
+function reachableWays(
+  problem: ChoiceProblem,
+  all: readonly Block[],
+  usable: (duty: Duty) => boolean,
+  inverts: boolean,
+): { ways: Set<number>; blocks: Block[] } {
   const { candidates, functions } = problem;
   const roots = [...problem.roots, ...problem.pins.map((p) => p.literal)];
   const able = candidates.map(({ makes, duty }) => usable(duty) && mayMake(problem, makes, duty));
-  const makable = new Set<Literal>();
+  // What is pinned is made by its unit, not by a block.
+  const held = new Set(problem.pins.map((p) => p.literal));
+  const offered = all.filter((b) => !b.makes.some((l) => held.has(l)));
+  const makable = new Set<Literal>([0, 1]);
   const add = (l: Literal): void => {
     makable.add(l);
     if (inverts) makable.add(inverse(l));
   };
+  const ready = (reads: readonly Literal[]): boolean => reads.every((l) => makable.has(l));
   for (let i = 0; i < functions.sources.length; i++) add(2 * (i + 1));
   for (let grown = true; grown; ) {
-    grown = false;
+    const before = makable.size;
     candidates.forEach(({ makes, inputs }, j) => {
-      if (!able[j] || makable.has(makes) || !inputs.every((l) => classOf(l) === 0 || makable.has(l))) return;
-      add(makes);
-      grown = true;
+      if (able[j] && !makable.has(makes) && ready(inputs)) add(makes);
     });
+    for (const { reads, makes } of offered) if (ready(reads)) makes.forEach(add);
+    grown = makable.size > before;
   }
   const makers = new Map<number, number[]>();
   candidates.forEach(({ makes, inputs }, j) => {
-    if (!able[j] || !inputs.every((l) => classOf(l) === 0 || makable.has(l))) return;
+    if (!able[j] || !ready(inputs)) return;
     const c = classOf(makes);
     makers.set(c, [...(makers.get(c) ?? []), j]);
   });
+  const blocksOf = new Map<number, Block[]>();
+  for (const block of offered)
+    if (ready(block.reads))
+      for (const l of block.makes) blocksOf.set(classOf(l), [...(blocksOf.get(classOf(l)) ?? []), block]);
   const wanted = new Set<number>();
   const todo = roots.map(classOf);
   const ways = new Set<number>();
+  const blocks = new Set<Block>();
   for (let c = todo.pop(); c !== undefined; c = todo.pop()) {
     if (wanted.has(c)) continue;
     wanted.add(c);
@@ -305,6 +413,10 @@ function reachableWays(problem: ChoiceProblem, usable: (duty: Duty) => boolean, 
       ways.add(j);
       todo.push(...(candidates[j] as Candidate).inputs.map(classOf));
     }
+    for (const block of blocksOf.get(c) ?? []) {
+      blocks.add(block);
+      todo.push(...block.reads.map(classOf));
+    }
   }
-  return new Set([...ways].sort((a, b) => a - b));
+  return { ways: new Set([...ways].sort((a, b) => a - b)), blocks: all.filter((b) => blocks.has(b)) };
 }

@@ -2,7 +2,8 @@ import type { FamilyId } from '../catalogue';
 import type { Netlist } from '../design';
 import type { SolveInteger } from '../logic';
 import { type Assembled, assemble } from './assemble';
-import { type Candidate, candidateKey, candidatesOf, earliest } from './candidate';
+import { type Frame, framesOf } from './blocks';
+import { type Candidate, candidateKey, candidatesOf, earliest, ranksOf } from './candidate';
 import { ChoiceProgram, type Goal, type PinnedLiteral } from './choice-program';
 import { type FunctionNet, functionsOf, inverse, type Literal } from './functions';
 import { type Held, heldCounts, nothingHeld, type PinnedGate } from './held';
@@ -71,8 +72,9 @@ export async function choose(
   const kinds = unitKindsOf(wish.chips);
   const { stock = new Map(), held = nothingHeld } = wish;
   const pins = held.pins.map((p): PinnedLiteral => ({ literal: functions.ofNet(p.net), kind: kindOf(p, kinds) }));
-  const programOf = (candidates: readonly Candidate[]): ChoiceProgram =>
-    new ChoiceProgram({ functions, roots, candidates, kinds, stock, pins, least: heldCounts(held) });
+  const frames = wish.early ? [] : framesOf(functions, netlist, wish.chips, ranksOf(functions));
+  const programOf = (candidates: readonly Candidate[], blocks: readonly Frame[] = []): ChoiceProgram =>
+    new ChoiceProgram({ functions, roots, candidates, kinds, stock, pins, least: heldCounts(held), frames: blocks });
   const own = candidatesOf(functions, netlist, 0).filter((c) => kinds.some((k) => serves(k, c.duty)));
   const more = candidatesOf(functions, netlist).filter((c) => kinds.some((k) => serves(k, c.duty)));
   const all = [...new Map([...own, ...more].map((c) => [candidateKey(c), c])).values()];
@@ -80,7 +82,7 @@ export async function choose(
   const early = earliest(all, functions.sources.length);
   const offered = wish.early ? early : all;
   const ownKeys = new Set(own.map(candidateKey));
-  const rich = programOf(offered);
+  const rich = programOf(offered, frames);
   const [first, ...rest] = wish.goals as readonly [Goal, ...Goal[]];
   const deadline = Date.now() + 1000 * wish.seconds;
   const left = (): number => Math.max(MIN_SECONDS, (deadline - Date.now()) / 1000);
@@ -153,9 +155,17 @@ type Values = Readonly<Record<string, number>>;
 
 /** Whether a solution makes all that is wanted: one broken off by the clock may not. */
 function isWhole(program: ChoiceProgram, functions: FunctionNet, roots: readonly Literal[], values: Values): boolean {
-  const { ways, inverters } = program.choice(values);
+  const { ways, inverters, blocks = [] } = program.choice(values);
   const made = new Set<Literal>([0, 1, ...functions.sources.map((_, i) => 2 * (i + 1))]);
-  const makers = [...ways, ...inverters.map((l) => ({ makes: l, inputs: [inverse(l)] }))];
+  const makers = [
+    ...ways,
+    ...inverters.map((l) => ({ makes: l, inputs: [inverse(l)] })),
+    ...blocks.flatMap(({ frame, uses }) =>
+      uses.flatMap((use) =>
+        [...use.makes.values()].map((makes) => ({ makes, inputs: [...frame.shared.values(), ...use.reads.values()] })),
+      ),
+    ),
+  ];
   for (let grown = true; grown; ) {
     grown = false;
     for (const { makes, inputs } of makers) {

@@ -65,7 +65,8 @@ export class FunctionNet {
     return l & 1 ? table.map((w) => ~w & this.mask) : table;
   }
 
-  private get mask(): number {
+  /** The bits of a word that are rows. */
+  get mask(): number {
     return this.exact && this.sources.length < 5 ? 2 ** (2 ** this.sources.length) - 1 : -1;
   }
 
@@ -87,7 +88,7 @@ export class FunctionNet {
   /** The class with given rows, up to complement; null when there is none. */
   find(bits: Int32Array): Literal | null {
     const phase = (bits[0] as number) & 1;
-    const c = this.byBits.get(keyOf(phase ? bits.map((w) => ~w & this.mask) : bits));
+    const c = this.byBits.get(keyOf(bits.map((w) => (phase ? ~w : w) & this.mask)));
     return c === undefined ? null : 2 * c + phase;
   }
 

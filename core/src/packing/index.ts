@@ -1,3 +1,4 @@
+export { blockNumbers } from './blocks';
 export * from './by-hand';
 export { whatIsWrong } from './check';
 export * from './drawer';

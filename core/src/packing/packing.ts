@@ -13,7 +13,7 @@ export interface UnitUse {
   readonly part: UnitPart;
   readonly inputs: readonly string[];
   readonly output: string;
-  /** Nets of the unit's further outputs, for parts used by number; `gate` is then the part's name on the sheet. */
+  /** Nets of the unit's further outputs; for parts used by number `gate` is the part's name on the sheet. */
   readonly others?: readonly string[];
 }
 
@@ -22,8 +22,16 @@ export function drivenBy(use: UnitUse): readonly string[] {
   return use.others ? [use.output, ...use.others] : [use.output];
 }
 
-/** `whole`: the gate itself. `piece`: one step of a gate split up. `inverter`: it completes a gate. */
-export type UnitPart = 'whole' | 'piece' | 'inverter';
+/**
+ * `whole`: the gate itself. `piece`: one step of a gate split up. `inverter`: it completes a gate. `block`: a larger
+ * block chosen for several gates, `gate` the first of them.
+ */
+export type UnitPart = 'whole' | 'piece' | 'inverter' | 'block';
+
+/** Whether a unit in use is logic of the design's gates: a plain unit, or a larger block that the packing chose. */
+export function isLogic(unit: Unit, use: UnitUse): boolean {
+  return isPlain(unit) || use.part === 'block';
+}
 
 /** A package: its reference, part number, and for each unit of the part its use or null (spare). */
 export interface Package {
@@ -55,10 +63,11 @@ export interface Packing {
 export type Way = 'written' | 'fewest' | 'kinds' | 'jumpers' | 'shortest' | 'nand' | 'nor' | 'drawer';
 
 /**
- * How sure it is that nothing is better: `all`: by trying everything; `tried`: of the ways offered to the
+ * How sure it is that nothing is better: `all`: by trying everything; `gates`: by trying every set of gate chips,
+ * larger blocks as far as they were matched; `tried`: of the ways offered to the
  * integer program; `best`: the best found in the time given.
  */
-export type Sureness = 'all' | 'tried' | 'best';
+export type Sureness = 'all' | 'gates' | 'tried' | 'best';
 
 /** Counts that the screens and the command line show. */
 export interface PackingCount {
@@ -118,13 +127,13 @@ export function buildOrder(packing: Packing): PlacedUse[] {
     return units.flatMap((use, i) => (use ? [{ ref, unit: type.units[i] as Unit, use }] : []));
   });
   // What parts used by number drive is there from the start: they may feed what they read themselves.
-  const parts = waiting.filter(({ unit }) => !isPlain(unit));
+  const parts = waiting.filter(({ unit, use }) => !isLogic(unit, use));
   const made = new Set(['0', '1', ...packing.inputs, ...parts.flatMap(({ use }) => drivenBy(use))]);
   const sorted: PlacedUse[] = [];
   while (waiting.length > 0) {
     const ready = waiting.filter(({ use }) => use.inputs.every((net) => made.has(net)));
     if (ready.length === 0) throw new Error('the packing has a loop');
-    for (const { use } of ready) made.add(use.output);
+    for (const { use } of ready) for (const net of drivenBy(use)) made.add(net);
     sorted.push(...ready);
     waiting = waiting.filter((u) => !ready.includes(u));
   }
@@ -138,8 +147,8 @@ export function buildOrder(packing: Packing): PlacedUse[] {
 export function networkOfPacking(packing: Packing): Network {
   const units = buildOrder(packing);
   const gates = units.flatMap(({ ref, unit, use }) =>
-    isPlain(unit) ? gatesOfUnit(unit, use.inputs, drivenBy(use), `${ref}.${unit.name}/`) : [],
+    isLogic(unit, use) ? gatesOfUnit(unit, use.inputs, drivenBy(use), `${ref}.${unit.name}/`) : [],
   );
-  const parts = units.flatMap(({ unit, use }) => (isPlain(unit) ? [] : drivenBy(use)));
+  const parts = units.flatMap(({ unit, use }) => (isLogic(unit, use) ? [] : drivenBy(use)));
   return { inputs: [...packing.inputs, ...parts], gates, outputs: packing.outputs.map((o) => o.net) };
 }

@@ -3,6 +3,7 @@ import type { Netlist } from '../design';
 import { type Finding, finding } from '../finding';
 import type { SolveInteger } from '../logic';
 import { type Assembled, assemble } from './assemble';
+import { blockNumbers, levelsOf } from './blocks';
 import { gatesOf, whatIsWrong } from './check';
 import { type Chosen, choose, type Wish } from './choose';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
@@ -87,25 +88,26 @@ export async function packWay(
       tellOf(packing, null);
     }
   }
-  // What is decided by hand is not tried through: every set is tried of free units alone.
+  for (const one of way === 'kinds' ? singleKinds(wish) : [bettering(wish, way, found, netlist)]) {
+    const parts = netlist.cells.length;
+    const chosen = await choose(netlist, family, one, solve, ({ bound, best, made }) => {
+      const packages = counts || way === 'nand' || way === 'nor';
+      if (made) tellOf(packingOf(netlist, family, made, way, 'best', bound), packages ? bound + parts : null);
+      else if (packages) tell({ bound: bound + parts, best: best === null ? null : best + parts, packing: null });
+    });
+    const plain = found[0];
+    if (chosen.chosen) found.push(outcomeOf(netlist, family, way, chosen));
+    else if (counts && plain && chosen.proved && one.below !== undefined)
+      found[0] = { sure: 'tried', packing: { ...plain.packing, bound: plain.packing.packages.length } };
+    else if (counts && plain)
+      found[0] = { ...plain, packing: { ...plain.packing, bound: Math.max(1, chosen.bound) + parts } };
+  }
+  // What is decided by hand is not tried through: every set is tried of free units alone, fewer than were found.
   const trying = (counts || way === 'jumpers' || way === 'shortest') && holdsNothing(held);
-  const tried = trying ? byTrying(netlist, family, way, wish) : { best: null, least: 1 };
+  const fewer = Math.min(...found.filter((f) => sound(f.packing)).map((f) => f.packing.packages.length)) - 1;
+  const most = counts ? Math.min(MOST_TRIED, fewer) : MOST_TRIED;
+  const tried = trying ? byTrying(netlist, family, way, wish, most) : { best: null, least: 1 };
   if (tried.best) found.push(tried.best);
-  if (!counts || tried.best?.sure !== 'all')
-    for (const one of way === 'kinds' ? singleKinds(wish) : [bettering(wish, way, found, netlist)]) {
-      const parts = netlist.cells.length;
-      const chosen = await choose(netlist, family, one, solve, ({ bound, best, made }) => {
-        const packages = counts || way === 'nand' || way === 'nor';
-        if (made) tellOf(packingOf(netlist, family, made, way, 'best', bound), packages ? bound + parts : null);
-        else if (packages) tell({ bound: bound + parts, best: best === null ? null : best + parts, packing: null });
-      });
-      const plain = found[0];
-      if (chosen.chosen) found.push(outcomeOf(netlist, family, way, chosen, tried.least));
-      else if (counts && plain && chosen.proved && one.below !== undefined)
-        found[0] = { sure: 'tried', packing: { ...plain.packing, bound: plain.packing.packages.length } };
-      else if (counts && plain)
-        found[0] = { ...plain, packing: { ...plain.packing, bound: Math.max(1, chosen.bound) + parts } };
-    }
   const kept = found.filter((f) => sound(f.packing));
   const goal = (p: Packing): number => costFor(way, p);
   const [best] = kept.sort((a, b) => goal(a.packing) - goal(b.packing) || certainty(b.sure) - certainty(a.sure));
@@ -116,8 +118,11 @@ export async function packWay(
   const least = Math.max(...kept.map((f) => f.packing.bound ?? 0));
   const chips = best.packing.packages.length;
   const same = kept.filter((f) => f.packing.packages.length === chips).map((f) => f.sure);
-  const sure = same.includes('all') || chips <= tried.least ? 'all' : same.includes('tried') ? 'tried' : 'best';
-  const bound = sure === 'best' ? least : chips;
+  const settled = same.includes('all') || chips <= tried.least;
+  // Every set of gate chips is tried; of larger blocks only what was found to fit.
+  const gatesAlone = chips > 1 && wish.chips.some((n) => blockNumbers.includes(n));
+  const sure = settled ? (gatesAlone ? 'gates' : 'all') : same.includes('tried') ? 'tried' : 'best';
+  const bound = sure === 'best' ? Math.min(least, chips) : chips;
   return {
     packing: { ...best.packing, sure, proved: sure !== 'best', bound, design: fingerprint(design) },
     findings: gone,
@@ -159,7 +164,7 @@ interface Outcome {
   readonly sure: Sureness;
 }
 
-const certainty = (s: Sureness): number => (s === 'all' ? 2 : s === 'tried' ? 1 : 0);
+const certainty = (s: Sureness): number => ['best', 'tried', 'gates', 'all'].indexOf(s);
 
 function checked(netlist: Netlist, { packing, findings }: Packed, { held }: Supplies): Packed {
   if (!packing) return { packing, findings };
@@ -170,7 +175,8 @@ function checked(netlist: Netlist, { packing, findings }: Packed, { held }: Supp
 
 function wishFor(way: Exclude<Way, 'written'>, { struck, drawer, held }: Supplies, seconds: number): Wish | null {
   const only: Partial<Record<Way, string>> = { nand: '7400 7410 7420 7430', nor: '7402 7427 4002 74260' };
-  const chips = (only[way]?.split(' ') ?? choosable).filter((n) => !struck.includes(n));
+  const all = way === 'kinds' ? choosable : [...choosable, ...blockNumbers];
+  const chips = (only[way]?.split(' ') ?? all).filter((n) => !struck.includes(n));
   const goals: Partial<Record<Way, Wish['goals']>> = {
     jumpers: ['pins', 'packages'],
   };
@@ -201,39 +207,35 @@ function singleKinds(wish: Wish): Wish[] {
   }));
 }
 
-/** The fewest packages by trying everything, for functions of few inputs, as far as that is settled. */
-function byTrying(netlist: Netlist, family: FamilyId, way: Way, wish: Wish): { best: Outcome | null; least: number } {
+/** The fewest packages by trying everything, up to `most`, for functions of few inputs, and the number below which nothing is. */
+function byTrying(
+  netlist: Netlist,
+  family: FamilyId,
+  way: Way,
+  wish: Wish,
+  most: number,
+): { best: Outcome | null; least: number } {
   const functions = functionsOf(netlist);
   if (functions.sources.length > MAX_EXHAUSTED || netlist.cells.length > 0) return { best: null, least: 1 };
   const roots = netlist.outputs.map((o) => functions.ofNet(o.net));
   // Where packages are not what counts, a packing of few is but one to compare with.
-  const tries = way === 'fewest' || way === 'drawer' ? TRIES : TRIES / 6;
-  for (let packages = 1; packages <= MOST_TRIED; packages++) {
+  const counts = way === 'fewest' || way === 'drawer';
+  for (let packages = 1; packages <= most; packages++) {
+    const tries = counts ? TRIES : TRIES / 6;
     const answer = exhaust(functions, roots, wish.chips, wish.stock ?? new Map(), packages, tries);
     if (answer.found) {
       const made = assemble(netlist, functions, answer.found, family);
-      const sure = way === 'fewest' || way === 'drawer' ? 'all' : 'best';
+      const sure = counts ? 'all' : 'best';
       return { best: { packing: packingOf(netlist, family, made, way, sure, packages), sure }, least: packages };
     }
     if (!answer.none) return { best: null, least: packages };
   }
-  return { best: null, least: MOST_TRIED + 1 };
+  return { best: null, least: Math.max(1, most + 1) };
 }
 
-function outcomeOf(netlist: Netlist, family: FamilyId, way: Way, chosen: Chosen, least: number): Outcome {
-  const made = chosen.chosen as Assembled;
-  const count = made.packages.length;
-  const sure: Sureness =
-    way !== 'fewest' && way !== 'drawer'
-      ? chosen.proved
-        ? 'tried'
-        : 'best'
-      : count <= least
-        ? 'all'
-        : chosen.proved
-          ? 'tried'
-          : 'best';
-  return { packing: packingOf(netlist, family, made, way, sure, Math.max(chosen.bound, least)), sure };
+function outcomeOf(netlist: Netlist, family: FamilyId, way: Way, chosen: Chosen): Outcome {
+  const sure = chosen.proved ? 'tried' : 'best';
+  return { packing: packingOf(netlist, family, chosen.chosen as Assembled, way, sure, chosen.bound), sure };
 }
 
 function packingOf(
@@ -269,11 +271,13 @@ function costFor(way: Way, packing: Packing): number {
   return 1000 * packages.length + units;
 }
 
-/** Pins in use, supply pins of every package among them. */
-export function pinsOf({ packages }: Packing): number {
-  return packages.reduce(
-    (n, p) => n + 2 + p.units.reduce((m, use) => m + (use ? use.inputs.length + drivenBy(use).length : 0), 0),
-    0,
+/** Pins in use, supply pins of every package among them; outputs that nothing reads are not. */
+export function pinsOf({ packages, outputs }: Packing): number {
+  const uses = packages.flatMap((p) => p.units.flatMap((use) => use ?? []));
+  const read = new Set([...uses.flatMap((use) => use.inputs), ...outputs.map((o) => o.net)]);
+  return uses.reduce(
+    (n, use) => n + use.inputs.length + drivenBy(use).filter((net) => read.has(net)).length,
+    2 * packages.length,
   );
 }
 
@@ -286,20 +290,21 @@ export function pathOf(packing: Packing): { gates: number; typicalNs: number; mo
     const family = familyOf(named.part);
     return units.flatMap((use, u) => {
       const unit = type?.units[u];
-      return use && unit && unit.behaviour.stored.length === 0 ? [{ use, delay: families[family].delayNs }] : [];
+      if (!type || !use || !unit || unit.behaviour.stored.length > 0) return [];
+      return [{ use, levels: levelsOf(type), delay: families[family].delayNs }];
     });
   });
   const sorted = gatesOf(packing, new Set(packing.inputs));
   if (typeof sorted === 'string') return none;
   for (let round = 0; round < uses.length; round++) {
     let changed = false;
-    for (const { use, delay } of uses) {
+    for (const { use, levels, delay } of uses) {
       const before = use.inputs.map((n) => reach.get(n) ?? none);
       const top = before.reduce((a, b) => (b.typicalNs > a.typicalNs ? b : a), none);
       const next = {
-        gates: 1 + Math.max(...before.map((b) => b.gates)),
-        typicalNs: top.typicalNs + delay.typical,
-        mostNs: Math.max(...before.map((b) => b.mostNs)) + delay.most,
+        gates: levels + Math.max(...before.map((b) => b.gates)),
+        typicalNs: top.typicalNs + levels * delay.typical,
+        mostNs: Math.max(...before.map((b) => b.mostNs)) + levels * delay.most,
       };
       for (const net of drivenBy(use)) {
         const old = reach.get(net);
@@ -353,6 +358,8 @@ function unbuildable(netlist: Netlist, way: Way, { struck, drawer, held }: Suppl
 export function sureness({ sure, bound, way = 'written', packages }: Packing): string {
   const n = packages.length;
   if (sure === 'all') return `No fewer than ${n} will do: every set was tried.`;
+  if (sure === 'gates')
+    return `No fewer than ${n} gate chips will do: every set was tried. Larger blocks were matched as far as they fit.`;
   if (sure === 'tried' && way === 'written') return 'Fewest for these gates one to one: proved.';
   if (sure === 'tried') return 'Least of the forms tried: proved by the program. Another form may do with less.';
   return bound !== undefined && bound > 1 && bound < n

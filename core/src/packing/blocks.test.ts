@@ -1,0 +1,119 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { extractNets } from '../board';
+import { readDesign } from '../catalogue';
+import { type Netlist, networkOf, printSheet } from '../design';
+import { isError } from '../finding';
+import { inspect } from '../inspection';
+import { compile, firstDifference, sweep } from '../logic';
+import { plan } from '../planning';
+import { agrees, walkTable } from '../simulation';
+import { solve } from '../testing/interlock';
+import { arbitrarySheet } from '../testing/random';
+import { blockNumbers } from './blocks';
+import { whatIsWrong } from './check';
+import { networkOfPacking, type Packing } from './packing';
+import { choosable } from './units';
+import { anySupplies, packWay, sureness } from './ways';
+
+const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
+async function fewest(text: string, struck: readonly string[] = []): Promise<Packing> {
+  const { packing, findings } = await packWay(netlistOf(text), 'HC', 'fewest', { ...anySupplies, struck }, solve, 4);
+  return packing ?? expect.fail(findings.map((f) => f.code).join());
+}
+const parts = (p: Packing): string => p.packages.map((x) => x.part.slice(4)).join(' ');
+
+const ripple = [
+  'in A0 A1 A2 A3 B0 B1 B2 B3\nout S0 S1 S2 S3 C',
+  'S0 = A0 ^ B0\nc0 = A0 & B0',
+  ...[1, 2, 3].map((i) => {
+    const carry = i === 3 ? 'C' : `c${i}`;
+    return `S${i} = A${i} ^ B${i} ^ c${i - 1}\n${carry} = A${i} & B${i} | c${i - 1} & (A${i} | B${i})`;
+  }),
+].join('\n');
+const comparator = [
+  'in A0 A1 A2 B0 B1 B2\nout G E L',
+  'e2 = ~(A2 ^ B2)\ne1 = ~(A1 ^ B1)\ne0 = ~(A0 ^ B0)',
+  'G = A2 & ~B2 | e2 & A1 & ~B1 | e2 & e1 & A0 & ~B0',
+  'E = e2 & e1 & e0\nL = ~(G | E)',
+].join('\n');
+const decoder = `in A B C\nout ${Array.from({ length: 8 }, (_, k) => `Y${k}`).join(' ')}\n${Array.from(
+  { length: 8 },
+  (_, k) => `Y${k} = nand(${['A', 'B', 'C'].map((n, i) => ((k >> i) & 1 ? n : `~${n}`)).join(', ')})`,
+).join('\n')}`;
+const quarters = `in S A B C D E F G H\nout W X Y Z\n${['WAB', 'XCD', 'YEF', 'ZGH']
+  .map(([y, a, b]) => `${y} = ~S & ${a} | S & ${b}`)
+  .join('\n')}`;
+const halves = `in S T A B C D\nout Y Z\nY = ~S & ~T & A | S & ~T & B | ~S & T & C | S & T & D\nZ = ~S & ~T & D | S & ~T & C | ~S & T & A | S & T & B`;
+const eight = `in S T U A B C D E F\nout Y\nY = ${['A', 'B', 'C', 'D', 'E', 'F', 'A', '~B']
+  .map((d, k) => `${['S', 'T', 'U'].map((s, i) => ((k >> i) & 1 ? s : `~${s}`)).join(' & ')} & ${d}`)
+  .join(' | ')}`;
+
+describe('larger blocks', () => {
+  it.each([
+    ['a 4-bit adder', ripple, '283'],
+    ['a parity of nine', 'in A B C D E F G H I\nout Y\nY = A ^ B ^ C ^ D ^ E ^ F ^ G ^ H ^ I', '280'],
+    ['words compared', comparator, '85'],
+    ['a decoder', decoder, '138'],
+    ['four selectors of two', quarters, '157'],
+    ['two selectors of four', halves, '153'],
+  ])(
+    '%s is one package, proved; planned, its board has nothing to mend and walks as the sheet wants',
+    async (_, text, part) => {
+      const packing = await fewest(text);
+      expect([parts(packing), packing.sure === 'best']).toEqual([part, false]);
+      const netlist = netlistOf(text);
+      const { board } = plan(packing);
+      if (!board) expect.fail('no board');
+      const nets = extractNets(board);
+      expect(inspect(board, nets, packing, 'HC').filter(isError)).toEqual([]);
+      const names = netlist.outputs.map((o) => o.name);
+      const table = sweep(compile(networkOf(netlist)));
+      let seenRows = 0;
+      for (const { row, seen } of walkTable(board, nets, netlist.inputs, names)) {
+        const wanted = names.map((_, o) => (((table.columns[o]?.[row >>> 5] ?? 0) >>> (row & 31)) & 1) as 0 | 1);
+        expect(agrees(seen, wanted), `row ${row}`).toBe(true);
+        seenRows++;
+      }
+      expect(seenRows).toBe(2 ** netlist.inputs.length);
+    },
+    60_000,
+  );
+
+  it('take data from inverters and other gates: an 8-to-1 selector with a complement at one input', async () => {
+    const packing = await fewest(eight);
+    expect(packing.packages.length).toBe(2);
+    expect(parts(packing)).toMatch(/151/);
+  }, 60_000);
+
+  it('are left out when they are struck out, and a claim over all sets is made of gate chips alone', async () => {
+    const packing = await fewest(decoder, ['74138']);
+    expect(parts(packing)).not.toMatch(/138/);
+    const adder = 'in A B C\nout S D\nS = A ^ B ^ C\nD = A & B | A & C | B & C';
+    expect(parts(await fewest(adder))).toBe('283');
+    const gates = await fewest(adder, ['74283']);
+    expect([gates.packages.length, gates.sure]).toEqual([2, 'gates']);
+    expect(sureness(gates)).toMatch(/^No fewer than 2 gate chips/);
+    const alone = await fewest(adder, blockNumbers);
+    expect([alone.packages.length, alone.sure]).toEqual([2, 'all']);
+  }, 60_000);
+
+  it('with inverters alone beside them compute whatever they are chosen for', async () => {
+    let chosen = 0;
+    await fc.assert(
+      fc.asyncProperty(arbitrarySheet, async (sheet) => {
+        const { netlist } = readDesign(printSheet(sheet)).design;
+        if (!netlist || netlist.gates.length > 9) return;
+        const struck = choosable.filter((n) => n !== '7404' && n !== '7408');
+        const { packing } = await packWay(netlist, 'HC', 'fewest', { ...anySupplies, struck }, solve, 1);
+        if (!packing) return;
+        expect(whatIsWrong(netlist, packing)).toBeNull();
+        const [wanted, made] = [networkOf(netlist), networkOfPacking(packing)].map((n) => sweep(compile(n)));
+        expect(firstDifference(wanted as never, made as never)).toBeNull();
+        if (packing.packages.some((p) => blockNumbers.includes(p.part.replace('74HC', '74')))) chosen++;
+      }),
+      { numRuns: 60 },
+    );
+    expect(chosen).toBeGreaterThan(5);
+  }, 120_000);
+});
