@@ -45,6 +45,8 @@ const MAX_SOURCES = 12;
 /** The most uses that are offered in all, and of one kind of block to one function. */
 const MAX_USES = 80;
 const MAX_EACH = 3;
+/** In designs of more gates only blocks are offered that take the place of several. */
+const SMALL = 12;
 
 /**
  * Every use of a larger block, within bounds, that makes functions of a design from others: found by cofactors
@@ -59,7 +61,10 @@ export function framesOf(
 ): Frame[] {
   if (!functions.exact || functions.sources.length > MAX_SOURCES || functions.sources.length < 2) return [];
   const finder = new Finder(functions, netlist, rank);
-  const found = blockNumbers.filter((n) => chips.includes(n)).flatMap((n) => finder.framesFor(n));
+  const found = blockNumbers
+    .filter((n) => chips.includes(n))
+    .flatMap((n) => finder.framesFor(n))
+    .filter((frame) => netlist.gates.length <= SMALL || finder.isWorthIt(frame));
   let left = MAX_USES;
   return found.flatMap((frame) => {
     const uses = frame.uses.slice(0, Math.max(0, left));
@@ -112,6 +117,15 @@ class Finder {
       default:
         return [];
     }
+  }
+
+  /** Whether a block may save more than a package of gates: its slots are filled, or one function is of four sources. */
+  isWorthIt({ part, slots, uses }: Frame): boolean {
+    if (slots > 1) return uses.length >= slots;
+    if (part.id !== '74151') return Math.max(...uses.map((u) => u.makes.size)) >= 2;
+    return uses.some((u) =>
+      [...u.makes.values()].some((l) => this.sources.filter((s) => this.dependsOn(l, s)).length > 3),
+    );
   }
 
   private isGiven(l: Literal): boolean {

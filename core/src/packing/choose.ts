@@ -47,6 +47,8 @@ const MAX_VARIED = 60;
 
 /** Designs of more gates are first solved with their own structure alone, so that there is an answer to better. */
 const PLAIN_FIRST = 45;
+/** Designs of more gates are solved without larger blocks before with them. */
+const PLAIN_BLOCKS = 12;
 /** Seconds that any solve has at least, and that goals after the first have at most. */
 const MIN_SECONDS = 0.3;
 const MAX_REFINED = 2;
@@ -93,7 +95,8 @@ export async function choose(
   let proved = false;
   // Beside an answer of the design's own structure only what is better is looked for.
   const large = netlist.gates.length > PLAIN_FIRST;
-  const most = (): number => (large ? (best?.least ?? wish.below ?? Number.POSITIVE_INFINITY) - 1 : 1e6);
+  const most = (): number =>
+    large ? (best?.least ?? wish.below ?? Number.POSITIVE_INFINITY) - 1 : (best?.least ?? 1e6) - 1;
   const attempt = async (program: ChoiceProgram, seconds: number): Promise<void> => {
     const cut = most();
     if (cut < bound) proved = true;
@@ -102,7 +105,7 @@ export async function choose(
       // A bound above the cut is one of what was cut off alone.
       if (program === rich && typeof to === 'number') bound = Math.max(bound, Math.min(cut + 1, Math.ceil(to - 1e-6)));
     };
-    const limits = large && Number.isFinite(cut) ? { [first]: cut } : {};
+    const limits = cut < 1e5 ? { [first]: cut } : {};
     const answer = await solve(program.text(first, limits), Math.min(seconds, left()), (p) => {
       raise(p.bound);
       tell({ bound, best: best?.least ?? null, made: null });
@@ -119,6 +122,9 @@ export async function choose(
     await attempt(ownWays(), wish.seconds / 5);
     if (!wish.early) await attempt(programOf(early), wish.seconds / 4);
   }
+  // Gates alone are soon settled; larger blocks then only have to better them.
+  const gatesAlone = frames.length > 0 && netlist.gates.length > PLAIN_BLOCKS ? programOf(offered) : null;
+  if (gatesAlone) await attempt(gatesAlone, 0.6 * wish.seconds);
   await attempt(rich, 0.9 * wish.seconds);
   if (!best && !proved && !large && wish.below === undefined) await attempt(ownWays(), wish.seconds / 2);
   const found = best as Found | null;
