@@ -84,7 +84,7 @@ describe('what they say', () => {
     const fewest = JSON.parse(
       (await cli('pack', join(samples, 'level-dial.sheet'), '--way', 'fewest', '--seconds', '3', '--json')).out,
     );
-    expect(fewest).toMatchObject({ way: 'fewest', packages: 2, sure: 'all', bound: 2, missing: [], findings: [] });
+    expect(fewest).toMatchObject({ way: 'fewest', packages: 2, sure: 'gates', bound: 2, missing: [], findings: [] });
     const drawer = join(folder, 'drawer.csv');
     writeFileSync(drawer, 'part,count,price\n74HC00,6,0.4\nSN74HC02N,1\n');
     const built = await cli('pack', interlock, '--way', 'drawer', '--drawer', drawer, '--json');
@@ -103,6 +103,29 @@ describe('what they say', () => {
     expect((await cli('pack', interlock, '--way', 'cheapest')).code).toBe(2);
     expect((await cli('pack', interlock, '--seconds', 'soon')).code).toBe(2);
   }, 60_000);
+
+  it('pack puts gates on units by hand, keeps them there in the job, and says why it cannot', async () => {
+    const out = join(folder, 'by-hand.saddlebag.json');
+    const made = await cli('pack', interlock, '--add', '7402', '--pin', 'W=U3.2', '-o', out, '--json');
+    expect([made.code, JSON.parse(made.out).packages]).toEqual([0, 3]);
+    const job = JSON.parse(readFileSync(out, 'utf8'));
+    expect(job.held).toMatchObject({ pins: [{ net: 'W', ref: 'U3', unit: 2 }], added: [{ ref: 'U3', part: '7402' }] });
+    const again = JSON.parse((await cli('pack', out, '--way', 'fewest', '--seconds', '2', '--json')).out);
+    const u3 = again.packing.packages.find((p: { ref: string }) => p.ref === 'U3');
+    expect([u3.part, u3.units[1].output]).toEqual(['74HC02', 'W']);
+    const wrong = await cli('pack', interlock, '--pin', 'W=U1.1');
+    expect([wrong.code, wrong.out + wrong.err]).toEqual([1, expect.stringMatching(/cannot do what W needs: NOR of 2/)]);
+    expect((await cli('pack', interlock, '--pin', 'W=nowhere')).code).toBe(1);
+    expect((await cli('pack', interlock, '--add', '7447')).code).toBe(1);
+  });
+
+  it('pack says the nearest when the drawer does not do, and what that lacks', async () => {
+    const drawer = join(folder, 'poor.csv');
+    writeFileSync(drawer, 'part,count\n74HC08,9');
+    const { code, out, err } = await cli('pack', interlock, '--way', 'drawer', '--drawer', drawer);
+    expect(code).toBe(1);
+    expect(out + err).toMatch(/this is the nearest, and it lacks 1 × 74HC\d+\./);
+  });
 
   it('pack counts packages and says how sure it is', async () => {
     const { out } = await cli('pack', interlock);

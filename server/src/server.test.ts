@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 9 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 10 });
   });
 
   it('lists the samples and serves each', async () => {
@@ -43,6 +43,7 @@ describe('the server', () => {
       'lamp-relay',
       'level-dial',
       'lock-interlock',
+      'stile-lamps',
       'towpath-lamp',
     ]);
     for (const { id, name } of list) {

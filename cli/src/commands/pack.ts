@@ -1,22 +1,34 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import {
-  anySupplies,
+  addPackage,
   applyEdit,
+  asInDrawer,
+  type ByHand,
   countPacking,
   type DrawerEntry,
   drawerFromCsv,
+  type Edit,
   type Finding,
   finding,
+  type Held,
   isError,
   type Job,
+  jumpersOf,
   layOut,
   missingFrom,
+  moveGate,
+  type Netlist,
+  nothingHeld,
   type Packing,
   packWay,
+  parsePlace,
   partsOfPacking,
   pathOf,
-  pinsOf,
+  pinGate,
+  placeOf,
+  printPlace,
   type Reading,
+  rulesOf,
   stockOf,
   sureness,
   typeOf,
@@ -34,6 +46,8 @@ interface PackOptions {
   readonly way?: Way;
   readonly drawer?: string;
   readonly without?: string[];
+  readonly pin?: string[];
+  readonly add?: string[];
   readonly seconds?: number;
   readonly output?: string;
   readonly json?: boolean;
@@ -56,6 +70,8 @@ export const pack: OwnCommand = {
       })
       .option('--drawer <FILE>', 'what the lab has, as CSV: part,count,price')
       .option('--without <NUMBERS...>', 'chips that must not be chosen, such as 7486')
+      .option('--pin <GATE=PLACE...>', 'gates to put on units and keep there, such as W=U2.3')
+      .option('--add <NUMBERS...>', 'packages to add, such as 7400')
       .option('--seconds <N>', 'how long the solver may look', (text: string): number => {
         const n = Number(text);
         if (!(n > 0 && n <= 3600)) throw new InvalidArgumentError('It is a number of seconds from 1 to 3600.');
@@ -72,12 +88,16 @@ function act(file: string, options: PackOptions, output: Output): Promise<number
   return withJob(file, plain, output, async (job, reading) => {
     const drawer = options.drawer === undefined ? null : readDrawer(options.drawer);
     if (drawer && drawer.entries === null) return stopped(drawer.findings, plain, output);
-    const { packing, findings } = await packed(job, reading, options, drawer?.entries ?? null);
-    const all = [...(drawer?.findings ?? []), ...findings];
-    if (!packing) return stopped(all, plain, output, job.sheet);
-    const missing = drawer?.entries ? missingFrom(packing, stockOf(drawer.entries, job.family)) : [];
+    const made = await packed(job, reading, options, drawer?.entries ?? null);
+    const all = [...(drawer?.findings ?? []), ...made.findings];
+    if (!made.packing || !reading.design.netlist) return stopped(all, plain, output, job.sheet);
+    const arranged = byHand(job, reading.design.netlist, made.packing, options);
+    if (!arranged.ok) return stopped([...all, arranged.finding], plain, output, job.sheet);
+    const { packing, held } = arranged;
+    const told = all.some((f) => f.code === 'pack/drawer-lacks');
+    const missing = drawer?.entries && !told ? missingFrom(packing, stockOf(drawer.entries, job.family)) : [];
     for (const m of missing) all.push(finding('pack/missing', [], { ...m, short: m.need - m.have }));
-    if (options.output !== undefined) writeFileSync(options.output, writeJobFile(laidOut(job, packing)));
+    if (options.output !== undefined) writeFileSync(options.output, writeJobFile(laidOut(job, packing, held)));
     const count = countPacking(packing);
     const path = pathOf(packing);
     if (plain.json)
@@ -85,7 +105,7 @@ function act(file: string, options: PackOptions, output: Output): Promise<number
         json({
           way: packing.way ?? 'written',
           ...count,
-          pins: pinsOf(packing),
+          jumpers: jumpersOf(packing),
           path,
           proved: packing.proved,
           sure: packing.sure ?? (packing.proved ? 'tried' : 'best'),
@@ -119,17 +139,37 @@ async function packed(
   if (way === undefined) return prepare(job, { layOut: 'never' });
   if (!design.netlist || findings.some(isError)) return { packing: null, findings };
   const supplies = {
-    ...anySupplies,
+    ...rulesOf(job),
     struck: [...(job.struck ?? []), ...(without ?? [])],
     drawer: drawer && stockOf(drawer, job.family),
   };
   const made = await packWay(design.netlist, job.family, way, supplies, highsSolver(), seconds);
-  return { packing: made.packing, findings: [...findings, ...made.findings] };
+  const named =
+    way === 'drawer' && made.packing && drawer ? asInDrawer(made.packing, drawer, job.family) : made.packing;
+  return { packing: named, findings: [...findings, ...made.findings] };
 }
 
-function laidOut(job: Job, packing: Packing): Job {
+/** What is asked for by hand, one after the other: packages added, then gates put on units. */
+function byHand(job: Job, netlist: Netlist, packing: Packing, { pin = [], add = [] }: PackOptions): ByHand {
+  let now: ByHand = { ok: true, packing, held: job.held ?? nothingHeld };
+  for (const part of add) if (now.ok) now = addPackage(now.packing, now.held, job.family, part);
+  for (const text of pin) {
+    if (!now.ok) break;
+    const [net = '', where = ''] = text.split('=');
+    const [from, to] = [placeOf(now.packing, net), parsePlace(where)];
+    if (!from || !to) return { ok: false, finding: finding('hand/no-unit', [], { place: from ? where : net }) };
+    now =
+      printPlace(from) === printPlace(to)
+        ? pinGate(now.packing, now.held, netlist, net, true)
+        : moveGate(now.packing, now.held, netlist, from, to);
+  }
+  return now;
+}
+
+function laidOut(job: Job, packing: Packing, held: Held): Job {
   const { edit } = layOut(packing);
-  const applied = applyEdit(job, edit ?? { kind: 'take-packing', packing });
+  const edits: Edit[] = [{ kind: 'hold', held }, edit ?? { kind: 'take-packing', packing }];
+  const applied = applyEdit(job, { kind: 'all', says: 'packing', edits });
   return applied.ok ? applied.job : job;
 }
 

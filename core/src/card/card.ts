@@ -191,7 +191,9 @@ class Stager {
     const pins = [...new Set([...unit.inputs, ...unit.outputs])];
     const many =
       unit.outputs.length > 1 ? `outputs on pins ${unit.outputs.join(', ')}` : `output on pin ${unit.outputs[0]}`;
-    this.stage('gate', `${use.gate}: ${ref} unit ${unit.name}`, [], `Its ${many}: compare with its datasheet.`, null);
+    if (use.part === 'block') this.block(ref, unit, use);
+    else
+      this.stage('gate', `${use.gate}: ${ref} unit ${unit.name}`, [], `Its ${many}: compare with its datasheet.`, null);
     this.claim(pins.map((id) => `${ref}.${id}`));
     for (const net of drivenBy(use)) {
       const pullUps = this.refs('resistor').filter((r) => !this.placed.has(r) && this.board.parts[r]?.signal === net);
@@ -201,6 +203,20 @@ class Stager {
       }
       this.leds(net);
     }
+  }
+
+  /** A larger block that the packing chose: what it makes, and a trial of the first of that. */
+  private block(ref: string, unit: Unit, use: UnitUse): void {
+    const made = drivenBy(use).flatMap((net, k) => {
+      const gate = this.netlist.gates.find((g) => g.output === net);
+      return gate ? [{ net, gate, pin: unit.outputs[k] ?? '' }] : [];
+    });
+    const [first] = made;
+    const says = made.map(({ net, gate, pin }) => `${net}${gate.says === net ? '' : ` = ${gate.says}`} on pin ${pin}`);
+    const trial = first ? trialOf(this.netlist, first.net, `${ref}.${first.pin}`) : null;
+    const nets = made.map((m) => m.net).join(', ') || use.gate;
+    const what = typeOf({ part: this.board.parts[ref]?.part ?? '' })?.title ?? 'larger block';
+    this.stage('gate', `${nets}: ${ref}, ${what}`, [], `${says.join('; ') || `It is one step of ${use.gate}`}.`, trial);
   }
 
   /** The LEDs that show a net, with their resistors. */

@@ -449,6 +449,11 @@ export const sentences = {
     says: 'With the {chips} kinds of chips in the drawer this design cannot be built.',
     todo: 'See under the other ways to build what is missing, or put more into the drawer.',
   },
+  'pack/drawer-lacks': {
+    severity: 'error',
+    says: 'With what is in the drawer this design cannot be built; this is the nearest, and it lacks {parts}.',
+    todo: 'Get those, or put more into the drawer.',
+  },
   'pack/missing': {
     severity: 'error',
     says: 'The drawer has {have} of the {need} {part} that this takes.',

@@ -12,9 +12,10 @@ import { solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { blockNumbers } from './blocks';
 import { whatIsWrong } from './check';
+import { sureness } from './figures';
 import { networkOfPacking, type Packing } from './packing';
 import { choosable } from './units';
-import { anySupplies, packWay, sureness } from './ways';
+import { anySupplies, packWay } from './ways';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
 async function fewest(text: string, struck: readonly string[] = []): Promise<Packing> {

@@ -1,10 +1,11 @@
+import { partType } from '../catalogue';
 import type { BlockUse, Frame } from './blocks';
 import { type Candidate, type Duty, dutyKey } from './candidate';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
 import { serves, type UnitKind } from './units';
 
 /** What is to be least, before anything else. */
-export type Goal = 'packages' | 'units' | 'pins';
+export type Goal = 'packages' | 'units' | 'pins' | 'jumpers' | 'lacking';
 
 /** A literal that a unit of one kind (by its number) must make, because its gate is pinned there. */
 export interface PinnedLiteral {
@@ -20,6 +21,8 @@ export interface ChoiceProblem {
   readonly kinds: readonly UnitKind[];
   /** Packages of each base number that may be used; absent means any number. */
   readonly stock: ReadonlyMap<string, number>;
+  /** Whether the stock may be gone beyond; what is lacking then counts. */
+  readonly soft: boolean;
   readonly pins: readonly PinnedLiteral[];
   /** Larger blocks that may be used. */
   readonly frames: readonly Frame[];
@@ -37,6 +40,7 @@ const column = {
   service: (duty: Duty, k: number): string => `z_${dutyKey(duty)}_${k}`,
   packages: (number: string): string => `p_${number}`,
   /** Packages of frame f; its use u; output k of that use. */
+  lacking: (number: string): string => `q_${number}`,
   frame: (f: number): string => `b${f}`,
   use: (f: number, u: number): string => `o${f}_${u}`,
   output: (f: number, u: number, k: number): string => `m${f}_${u}_${k}`,
@@ -116,11 +120,13 @@ export class ChoiceProgram {
     const bounds = [
       ...this.literals().map((l) => ` 0 <= ${column.made(l)} <= 1`),
       ...this.chips.map((n) => {
-        const [least, most] = [this.problem.least.get(n) ?? 0, this.problem.stock.get(n) ?? 1000];
+        const stock = this.problem.soft ? 1000 : (this.problem.stock.get(n) ?? 1000);
+        const [least, most] = [this.problem.least.get(n) ?? 0, stock];
         return ` ${Math.min(least, most)} <= ${column.packages(n)} <= ${most}`;
       }),
       ...(relaxed ? binaries.map((b) => ` 0 <= ${b} <= 1`) : []),
       ...services.map((s) => ` ${s.name} >= 0`),
+      ...(this.problem.soft ? this.chips.map((n) => ` ${column.lacking(n)} >= 0`) : []),
     ];
     const types = relaxed
       ? []
@@ -190,6 +196,9 @@ export class ChoiceProgram {
   private terms(goal: Goal): { weight: number; name: string }[] {
     const of = (weight: number, names: readonly string[]) => names.map((name) => ({ weight, name }));
     if (goal === 'packages') return of(1, this.chips.map(column.packages));
+    if (goal === 'lacking') return of(1, this.chips.map(column.lacking));
+    // A jumper to every input of a package, used or tied, and two for its supply.
+    if (goal === 'jumpers') return this.chips.map((n) => ({ weight: 2 + inputPins(n), name: column.packages(n) }));
     const { ways, inverters } = this.columns();
     const inverting = inverters.map(column.inverter);
     const uses = this.blocks.map(({ f, u }) => column.use(f, u));
@@ -310,6 +319,9 @@ export class ChoiceProgram {
       return `${done.join(' + ')} - ${names.join(' - ')} = 0`;
     });
     rows.push(...this.pinRows(services));
+    if (this.problem.soft)
+      for (const n of this.chips)
+        rows.push(`${column.packages(n)} - ${column.lacking(n)} <= ${this.problem.stock.get(n) ?? 0}`);
     this.problem.kinds.forEach((kind) => {
       const used = services.filter((s) => s.kind === kind).map((s) => s.name);
       if (used.length > 0)
@@ -358,6 +370,8 @@ export class ChoiceProgram {
     return (Object.entries(limits) as [Goal, number][]).map(([goal, most]) => `${this.costOf(goal)} <= ${most}`);
   }
 }
+
+const inputPins = (number: string): number => partType(number)?.pins.filter((p) => p.role === 'input').length ?? 0;
 
 /** Whether a literal may be made by a duty: if it is pinned, its unit must be able to do it. */
 function mayMake({ pins, kinds }: ChoiceProblem, l: Literal, duty: Duty): boolean {

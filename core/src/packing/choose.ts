@@ -16,6 +16,8 @@ export interface Wish {
   readonly chips: readonly string[];
   /** Packages of each that there are; absent means any number. */
   readonly stock?: ReadonlyMap<string, number>;
+  /** More than the stock may be used, and chips that are not in it; what is lacking can then be made least. */
+  readonly soft?: boolean;
   readonly held?: Held;
   /** What is known has so much of the first goal: only what has less is of use, or as much with less of the others. */
   readonly below?: number;
@@ -76,7 +78,17 @@ export async function choose(
   const pins = held.pins.map((p): PinnedLiteral => ({ literal: functions.ofNet(p.net), kind: kindOf(p, kinds) }));
   const frames = wish.early ? [] : framesOf(functions, netlist, wish.chips, ranksOf(functions));
   const programOf = (candidates: readonly Candidate[], blocks: readonly Frame[] = []): ChoiceProgram =>
-    new ChoiceProgram({ functions, roots, candidates, kinds, stock, pins, least: heldCounts(held), frames: blocks });
+    new ChoiceProgram({
+      functions,
+      roots,
+      candidates,
+      kinds,
+      stock,
+      pins,
+      least: heldCounts(held),
+      frames: blocks,
+      soft: wish.soft ?? false,
+    });
   const own = candidatesOf(functions, netlist, 0).filter((c) => kinds.some((k) => serves(k, c.duty)));
   const more = candidatesOf(functions, netlist).filter((c) => kinds.some((k) => serves(k, c.duty)));
   const all = [...new Map([...own, ...more].map((c) => [candidateKey(c), c])).values()];

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { chips, partNumber } from '../catalogue';
-import { type DrawerEntry, drawerFromCsv, drawerPart, drawerToCsv, stockOf } from './drawer';
+import { chips, type FamilyId, partNumber, readDesign } from '../catalogue';
+import { solve } from '../testing/interlock';
+import { asInDrawer, type DrawerEntry, drawerFromCsv, drawerPart, drawerToCsv, goTogether, stockOf } from './drawer';
+import { anySupplies, packWay } from './ways';
 
 const parts = chips.flatMap((c) => c.families.slice(0, 2).map((f) => partNumber(c.base, f)));
 const arbitraryDrawer = fc.uniqueArray(
@@ -50,6 +52,27 @@ describe('the drawer', () => {
       { part: '74HC4017', count: 2 },
     ]);
     expect(['00', 'teapot', 'led', '74HC99'].map(drawerPart)).toEqual(['74HC00', null, null, null]);
+  });
+
+  it('counts families whose levels meet both ways, and gives each package the number that is there, its own family first', async () => {
+    const families: FamilyId[] = ['74', 'LS', 'HC', 'HCT', 'ACT'];
+    expect(families.filter((f) => goTogether(f, 'HC'))).toEqual(['HC', 'HCT', 'ACT']);
+    expect(families.filter((f) => goTogether(f, 'LS'))).toEqual(['74', 'LS', 'HCT', 'ACT']);
+    for (const a of families) for (const b of families) expect(goTogether(a, b)).toBe(goTogether(b, a));
+    const entries = [
+      { part: '74LS00', count: 9 },
+      { part: '74HCT00', count: 5 },
+      { part: '74HC00', count: 1 },
+    ];
+    expect([...stockOf(entries, 'HC')]).toEqual([['7400', 6]]);
+    const { netlist } = readDesign(
+      'in A B C\nout X Y Z V W\nX = nand(A, B)\nY = nand(A, C)\nZ = nand(B, C)\nV = nand(X, C)\nW = nand(Y, B)',
+    ).design;
+    const supplies = { ...anySupplies, drawer: stockOf(entries, 'HC') };
+    const { packing } = await packWay(netlist ?? expect.fail(), 'HC', 'drawer', supplies, solve, 2);
+    const named = asInDrawer(packing ?? expect.fail(), entries, 'HC');
+    expect(named.packages.map((p) => p.part)).toEqual(['74HC00', '74HCT00']);
+    expect(asInDrawer(named, [], 'HC').packages).toEqual(named.packages);
   });
 
   it('is stock of one family only', () => {

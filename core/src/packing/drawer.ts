@@ -1,4 +1,4 @@
-import { type FamilyId, findChip, partNumber, partType, readPartNumber } from '../catalogue';
+import { type FamilyId, families, findChip, partNumber, partType, readPartNumber, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import type { Packing } from './packing';
 
@@ -55,15 +55,39 @@ export function drawerPart(text: string): string | null {
   return type ? partNumber(type.id, 'HC') : null;
 }
 
-/** How many packages of each base number a drawer holds in a family. */
+/** Whether the levels of two families meet both ways, so that they can stand on one board. */
+export function goTogether(a: FamilyId, b: FamilyId): boolean {
+  const drives = (x: FamilyId, y: FamilyId): boolean =>
+    families[x].outputLowV <= families[y].inputLowV && families[x].outputHighV >= families[y].inputHighV;
+  return drives(a, b) && drives(b, a);
+}
+
+/** How many packages of each base number a drawer holds in a family, and in those that go together with it. */
 export function stockOf(entries: readonly DrawerEntry[], family: FamilyId): Map<string, number> {
   const stock = new Map<string, number>();
   for (const { part, count } of entries) {
     const named = readPartNumber(part);
-    if (named && (named.family === family || named.family === null))
+    if (named && goTogether(named.family ?? family, family))
       stock.set(named.base, (stock.get(named.base) ?? 0) + count);
   }
   return stock;
+}
+
+/** A packing with the part numbers that the drawer has: its own family as far as there is of it, then those that go with it. */
+export function asInDrawer(packing: Packing, entries: readonly DrawerEntry[], family: FamilyId): Packing {
+  const left = new Map(entries.map((e) => [e.part, e.count]));
+  const packages = packing.packages.map((pack) => {
+    const base = typeOf(pack)?.id;
+    if (pack.own !== undefined || base === undefined) return pack;
+    const others = [...left.keys()].filter((part) => {
+      const named = readPartNumber(part);
+      return named?.base === base && goTogether(named.family ?? family, family);
+    });
+    const part = [pack.part, ...others].find((p) => (left.get(p) ?? 0) > 0) ?? pack.part;
+    left.set(part, (left.get(part) ?? 0) - 1);
+    return { ...pack, part };
+  });
+  return { ...packing, packages };
 }
 
 /** The parts list of a packing as CSV: number, how many, price of one and of all, and how many the drawer has. */

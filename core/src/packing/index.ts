@@ -2,19 +2,10 @@ export { blockNumbers } from './blocks';
 export * from './by-hand';
 export { whatIsWrong } from './check';
 export * from './drawer';
+export { jumpersOf, missingFrom, pathOf, sureness } from './figures';
 export { type Added, againstRules, type Held, heldKey, holdsNothing, nothingHeld, type PinnedGate } from './held';
 export { noRules, pack, type Rules } from './pack';
 export * from './packing';
 export { isPlain } from './unit-gates';
 export { choosable } from './units';
-export {
-  anySupplies,
-  missingFrom,
-  type PackProgress,
-  packWay,
-  pathOf,
-  pinsOf,
-  type Supplies,
-  sureness,
-  ways,
-} from './ways';
+export { anySupplies, type PackProgress, packWay, type Supplies, ways } from './ways';

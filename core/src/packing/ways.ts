@@ -1,17 +1,18 @@
-import { type FamilyId, families, partType, typeOf } from '../catalogue';
+import { type FamilyId, partType } from '../catalogue';
 import type { Netlist } from '../design';
 import { type Finding, finding } from '../finding';
 import type { SolveInteger } from '../logic';
 import { type Assembled, assemble } from './assemble';
-import { blockNumbers, levelsOf } from './blocks';
-import { gatesOf, whatIsWrong } from './check';
+import { blockNumbers } from './blocks';
+import { whatIsWrong } from './check';
 import { type Chosen, choose, type Wish } from './choose';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
+import { jumpersOf, missingFrom, pathOf } from './figures';
 import { classOf, functionsOf } from './functions';
 import { againstChips, heldBroken, heldCounts, holdsNothing, nothingHeld, stillMeant } from './held';
 import { lowered } from './lower';
 import { noRules, pack, packagesOfParts, type Rules } from './pack';
-import { drivenBy, fingerprint, type Package, type Packing, type Sureness, type Way } from './packing';
+import { fingerprint, type Package, type Packing, type Sureness, type Way } from './packing';
 import { choosable } from './units';
 
 /** The ways to build a design, in the order in which they are shown. */
@@ -19,7 +20,11 @@ export const ways = [
   { way: 'written', title: 'As written', says: 'each gate of the sheet kept, wide ones split, spare units used' },
   { way: 'fewest', title: 'Fewest chips', says: 'whatever units compute the same' },
   { way: 'kinds', title: 'Fewest kinds', says: 'as few different chips as can be, then few of them' },
-  { way: 'jumpers', title: 'Fewest wires', says: 'fewest pins in use, supply pins counted' },
+  {
+    way: 'jumpers',
+    title: 'Fewest jumpers',
+    says: 'every input has one, spare ones too, every chip two for its supply',
+  },
   { way: 'shortest', title: 'Shortest path', says: 'every signal as early as it can be, then few chips' },
   { way: 'nand', title: 'NANDs alone', says: '7400, 7410, 7420 and 7430' },
   { way: 'nor', title: 'NORs alone', says: '7402, 7427, 4002 and 74260' },
@@ -111,7 +116,11 @@ export async function packWay(
   const kept = found.filter((f) => sound(f.packing));
   const goal = (p: Packing): number => costFor(way, p);
   const [best] = kept.sort((a, b) => goal(a.packing) - goal(b.packing) || certainty(b.sure) - certainty(a.sure));
-  if (!best) return { packing: null, findings: [unbuildable(netlist, way, { ...supplies, held })] };
+  if (!best) {
+    const near = way === 'drawer' ? await nearest(netlist, family, { ...supplies, held }, solve, seconds / 2) : null;
+    if (near) return { packing: { ...near.packing, design: fingerprint(design) }, findings: near.findings };
+    return { packing: null, findings: [unbuildable(netlist, way, { ...supplies, held })] };
+  }
   if (best.packing.bound === undefined)
     return { packing: { ...best.packing, design: fingerprint(design) }, findings: gone };
   // What is known of one packing's number is known of the number, whoever found it.
@@ -178,7 +187,7 @@ function wishFor(way: Exclude<Way, 'written'>, { struck, drawer, held }: Supplie
   const all = way === 'kinds' ? choosable : [...choosable, ...blockNumbers];
   const chips = (only[way]?.split(' ') ?? all).filter((n) => !struck.includes(n));
   const goals: Partial<Record<Way, Wish['goals']>> = {
-    jumpers: ['pins', 'packages'],
+    jumpers: ['jumpers', 'units', 'pins'],
   };
   const wish: Wish = {
     chips,
@@ -191,6 +200,23 @@ function wishFor(way: Exclude<Way, 'written'>, { struck, drawer, held }: Supplie
   if (!drawer) return null;
   const there = chips.filter((n) => (drawer.get(n) ?? 0) > 0);
   return { ...wish, chips: there, stock: new Map(there.map((n) => [n, drawer.get(n) as number])) };
+}
+
+/** The nearest that can be built when the drawer does not do: the fewest packages that it lacks, then the fewest. */
+async function nearest(netlist: Netlist, family: FamilyId, supplies: Supplies, solve: SolveInteger, seconds: number) {
+  const { drawer, held } = supplies;
+  const wish = wishFor('fewest', supplies, seconds);
+  if (!drawer || !wish) return null;
+  const { chosen } = await choose(
+    netlist,
+    family,
+    { ...wish, goals: ['lacking', 'packages', 'units'], stock: drawer, soft: true },
+    solve,
+  );
+  const packing = chosen && packingOf(netlist, family, chosen, 'drawer', 'best', 1);
+  if (!packing || whatIsWrong(netlist, packing) !== null || heldBroken(packing, held) !== null) return null;
+  const lacks = missingFrom(packing, drawer).map((m) => `${m.need - m.have} × ${m.part}`);
+  return { packing, findings: [finding('pack/drawer-lacks', [], { parts: lacks.join(', ') })] };
 }
 
 /** Chips of which one alone makes anything, or with luck this design: the fewest kinds are one. */
@@ -266,78 +292,9 @@ function costFor(way: Way, packing: Packing): number {
   const { packages } = packing;
   const units = packages.flatMap((p) => p.units).filter((u) => u !== null).length;
   if (way === 'kinds') return 1000 * new Set(packages.map((p) => p.part)).size + packages.length;
-  if (way === 'jumpers') return pinsOf(packing);
+  if (way === 'jumpers') return 1000 * jumpersOf(packing) + units;
   if (way === 'shortest') return 1000 * pathOf(packing).gates + packages.length;
   return 1000 * packages.length + units;
-}
-
-/** Pins in use, supply pins of every package among them; outputs that nothing reads are not. */
-export function pinsOf({ packages, outputs }: Packing): number {
-  const uses = packages.flatMap((p) => p.units.flatMap((use) => use ?? []));
-  const read = new Set([...uses.flatMap((use) => use.inputs), ...outputs.map((o) => o.net)]);
-  return uses.reduce(
-    (n, use) => n + use.inputs.length + drivenBy(use).filter((net) => read.has(net)).length,
-    2 * packages.length,
-  );
-}
-
-/** The longest way from a source to an output: units on it, and their delay in ns, typical and at most, by the families' figures. */
-export function pathOf(packing: Packing): { gates: number; typicalNs: number; mostNs: number } {
-  const reach = new Map<string, { gates: number; typicalNs: number; mostNs: number }>();
-  const none = { gates: 0, typicalNs: 0, mostNs: 0 };
-  const uses = packing.packages.flatMap(({ units, ...named }) => {
-    const type = typeOf(named);
-    const family = familyOf(named.part);
-    return units.flatMap((use, u) => {
-      const unit = type?.units[u];
-      if (!type || !use || !unit || unit.behaviour.stored.length > 0) return [];
-      return [{ use, levels: levelsOf(type), delay: families[family].delayNs }];
-    });
-  });
-  const sorted = gatesOf(packing, new Set(packing.inputs));
-  if (typeof sorted === 'string') return none;
-  for (let round = 0; round < uses.length; round++) {
-    let changed = false;
-    for (const { use, levels, delay } of uses) {
-      const before = use.inputs.map((n) => reach.get(n) ?? none);
-      const top = before.reduce((a, b) => (b.typicalNs > a.typicalNs ? b : a), none);
-      const next = {
-        gates: levels + Math.max(...before.map((b) => b.gates)),
-        typicalNs: top.typicalNs + levels * delay.typical,
-        mostNs: Math.max(...before.map((b) => b.mostNs)) + levels * delay.most,
-      };
-      for (const net of drivenBy(use)) {
-        const old = reach.get(net);
-        if (old && old.gates >= next.gates && old.typicalNs >= next.typicalNs) continue;
-        reach.set(net, next);
-        changed = true;
-      }
-    }
-    if (!changed) break;
-  }
-  const ends = packing.outputs.map((o) => reach.get(o.net) ?? none);
-  return ends.reduce((a, b) => (b.typicalNs > a.typicalNs ? b : a), none);
-}
-
-function familyOf(part: string): FamilyId {
-  const letters = /^74(ALS|LS|S|F|HCT|HC|ACT|AC|)/.exec(part)?.[1];
-  return (letters === undefined ? 'HC' : letters === '' ? '74' : letters) as FamilyId;
-}
-
-/** Parts that a packing takes and the drawer has not, with how many are there. */
-export function missingFrom(
-  packing: Packing,
-  drawer: ReadonlyMap<string, number>,
-): { part: string; need: number; have: number }[] {
-  const need = new Map<string, { part: string; need: number }>();
-  for (const p of packing.packages) {
-    const base = typeOf(p)?.id ?? p.part;
-    need.set(base, { part: p.part, need: (need.get(base)?.need ?? 0) + 1 });
-  }
-  return [...need].flatMap(([base, { part, need: n }]) => {
-    const have = drawer.get(base) ?? 0;
-    return have < n ? [{ part, need: n, have }] : [];
-  });
 }
 
 function unbuildable(netlist: Netlist, way: Way, { struck, drawer, held }: Supplies): Finding {
@@ -352,17 +309,4 @@ function unbuildable(netlist: Netlist, way: Way, { struck, drawer, held }: Suppl
     gates: netlist.gates.length,
     struck: struck.join(', ') || 'none',
   });
-}
-
-/** How sure a packing is, claiming no more than is known. */
-export function sureness({ sure, bound, way = 'written', packages }: Packing): string {
-  const n = packages.length;
-  if (sure === 'all') return `No fewer than ${n} will do: every set was tried.`;
-  if (sure === 'gates')
-    return `No fewer than ${n} gate chips will do: every set was tried. Larger blocks were matched as far as they fit.`;
-  if (sure === 'tried' && way === 'written') return 'Fewest for these gates one to one: proved.';
-  if (sure === 'tried') return 'Least of the forms tried: proved by the program. Another form may do with less.';
-  return bound !== undefined && bound > 1 && bound < n
-    ? `The best so far; of the forms tried none has fewer than ${bound}.`
-    : 'The best found in the time given.';
 }

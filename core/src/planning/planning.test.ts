@@ -1,14 +1,17 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { byNumber, extractNets, leadsOf, outlinesOf, parseHole } from '../board';
 import { partType } from '../catalogue';
-import { readSheet } from '../design';
-import { type Packing, pack } from '../packing';
+import { printSheet, readSheet } from '../design';
+import { jumpersOf, type Packing, pack } from '../packing';
 import { interlockSheet, laidOut, solve } from '../testing/interlock';
+import { arbitrarySheet } from '../testing/random';
 import { expectationOf, nameNets, shownSignal, sourcesOf } from './expectation';
 import { plan } from './plan';
 
 const { job, packing } = await laidOut(interlockSheet);
 const { board } = job;
+const rests = new Set<number>();
 const ofKind = (kind: string) => Object.values(board.parts).filter((p) => partType(p.part)?.kind === kind);
 
 async function packed(sheet: string): Promise<Packing> {
@@ -99,6 +102,24 @@ describe('a planned board', () => {
     expect(ofPin.get('D2.A')).toBe(ofPin.get('P1.+'));
     expect(ofPin.get('D3.A')).toBe(ofPin.get('P1.-'));
   });
+});
+
+it('takes as many jumpers as the packing says, on one board beside the three that join its rails', async () => {
+  await fc.assert(
+    fc.asyncProperty(arbitrarySheet, async (sheet) => {
+      const { netlist } = readSheet(printSheet(sheet)).design;
+      if (!netlist || netlist.gates.length === 0 || netlist.gates.length > 8) return;
+      const { packing: made } = await pack(netlist, 'HC', solve);
+      const { board: planned } = plan(made ?? expect.fail('no packing'));
+      if (!planned || planned.breadboards.length > 1) return;
+      // Inputs that nothing reads have no jumper to a gate.
+      const read = new Set([...(made?.outputs.map((o) => o.net) ?? []), ...netlist.gates.flatMap((g) => g.inputs)]);
+      if (!netlist.inputs.every((n) => read.has(n))) return;
+      rests.add(Object.keys(planned.jumpers).length - jumpersOf(made ?? expect.fail()));
+    }),
+    { numRuns: 60 },
+  );
+  expect([...rests]).toEqual([1]);
 });
 
 describe('what pins should carry', () => {

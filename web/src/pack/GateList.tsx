@@ -1,5 +1,6 @@
 import { Box, Text } from '@chakra-ui/react';
 import {
+  drivenBy,
   gateTitle,
   isPlain,
   type Packing,
@@ -27,6 +28,9 @@ function purpose(use: UnitUse, unit: Unit, oneToOne: boolean): string {
   if (use.inputs.includes('1')) return 'spare unit as inverter, one input high';
   return distinct < width ? 'spare inputs joined' : '';
 }
+
+/** The design's own nets that a larger block makes. */
+const madeBy = (use: UnitUse): string[] => drivenBy(use).filter((net) => !net.includes('.'));
 
 interface GateListProps {
   readonly packing: Packing;
@@ -81,9 +85,11 @@ export function GateList({ packing, chosen, onChoose }: GateListProps) {
               {says.get(use.output) ?? use.inputs.join(' ')}
             </Text>
             <Text fontSize="12px" color="soft" truncate>
-              {isPlain(unit) && says.has(use.gate)
-                ? purpose(use, unit, (packing.way ?? 'written') === 'written')
-                : `${use.gate}, ${unit.outputs.length > 1 ? `${unit.outputs.length} outputs` : 'used by number'}`}
+              {use.part === 'block'
+                ? `${typeOf(pack)?.title}, for ${madeBy(use).join(', ')}`
+                : isPlain(unit) && says.has(use.gate)
+                  ? purpose(use, unit, (packing.way ?? 'written') === 'written')
+                  : `${use.gate}, ${unit.outputs.length > 1 ? `${unit.outputs.length} outputs` : 'used by number'}`}
             </Text>
           </Box>
           <Text fontFamily="mono" fontSize="12.5px" color="soft" textAlign="right">

@@ -2,17 +2,18 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import {
   countPacking,
   type DrawerEntry,
+  jumpersOf,
   missingFrom,
   type Packing,
   type PackProgress,
   pathOf,
-  pinsOf,
   says,
   stockOf,
   sureness,
   type Way,
   ways,
 } from '@saddlebag/core';
+import { useEffect, useRef } from 'react';
 import { useJobView } from '../app/job-context';
 import { Panel } from '../kit/Panel';
 import type { WayState } from './use-ways';
@@ -30,6 +31,18 @@ interface WaysPanelProps {
 /** The ways to build, side by side: each worked out when it is asked for, looked at by pressing it, and taken. */
 export function WaysPanel({ states, shown, drawer, onAsk, onStop, onShow, onTake }: WaysPanelProps) {
   const working = states.some((s) => s.working);
+  const { job } = useJobView();
+  const stock = drawer && drawer.length > 0 ? stockOf(drawer, job.family) : null;
+  const near = states.find((s) => s.way === 'drawer');
+  // Where something is missing, what can be built instead is worked out without being asked for.
+  const lacking = stock !== null && states.some((s) => s.packing && missingFrom(s.packing, stock).length > 0);
+  const askNear = lacking && near !== undefined && !near.working && !near.packing && near.findings.length === 0;
+  const asking = useRef(onAsk);
+  asking.current = onAsk;
+  useEffect(() => {
+    if (askNear && !working) asking.current(['drawer']);
+  }, [askNear, working]);
+  const instead = near?.packing ? saysInstead(near) : null;
   return (
     <Panel
       title="Ways to build"
@@ -53,6 +66,7 @@ export function WaysPanel({ states, shown, drawer, onAsk, onStop, onShow, onTake
             state={state}
             chosen={shown === state.way}
             drawer={drawer}
+            instead={instead}
             onAsk={() => onAsk([state.way])}
             onShow={() => onShow(shown === state.way ? null : state.way)}
             onTake={onTake}
@@ -67,12 +81,13 @@ interface WayLineProps {
   readonly state: WayState;
   readonly chosen: boolean;
   readonly drawer: readonly DrawerEntry[] | undefined;
+  readonly instead: string | null;
   readonly onAsk: () => void;
   readonly onShow: () => void;
   readonly onTake: (packing: Packing) => void;
 }
 
-function WayLine({ state, chosen, drawer, onAsk, onShow, onTake }: WayLineProps) {
+function WayLine({ state, chosen, drawer, instead, onAsk, onShow, onTake }: WayLineProps) {
   const { packing: current, job } = useJobView();
   const { way, packing } = state;
   const info = ways.find((w) => w.way === way);
@@ -107,7 +122,9 @@ function WayLine({ state, chosen, drawer, onAsk, onShow, onTake }: WayLineProps)
             {state.working && state.progress ? saysProgress(state.progress) : info?.says}
           </Text>
         )}
-        {packing && drawer && drawer.length > 0 && <Missing packing={packing} drawer={drawer} family={job.family} />}
+        {packing && drawer && drawer.length > 0 && state.findings.length === 0 && (
+          <Missing packing={packing} drawer={drawer} family={job.family} instead={way === 'drawer' ? null : instead} />
+        )}
         {state.findings.map((f) => (
           <Text key={says(f)} fontSize="12px" color={f.severity === 'error' ? 'bad' : 'soft'}>
             {says(f)}
@@ -141,6 +158,13 @@ function WayLine({ state, chosen, drawer, onAsk, onShow, onTake }: WayLineProps)
   );
 }
 
+/** What the drawer allows, for whoever looks at a way that it does not. */
+function saysInstead({ packing, findings }: WayState): string {
+  const chips = packing?.packages.length ?? 0;
+  const near = `${chips} ${chips === 1 ? 'chip' : 'chips'}`;
+  return findings.length > 0 ? `The nearest, of ${near}, lacks some too` : `From the drawer it takes ${near}`;
+}
+
 /** What a packing takes, and how sure it is that less will not do. */
 function Figures({ packing }: { readonly packing: Packing }) {
   const { packages, unitsUsed, unitsSpare } = countPacking(packing);
@@ -152,7 +176,7 @@ function Figures({ packing }: { readonly packing: Packing }) {
         spare
       </Text>
       <Text fontSize="12px" color="soft">
-        {pinsOf(packing)} pins to wire · {path.gates} gates deep, {path.typicalNs.toFixed(0)} ns, at most{' '}
+        {jumpersOf(packing)} jumpers · {path.gates} gates deep, {path.typicalNs.toFixed(0)} ns, at most{' '}
         {path.mostNs.toFixed(0)}
       </Text>
       <Text fontSize="12px" color={packing.sure === 'all' ? 'ok' : 'soft'}>
@@ -172,9 +196,11 @@ interface MissingProps {
   readonly packing: Packing;
   readonly drawer: readonly DrawerEntry[];
   readonly family: Parameters<typeof stockOf>[1];
+  /** What can be built from the drawer in its place, in words; null where that is not known. */
+  readonly instead: string | null;
 }
 
-function Missing({ packing, drawer, family }: MissingProps) {
+function Missing({ packing, drawer, family, instead }: MissingProps) {
   const missing = missingFrom(packing, stockOf(drawer, family));
   if (missing.length === 0)
     return (
@@ -185,6 +211,7 @@ function Missing({ packing, drawer, family }: MissingProps) {
   return (
     <Text fontSize="12px" color="warn">
       Not in the drawer: {missing.map((m) => `${m.need - m.have} × ${m.part}`).join(', ')}
+      {instead && `. ${instead}`}
     </Text>
   );
 }

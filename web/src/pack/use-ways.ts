@@ -1,4 +1,5 @@
 import {
+  asInDrawer,
   type DrawerEntry,
   type Finding,
   heldKey,
@@ -66,7 +67,11 @@ export function useWays(list: readonly Way[], drawer: readonly DrawerEntry[] | u
       if (!netlist) return { packing: null, findings: [] };
       const key = keyOf(way).join();
       const tell = callback((p: PackProgress) => heard(key, p));
-      return runLong('ways', signal, (api) => api.packWay(netlist, job.family, way, supplies, SECONDS, tell));
+      return runLong('ways', signal, async (api) => {
+        const made = await api.packWay(netlist, job.family, way, supplies, SECONDS, tell);
+        const named = way === 'drawer' && made.packing && asInDrawer(made.packing, drawer ?? [], job.family);
+        return named ? { ...made, packing: named } : made;
+      });
     },
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,

@@ -14,6 +14,7 @@ const notes: Readonly<Record<string, string>> = {
   'keepers-vote': 'a chip of one’s own, written on the sheet',
   'lamp-relay': 'flip-flops written as equations',
   'gate-votes': 'far fewer chips than it looks',
+  'stile-lamps': 'built from a drawer without XORs',
 };
 
 const order = Object.keys(notes);

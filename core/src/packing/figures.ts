@@ -1,0 +1,85 @@
+import { type FamilyId, families, typeOf } from '../catalogue';
+import { levelsOf } from './blocks';
+import { gatesOf } from './check';
+import { drivenBy, type Packing } from './packing';
+
+/**
+ * Jumpers that a board of it takes, but for those of a board's own rails: one to every input pin, those of spare units
+ * too, since they are tied; two for the supply of each package; one for each input and output.
+ */
+export function jumpersOf({ packages, inputs, outputs }: Packing): number {
+  const pins = packages.map((p) => 2 + (typeOf(p)?.pins.filter((pin) => pin.role === 'input').length ?? 0));
+  return pins.reduce((sum, n) => sum + n, inputs.length + outputs.length);
+}
+
+/** The longest way from a source to an output: units on it, and their delay in ns, typical and at most, by the families' figures. */
+export function pathOf(packing: Packing): { gates: number; typicalNs: number; mostNs: number } {
+  const reach = new Map<string, { gates: number; typicalNs: number; mostNs: number }>();
+  const none = { gates: 0, typicalNs: 0, mostNs: 0 };
+  const uses = packing.packages.flatMap(({ units, ...named }) => {
+    const type = typeOf(named);
+    const family = familyOf(named.part);
+    return units.flatMap((use, u) => {
+      const unit = type?.units[u];
+      if (!type || !use || !unit || unit.behaviour.stored.length > 0) return [];
+      return [{ use, levels: levelsOf(type), delay: families[family].delayNs }];
+    });
+  });
+  const sorted = gatesOf(packing, new Set(packing.inputs));
+  if (typeof sorted === 'string') return none;
+  for (let round = 0; round < uses.length; round++) {
+    let changed = false;
+    for (const { use, levels, delay } of uses) {
+      const before = use.inputs.map((n) => reach.get(n) ?? none);
+      const top = before.reduce((a, b) => (b.typicalNs > a.typicalNs ? b : a), none);
+      const next = {
+        gates: levels + Math.max(...before.map((b) => b.gates)),
+        typicalNs: top.typicalNs + levels * delay.typical,
+        mostNs: Math.max(...before.map((b) => b.mostNs)) + levels * delay.most,
+      };
+      for (const net of drivenBy(use)) {
+        const old = reach.get(net);
+        if (old && old.gates >= next.gates && old.typicalNs >= next.typicalNs) continue;
+        reach.set(net, next);
+        changed = true;
+      }
+    }
+    if (!changed) break;
+  }
+  const ends = packing.outputs.map((o) => reach.get(o.net) ?? none);
+  return ends.reduce((a, b) => (b.typicalNs > a.typicalNs ? b : a), none);
+}
+
+function familyOf(part: string): FamilyId {
+  const letters = /^74(ALS|LS|S|F|HCT|HC|ACT|AC|)/.exec(part)?.[1];
+  return (letters === undefined ? 'HC' : letters === '' ? '74' : letters) as FamilyId;
+}
+
+/** Parts that a packing takes and the drawer has not, with how many are there. */
+export function missingFrom(
+  packing: Packing,
+  drawer: ReadonlyMap<string, number>,
+): { part: string; need: number; have: number }[] {
+  const need = new Map<string, { part: string; need: number }>();
+  for (const p of packing.packages) {
+    const base = typeOf(p)?.id ?? p.part;
+    need.set(base, { part: p.part, need: (need.get(base)?.need ?? 0) + 1 });
+  }
+  return [...need].flatMap(([base, { part, need: n }]) => {
+    const have = drawer.get(base) ?? 0;
+    return have < n ? [{ part, need: n, have }] : [];
+  });
+}
+
+/** How sure a packing is, claiming no more than is known. */
+export function sureness({ sure, bound, way = 'written', packages }: Packing): string {
+  const n = packages.length;
+  if (sure === 'all') return `No fewer than ${n} will do: every set was tried.`;
+  if (sure === 'gates')
+    return `No fewer than ${n} gate chips will do: every set was tried. Larger blocks were matched as far as they fit.`;
+  if (sure === 'tried' && way === 'written') return 'Fewest for these gates one to one: proved.';
+  if (sure === 'tried') return 'Least of the forms tried: proved by the program. Another form may do with less.';
+  return bound !== undefined && bound > 1 && bound < n
+    ? `The best so far; of the forms tried none has fewer than ${bound}.`
+    : 'The best found in the time given.';
+}
