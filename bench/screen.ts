@@ -37,6 +37,7 @@ export async function measureScreen(job: Job): Promise<ScreenFigures | null> {
     await input.uploadFile(path);
     await p.sees('nav[aria-label=steps]');
     await p.turnsTo('power');
+    await p.sees('svg[aria-label^=board]');
     await p.keys(' ');
     await p.quiet();
     const flips = await p.page.evaluate(flipMany);

@@ -49,8 +49,6 @@ const MAX_VARIED = 60;
 
 /** Designs of more gates are first solved with their own structure alone, so that there is an answer to better. */
 const PLAIN_FIRST = 45;
-/** Designs of more gates are solved without larger blocks before with them. */
-const PLAIN_BLOCKS = 12;
 /** Seconds that any solve has at least, and that goals after the first have at most. */
 const MIN_SECONDS = 0.3;
 const MAX_REFINED = 2;
@@ -107,10 +105,9 @@ export async function choose(
   let proved = false;
   // Beside an answer of the design's own structure only what is better is looked for.
   const large = netlist.gates.length > PLAIN_FIRST;
-  const most = (): number =>
-    large ? (best?.least ?? wish.below ?? Number.POSITIVE_INFINITY) - 1 : (best?.least ?? 1e6) - 1;
-  const attempt = async (program: ChoiceProgram, seconds: number): Promise<void> => {
-    const cut = most();
+  const most = (): number => Math.min(best?.least ?? 1e6, wish.below ?? 1e6) - 1;
+  const attempt = async (program: ChoiceProgram, seconds: number, atMost = 1e6): Promise<void> => {
+    const cut = Math.min(most(), atMost);
     if (cut < bound) proved = true;
     if (proved) return;
     const raise = (to: number | null | undefined): void => {
@@ -123,7 +120,9 @@ export async function choose(
       tell({ bound, best: best?.least ?? null, made: null });
     });
     raise(answer.bound);
-    if (program === rich && (answer.detail === 'Infeasible' || answer.status === 'optimal')) proved = true;
+    const settled = answer.detail === 'Infeasible' || answer.status === 'optimal';
+    if (program === rich && settled && (cut < atMost || answer.status === 'optimal')) proved = true;
+    else if (program === rich && settled) bound = Math.max(bound, atMost + 1);
     if (answer.status === 'none' || !isWhole(program, functions, roots, answer.values)) return;
     best = { program, values: answer.values, least: Math.round(program.valueOf(first, answer.values)) };
     if (best.least <= bound) proved = true;
@@ -134,9 +133,11 @@ export async function choose(
     await attempt(ownWays(), wish.seconds / 5);
     if (!wish.early) await attempt(programOf(early), wish.seconds / 4);
   }
-  // Gates alone are soon settled; larger blocks then only have to better them.
-  const gatesAlone = frames.length > 0 && netlist.gates.length > PLAIN_BLOCKS ? programOf(offered) : null;
-  if (gatesAlone) await attempt(gatesAlone, 0.6 * wish.seconds);
+  if (frames.length > 0) {
+    // A block that is all there is to it is found at once; beyond, gates alone are sooner settled, and blocks better them.
+    if (first === 'packages' && bound <= 1) await attempt(rich, wish.seconds / 4, 1);
+    await attempt(programOf(offered), wish.seconds / 2);
+  }
   await attempt(rich, 0.9 * wish.seconds);
   if (!best && !proved && !large && wish.below === undefined) await attempt(ownWays(), wish.seconds / 2);
   const found = best as Found | null;

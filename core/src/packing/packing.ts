@@ -69,6 +69,13 @@ export type Way = 'written' | 'fewest' | 'kinds' | 'jumpers' | 'shortest' | 'nan
  */
 export type Sureness = 'all' | 'gates' | 'tried' | 'best';
 
+/** Nets that a packing drives and nothing reads: outputs of larger parts that lead nowhere. */
+export function looseNets({ packages, outputs }: Packing): ReadonlySet<string> {
+  const uses = packages.flatMap((p) => p.units.flatMap((use) => use ?? []));
+  const read = new Set([...uses.flatMap((use) => use.inputs), ...outputs.map((o) => o.net)]);
+  return new Set(uses.flatMap(drivenBy).filter((net) => !read.has(net)));
+}
+
 /** Counts that the screens and the command line show. */
 export interface PackingCount {
   readonly packages: number;

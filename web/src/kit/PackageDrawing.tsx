@@ -24,17 +24,19 @@ export interface UnitHand {
 
 interface PackageDrawingProps {
   readonly pack: Package;
+  /** Nets that lead nowhere: their pins are drawn bare. */
+  readonly loose?: ReadonlySet<string>;
   readonly hand?: UnitHand | undefined;
 }
 
 /** A package from above, large: every pin with its number and what it carries, every unit with the gate it holds; spare units dashed. */
-export function PackageDrawing({ pack, hand }: PackageDrawingProps) {
+export function PackageDrawing({ pack, loose, hand }: PackageDrawingProps) {
   const { symbols } = useSettings();
   const type = typeOf(pack);
   if (!type) return null;
   const half = type.pins.length / 2;
   const width = half * PITCH;
-  const carried = carriedBy(pack);
+  const carried = carriedBy(pack, loose);
   const xOf = (dx: number): number => BODY.x + PITCH * (dx + 0.5);
   return (
     <svg
@@ -182,7 +184,7 @@ function UnitName({
   );
 }
 
-function carriedBy(pack: Package): Map<string, string> {
+function carriedBy(pack: Package, loose?: ReadonlySet<string>): Map<string, string> {
   const carried = new Map<string, string>();
   const type = typeOf(pack);
   pack.units.forEach((use, i) => {
@@ -191,7 +193,7 @@ function carriedBy(pack: Package): Map<string, string> {
     unit.inputs.forEach((pin, k) => {
       carried.set(pin, use.inputs[k] ?? '');
     });
-    for (const [k, net] of drivenBy(use).entries()) carried.set(unit.outputs[k] ?? '', net);
+    for (const [k, net] of drivenBy(use).entries()) if (!loose?.has(net)) carried.set(unit.outputs[k] ?? '', net);
   });
   return carried;
 }

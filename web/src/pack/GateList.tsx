@@ -3,6 +3,7 @@ import {
   drivenBy,
   gateTitle,
   isPlain,
+  looseNets,
   type Packing,
   printPlace,
   shownSignal,
@@ -29,9 +30,6 @@ function purpose(use: UnitUse, unit: Unit, oneToOne: boolean): string {
   return distinct < width ? 'spare inputs joined' : '';
 }
 
-/** The design's own nets that a larger block makes. */
-const madeBy = (use: UnitUse): string[] => drivenBy(use).filter((net) => !net.includes('.'));
-
 interface GateListProps {
   readonly packing: Packing;
   readonly chosen: UnitPlace | null;
@@ -43,6 +41,8 @@ interface GateListProps {
 export function GateList({ packing, chosen, onChoose }: GateListProps) {
   const { reading } = useJobView();
   const followed = useFollowed();
+  const loose = looseNets(packing);
+  const madeBy = (use: UnitUse): string[] => drivenBy(use).filter((net) => !loose.has(net));
   const says = new Map(reading?.design.netlist?.gates.map((g) => [g.output, g.says]));
   const rows = packing.packages.flatMap((pack) => {
     const type = typeOf(pack);
@@ -72,7 +72,7 @@ export function GateList({ packing, chosen, onChoose }: GateListProps) {
           {...followProps(use.output)}
         >
           <Box>
-            <Tag signal={use.output} />
+            <Tag signal={madeBy(use)[0] ?? use.output} />
           </Box>
           <Box
             minW="0"

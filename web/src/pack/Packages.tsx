@@ -1,5 +1,5 @@
 import { Box, Text } from '@chakra-ui/react';
-import { type Packing, printPlace, typeOf, type UnitPlace } from '@saddlebag/core';
+import { looseNets, type Packing, printPlace, typeOf, type UnitPlace } from '@saddlebag/core';
 import { PackageDrawing } from '../kit/PackageDrawing';
 import { Empty } from '../kit/Panel';
 import type { PackingHand } from './use-packing-hand';
@@ -77,6 +77,7 @@ interface GridProps {
 
 function Grid({ packing, chosen, pinned, drag = null, onChoose, handlers }: GridProps) {
   const over = drag?.over ?? null;
+  const loose = looseNets(packing);
   return (
     <Box
       overflowY="auto"
@@ -100,6 +101,7 @@ function Grid({ packing, chosen, pinned, drag = null, onChoose, handlers }: Grid
           <Box key={pack.ref}>
             <PackageDrawing
               pack={pack}
+              loose={loose}
               hand={
                 onChoose && {
                   chosen: unitOf(chosen),
