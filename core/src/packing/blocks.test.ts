@@ -12,6 +12,7 @@ import { solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { blockNumbers } from './blocks';
 import { whatIsWrong } from './check';
+import { pruned } from './choice-program';
 import { sureness } from './figures';
 import { networkOfPacking, type Packing } from './packing';
 import { choosable } from './units';
@@ -117,4 +118,15 @@ describe('larger blocks', () => {
     );
     expect(chosen).toBeGreaterThan(5);
   }, 120_000);
+});
+
+it('a choice keeps what is wanted and what that reads, and nothing else', () => {
+  const way = (makes: number, ...inputs: number[]) => ({ makes, inputs, duty: { kind: 'and', width: 2 } as const });
+  const choice = {
+    ways: [way(20, 2, 4), way(22, 20, 6), way(24, 2, 6)],
+    inverters: [25, 23],
+    service: new Map(),
+  };
+  const { ways, inverters } = pruned(choice, [23]);
+  expect([ways.map((w) => w.makes), inverters]).toEqual([[20, 22], [23]]);
 });

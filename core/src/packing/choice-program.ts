@@ -373,6 +373,37 @@ export class ChoiceProgram {
 
 const inputPins = (number: string): number => partType(number)?.pins.filter((p) => p.role === 'input').length ?? 0;
 
+/** A choice without what nothing wanted reads: a solver broken off by the clock may leave some in. */
+export function pruned(choice: Choice, wanted: readonly Literal[]): Choice {
+  const { ways, inverters, blocks = [], service } = choice;
+  const needed = new Set<Literal>();
+  const todo = [...wanted];
+  const need = (inputs: Iterable<Literal>): void => {
+    todo.push(...inputs);
+  };
+  for (let l = todo.pop(); l !== undefined; l = todo.pop()) {
+    if (needed.has(l)) continue;
+    needed.add(l);
+    for (const way of ways) if (way.makes === l) need(way.inputs);
+    if (inverters.includes(l)) need([inverse(l)]);
+    for (const { frame, uses } of blocks)
+      for (const use of uses)
+        if ([...use.makes.values()].includes(l)) need([...frame.shared.values(), ...use.reads.values()]);
+  }
+  return {
+    ways: ways.filter((w) => needed.has(w.makes)),
+    inverters: inverters.filter((l) => needed.has(l)),
+    service,
+    blocks: blocks.flatMap(({ frame, uses }) => {
+      const left = uses.flatMap((use) => {
+        const makes = [...use.makes].filter(([, l]) => needed.has(l));
+        return makes.length > 0 ? [{ reads: use.reads, makes: new Map(makes) }] : [];
+      });
+      return left.length > 0 ? [{ frame, uses: left }] : [];
+    }),
+  };
+}
+
 /** Whether a literal may be made by a duty: if it is pinned, its unit must be able to do it. */
 function mayMake({ pins, kinds }: ChoiceProblem, l: Literal, duty: Duty): boolean {
   return pins.every((p) => p.literal !== l || (kinds[p.kind] !== undefined && serves(kinds[p.kind] as UnitKind, duty)));

@@ -4,7 +4,7 @@ import type { SolveInteger } from '../logic';
 import { type Assembled, assemble } from './assemble';
 import { type Frame, framesOf } from './blocks';
 import { type Candidate, candidateKey, candidatesOf, earliest, ranksOf } from './candidate';
-import { ChoiceProgram, type Goal, type PinnedLiteral } from './choice-program';
+import { ChoiceProgram, type Goal, type PinnedLiteral, pruned } from './choice-program';
 import { type FunctionNet, functionsOf, inverse, type Literal } from './functions';
 import { type Held, heldCounts, nothingHeld, type PinnedGate } from './held';
 import { serves, type UnitKind, unitKindsOf } from './units';
@@ -106,6 +106,9 @@ export async function choose(
   // Beside an answer of the design's own structure only what is better is looked for.
   const large = netlist.gates.length > PLAIN_FIRST;
   const most = (): number => Math.min(best?.least ?? 1e6, wish.below ?? 1e6) - 1;
+  const wanted = [...roots, ...pins.map((p) => p.literal)];
+  const madeOf = (program: ChoiceProgram, values: Values): Assembled =>
+    assemble(netlist, functions, pruned(program.choice(values), wanted), family, held);
   const attempt = async (program: ChoiceProgram, seconds: number, atMost = 1e6): Promise<void> => {
     const cut = Math.min(most(), atMost);
     if (cut < bound) proved = true;
@@ -124,9 +127,16 @@ export async function choose(
     if (program === rich && settled && (cut < atMost || answer.status === 'optimal')) proved = true;
     else if (program === rich && settled) bound = Math.max(bound, atMost + 1);
     if (answer.status === 'none' || !isWhole(program, functions, roots, answer.values)) return;
-    best = { program, values: answer.values, least: Math.round(program.valueOf(first, answer.values)) };
+    const made = madeOf(program, answer.values);
+    const value = Math.round(program.valueOf(first, answer.values));
+    // What was of no use is left out, which may save a package that the solver still counted.
+    best = {
+      program,
+      values: answer.values,
+      least: first === 'packages' ? Math.min(value, made.packages.length) : value,
+    };
     if (best.least <= bound) proved = true;
-    tell({ bound, best: best.least, made: assemble(netlist, functions, program.choice(answer.values), family, held) });
+    tell({ bound, best: best.least, made });
   };
   const ownWays = (): ChoiceProgram => programOf(offered.filter((c) => ownKeys.has(candidateKey(c))));
   if (large) {
@@ -154,7 +164,7 @@ export async function choose(
     limits[goal] = Math.round(program.valueOf(goal, values));
   }
   if (!values) return { chosen: null, proved, bound };
-  const made = assemble(netlist, functions, program.choice(values), family, held);
+  const made = madeOf(program, values);
   return { chosen: made, proved, bound: Math.min(bound, least) };
 }
 
