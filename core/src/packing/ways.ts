@@ -40,6 +40,7 @@ export const anySupplies: Supplies = { ...noRules, drawer: null };
 
 /** Steps that trying everything may take, some seconds. */
 const TRIES = 12_000_000;
+const MANY_OUTPUTS = 4;
 /** The most packages that are settled so. */
 const MOST_TRIED = 3;
 
@@ -247,7 +248,8 @@ function byTrying(
   // Where packages are not what counts, a packing of few is but one to compare with.
   const counts = way === 'fewest' || way === 'drawer';
   for (let packages = 1; packages <= most; packages++) {
-    const tries = counts ? TRIES : TRIES / 6;
+    // Of many outputs fewer sets are tried: their searches are wide and seldom come to an end.
+    const tries = counts ? TRIES / (roots.length > MANY_OUTPUTS ? 4 : 1) : TRIES / 6;
     const answer = exhaust(functions, roots, wish.chips, wish.stock ?? new Map(), packages, tries);
     if (answer.found) {
       const made = assemble(netlist, functions, answer.found, family);
