@@ -95,6 +95,7 @@ describe('packing', () => {
     const p = await Person.at(browser, base);
     await p.takes('Lock interlock');
     await p.turnsTo('pack');
+    await p.sees('[role=button][data-unit]');
     const label = async (start: string): Promise<string> =>
       p.page.$$eval(
         '[role=button][data-unit]',

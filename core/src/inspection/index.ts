@@ -1,2 +1,3 @@
 export { inspect } from './inspect';
+export { matched } from './matched';
 export { rules } from './rules';
