@@ -559,6 +559,27 @@ export const sentences = {
     says: 'The integer program found no packing ({status}).',
     todo: 'Report this sheet: each gate can be built from the chips known here.',
   },
+  // a design read back from a board
+  'recover/idle-switch': {
+    severity: 'warning',
+    says: 'Switch {ref} joins no rail to a net of its own: it stands on the sheet as an input that nothing reads.',
+    todo: 'Wire one side of it to a rail and the other to the gates.',
+  },
+  'recover/dark-lamp': {
+    severity: 'warning',
+    says: 'Nothing lights {name}: on the sheet it is 0.',
+    todo: 'Wire its anode to an output, and its cathode through a resistor to ground.',
+  },
+  'recover/joined': {
+    severity: 'error',
+    says: 'More than one thing drives the net of {pins}: the sheet has only the first.',
+    todo: 'Take them apart, or use outputs that may share a wire.',
+  },
+  'recover/open-input': {
+    severity: 'warning',
+    says: '{pin} is open and reads {reads}.',
+    todo: 'Wire it, or tie it to a rail.',
+  },
   // files
   'file/too-big': {
     severity: 'error',

@@ -1,3 +1,4 @@
 export { inspect } from './inspect';
 export { matched } from './matched';
+export { type Recovered, recover } from './recover';
 export { rules } from './rules';

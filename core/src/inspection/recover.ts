@@ -1,0 +1,295 @@
+import { type Board, byNumber, type Nets, type SeatedPart } from '../board';
+import { families, type PartType, readPartNumber, typeOf, type Unit } from '../catalogue';
+import { canName, keywords } from '../design';
+import { type Finding, finding, type Place } from '../finding';
+
+/** A design read off a board: the text of a sheet, and what on the board it cannot say. */
+export interface Recovered {
+  readonly sheet: string;
+  readonly findings: readonly Finding[];
+}
+
+/**
+ * Reads the design back from the wiring alone: switches are inputs, LEDs outputs, plain gates equations, other
+ * chips are used by number. Labels of switches and LEDs are kept as names where they can be; nets that nobody
+ * named are `n1`, `n2` … in the order of the chips. What has no meaning on a sheet is told and read as the chip
+ * would read it.
+ */
+export function recover(board: Board, nets: Nets): Recovered {
+  return new Reader(board, nets).read();
+}
+
+/** A chip's output on a net. */
+interface Driver {
+  readonly part: SeatedPart;
+  readonly type: PartType;
+  readonly unit: Unit;
+  readonly pin: string;
+}
+
+/** An output: its name and label, the net that lights it, and whether a low one does. */
+interface Lamp {
+  readonly name: string;
+  readonly says: string;
+  readonly net: number | null;
+  readonly inverted: boolean;
+}
+
+class Reader {
+  private readonly taken = new Set<string>([...keywords, 'of', 'end', 'others']);
+  /** What a net carries, as an expression of the sheet. */
+  private readonly carried = new Map<number, string>();
+  private readonly findings: Finding[] = [];
+  private readonly drivers = new Map<number, Driver[]>();
+  private readonly parts: readonly { part: SeatedPart; type: PartType }[];
+  private readonly inputs: { name: string; says: string }[] = [];
+
+  constructor(
+    private readonly board: Board,
+    private readonly nets: Nets,
+  ) {
+    this.parts = Object.values(board.parts)
+      .sort((a, b) => byNumber(a.ref, b.ref))
+      .flatMap((part) => {
+        const type = typeOf(part);
+        return type ? [{ part, type }] : [];
+      });
+  }
+
+  read(): Recovered {
+    this.rails();
+    this.switches();
+    const outputs = this.lamps();
+    this.findDrivers();
+    this.nameDriven(outputs);
+    const lines = this.parts
+      .filter(({ type }) => type.kind === 'chip')
+      .flatMap(({ part, type }) => this.chip(part, type));
+    const ends = outputs.flatMap(({ name, net, inverted }) => {
+      const value = net === null ? '0' : this.valueOf(net);
+      if (net === null || value === null)
+        this.findings.push(finding('recover/dark-lamp', [{ kind: 'part', ref: this.lampRef(name) }], { name }));
+      const says = inverted ? inverse(value ?? '0') : (value ?? '0');
+      return says === name ? [] : [`${name} = ${says}`];
+    });
+    const own = new Set(this.parts.flatMap(({ part }) => part.own ?? []));
+    const list = (what: readonly { name: string; says: string }[]): string =>
+      what.map(({ name, says }) => `${name}${says === '' ? '' : ` ${JSON.stringify(says)}`}`).join(' ');
+    const text = [
+      '# read back from the wiring',
+      ...(this.inputs.length > 0 ? [`in ${list(this.inputs)}`] : []),
+      ...(outputs.length > 0 ? [`out ${list(outputs)}`] : []),
+      ...own,
+      ...lines,
+      ...ends,
+    ];
+    return { sheet: `${text.join('\n')}\n`, findings: this.findings };
+  }
+
+  private netOf(pin: string): number | undefined {
+    return this.nets.ofPin.get(pin);
+  }
+
+  private rails(): void {
+    for (const { part, type } of this.parts) {
+      if (type.kind !== 'supply') continue;
+      for (const [pin, level] of [
+        ['+', '1'],
+        ['-', '0'],
+      ] as const) {
+        const net = this.netOf(`${part.ref}.${pin}`);
+        if (net !== undefined) this.carried.set(net, level);
+      }
+    }
+  }
+
+  private level(net: number | undefined): string | undefined {
+    const value = net === undefined ? undefined : this.carried.get(net);
+    return value === '0' || value === '1' ? value : undefined;
+  }
+
+  /** A name that the sheet can have and that is free: the wanted one, or one like it. */
+  private free(wanted: string | undefined, otherwise: string): string {
+    const stem = wanted !== undefined && canName(wanted) ? wanted : otherwise;
+    let name = stem;
+    for (let k = 2; this.taken.has(name); k++) name = `${stem}_${k}`;
+    this.taken.add(name);
+    return name;
+  }
+
+  private switches(): void {
+    for (const { part, type } of this.parts) {
+      if (type.kind !== 'switch') continue;
+      const [a, b] = [this.netOf(`${part.ref}.1`), this.netOf(`${part.ref}.2`)];
+      const fed = this.level(a) ?? this.level(b);
+      const net = this.level(a) === undefined ? a : b;
+      const name = this.free(part.signal, part.ref);
+      this.inputs.push({ name, says: part.signal === name ? '' : `switch ${part.ref}` });
+      if (fed === undefined || net === undefined || this.carried.has(net)) {
+        this.findings.push(finding('recover/idle-switch', [{ kind: 'part', ref: part.ref }], { ref: part.ref }));
+        continue;
+      }
+      // Closed, it joins its net to the rail that feeds it.
+      this.carried.set(net, fed === '1' ? name : `~${name}`);
+    }
+  }
+
+  /** Nets on the other side of resistors. */
+  private across(net: number): number[] {
+    return (this.nets.nets[net]?.pins ?? []).flatMap((pin) => {
+      const ref = pin.slice(0, pin.indexOf('.'));
+      const part = this.board.parts[ref];
+      if (!part || typeOf(part)?.kind !== 'resistor') return [];
+      const other = this.netOf(`${ref}.${pin.endsWith('.1') ? '2' : '1'}`);
+      return other === undefined || other === net ? [] : [other];
+    });
+  }
+
+  private readonly lampRefs = new Map<string, string>();
+
+  private lampRef(name: string): string {
+    return this.lampRefs.get(name) ?? name;
+  }
+
+  /** LEDs: lit by a high net when their cathode leads to ground, by a low one when their anode leads to supply. */
+  private lamps(): Lamp[] {
+    return this.parts.flatMap(({ part, type }): Lamp[] => {
+      if (type.kind !== 'led') return [];
+      const name = this.free(part.signal, part.ref);
+      this.lampRefs.set(name, part.ref);
+      const [anode, cathode] = [this.netOf(`${part.ref}.A`), this.netOf(`${part.ref}.K`)];
+      const leads = (net: number | undefined, to: string): boolean =>
+        net !== undefined && (this.level(net) === to || this.across(net).some((n) => this.level(n) === to));
+      const signal = (net: number | undefined, rail: string): number | null => {
+        if (net === undefined) return null;
+        if (this.level(net) !== undefined) return net;
+        const all = [net, ...this.across(net)].filter((n) => this.level(n) !== rail);
+        return all.find((n) => this.carried.has(n) || this.hasOutput(n)) ?? null;
+      };
+      const says = part.signal === name ? '' : `LED ${part.ref}`;
+      if (leads(cathode, '0')) return [{ name, says, net: signal(anode, '0'), inverted: false }];
+      if (leads(anode, '1')) return [{ name, says, net: signal(cathode, '1'), inverted: true }];
+      return [{ name, says, net: null, inverted: false }];
+    });
+  }
+
+  private hasOutput(net: number): boolean {
+    return (this.nets.nets[net]?.pins ?? []).some((pin) => {
+      const role = this.nets.leads.get(pin)?.type.role;
+      return role === 'output' || role === 'both';
+    });
+  }
+
+  private findDrivers(): void {
+    for (const { part, type } of this.parts) {
+      if (type.kind !== 'chip') continue;
+      for (const unit of type.units)
+        for (const id of unit.outputs) {
+          const pin = `${part.ref}.${id}`;
+          const net = this.netOf(pin);
+          if (net === undefined || (this.nets.nets[net]?.pins.length ?? 0) < 2) continue;
+          this.drivers.set(net, [...(this.drivers.get(net) ?? []), { part, type, unit, pin }]);
+        }
+    }
+    for (const [net, all] of this.drivers) {
+      if (all.length < 2 && !this.carried.has(net)) continue;
+      const places = all.map((d): Place => ({ kind: 'pin', pin: d.pin }));
+      this.findings.push(
+        finding('recover/joined', places, { pins: all.map((d) => d.pin.replace('.', ' pin ')).join(', ') }),
+      );
+    }
+  }
+
+  /** Names for the nets that chips drive: the name of an output that shows one, otherwise a number. */
+  private nameDriven(outputs: readonly Lamp[]): void {
+    let n = 0;
+    for (const net of this.drivers.keys()) {
+      if (this.carried.has(net)) continue;
+      const shown = outputs.find((o) => o.net === net && !o.inverted);
+      if (shown) this.carried.set(net, shown.name);
+      else {
+        do n++;
+        while (this.taken.has(`n${n}`));
+        this.taken.add(`n${n}`);
+        this.carried.set(net, `n${n}`);
+      }
+    }
+  }
+
+  /** What a net carries: its name, or what pulls it; null when nothing does. */
+  private valueOf(net: number): string | null {
+    return this.carried.get(net) ?? this.across(net).flatMap((n) => this.level(n) ?? [])[0] ?? null;
+  }
+
+  /** What an input reads. An open one reads as its family does: high in TTL; in CMOS it is an input of its own. */
+  private reads(part: SeatedPart, pin: string): string {
+    const at = `${part.ref}.${pin}`;
+    const net = this.netOf(at);
+    const value = net === undefined ? null : this.valueOf(net);
+    if (value !== null) return value;
+    const key = net ?? -1;
+    const high = families[readPartNumber(part.part)?.family ?? 'HC'].openInput === 'high';
+    this.findings.push(
+      finding('recover/open-input', [{ kind: 'pin', pin: at }], {
+        pin: at.replace('.', ' pin '),
+        reads: high ? 'high' : 'anything',
+      }),
+    );
+    const name = high ? '1' : this.free(undefined, `open_${part.ref}_${pin}`);
+    if (!high) this.inputs.push({ name, says: `${at.replace('.', ' pin ')} is open` });
+    if (key >= 0) this.carried.set(key, name);
+    return name;
+  }
+
+  private chip(part: SeatedPart, type: PartType): string[] {
+    const leads = (id: string): boolean => {
+      const net = this.netOf(`${part.ref}.${id}`);
+      return net !== undefined && this.drivers.get(net)?.[0]?.pin === `${part.ref}.${id}`;
+    };
+    const used = type.units.filter((u) => u.outputs.some(leads));
+    if (used.length === 0) return [];
+    if (used.every((u) => u.gate !== null))
+      return used.flatMap((u) => {
+        const net = this.netOf(`${part.ref}.${u.outputs[0]}`);
+        const name = net === undefined ? '' : (this.carried.get(net) ?? '');
+        const gate = gateText(
+          u.gate?.kind ?? 'not',
+          u.inputs.map((pin) => this.reads(part, pin)),
+        );
+        return [`${name} = ${gate}`];
+      });
+    const nameOf = (id: string): string => type.pins.find((p) => p.id === id)?.name ?? id;
+    const inputs = new Map(type.units.flatMap((u) => u.inputs).map((id) => [nameOf(id), this.reads(part, id)]));
+    const outs = used
+      .flatMap((u) => u.outputs.filter(leads))
+      .map((id): [string, string] => [nameOf(id), this.carried.get(this.netOf(`${part.ref}.${id}`) ?? -1) ?? '']);
+    const joins = [...inputs, ...outs].map(([pin, value]) => `${pin} = ${value}`);
+    const ref = this.free(undefined, part.ref);
+    return [`use ${type.id} as ${ref} (${joins.join(', ')})`];
+  }
+}
+
+const inverse = (value: string): string => {
+  if (value === '0' || value === '1') return value === '0' ? '1' : '0';
+  return value.startsWith('~') ? value.slice(1) : `~${value}`;
+};
+
+/** A gate as the sheet writes it; joined inputs count once, and those tied to where they do nothing not at all. */
+function gateText(kind: string, inputs: readonly string[]): string {
+  if (kind === 'not') return inverse(inputs[0] ?? '0');
+  if (kind === 'xor' || kind === 'xnor') {
+    const inverts = inputs.filter((i) => i === '1').length % 2 === 1;
+    const rest = inputs.filter((i) => i !== '0' && i !== '1');
+    const [only] = rest;
+    if (rest.length > 1) return inverts === (kind === 'xor') ? `xnor(${rest.join(', ')})` : `xor(${rest.join(', ')})`;
+    const value = only ?? '0';
+    return inverts === (kind === 'xor') ? inverse(value) : value;
+  }
+  const idle = kind === 'and' || kind === 'nand' ? '1' : '0';
+  const of = [...new Set(inputs)].filter((i) => i !== idle);
+  const inverting = kind === 'nand' || kind === 'nor';
+  const [only = idle] = of;
+  if (of.length < 2) return inverting ? inverse(only) : only;
+  if (inverting) return `${kind}(${of.join(', ')})`;
+  return of.join(kind === 'and' ? ' & ' : ' | ');
+}
