@@ -104,6 +104,39 @@ describe('what they say', () => {
     expect((await cli('pack', interlock, '--seconds', 'soon')).code).toBe(2);
   }, 60_000);
 
+  it('match finds each gate on the unit where it was wired, and what differs', async () => {
+    const moved = join(folder, 'moved.saddlebag.json');
+    const out = JSON.parse((await cli('pack', interlock, '--json')).out) as {
+      packing: { packages: { ref: string; units: ({ output: string } | null)[] }[] };
+    };
+    const u2 = out.packing.packages.find((p) => p.ref === 'U2');
+    const spare = (u2?.units.indexOf(null) ?? -1) + 1;
+    await cli('pack', interlock, '--pin', `W=U2.${spare}`, '-o', moved);
+    const job = JSON.parse(readFileSync(moved, 'utf8'));
+    // The packing as it was, the board as it is now wired.
+    job.packing = JSON.parse(readFileSync(interlock, 'utf8')).packing;
+    writeFileSync(moved, JSON.stringify({ ...job, held: undefined }));
+    const { code, out: said } = await cli('match', moved);
+    expect([code, said]).toEqual([
+      0,
+      expect.stringMatching(new RegExp(`W on U2\\.${spare}, planned on U2\\.\\d: U L`)),
+    ]);
+    expect(said).toContain('4 gates found, 1 on another unit than planned; 0 differences.');
+    const cut = changed((j) => j.board.jumpers.splice(20, 1));
+    expect((await cli('match', cut)).code).toBe(1);
+  });
+
+  it('recover reads the design back from the board, and tells what the sheet cannot have', async () => {
+    const { code, out } = await cli('recover', interlock);
+    expect([code, out]).toEqual([0, expect.stringMatching(/^in K E U L$/m)]);
+    const sheet = file('back.sheet', out);
+    expect((await cli('same', sheet, interlock)).code).toBe(0);
+    const to = join(folder, 'to.sheet');
+    await cli('recover', interlock, '-o', to);
+    expect(readFileSync(to, 'utf8')).toBe(out);
+    expect((await cli('recover', file('bare.sheet', 'in A\nout Y\nY = A'), '--json')).code).toBe(0);
+  });
+
   it('pack puts gates on units by hand, keeps them there in the job, and says why it cannot', async () => {
     const out = join(folder, 'by-hand.saddlebag.json');
     const made = await cli('pack', interlock, '--add', '7402', '--pin', 'W=U3.2', '-o', out, '--json');

@@ -1,9 +1,11 @@
 import { Command, CommanderError } from 'commander';
 import { card } from './commands/card';
 import { inspectBoard } from './commands/inspect';
+import { match } from './commands/match';
 import { pack } from './commands/pack';
 import { part } from './commands/part';
 import { plan } from './commands/plan';
+import { recoverSheet } from './commands/recover';
 import { restateCommand } from './commands/restate';
 import { same } from './commands/same';
 import { sheet } from './commands/sheet';
@@ -32,7 +34,17 @@ export async function run(args: readonly string[], output: Output): Promise<numb
       'after',
       '\nFILE is a sheet (.sheet), a job (.saddlebag.json), structural Verilog (.v) or a table (.csv).\nExit code 0: all is well; 1: findings; 2: wrong use.',
     );
-  for (const { name, describe, act, writes } of [table, plan, inspectBoard, walk, card, sheet, verilog]) {
+  for (const { name, describe, act, writes } of [
+    table,
+    plan,
+    inspectBoard,
+    match,
+    recoverSheet,
+    walk,
+    card,
+    sheet,
+    verilog,
+  ]) {
     const command = program.command(name).description(describe).argument('<FILE>');
     command.option('--json', 'print JSON for a program to read');
     if (writes) command.option('-o, --output <FILE>', `write ${writes} to a file`);

@@ -4,6 +4,7 @@ import {
   extractNets,
   type Finding,
   type Job,
+  matched,
   type Nets,
   nameNets,
   type Packing,
@@ -56,7 +57,8 @@ export function useColours(): Colours {
 /** Extracts the nets of a board and names them as far as the packing knows. */
 export function readBoard(board: Board, packing: Packing | null): ReadBoard {
   const nets = extractNets(board);
-  const sources = packing ? sourcesOf(packing, board) : new Map<string, string>();
+  // Names follow the wiring: a gate may sit on another unit than it was packed into.
+  const sources = packing ? sourcesOf(matched(packing, board, nets), board) : new Map<string, string>();
   return { board, nets, names: nameNets(nets, sources) };
 }
 

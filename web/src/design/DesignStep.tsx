@@ -1,5 +1,15 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { chipLibrary, formatted, parseSheet, printSheet, renamed, says, toVerilog } from '@saddlebag/core';
+import {
+  chipLibrary,
+  extractNets,
+  formatted,
+  parseSheet,
+  printSheet,
+  recover,
+  renamed,
+  says,
+  toVerilog,
+} from '@saddlebag/core';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useJobView } from '../app/job-context';
@@ -38,6 +48,11 @@ export default function DesignStep() {
   const tidy = (): void => {
     session.dispatch({ kind: 'write-sheet', text: formatted(job.sheet) });
   };
+  const readBack = (): void => {
+    const { sheet, findings: told } = recover(job.board, extractNets(job.board));
+    session.dispatch({ kind: 'write-sheet', text: sheet });
+    tell([...told.map(says), 'The sheet says what the board is wired to do. Undo brings yours back.'].join(' '));
+  };
   const verilog =
     netlist && reading ? () => toVerilog(reading, job.name.replace(/\W+/g, '_'), chipLibrary) ?? '' : null;
   const sound = findings.every((f) => f.severity !== 'error');
@@ -50,6 +65,13 @@ export default function DesignStep() {
           flex="1"
           actions={
             <>
+              <Button
+                disabled={Object.keys(job.board.parts).length === 0}
+                title="Read the design back from the wiring of the board"
+                onClick={readBack}
+              >
+                From the board
+              </Button>
               <Button disabled={formatted(job.sheet) === job.sheet} onClick={tidy}>
                 Tidy
               </Button>

@@ -1,0 +1,24 @@
+import { writeFileSync } from 'node:fs';
+import { extractNets, readDesign, recover } from '@saddlebag/core';
+import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
+import { withJob } from './shared';
+
+/** Reads the design back from a board's wiring alone; the job's sheet is not looked at. */
+export const recoverSheet: CliCommand = {
+  name: 'recover',
+  describe: 'read the design back from the wiring of a board, as a sheet',
+  writes: 'the sheet',
+  act: (file, options, output) =>
+    withJob(file, options, output, (job) => {
+      const { sheet, findings } = recover(job.board, extractNets(job.board));
+      // A loop of gates, for one, is no sheet: what reading it says is said too.
+      const all = [...findings, ...readDesign(sheet).findings.map((f) => ({ ...f, places: [] }))];
+      if (options.to !== undefined) writeFileSync(options.to, sheet);
+      if (options.json) output.out(json({ sheet, findings: all.map(plainFinding) }));
+      else {
+        if (options.to === undefined) output.out(sheet);
+        tellFindings(all, output, sheet);
+      }
+      return codeFor(all, 'warning');
+    }),
+};
