@@ -16,8 +16,11 @@ import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
+import { pictureOf, pngOf } from '../kit/board/picture';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
+import { download, fileName } from '../kit/download';
 import { pin } from '../kit/follow';
+import { tell } from '../kit/notices';
 import { ChosenPanel } from './ChosenPanel';
 import { Ghost } from './Ghost';
 import { SignalsPanel } from './SignalsPanel';
@@ -61,7 +64,10 @@ export default function BoardStep() {
   };
   return (
     <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
-      <BoardMat scene={scene} tools={<BoardTools onSay={say} line={line} refusal={refusal} onDispatch={dispatch} />}>
+      <BoardMat
+        scene={scene}
+        tools={<BoardTools onSay={say} line={line} refusal={refusal} onDispatch={dispatch} svg={svg} />}
+      >
         <Box
           ref={region}
           h="100%"
@@ -114,9 +120,10 @@ interface BoardToolsProps {
   readonly onDispatch: ReturnType<typeof useHands>['dispatch'];
   readonly line: React.RefObject<HTMLInputElement | null>;
   readonly refusal: string | null;
+  readonly svg: React.RefObject<SVGSVGElement | null>;
 }
 
-function BoardTools({ onSay, onDispatch, line, refusal }: BoardToolsProps) {
+function BoardTools({ onSay, onDispatch, line, refusal, svg }: BoardToolsProps) {
   const { job, packing } = useJobView();
   const [text, setText] = useState('');
   const lay = useLayOut(onDispatch);
@@ -152,9 +159,36 @@ function BoardTools({ onSay, onDispatch, line, refusal }: BoardToolsProps) {
         </Button>
       )}
       {!isBare(job.board) && <Button onClick={() => onDispatch({ kind: 'clear-board' })}>Clear</Button>}
+      <Pictures svg={svg} />
       <Text role="status" fontSize="12.5px" color="bad" truncate title={refusal ?? undefined} minW="0">
         {refusal}
       </Text>
+    </>
+  );
+}
+
+/** The board as a picture, to print at its true size or to show. */
+function Pictures({ svg }: Pick<BoardToolsProps, 'svg'>) {
+  const { job } = useJobView();
+  const named = (ending: string): string => fileName(job.name, `-board.${ending}`);
+  const asPng = (): void => {
+    if (!svg.current) return;
+    pngOf(svg.current).then(
+      (blob) => download(named('png'), blob),
+      (e: unknown) => tell(`No PNG could be made: ${String(e)}. The SVG holds the same picture.`),
+    );
+  };
+  return (
+    <>
+      <Button
+        title="picture, true to scale, as SVG"
+        onClick={() => svg.current && download(named('svg'), pictureOf(svg.current), 'image/svg+xml')}
+      >
+        SVG
+      </Button>
+      <Button title="picture, 300 points to the inch, as PNG" onClick={asPng}>
+        PNG
+      </Button>
     </>
   );
 }

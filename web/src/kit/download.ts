@@ -1,6 +1,6 @@
-/** Hands a text to the person as a file. */
-export function download(name: string, text: string, type = 'application/json'): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+/** Hands a text, or what is a file already, to the person as a file. */
+export function download(name: string, what: string | Blob, type = 'application/json'): void {
+  const url = URL.createObjectURL(typeof what === 'string' ? new Blob([what], { type }) : what);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

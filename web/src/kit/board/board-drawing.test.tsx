@@ -9,6 +9,7 @@ import { Colours } from '../palette';
 import { BoardDrawing, type BoardOverlay } from './BoardDrawing';
 import { FindingMarks, spotsOf } from './FindingMarks';
 import { lookOf } from './PartDrawing';
+import { pictureOf, pointsOf } from './picture';
 import { boardScene } from './scene';
 import { gatesByPin } from './use-scene';
 
@@ -35,6 +36,23 @@ describe('the drawing of a board', () => {
     const chip = svg.querySelector('[data-ref=U2]');
     expect(chip?.textContent).toContain('W');
     expect(chip?.innerHTML.match(/stroke-dasharray/g)?.length).toBe(2);
+  });
+
+  it('is a picture that stands by itself, its holes 2.54 mm apart', () => {
+    const svg = draw().querySelector('svg') as SVGSVGElement;
+    const text = pictureOf(svg);
+    expect(text).not.toContain('var(');
+    const made = new DOMParser().parseFromString(text, 'image/svg+xml').documentElement;
+    const [, , width, height] = (made.getAttribute('viewBox') ?? '').split(' ').map(Number);
+    expect(Number.parseFloat(made.getAttribute('width') ?? '')).toBeCloseTo(2.54 * (width ?? 0), 1);
+    expect(Number.parseFloat(made.getAttribute('height') ?? '')).toBeCloseTo(2.54 * (height ?? 0), 1);
+    expect(made.querySelectorAll('[data-wire]')).toHaveLength(Object.keys(job.board.jumpers).length);
+    expect(svg.getAttribute('width')).toBeNull();
+    // Points stay square, and no side grows beyond what browsers paint.
+    const points = pointsOf(svg);
+    expect(points.width / points.height).toBeCloseTo((width ?? 1) / (height ?? 1), 2);
+    svg.setAttribute('viewBox', '0 0 66 900');
+    expect(Math.max(...Object.values(pointsOf(svg)))).toBeLessThanOrEqual(16_000);
   });
 
   it('marks strips with their levels while powered: 1, 0 and ?', () => {

@@ -1,0 +1,81 @@
+import type { ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { launch } from './browser';
+import { Person } from './person';
+import { root, serve } from './server';
+
+const folder = mkdtempSync(join(tmpdir(), 'saddlebag-bench-'));
+let browser: Browser;
+let stop: () => Promise<void>;
+let base: string;
+let child: ChildProcess;
+
+beforeAll(async () => {
+  ({ base, child } = await serve());
+  ({ browser, stop } = await launch());
+});
+afterAll(async () => {
+  await stop();
+  child.kill();
+});
+
+const size = (path: string): number => {
+  try {
+    return statSync(path).size;
+  } catch {
+    return 0;
+  }
+};
+
+describe('a board found on a bench', () => {
+  it('is understood: the sheet is read back from its wiring, and undo brings the own one back', async () => {
+    const file = JSON.parse(readFileSync(join(root, 'samples/lock-interlock.saddlebag.json'), 'utf8'));
+    const path = join(folder, 'found.saddlebag.json');
+    const { packing: _, ...bare } = file;
+    writeFileSync(path, JSON.stringify({ ...bare, name: 'Found', sheet: '# what is this?\n' }));
+    const p = await Person.at(browser, base);
+    await p.goes();
+    const input = (await p.page.$('input[type=file]')) as unknown as { uploadFile(path: string): Promise<void> };
+    await input.uploadFile(path);
+    await p.sees('nav[aria-label=steps]');
+    await p.presses('From the board');
+    await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('in K E U L'));
+    await p.page.waitForFunction(() => document.querySelector('nav')?.textContent?.includes('4 inputs · 3 outputs'));
+    await p.turnsTo('power');
+    await p.keys('w');
+    await p.reads('all agree');
+    await p.turnsTo('design');
+    await p.presses('Undo');
+    await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('what is this?'));
+    expect(p.complaints).toEqual([]);
+  });
+
+  it('can be taken out as a picture: SVG true to scale, and PNG', async () => {
+    const p = await Person.at(browser, base);
+    await p.takes('Lock interlock');
+    await p.turnsTo('board');
+    const client = await p.page.createCDPSession();
+    await client.send('Browser.setDownloadBehavior', {
+      behavior: 'allow',
+      downloadPath: folder,
+      browserContextId: p.page.browserContext().id as string,
+    });
+    await p.presses('SVG');
+    const svg = join(folder, 'Lock-interlock-board.svg');
+    await expect.poll(() => size(svg), { timeout: 10_000 }).toBeGreaterThan(10_000);
+    const text = readFileSync(svg, 'utf8');
+    expect(text).toMatch(/^<svg[^>]* width="16\d\.\d\dmm"/);
+    expect(text).not.toContain('var(');
+    await p.presses('PNG');
+    const png = join(folder, 'Lock-interlock-board.png');
+    await expect.poll(() => size(png), { timeout: 10_000 }).toBeGreaterThan(10_000);
+    const bytes = readFileSync(png);
+    expect(bytes.subarray(1, 4).toString()).toBe('PNG');
+    expect(bytes.readUInt32BE(16)).toBeGreaterThan(1900);
+    expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
+  });
+});
