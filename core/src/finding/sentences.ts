@@ -823,6 +823,56 @@ export const sentences = {
     says: '{pin} should carry {wanted}, it is not connected to it.',
     todo: 'Lay a jumper: {pin} > {source}.',
   },
+  'wiring-beside': {
+    severity: 'error',
+    says: 'Jumper {jumper} brings {wanted} to {beside}, the strip beside {pin}.',
+    todo: 'Move that end one hole over, to {strip}.',
+  },
+  'jumper-in-one-strip': {
+    severity: 'warning',
+    says: 'Both ends of {id} are in the strip {strip}: it joins nothing.',
+    todo: 'Pull it out, or move an end to where it should go.',
+  },
+  'jumper-leads-nowhere': {
+    severity: 'warning',
+    says: '{id} ends at {hole}, in a strip that holds nothing else.',
+    todo: 'Move that end to where it should go, or pull it out.',
+  },
+  'supply-out-of-range': {
+    severity: 'warning',
+    says: '{ref} gives {volts} V; {title} is made for {least} V to {most} V.',
+    todo: 'Set the supply to 5 V.',
+  },
+  'supply-over-maximum': {
+    severity: 'error',
+    says: '{ref} gives {volts} V, over the absolute maximum of {title}, {most} V: the chips will burn.',
+    todo: 'Do not switch on; set the supply to 5 V.',
+  },
+  'supplies-joined': {
+    severity: 'error',
+    says: '{refs} feed one net; the stronger drives current back into the other.',
+    todo: 'Take one of them away, or part the rails that they feed.',
+  },
+  'fan-out': {
+    severity: 'error',
+    says: '{inputs} inputs take {taken} mA from {pin} when it is {level}; it guarantees {most} mA.',
+    todo: 'Drive some of them from another gate of the same function.',
+  },
+  'levels-do-not-meet': {
+    severity: 'error',
+    says: '{pin} ({from}) gives {gives} V for high at the least; {to} ({of}) wants {wants} V.',
+    todo: 'Use chips of one family there, HCT or ACT to read TTL, or a pull-up resistor to supply.',
+  },
+  'led-current': {
+    severity: 'warning',
+    says: '{ref} takes {ma} mA from {pin}; its levels hold up to {most} mA, and {absolute} mA is the most it may ever carry.',
+    todo: 'Use a larger resistor, 1 kΩ or so.',
+  },
+  'pull-too-weak': {
+    severity: 'error',
+    says: 'Through {ref} the inputs from {pin} on lift their net to {volts} V; low is up to {least} V.',
+    todo: 'Use a resistor of {ohms} Ω or less.',
+  },
   'part-missing': {
     severity: 'error',
     says: 'The packing asks for {ref} ({part}); it is not on the board.',

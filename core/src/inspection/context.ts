@@ -8,7 +8,16 @@ import {
   type SeatedPart,
   stripOf,
 } from '../board';
-import { type Drive, type FamilyId, type PartKind, type PartType, typeOf } from '../catalogue';
+import {
+  type Drive,
+  type Family,
+  type FamilyId,
+  families,
+  type PartKind,
+  type PartType,
+  readPartNumber,
+  typeOf,
+} from '../catalogue';
 import type { Packing } from '../packing';
 import { type Expectation, expectationOf, GROUND, nameNets, SUPPLY, shownSignal, sourcesOf } from '../planning';
 
@@ -76,6 +85,12 @@ export class Context {
   kindOf(pin: string): PartKind | undefined {
     const part = this.board.parts[pin.slice(0, pin.indexOf('.'))];
     return part && typeOf(part)?.kind;
+  }
+
+  /** The logic family of the chip that a pin belongs to, as printed on it. */
+  familyAt(pin: string): Family {
+    const part = this.board.parts[pin.slice(0, pin.indexOf('.'))]?.part ?? '';
+    return families[readPartNumber(part)?.family ?? this.family];
   }
 
   /** The strip of a pin, for showing; `no hole` when it has none. */

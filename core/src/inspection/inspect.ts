@@ -17,7 +17,9 @@ export function inspect(board: Board, nets: Nets, packing: Packing | null, famil
   const findings: Finding[] = [];
   for (const rule of rules) {
     const causes = findings.filter((f) => rule.coveredBy?.includes(f.code));
-    for (const f of rule.check(context)) if (!causes.some((cause) => covers(cause, f))) findings.push(f);
+    const there = findings.filter((f) => rule.coveredAtPlace?.includes(f.code));
+    for (const f of rule.check(context))
+      if (!causes.some((cause) => covers(cause, f)) && !there.some((cause) => isThere(cause, f))) findings.push(f);
   }
   const rank = { error: 0, warning: 1, note: 2 };
   return findings.sort((a, b) => rank[a.severity] - rank[b.severity]);
@@ -28,6 +30,12 @@ function covers(cause: Finding, f: Finding): boolean {
   const refs = new Set(cause.places.flatMap((p) => partAt(p) ?? []));
   if (refs.size === 0 || cause.code === 'supply-shorted') return true;
   return f.places.some((p) => refs.has(partAt(p) ?? ''));
+}
+
+/** Whether all that a finding is at is among the places of a cause. */
+function isThere(cause: Finding, f: Finding): boolean {
+  const places = new Set(cause.places.map((p) => JSON.stringify(p)));
+  return f.places.length > 0 && f.places.every((p) => places.has(JSON.stringify(p)));
 }
 
 /** The reference of the part that a place is on. */

@@ -53,6 +53,39 @@ function jumperAt(pin: string): string {
   return exact?.id ?? near ?? expect.fail(`no jumper at ${pin}`);
 }
 
+/** The jumper to pin 1 of U1 moved into the empty strip beside it. */
+const besidePinOne = forced((b) => {
+  const jumper = b.jumpers[jumperAt('U1.1')] ?? expect.fail();
+  const column = extractNets(job.board).leads.get('U1.1')?.hole?.column ?? 0;
+  const moved = (hole: string): string => hole.replace(new RegExp(`^(b1\\.[a-e])${column}$`), `$1${column - 1}`);
+  b.jumpers[jumper.id] = { ...jumper, from: moved(jumper.from), to: moved(jumper.to) };
+});
+
+/** One gate that drives twelve, of a hungry family. */
+const six = ['C', 'D', 'E', 'F', 'G', 'H'];
+const outs = six.flatMap((x) => [`Y${x} = nand(Q, ${x})`, `Z${x} = Q & ${x}`]);
+const crowd = await laidOut(
+  `in A B ${six.join(' ')}\nout ${outs.map((o) => o.slice(0, 2)).join(' ')}\nQ = nand(A, B)\n${outs.join('\n')}`,
+);
+const loaded: Board = {
+  ...crowd.job.board,
+  parts: Object.fromEntries(
+    Object.entries(crowd.job.board.parts).map(([ref, p]) => [ref, { ...p, part: p.part.replace('74HC', '74S') }]),
+  ),
+};
+
+/** The board with another supply voltage. */
+const supplied = (volts: number): Board =>
+  forced((b) => {
+    b.parts.P1 = { ...(b.parts.P1 as SeatedPart), value: volts };
+  });
+
+/** The board with chips of other families. */
+const family = (parts: Record<string, string>): Board =>
+  forced((b) => {
+    for (const [ref, part] of Object.entries(parts)) b.parts[ref] = { ...(b.parts[ref] as SeatedPart), part };
+  });
+
 const withoutPart = (ref: string) => following(`pull ${ref}`);
 const pins = (code: FindingCode, board: Board) =>
   found(board)
@@ -119,6 +152,28 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ['floating-input', following(`pull ${jumperAt('U1.10')}`), 'U1.10'],
     ['unused-input-open', following(`pull ${jumperAt('U2.8')}`), 'U2.8'],
     ['switch-floats', withoutPart('R1'), 'S1.2'],
+    ['wiring-beside', besidePinOne, 'U1.1'],
+    ['jumper-in-one-strip', following('b1.a58 > b1.c58'), 'w29'],
+    ['jumper-leads-nowhere', following('U1.10 > b1.a58'), 'w29'],
+    ['supply-out-of-range', supplied(1.5), 'P1'],
+    ['supply-over-maximum', supplied(9), 'P1'],
+    [
+      'supplies-joined',
+      forced((b) => {
+        b.parts.P2 = { ref: 'P2', part: 'supply', at: 'b1.top+60', turn: 0, value: 5 };
+      }),
+      'P2',
+    ],
+    ['fan-out', loaded, ''],
+    ['levels-do-not-meet', family({ U2: '74LS02' }), 'U1.10'],
+    [
+      'led-current',
+      forced((b) => {
+        b.parts.R5 = { ...(b.parts.R5 as SeatedPart), value: 330 };
+      }),
+      'D1',
+    ],
+    ['pull-too-weak', family({ U1: '74LS21' }), 'R1'],
     ['switch-no-feed', following(`pull ${jumperAt('S1.1')}`), 'S1.1'],
   ];
 

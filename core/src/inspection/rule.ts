@@ -10,4 +10,6 @@ export interface Rule {
   readonly id: FindingCode;
   readonly check: (context: Context) => Iterable<Finding>;
   readonly coveredBy?: readonly FindingCode[];
+  /** The same, for findings at the very place: that pin or jumper. */
+  readonly coveredAtPlace?: readonly FindingCode[];
 }

@@ -6,6 +6,7 @@ import type { Rule } from '../rule';
 /** Inputs of gates in use that nothing gives a level; those joined to each other are said together. */
 export const floatingInput: Rule = {
   id: 'floating-input',
+  coveredAtPlace: ['wiring-beside'],
   coveredBy: ['chip-turned-round'],
   *check(c) {
     const byNet = new Map<number | string, string[]>();

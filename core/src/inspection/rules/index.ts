@@ -2,8 +2,12 @@ import type { Rule } from '../rule';
 import { chipNoGround } from './chip-no-ground';
 import { chipNoSupply } from './chip-no-supply';
 import { chipTurnedRound } from './chip-turned-round';
+import { fanOut, levelsDoNotMeet } from './fan-out';
 import { floatingInput } from './floating-input';
+import { jumperInOneStrip } from './jumper-in-one-strip';
+import { jumperLeadsNowhere } from './jumper-leads-nowhere';
 import { leadOffBoard } from './lead-off-board';
+import { ledCurrent } from './led-current';
 import { ledNoResistor } from './led-no-resistor';
 import { ledNoReturn } from './led-no-return';
 import { ledReversed } from './led-reversed';
@@ -14,10 +18,13 @@ import { outputsJoined } from './outputs-joined';
 import { partDiffers } from './part-differs';
 import { partMissing } from './part-missing';
 import { pinsInOneStrip } from './pins-in-one-strip';
+import { pullTooWeak } from './pull-too-weak';
 import { railNotFed } from './rail-not-fed';
 import { signalHasNoLed } from './signal-has-no-led';
 import { signalHasNoSwitch } from './signal-has-no-switch';
 import { signalsJoined } from './signals-joined';
+import { suppliesJoined } from './supplies-joined';
+import { supplyOutOfRange, supplyOverMaximum } from './supply-out-of-range';
 import { supplyShorted } from './supply-shorted';
 import { switchBypassed } from './switch-bypassed';
 import { switchFloats } from './switch-floats';
@@ -26,16 +33,20 @@ import { switchShortsSupply } from './switch-shorts-supply';
 import { twoLeadsInAHole } from './two-leads-in-a-hole';
 import { unknownPart } from './unknown-part';
 import { unusedInputOpen } from './unused-input-open';
+import { wiringBeside } from './wiring-beside';
 import { wiringMissing } from './wiring-missing';
 import { wiringWrong } from './wiring-wrong';
 
-/** Every rule, in the order in which findings are told: seating, supply, outputs, LEDs, wiring, inputs, switches. */
+/** Every rule, in the order in which findings are told: seating, supply, outputs, LEDs, wiring, inputs, switches, load, jumpers. */
 export const rules: readonly Rule[] = [
   unknownPart,
   leadOffBoard,
   twoLeadsInAHole,
   pinsInOneStrip,
   noSupplySource,
+  supplyOverMaximum,
+  supplyOutOfRange,
+  suppliesJoined,
   supplyShorted,
   switchShortsSupply,
   railNotFed,
@@ -53,6 +64,8 @@ export const rules: readonly Rule[] = [
   ledReversed,
   ledNoResistor,
   ledNoReturn,
+  ledCurrent,
+  wiringBeside,
   wiringWrong,
   wiringMissing,
   floatingInput,
@@ -60,4 +73,9 @@ export const rules: readonly Rule[] = [
   switchFloats,
   switchNoFeed,
   switchBypassed,
+  pullTooWeak,
+  fanOut,
+  levelsDoNotMeet,
+  jumperInOneStrip,
+  jumperLeadsNowhere,
 ];

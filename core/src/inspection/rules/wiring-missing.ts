@@ -7,6 +7,7 @@ import type { Rule } from '../rule';
 /** An LED or a pin that should carry a signal and carries nothing; open inputs of chips are said as floating. */
 export const wiringMissing: Rule = {
   id: 'wiring-missing',
+  coveredAtPlace: ['wiring-beside'],
   coveredBy: ['part-differs', 'chip-turned-round', 'lead-off-board', 'floating-input', 'led-reversed', 'rail-not-fed'],
   *check(c) {
     for (const { pin, wanted, source, net } of mismatches(c)) {
