@@ -104,6 +104,22 @@ describe('what they say', () => {
     expect((await cli('pack', interlock, '--seconds', 'soon')).code).toBe(2);
   }, 60_000);
 
+  it('inspect leaves unsaid what the job silences at its place, there alone, and says that it does', async () => {
+    const silent = (place: string) => {
+      const job = JSON.parse(readFileSync(interlock, 'utf8'));
+      job.board.parts = job.board.parts.filter((p: { ref: string }) => p.ref !== 'C1');
+      return file(
+        'silent.saddlebag.json',
+        JSON.stringify({ ...job, silenced: [{ code: 'no-capacitor', place, reason: 'x' }] }),
+      );
+    };
+    expect(await cli('inspect', silent('U1'))).toMatchObject({
+      code: 0,
+      out: expect.stringContaining('1 finding left unsaid'),
+    });
+    expect((await cli('inspect', silent('U2'))).code).toBe(1);
+  });
+
   it('match finds each gate on the unit where it was wired, and what differs', async () => {
     const moved = join(folder, 'moved.saddlebag.json');
     const out = JSON.parse((await cli('pack', interlock, '--json')).out) as {

@@ -1,6 +1,6 @@
 import { inspectJob, isError } from '@saddlebag/core';
 import { prepare } from '../load';
-import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
+import { type CliCommand, codeFor, json, many, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
 /** Inspects the board of a job; a sheet is laid out first. */
@@ -16,6 +16,8 @@ export const inspectBoard: CliCommand = {
       if (options.json) output.out(json({ findings: all.map(plainFinding) }));
       else if (all.length === 0) output.out('Nothing to mend.\n');
       else tellFindings(all, output, job.sheet);
+      const unsaid = job.silenced?.length ?? 0;
+      if (!options.json && unsaid > 0) output.out(`${many(unsaid, 'finding')} left unsaid in this job.\n`);
       return codeFor(all, 'warning');
     }),
 };

@@ -267,6 +267,20 @@ class AddedDto {
   part!: string;
 }
 
+class SilencedDto {
+  @IsString()
+  @Length(1, 60)
+  code!: string;
+
+  @IsString()
+  @MaxLength(400)
+  place!: string;
+
+  @IsString()
+  @Length(1, 400)
+  reason!: string;
+}
+
 class HeldDto {
   @IsArray()
   @ArrayMaxSize(5000)
@@ -313,6 +327,14 @@ export class JobFileDto {
   @IsString({ each: true })
   @Length(1, 40, { each: true })
   struck?: string[];
+
+  @MayBeAbsent()
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => SilencedDto)
+  silenced?: SilencedDto[];
 
   @MayBeAbsent()
   @IsObject()

@@ -11,7 +11,7 @@ import {
 } from '../board';
 import { type Finding, finding } from '../finding';
 import { type Held, holdsNothing, type Packing } from '../packing';
-import type { Job } from './job';
+import type { Job, Silenced } from './job';
 import { moved } from './move';
 import type { OwnTable } from './own-table';
 
@@ -30,6 +30,8 @@ export type Edit =
   | { readonly kind: 'take-packing'; readonly packing: Packing }
   | { readonly kind: 'strike'; readonly chips: readonly string[] }
   | { readonly kind: 'hold'; readonly held: Held }
+  | { readonly kind: 'silence'; readonly finding: Silenced }
+  | { readonly kind: 'tell-again'; readonly code: string; readonly place: string }
   | { readonly kind: 'clear-board' }
   | { readonly kind: 'add-breadboard' }
   | { readonly kind: 'seat'; readonly part: SeatedPart }
@@ -145,6 +147,17 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       if (holdsNothing(edit.held)) delete draft.held;
       else draft.held = edit.held as Draft<Held>;
       break;
+    case 'silence': {
+      const { code, place } = edit.finding;
+      draft.silenced = [...heard(draft.silenced ?? [], code, place), edit.finding];
+      break;
+    }
+    case 'tell-again': {
+      const left = heard(draft.silenced ?? [], edit.code, edit.place);
+      if (left.length > 0) draft.silenced = left;
+      else delete draft.silenced;
+      break;
+    }
     case 'clear-board':
       draft.board = emptyBoard as Draft<Board>;
       draft.packing = null;
@@ -175,6 +188,11 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
   }
 }
 
+/** What is silenced, without one finding. */
+function heard<S extends Silenced>(all: readonly S[], code: string, place: string): S[] {
+  return all.filter((s) => s.code !== code || s.place !== place);
+}
+
 /** What an edit does, for the undo button: `lay w12`. */
 export function saysEdit(edit: Edit): string {
   switch (edit.kind) {
@@ -192,6 +210,10 @@ export function saysEdit(edit: Edit): string {
       return 'choice of chips';
     case 'hold':
       return 'packing by hand';
+    case 'silence':
+      return 'silencing a finding';
+    case 'tell-again':
+      return 'telling a finding again';
     case 'clear-board':
       return 'clearing the board';
     case 'add-breadboard':

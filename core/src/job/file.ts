@@ -145,7 +145,7 @@ function jobOf(file: JobFileDto): Job {
     parts: Object.fromEntries(parts.map((p) => [p.ref, { ...p }])),
     jumpers: Object.fromEntries(jumpers.map((j) => [j.id, { ...j }])),
   };
-  const { name, family, sheet, ownTable, struck, held } = file;
+  const { name, family, sheet, ownTable, struck, held, silenced } = file;
   const pins = held?.pins.map((p) => ({ ...p, unit: p.unit - 1 })) ?? [];
   const table = ownTable && { inputs: ownTable.inputs, outputs: ownTable.outputs.map((o) => ({ ...o })) };
   return {
@@ -156,6 +156,7 @@ function jobOf(file: JobFileDto): Job {
     board,
     ...(table && { ownTable: table }),
     ...(struck && { struck }),
+    ...(silenced && { silenced: silenced.map((s) => ({ ...s })) }),
     ...(held && { held: { pins, added: held.added.map((a) => ({ ...a })) } }),
   };
 }

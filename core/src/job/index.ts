@@ -1,7 +1,7 @@
 export { type Applied, applyEdit, type Edit, MAX_BREADBOARDS, saysEdit } from './edit';
 export { type Command, isSeatable, nudged, readCommand, thingsOn } from './hand';
 export { type History, perform, redo, startHistory, undo } from './history';
-export { currentPacking, type Job, newJob, rulesOf } from './job';
+export { currentPacking, type Job, newJob, rulesOf, type Silenced } from './job';
 export { turnedInPlace } from './move';
 export {
   compareTables,
@@ -15,6 +15,6 @@ export {
   tableFits,
   withMark,
 } from './own-table';
-export { countChips, inspectJob, isOutdated, layOut, type Packed, packJob } from './stages';
+export { countChips, inspectJob, isOutdated, layOut, type Packed, packJob, placeText } from './stages';
 export { canTry, tryPart } from './try-part';
 export { FILE_VERSION, writeJobFile } from './write';

@@ -18,8 +18,17 @@ export interface Job {
   readonly ownTable?: OwnTable;
   /** Chips that the packing of this job must not choose, by base number. */
   readonly struck?: readonly string[];
+  /** Findings that need not be told again, with why. */
+  readonly silenced?: readonly Silenced[];
   /** What was decided of the packing by hand. */
   readonly held?: Held;
+}
+
+/** A finding that is left unsaid at one place: its code, the place as text (`U1.5`, `w12`), and the person's reason. */
+export interface Silenced {
+  readonly code: string;
+  readonly place: string;
+  readonly reason: string;
 }
 
 /** A new job with an empty sheet and one bare breadboard. */

@@ -17,6 +17,7 @@ const { job: voting } = await laidOut(
 const job: Job = {
   ...voting,
   struck: ['7486'],
+  silenced: [{ code: 'no-capacitor', place: 'U1', reason: 'it is on the other side' }],
   held: {
     pins: [{ net: 'Z', ref: 'U1', part: '7432', unit: 2, inputs: ['A', 'B'] }],
     added: [{ ref: 'U9', part: '7400' }],

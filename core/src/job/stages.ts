@@ -42,8 +42,17 @@ export function isOutdated(job: Job, packing: Packing | null): boolean {
   return !isBare(job.board) && job.packing !== null && packing !== null && job.packing.design !== packing.design;
 }
 
-/** Inspects a job's board against a packing; that the sheet has moved on since is said first. */
+/**
+ * Inspects a job's board against a packing; that the sheet has moved on since is said first. What was silenced at
+ * its place is left out.
+ */
 export function inspectJob(job: Job, packing: Packing | null): Finding[] {
   const found = inspect(job.board, extractNets(job.board), packing, job.family);
-  return isOutdated(job, packing) ? [finding('board-outdated', [], {}), ...found] : found;
+  const told = found.filter((f) => !job.silenced?.some((s) => s.code === f.code && s.place === placeText(f)));
+  return isOutdated(job, packing) ? [finding('board-outdated', [], {}), ...told] : told;
+}
+
+/** The places of a finding as one text, by which it is silenced: `U1.5`, `w12`; empty when it is of the whole board. */
+export function placeText({ places }: Finding): string {
+  return places.map((p) => ('ref' in p ? p.ref : 'pin' in p ? p.pin : 'id' in p ? p.id : JSON.stringify(p))).join(' ');
 }

@@ -25,6 +25,7 @@ export function writeJobFile(job: Job): string {
     family: job.family,
     sheet: job.sheet,
     ...(job.struck && { struck: job.struck }),
+    ...(job.silenced && { silenced: job.silenced }),
     ...(job.held && {
       held: { pins: job.held.pins.map((p) => ({ ...p, unit: p.unit + 1 })), added: job.held.added },
     }),

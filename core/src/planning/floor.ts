@@ -1,6 +1,6 @@
 import type { Board, Breadboard, SeatedPart } from '../board';
 import { hasRailHole } from '../board';
-import { typeOf } from '../catalogue';
+import { families, readPartNumber, typeOf } from '../catalogue';
 import { drivenBy, type Package, type Packing } from '../packing';
 
 /** The most breadboards that a plan uses. */
@@ -37,13 +37,29 @@ export function seatAll(packing: Packing): Board | null {
 function seatWith(packing: Packing, gap: number): Seats {
   const seats = new Seats(gap);
   seats.add({ ref: 'P1', part: 'supply', at: 'b1.top+3', turn: 0, value: 5 });
-  for (const [i, name] of packing.inputs.entries()) seats.addSwitch(name, i + 1);
+  for (const [i, name] of packing.inputs.entries()) seats.addSwitch(name, i + 1, pullDownFor(packing, name));
   seats.skip(gap);
   for (const { units, ...chip } of packing.packages) seats.addChip(chip);
   for (const [i, { name }] of packing.outputs.entries()) seats.addLed(name, i + 1, packing.inputs.length + i + 1);
   const first = packing.inputs.length + packing.outputs.length + 1;
   for (const [i, net] of openNets(packing).entries()) seats.addPullUp(net, first + i);
   return seats;
+}
+
+/** Ohms that inputs without a current of their own are pulled down with; fewer for those of TTL. */
+const E12 = [10, 12, 15, 18, 22, 27, 33, 39, 47, 56, 68, 82] as const;
+
+/** The pull-down of a switch: as large as leaves what its inputs give surely low, up to PULL_DOWN_OHMS. */
+export function pullDownFor({ packages }: Packing, signal: string): number {
+  const read = packages.flatMap(({ part, units }) => {
+    const family = families[readPartNumber(part)?.family ?? '74'];
+    const pins = units.reduce((n, use) => n + (use?.inputs.filter((net) => net === signal).length ?? 0), 0);
+    return pins > 0 ? [{ ua: pins * family.inputUa.low, volts: family.inputLowV }] : [];
+  });
+  const ua = read.reduce((sum, r) => sum + r.ua, 0);
+  const most = ua === 0 ? PULL_DOWN_OHMS : (0.9e6 * Math.min(...read.map((r) => r.volts))) / ua;
+  const values = [10, 100, 1000].flatMap((decade) => E12.map((e) => (e * decade) / 10));
+  return most >= PULL_DOWN_OHMS ? PULL_DOWN_OHMS : (values.findLast((ohms) => ohms <= most) ?? 10);
 }
 
 /** Nets that only open-collector outputs drive: each needs a pull-up resistor. */
@@ -94,11 +110,11 @@ class Seats {
     while (!hasRailHole(this.column + railAt)) this.column++;
   }
 
-  addSwitch(signal: string, number: number): void {
+  addSwitch(signal: string, number: number, ohms: number): void {
     this.room(1, 0);
     const at = (row: string): string => `b${this.board}.${row}${this.column}`;
     this.add({ ref: `S${number}`, part: 'switch', at: at('f'), turn: 0, signal });
-    this.add({ ref: `R${number}`, part: 'resistor', at: at('a'), turn: 0, value: PULL_DOWN_OHMS });
+    this.add({ ref: `R${number}`, part: 'resistor', at: at('a'), turn: 0, value: ohms });
     this.column += 2;
   }
 

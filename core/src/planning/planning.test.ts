@@ -7,6 +7,7 @@ import { jumpersOf, type Packing, pack } from '../packing';
 import { interlockSheet, laidOut, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { expectationOf, nameNets, shownSignal, sourcesOf } from './expectation';
+import { pullDownFor } from './floor';
 import { plan } from './plan';
 
 const { job, packing } = await laidOut(interlockSheet);
@@ -120,6 +121,38 @@ it('takes as many jumpers as the packing says, on one board beside the three tha
     { numRuns: 60 },
   );
   expect([...rests]).toEqual([1]);
+});
+
+it('pulls switches down as strongly as their inputs need, with values of the E12 series', async () => {
+  const of = (part: string, inputs: string[][]): number =>
+    pullDownFor(
+      {
+        ...packing,
+        packages: [
+          {
+            ref: 'U1',
+            part,
+            units: inputs.map((i, k) => ({ gate: `g${k}`, part: 'whole', inputs: i, output: `g${k}` })),
+          },
+        ],
+      },
+      'A',
+    );
+  expect(
+    of('74HC00', [
+      ['A', 'B'],
+      ['A', 'A'],
+    ]),
+  ).toBe(10_000);
+  expect(of('7400', [['A', 'B']])).toBe(390);
+  expect(
+    of('7400', [
+      ['A', 'A'],
+      ['A', 'A'],
+    ]),
+  ).toBe(100);
+  expect(of('74LS00', [['A', 'B']])).toBe(1800);
+  expect(of('7400', [['B', 'B']])).toBe(10_000);
 });
 
 describe('what pins should carry', () => {

@@ -33,7 +33,13 @@ export function useJobView(id: string, session: JobSession): JobView {
   const packing = own ?? (netlist ? (packed.data?.packing ?? null) : null);
   const board = useMemo(() => readBoard(job.board, packing), [job.board, packing]);
   const inspected = useQuery({
-    queryKey: ['inspect', contentKey(job.board), contentKey(job.packing), contentKey(packing)],
+    queryKey: [
+      'inspect',
+      contentKey(job.board),
+      contentKey(job.packing),
+      contentKey(packing),
+      contentKey(job.silenced ?? null),
+    ],
     queryFn: () => stages().inspect(job, packing),
     placeholderData: keepPreviousData,
   });

@@ -1,9 +1,10 @@
-import { Box, Text } from '@chakra-ui/react';
-import { type Finding, isBare, readCommand, remedy, says } from '@saddlebag/core';
+import { Box, Button, Text } from '@chakra-ui/react';
+import { type Finding, isBare, placeText, readCommand, remedy, says } from '@saddlebag/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
+import { Ask } from '../kit/Ask';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
 import { FindingMarks } from '../kit/board/FindingMarks';
@@ -22,6 +23,8 @@ export default function InspectStep() {
   const scene = useScene(board);
   const gateAt = useMemo(() => gatesByPin(packing), [packing]);
   const [at, setAt] = useState(0);
+  const [silencing, setSilencing] = useState<Finding | null>(null);
+  const silenced = job.silenced ?? [];
   const list = useRef<HTMLDivElement>(null);
   const chosen = findings[Math.min(at, findings.length - 1)] ?? null;
   useEffect(() => {
@@ -76,9 +79,43 @@ export default function InspectStep() {
               chosen={f === chosen}
               onChoose={() => setAt(i)}
               {...(f.fix !== undefined && { onFix: () => mend(f) })}
+              {...(f === chosen && f.places.length > 0 && { onSilence: () => setSilencing(f) })}
             />
           ))}
+          {silenced.length > 0 && (
+            <Box px="12px" py="8px">
+              <Text fontSize="13px" fontWeight="700">
+                Left unsaid
+              </Text>
+              {silenced.map((s) => (
+                <Box key={`${s.code} ${s.place}`} display="flex" gap="8px" alignItems="center" py="4px">
+                  <Text fontSize="13px" color="soft" flex="1" minW="0">
+                    {s.code} at {s.place}: {s.reason}
+                  </Text>
+                  <Button
+                    aria-label={`tell ${s.code} at ${s.place} again`}
+                    onClick={() => session.dispatch({ kind: 'tell-again', code: s.code, place: s.place })}
+                  >
+                    Tell again
+                  </Button>
+                </Box>
+              ))}
+            </Box>
+          )}
         </Box>
+        {silencing && (
+          <Ask
+            title={says(silencing)}
+            label="Why it is all right here"
+            value=""
+            done="Leave it unsaid"
+            onDone={(reason) => {
+              const finding = { code: silencing.code, place: placeText(silencing), reason: reason.slice(0, 400) };
+              session.dispatch({ kind: 'silence', finding });
+            }}
+            onClose={() => setSilencing(null)}
+          />
+        )}
       </Panel>
       <BoardMat
         scene={scene}

@@ -41,6 +41,21 @@ describe('inspection', () => {
     expect(second?.getAttribute('aria-pressed')).toBe('true');
   });
 
+  it('leaves a finding unsaid at its place, with a reason that stays, until it is told again; undo works', async () => {
+    const { session } = renderInJob(<InspectStep />, following('pull C1'));
+    expect(screen.getByText('0 to fix, 1 to look at')).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'Leave it unsaid …' }));
+    await userEvent.type(await screen.findByLabelText('Why it is all right here'), 'a larger one sits beside{Enter}');
+    expect(session.job.silenced).toEqual([{ code: 'no-capacitor', place: 'U1', reason: 'a larger one sits beside' }]);
+    expect(screen.getByText('Nothing to mend')).toBeDefined();
+    expect(screen.getByText(/U1: a larger one sits beside/)).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'tell no-capacitor at U1 again' }));
+    expect(session.job.silenced).toBeUndefined();
+    expect(screen.getByText('0 to fix, 1 to look at')).toBeDefined();
+    session.undo();
+    expect(session.job.silenced).toHaveLength(1);
+  });
+
   it('mends a finding with its button, or with Enter, and both can be undone', async () => {
     const { session } = renderInJob(<InspectStep />, following('turn D1', 'pull w2'));
     await userEvent.click(screen.getByRole('button', { name: 'turn D1' }));

@@ -14,10 +14,11 @@ interface FindingLineProps {
   readonly chosen?: boolean;
   readonly onChoose?: () => void;
   readonly onFix?: () => void;
+  readonly onSilence?: () => void;
 }
 
 /** A finding: what is wrong, what to do, where; and one press that does it, where there is one. */
-export function FindingLine({ finding, where, chosen = false, onChoose, onFix }: FindingLineProps) {
+export function FindingLine({ finding, where, chosen = false, onChoose, onFix, onSilence }: FindingLineProps) {
   const look = severityLook[finding.severity];
   return (
     <Flex
@@ -53,11 +54,18 @@ export function FindingLine({ finding, where, chosen = false, onChoose, onFix }:
             {where ? ` · ${where}` : ''}
           </Text>
         </Box>
-        {onFix && (
-          <Button mt="5px" onClick={onFix} fontFamily="mono" fontSize="12px">
-            {finding.fix}
-          </Button>
-        )}
+        <Flex gap="6px" wrap="wrap">
+          {onFix && (
+            <Button mt="5px" onClick={onFix} fontFamily="mono" fontSize="12px">
+              {finding.fix}
+            </Button>
+          )}
+          {onSilence && (
+            <Button mt="5px" onClick={onSilence} fontSize="12px">
+              Leave it unsaid …
+            </Button>
+          )}
+        </Flex>
       </Box>
     </Flex>
   );

@@ -2,7 +2,7 @@ import { parseHole, stripOf } from '../../board';
 import { finding } from '../../finding';
 import type { Rule } from '../rule';
 
-/** A jumper with an end in a strip that holds nothing else: it joins nothing to anything. */
+/** A jumper with an end in a strip that holds nothing else: it joins nothing to anything. A rail may be fed before it is used. */
 export const jumperLeadsNowhere: Rule = {
   id: 'jumper-leads-nowhere',
   coveredAtPlace: ['wiring-beside'],
@@ -16,7 +16,7 @@ export const jumperLeadsNowhere: Rule = {
     for (const { id, from, to } of Object.values(c.board.jumpers)) {
       const bare = [from, to].find((h) => {
         const at = parseHole(h);
-        return at !== null && (held.get(stripOf(at)) ?? 0) < 2;
+        return at !== null && at.row.length === 1 && (held.get(stripOf(at)) ?? 0) < 2;
       });
       if (bare !== undefined)
         yield finding('jumper-leads-nowhere', [{ kind: 'jumper', id }], { id, hole: bare }, `pull ${id}`);
