@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets, type SeatedPart } from '../board';
 import type { FindingCode } from '../finding';
@@ -184,6 +185,15 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
 
   it('no rule is left without such a board', () => {
     expect(cases.map(([code]) => code).sort()).toEqual(rules.map((r) => r.id).sort());
+  });
+
+  it('every rule is explained in docs/inspection.md, with its own sentences', () => {
+    const doc = readFileSync(`${import.meta.dirname}/../../../docs/inspection.md`, 'utf8');
+    for (const { id } of rules) {
+      const { severity, says: what, todo } = sentences[id];
+      const row = doc.split('\n').find((l) => l.startsWith(`| \`${id}\` | ${severity} | ${what} | `));
+      expect(row?.endsWith(` | ${todo} |`), id).toBe(true);
+    }
   });
 
   it.each(rules)('$id leaves the planned board in peace', ({ id }) => {
