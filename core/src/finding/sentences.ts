@@ -838,6 +838,16 @@ export const sentences = {
     says: '{id} ends at {hole}, in a strip that holds nothing else.',
     todo: 'Move that end to where it should go, or pull it out.',
   },
+  'jumper-redundant': {
+    severity: 'note',
+    says: '{id} joins {from} and {to}, which are joined already.',
+    todo: 'It can stay, or be pulled out to be used elsewhere.',
+  },
+  'clock-from-switch': {
+    severity: 'note',
+    says: '{ref} gives the clock of {pins}: its contacts bounce, and one movement may count several times.',
+    todo: 'On the bench put two NANDs or a 7414 with resistor and capacitor between; here switches do not bounce.',
+  },
   'supply-out-of-range': {
     severity: 'warning',
     says: '{ref} gives {volts} V; {title} is made for {least} V to {most} V.',

@@ -68,6 +68,7 @@ const outs = six.flatMap((x) => [`Y${x} = nand(Q, ${x})`, `Z${x} = Q & ${x}`]);
 const crowd = await laidOut(
   `in A B ${six.join(' ')}\nout ${outs.map((o) => o.slice(0, 2)).join(' ')}\nQ = nand(A, B)\n${outs.join('\n')}`,
 );
+const clocked = await laidOut('in D CK\nout Q\nQ = D at rise CK');
 const loaded: Board = {
   ...crowd.job.board,
   parts: Object.fromEntries(
@@ -156,6 +157,8 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ['wiring-beside', besidePinOne, 'U1.1'],
     ['jumper-in-one-strip', following('b1.a58 > b1.c58'), 'w29'],
     ['jumper-leads-nowhere', following('U1.10 > b1.a58'), 'w29'],
+    ['jumper-redundant', following('U1.7 > b1.bottom-'), ''],
+    ['clock-from-switch', clocked.job.board, 'U1.3'],
     ['supply-out-of-range', supplied(1.5), 'P1'],
     ['supply-over-maximum', supplied(9), 'P1'],
     [

@@ -46,20 +46,19 @@ export default function InspectStep() {
     return true;
   });
   const bare = isBare(job.board);
+  const toMend = findings.filter((f) => f.severity !== 'note').length;
   const toFix = findings.filter((f) => f.severity === 'error').length;
   return (
     <>
       <Panel
         title="Findings"
-        hint={
-          bare ? undefined : findings.length === 0 ? 'none' : `${toFix} to fix, ${findings.length - toFix} to look at`
-        }
+        hint={bare ? undefined : toMend === 0 ? 'none to mend' : `${toFix} to fix, ${toMend - toFix} to look at`}
         w="380px"
         flexShrink={0}
       >
         {bare && <NoBoard jobId={id} why="Nothing is on the board yet, so there is no wiring to inspect." />}
         {!bare && found === null && <Empty>Inspecting …</Empty>}
-        {!bare && found !== null && findings.length === 0 && (
+        {!bare && found !== null && toMend === 0 && (
           <Empty>
             <Text color="ok" fontFamily="heading" fontWeight="600" fontSize="18px">
               Nothing to mend

@@ -2,10 +2,12 @@ import type { Rule } from '../rule';
 import { chipNoGround } from './chip-no-ground';
 import { chipNoSupply } from './chip-no-supply';
 import { chipTurnedRound } from './chip-turned-round';
+import { clockFromSwitch } from './clock-from-switch';
 import { fanOut, levelsDoNotMeet } from './fan-out';
 import { floatingInput } from './floating-input';
 import { jumperInOneStrip } from './jumper-in-one-strip';
 import { jumperLeadsNowhere } from './jumper-leads-nowhere';
+import { jumperRedundant } from './jumper-redundant';
 import { leadOffBoard } from './lead-off-board';
 import { ledCurrent } from './led-current';
 import { ledNoResistor } from './led-no-resistor';
@@ -37,7 +39,7 @@ import { wiringBeside } from './wiring-beside';
 import { wiringMissing } from './wiring-missing';
 import { wiringWrong } from './wiring-wrong';
 
-/** Every rule, in the order in which findings are told: seating, supply, outputs, LEDs, wiring, inputs, switches, load, jumpers. */
+/** Every rule, in the order in which findings are told: seating, supply, outputs, LEDs, wiring, inputs, switches, load, jumpers, practice. */
 export const rules: readonly Rule[] = [
   unknownPart,
   leadOffBoard,
@@ -78,4 +80,6 @@ export const rules: readonly Rule[] = [
   levelsDoNotMeet,
   jumperInOneStrip,
   jumperLeadsNowhere,
+  jumperRedundant,
+  clockFromSwitch,
 ];
