@@ -78,4 +78,24 @@ describe('a board found on a bench', () => {
     expect(bytes.readUInt32BE(16)).toBeGreaterThan(1900);
     expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
   });
+
+  it('may keep what a rule says, with a reason: it is left unsaid there and can be told again', async () => {
+    const p = await Person.at(browser, base);
+    await p.takes('Lamp relay');
+    await p.turnsTo('board');
+    await p.tellsBoard('pull C1');
+    await p.turnsTo('inspect');
+    await p.reads('U1 has no 100 nF capacitor');
+    expect(await p.axe()).toEqual([]);
+    await p.presses('Leave it unsaid …');
+    await p.named('Why it is all right here');
+    await p.types('a larger one is beside it');
+    await p.keys('Enter');
+    await p.reads('Nothing to mend');
+    await p.reads('a larger one is beside it');
+    expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+    await p.presses('Tell again: no-capacitor at U1');
+    await p.reads('U1 has no 100 nF capacitor');
+    expect(p.complaints).toEqual([]);
+  });
 });

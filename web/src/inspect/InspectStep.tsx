@@ -92,7 +92,7 @@ export default function InspectStep() {
                     {s.code} at {s.place}: {s.reason}
                   </Text>
                   <Button
-                    aria-label={`tell ${s.code} at ${s.place} again`}
+                    aria-label={`Tell again: ${s.code} at ${s.place}`}
                     onClick={() => session.dispatch({ kind: 'tell-again', code: s.code, place: s.place })}
                   >
                     Tell again

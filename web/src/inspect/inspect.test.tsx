@@ -49,7 +49,7 @@ describe('inspection', () => {
     expect(session.job.silenced).toEqual([{ code: 'no-capacitor', place: 'U1', reason: 'a larger one sits beside' }]);
     expect(screen.getByText('Nothing to mend')).toBeDefined();
     expect(screen.getByText(/U1: a larger one sits beside/)).toBeDefined();
-    await userEvent.click(screen.getByRole('button', { name: 'tell no-capacitor at U1 again' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Tell again: no-capacitor at U1' }));
     expect(session.job.silenced).toBeUndefined();
     expect(screen.getByText('0 to fix, 1 to look at')).toBeDefined();
     session.undo();

@@ -49,7 +49,7 @@ export function FindingLine({ finding, where, chosen = false, onChoose, onFix, o
           <Text color={chosen ? 'ink' : 'soft'} fontSize="13px">
             {remedy(finding)}
           </Text>
-          <Text fontSize="11.5px" color={look.token} mt="1px">
+          <Text fontSize="11.5px" color={chosen && look.token === 'soft' ? 'ink' : look.token} mt="1px">
             {look.word}
             {where ? ` · ${where}` : ''}
           </Text>
