@@ -57,7 +57,6 @@ class Matcher {
     this.labels = railLabels(board, nets);
     this.seats = this.allSeats();
     this.free = new Set(this.seats);
-    this.seeWhatSeatsDo();
     this.found.set(SUPPLY, SUPPLY).set(GROUND, GROUND);
     const netOfOutput = new Map(packing.outputs.map((o) => [o.name, o.net]));
     for (const part of Object.values(board.parts)) {
@@ -89,6 +88,7 @@ class Matcher {
   }
 
   place(): Packing {
+    this.seeWhatSeatsDo();
     let waiting = this.uses().filter(({ ref, unit }) => this.seatAt(ref, unit));
     // Gates in packages that are not seated cannot be found.
     const lost = this.uses().filter(({ ref, unit }) => !this.seatAt(ref, unit));

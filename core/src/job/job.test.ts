@@ -28,6 +28,11 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
     { kind: 'add-breadboard' },
     { kind: 'clear-board' },
     { kind: 'lay-out', packing, board: job.board },
+    { kind: 'strike', chips: ['7486'] },
+    { kind: 'hold', held: { pins: [], added: [{ ref: 'U9', part: '7400' }] } },
+    { kind: 'hold', held: { pins: [], added: [] } },
+    { kind: 'silence', finding: { code: 'no-capacitor', place: 'U1', reason: 'x' } },
+    { kind: 'tell-again', code: 'no-capacitor', place: 'U1' },
   ),
   anyHole.map((at): Edit => ({ kind: 'seat', part: { ref: 'U7', part: '74HC04', at, turn: 0 } })),
 );

@@ -10,10 +10,12 @@ import { plan } from '../planning';
 import { agrees, walkTable } from '../simulation';
 import { solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
-import { blockNumbers } from './blocks';
+import { blockNumbers, framesOf, packageOf } from './blocks';
+import { ranksOf } from './candidate';
 import { whatIsWrong } from './check';
 import { pruned } from './choice-program';
 import { sureness } from './figures';
+import { functionsOf } from './functions';
 import { networkOfPacking, type Packing } from './packing';
 import { choosable } from './units';
 import { anySupplies, packWay } from './ways';
@@ -129,4 +131,55 @@ it('a choice keeps what is wanted and what that reads, and nothing else', () => 
   };
   const { ways, inverters } = pruned(choice, [23]);
   expect([ways.map((w) => w.makes), inverters]).toEqual([[20, 22], [23]]);
+});
+
+it('every use of a block that is offered makes what it says, by the network of the package alone', () => {
+  let tried = 0;
+  fc.assert(
+    fc.property(arbitrarySheet, (sheet) => {
+      const { netlist } = readDesign(printSheet(sheet)).design;
+      if (!netlist || netlist.gates.length === 0 || netlist.gates.length > 12) return;
+      const functions = functionsOf(netlist);
+      const isGiven = (l: number): boolean => l < 2 || functions.isSource(l >> 1);
+      const nameOf = (l: number): string => (l < 2 ? String(l) : (functions.sources[(l >> 1) - 1] as string));
+      for (const frame of framesOf(functions, netlist, blockNumbers, ranksOf(functions)))
+        for (const use of frame.uses) {
+          const [unit] = packageOf(frame, [use]).units;
+          const type = frame.part.units[unit?.unit ?? 0];
+          const reads = [...(unit?.reads.values() ?? [])];
+          // Complements and gates would need units of their own.
+          if (!unit || !type || reads.some((l) => !isGiven(l) || (l > 1 && l & 1))) continue;
+          const nets = type.behaviour.outputs.map((o) => `out.${o.name}`);
+          const made: Packing = {
+            packages: [
+              {
+                ref: 'U1',
+                part: `74HC${frame.part.id.slice(2)}`,
+                units: frame.part.units.map((_, u) =>
+                  u === unit.unit
+                    ? {
+                        gate: 'g',
+                        part: 'block',
+                        inputs: type.behaviour.inputs.map((n) => nameOf(unit.reads.get(n) ?? 0)),
+                        output: nets[0] as string,
+                        others: nets.slice(1),
+                      }
+                    : null,
+                ),
+              },
+            ],
+            inputs: functions.sources,
+            outputs: [...unit.makes].map(([pin]) => ({ name: pin, net: `out.${pin}` })),
+            proved: false,
+            design: '',
+          };
+          const { columns } = sweep(compile(networkOfPacking(made)));
+          for (const [k, l] of [...unit.makes.values()].entries())
+            expect([...(columns[k] ?? [])].map((w) => w & functions.mask)).toEqual([...functions.bits(l)]);
+          tried++;
+        }
+    }),
+    { numRuns: 80 },
+  );
+  expect(tried).toBeGreaterThan(20);
 });

@@ -82,7 +82,7 @@ function dataPin(number: string, k: number): string {
 class Finder {
   private readonly sources: readonly Literal[];
   private readonly targets: readonly Literal[];
-  private readonly names = new Map<Literal, true>();
+  private readonly gates: ReadonlySet<Literal>;
 
   constructor(
     private readonly functions: FunctionNet,
@@ -91,7 +91,7 @@ class Finder {
   ) {
     this.sources = functions.sources.map((_, i) => 2 * (i + 1));
     const made = netlist.gates.map((g) => functions.ofNet(g.output)).filter((l) => !this.isGiven(l));
-    for (const l of made) this.names.set(l, true);
+    this.gates = new Set(made);
     const deep = made.filter((l) => (functions.depth[classOf(l)] as number) >= 2);
     this.targets = [...new Set(deep)].sort((a, b) => this.rankOf(b) - this.rankOf(a));
   }
@@ -226,7 +226,7 @@ class Finder {
    */
   private pool(l: Literal, select: readonly Literal[], slots: number): { literal: Literal; bits: Int32Array }[] {
     const free = this.sources.filter((s) => !select.includes(s));
-    const gates = [...this.names.keys()].filter((g) => this.rankOf(g) < this.rankOf(l));
+    const gates = [...this.gates].filter((g) => this.rankOf(g) < this.rankOf(l));
     const literals = slots > 1 ? [0, 1, ...free] : [0, 1, ...free, ...free.map(inverse), ...gates];
     return literals.map((literal) => ({ literal, bits: this.functions.bits(literal) }));
   }

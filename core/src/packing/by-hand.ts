@@ -125,12 +125,16 @@ export function dutyOf({ duty }: UnitKind, inputs: readonly string[]): { duty: D
   return plainDuty(duty.kind, inputs);
 }
 
+const kindsById = new Map<string, readonly UnitKind[]>();
+
 /**
  * What a unit does with the nets at its inputs, as a text that is equal for units that do the same: joined and tied
  * inputs count as they work, equal inputs in any order. Null for units that are no plain gates.
  */
 export function dutyText(type: PartType, unit: number, nets: readonly string[]): string | null {
-  const kind = unitKindsOf([type.id]).find((k) => k.units.includes(unit));
+  const kinds = kindsById.get(type.id) ?? unitKindsOf([type.id]);
+  kindsById.set(type.id, kinds);
+  const kind = kinds.find((k) => k.units.includes(unit));
   if (!kind) return null;
   const { duty, nets: read } = dutyOf(kind, nets);
   if (duty.kind !== 'aoi') return `${duty.kind} ${[...read].sort().join(' ')}`;

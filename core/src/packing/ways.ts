@@ -122,21 +122,20 @@ export async function packWay(
     if (near) return { packing: { ...near.packing, design: fingerprint(design) }, findings: near.findings };
     return { packing: null, findings: [unbuildable(netlist, way, { ...supplies, held })] };
   }
-  if (best.packing.bound === undefined)
-    return { packing: { ...best.packing, design: fingerprint(design) }, findings: gone };
-  // What is known of one packing's number is known of the number, whoever found it.
-  const least = Math.max(...kept.map((f) => f.packing.bound ?? 0));
-  const chips = best.packing.packages.length;
-  const same = kept.filter((f) => f.packing.packages.length === chips).map((f) => f.sure);
-  const settled = same.includes('all') || chips <= tried.least;
+  const known = best.packing.bound === undefined ? {} : knownOf(best, kept, tried.least, wish);
+  return { packing: { ...best.packing, ...known, design: fingerprint(design) }, findings: gone };
+}
+
+/** How sure the number of packages is: what is known of one packing's number is known of the number, whoever found it. */
+function knownOf(best: Outcome, kept: readonly Outcome[], settledTo: number, { chips }: Wish) {
+  const count = best.packing.packages.length;
+  const same = kept.filter((f) => f.packing.packages.length === count).map((f) => f.sure);
+  const settled = same.includes('all') || count <= settledTo;
   // Every set of gate chips is tried; of larger blocks only what was found to fit.
-  const gatesAlone = chips > 1 && wish.chips.some((n) => blockNumbers.includes(n));
-  const sure = settled ? (gatesAlone ? 'gates' : 'all') : same.includes('tried') ? 'tried' : 'best';
-  const bound = sure === 'best' ? Math.min(least, chips) : chips;
-  return {
-    packing: { ...best.packing, sure, proved: sure !== 'best', bound, design: fingerprint(design) },
-    findings: gone,
-  };
+  const gatesAlone = count > 1 && chips.some((n) => blockNumbers.includes(n));
+  const sure: Sureness = settled ? (gatesAlone ? 'gates' : 'all') : same.includes('tried') ? 'tried' : 'best';
+  const least = Math.max(...kept.map((f) => f.packing.bound ?? 0));
+  return { sure, proved: sure !== 'best', bound: sure === 'best' ? Math.min(least, count) : count };
 }
 
 /** The wish with what is to be bettered, where packages are what counts. */

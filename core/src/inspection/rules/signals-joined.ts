@@ -7,9 +7,11 @@ export const signalsJoined: Rule = {
   id: 'signals-joined',
   coveredBy: ['supply-shorted', 'chip-turned-round'],
   *check(c) {
+    const byNet = new Map<number | undefined, [string, string][]>();
+    for (const [signal, pin] of c.sources) byNet.set(c.netOf(pin), [...(byNet.get(c.netOf(pin)) ?? []), [signal, pin]]);
     for (const net of c.nets.nets) {
       const { outputs, switches } = c.feedsOf(net.index);
-      const signals = [...c.sources].filter(([, pin]) => c.netOf(pin) === net.index);
+      const signals = byNet.get(net.index) ?? [];
       const joined = signals.length > 1 && outputs.length < 2;
       if (!joined && !(outputs.length === 1 && switches.length > 0)) continue;
       const pins = joined ? signals.map(([, pin]) => pin) : [...outputs, ...switches];
