@@ -47,7 +47,7 @@ describe('a datasheet', () => {
       expect(screen.getByText(type.catch)).toBeDefined();
       unmount();
     }
-  });
+  }, 120_000);
 });
 
 describe('the shelf of parts', () => {
