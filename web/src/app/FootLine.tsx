@@ -45,7 +45,7 @@ const keys: Readonly<Record<StepId, readonly (readonly [key: string, does: strin
 export function FootLine({ step, extra }: { readonly step: StepId; readonly extra?: ReactNode }) {
   const { id, findings } = useJobView();
   const navigate = useNavigate();
-  const worst = findings?.find((f) => f.severity === 'error') ?? findings?.[0];
+  const worst = findings?.find((f) => f.severity === 'error') ?? findings?.find((f) => f.severity === 'warning');
   return (
     <Flex
       as="footer"
@@ -79,7 +79,9 @@ export function FootLine({ step, extra }: { readonly step: StepId; readonly extr
                 {says(worst)}
               </Text>
             </Text>
-            <Button onClick={() => void navigate(`/job/${id}/inspect`)}>Show me</Button>
+            <Button flexShrink={0} onClick={() => void navigate(`/job/${id}/inspect`)}>
+              Show me
+            </Button>
           </>
         )}
       </Flex>
