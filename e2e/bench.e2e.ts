@@ -1,27 +1,12 @@
-import type { ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from './browser';
-import { Person } from './person';
-import { root, serve } from './server';
+import { describe, expect, it } from 'vitest';
+import { newcomers } from './newcomers';
+import { root } from './server';
 
 const folder = mkdtempSync(join(tmpdir(), 'saddlebag-bench-'));
-let browser: Browser;
-let stop: () => Promise<void>;
-let base: string;
-let child: ChildProcess;
-
-beforeAll(async () => {
-  ({ base, child } = await serve());
-  ({ browser, stop } = await launch());
-});
-afterAll(async () => {
-  await stop();
-  child.kill();
-});
+const newcomer = newcomers();
 
 const size = (path: string): number => {
   try {
@@ -37,14 +22,14 @@ describe('a board found on a bench', () => {
     const path = join(folder, 'found.saddlebag.json');
     const { packing: _, ...bare } = file;
     writeFileSync(path, JSON.stringify({ ...bare, name: 'Found', sheet: '# what is this?\n' }));
-    const p = await Person.at(browser, base);
+    const p = await newcomer();
     await p.goes();
-    const input = (await p.page.$('input[type=file]')) as unknown as { uploadFile(path: string): Promise<void> };
-    await input.uploadFile(path);
-    await p.sees('nav[aria-label=steps]');
+    await p.brings(path);
     await p.presses('From the board');
     await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('in K E U L'));
     await p.page.waitForFunction(() => document.querySelector('nav')?.textContent?.includes('4 inputs · 3 outputs'));
+    await p.turnsTo('inspect');
+    await p.reads('Nothing to mend');
     await p.turnsTo('power');
     await p.keys('w');
     await p.reads('all agree');
@@ -55,15 +40,10 @@ describe('a board found on a bench', () => {
   });
 
   it('can be taken out as a picture: SVG true to scale, and PNG', async () => {
-    const p = await Person.at(browser, base);
+    const p = await newcomer();
     await p.takes('Lock interlock');
     await p.turnsTo('board');
-    const client = await p.page.createCDPSession();
-    await client.send('Browser.setDownloadBehavior', {
-      behavior: 'allow',
-      downloadPath: folder,
-      browserContextId: p.page.browserContext().id as string,
-    });
+    await p.keepsDownloadsIn(folder);
     await p.presses('SVG');
     const svg = join(folder, 'Lock-interlock-board.svg');
     await expect.poll(() => size(svg), { timeout: 10_000 }).toBeGreaterThan(10_000);
@@ -80,7 +60,7 @@ describe('a board found on a bench', () => {
   });
 
   it('may keep what a rule says, with a reason: it is left unsaid there and can be told again', async () => {
-    const p = await Person.at(browser, base);
+    const p = await newcomer();
     await p.takes('Lamp relay');
     await p.turnsTo('board');
     await p.tellsBoard('pull C1');

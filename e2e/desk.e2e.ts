@@ -1,25 +1,9 @@
-import type { ChildProcess } from 'node:child_process';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from './browser';
-import { Person } from './person';
-import { serve } from './server';
+import { describe, expect, it } from 'vitest';
+import { newcomers } from './newcomers';
+import type { Person } from './person';
 
-let browser: Browser;
-let stop: () => Promise<void>;
-let base: string;
-let child: ChildProcess;
+const newcomer = newcomers();
 
-beforeAll(async () => {
-  ({ base, child } = await serve());
-  ({ browser, stop } = await launch());
-});
-afterAll(async () => {
-  await stop();
-  child.kill();
-});
-
-const newcomer = (): Promise<Person> => Person.at(browser, base);
 /** The text of the sheet as it stands in the editor. */
 const sheet = (p: Person): Promise<string> =>
   p.page.$$eval('.cm-line', (lines) => lines.map((l) => l.textContent).join('\n'));

@@ -98,20 +98,11 @@ describe('the shelf', () => {
     await p.presses('Put back');
     await p.named('Open Tally of May');
 
-    const client = await p.page.createCDPSession();
-    await client.send('Browser.setDownloadBehavior', {
-      behavior: 'allow',
-      downloadPath: folder,
-      browserContextId: p.page.browserContext().id as string,
-    });
+    await p.keepsDownloadsIn(folder);
     await p.presses('Take out Tally of May');
     const path = join(folder, 'Tally-of-May.saddlebag.json');
     await expect.poll(() => readable(path), { timeout: 10_000 }).toBe('Tally of May');
-    const input = await p.page.$('input[type=file]');
-    await (input as Awaited<ReturnType<typeof p.page.$>> & { uploadFile(path: string): Promise<void> }).uploadFile(
-      path,
-    );
-    await p.sees('nav[aria-label=steps]');
+    await p.brings(path);
     await p.reads('Tally of May 3');
     expect(p.complaints).toEqual([]);
   });

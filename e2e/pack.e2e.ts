@@ -1,27 +1,11 @@
-import type { ChildProcess } from 'node:child_process';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from './browser';
-import { Person } from './person';
-import { serve } from './server';
+import { describe, expect, it } from 'vitest';
+import { newcomers } from './newcomers';
 
-let browser: Browser;
-let stop: () => Promise<void>;
-let base: string;
-let child: ChildProcess;
-
-beforeAll(async () => {
-  ({ base, child } = await serve());
-  ({ browser, stop } = await launch());
-});
-afterAll(async () => {
-  await stop();
-  child.kill();
-});
+const newcomer = newcomers();
 
 describe('packing', () => {
   it('in another way: found, looked at, taken, laid out, inspected and walked; undo brings the old one back', async () => {
-    const p = await Person.at(browser, base);
+    const p = await newcomer();
     await p.takes('Lock interlock');
     await p.turnsTo('pack');
     await p.presses('Find NANDs alone');
@@ -43,7 +27,7 @@ describe('packing', () => {
   });
 
   it('by keyboard alone: the drawer is filled, kept for other jobs, and packed from', async () => {
-    const p = await Person.at(browser, base);
+    const p = await newcomer();
     await p.takes('Towpath lamp');
     await p.turnsTo('pack');
     const tabTo = async (label: string): Promise<void> => {
@@ -82,7 +66,7 @@ describe('packing', () => {
   });
 
   it('of flip-flops written as equations is built like any other', async () => {
-    const p = await Person.at(browser, base);
+    const p = await newcomer();
     await p.takes('Lamp relay');
     await p.turnsTo('pack');
     await p.named('U3 74HC74');
@@ -92,7 +76,7 @@ describe('packing', () => {
   });
 
   it('by hand: a gate dragged to another unit is pinned there, an impossible place says why, its line is found and back', async () => {
-    const p = await Person.at(browser, base);
+    const p = await newcomer();
     await p.takes('Lock interlock');
     await p.turnsTo('pack');
     await p.sees('[role=button][data-unit]');

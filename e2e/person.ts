@@ -40,6 +40,20 @@ export class Person {
     await this.sees('nav[aria-label=steps]');
   }
 
+  /** Brings a job file in from the shelf; the job opens. */
+  async brings(path: string): Promise<void> {
+    const input = (await this.page.$('input[type=file]')) as unknown as { uploadFile(path: string): Promise<void> };
+    await input.uploadFile(path);
+    await this.sees('nav[aria-label=steps]');
+  }
+
+  /** From now on, what is taken out is put into a folder. */
+  async keepsDownloadsIn(folder: string): Promise<void> {
+    const client = await this.page.createCDPSession();
+    const browserContextId = this.page.browserContext().id as string;
+    await client.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder, browserContextId });
+  }
+
   /** The element with an accessible name. */
   async named(name: string): Promise<ElementHandle<Element>> {
     const found = await this.page.waitForSelector(`::-p-aria(${name})`, { visible: true });

@@ -7,10 +7,12 @@ import { readDesign } from '../catalogue';
 import { compareDesigns, printSheet } from '../design';
 import { isError, says } from '../finding';
 import { readJobFile } from '../job/file';
-import { pack } from '../packing';
+import { anySupplies, pack, packWay } from '../packing';
 import { plan } from '../planning';
 import { laidOut, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
+import { inspect } from './inspect';
+import { matched } from './matched';
 import { recover } from './recover';
 
 const read = (board: Board) => recover(board, extractNets(board));
@@ -33,9 +35,13 @@ describe('a design read back from its wiring', () => {
         const { packing } = await pack(netlist, 'HC', solve);
         const { board } = plan(packing ?? expect.fail('not packed'));
         if (!board) return;
-        const { sheet: back, findings } = read(board);
+        const { sheet: back, packing: made, findings } = read(board);
         expect(findings.filter((f) => f.code !== 'recover/idle-switch').map(says)).toEqual([]);
         expect(compared(text, back), back).toMatchObject({ first: null });
+        // The board is a packing of what was read: nothing about its wiring is wrong then.
+        const nets = extractNets(board);
+        expect(inspect(board, nets, made ?? expect.fail(back), 'HC').filter(isError)).toEqual([]);
+        expect(matched(made ?? expect.fail(), board, nets)).toBe(made);
       }),
       { numRuns: 80 },
     );
@@ -46,16 +52,29 @@ describe('a design read back from its wiring', () => {
     for (const file of readdirSync(folder).filter((f) => f.endsWith('.json'))) {
       const made = readJobFile(readFileSync(join(folder, file), 'utf8'));
       if (!made.ok) expect.fail(file);
-      const { sheet, findings } = read(made.job.board);
+      const { sheet, packing, findings } = read(made.job.board);
       expect(findings.map(says), file).toEqual([]);
       const { design, findings: wrong } = readDesign(sheet);
       expect(wrong.filter(isError).map(says), `${file}\n${sheet}`).toEqual([]);
+      const nets = extractNets(made.job.board);
+      const found = inspect(made.job.board, nets, packing ?? expect.fail(`${file}\n${sheet}`), 'HC');
+      expect(found.filter(isError).map(says), `${file}\n${sheet}`).toEqual([]);
       expect(design.outputs.map((o) => o.name).sort()).toEqual(
         readDesign(made.job.sheet)
           .design.outputs.map((o) => o.name)
           .sort(),
       );
     }
+  });
+
+  it('has AND-OR-inverts as equations, and stands on the very units of the board', async () => {
+    const { netlist } = readDesign('in A B C D\nout S T\nS = A ^ B ^ C\nT = (A & B | C) & ~D').design;
+    const { packing } = await packWay(netlist ?? expect.fail(), 'HC', 'fewest', anySupplies, solve, 3);
+    const { board } = plan(packing ?? expect.fail());
+    const back = read(board ?? expect.fail());
+    expect(back.sheet).toMatch(/= ~\(/);
+    expect(back.sheet).not.toContain('use');
+    expect(back.packing?.packages.map((p) => [p.ref, p.part])).toEqual(packing?.packages.map((p) => [p.ref, p.part]));
   });
 
   const text = 'in A B\nout Y\nY = nand(A, B)';

@@ -1,11 +1,16 @@
 import { type Board, byNumber, type Nets, type SeatedPart } from '../board';
-import { families, type PartType, readPartNumber, typeOf, type Unit } from '../catalogue';
+import { families, type PartType, readDesign, readPartNumber, typeOf, type Unit } from '../catalogue';
 import { canName, keywords } from '../design';
 import { type Finding, finding, type Place } from '../finding';
+import { type Duty, dutyOfUnit, fingerprint, type Package, type Packing, type UnitUse, whatIsWrong } from '../packing';
 
-/** A design read off a board: the text of a sheet, and what on the board it cannot say. */
+/**
+ * A design read off a board: the text of a sheet; the packing that the board is of it, null where units alone do not
+ * make it (a lamp that is lit by a low net, an input that a switch makes low); and what on the board it cannot say.
+ */
 export interface Recovered {
   readonly sheet: string;
+  readonly packing: Packing | null;
   readonly findings: readonly Finding[];
 }
 
@@ -43,6 +48,7 @@ class Reader {
   private readonly drivers = new Map<number, Driver[]>();
   private readonly parts: readonly { part: SeatedPart; type: PartType }[];
   private readonly inputs: { name: string; says: string }[] = [];
+  private readonly packages: Package[] = [];
 
   constructor(
     private readonly board: Board,
@@ -65,11 +71,13 @@ class Reader {
     const lines = this.parts
       .filter(({ type }) => type.kind === 'chip')
       .flatMap(({ part, type }) => this.chip(part, type));
+    const shown = new Map<string, string>();
     const ends = outputs.flatMap(({ name, net, inverted }) => {
       const value = net === null ? '0' : this.valueOf(net);
+      shown.set(name, inverted ? inverse(value ?? '0') : (value ?? '0'));
       if (net === null || value === null)
         this.findings.push(finding('recover/dark-lamp', [{ kind: 'part', ref: this.lampRef(name) }], { name }));
-      const says = inverted ? inverse(value ?? '0') : (value ?? '0');
+      const says = shown.get(name);
       return says === name ? [] : [`${name} = ${says}`];
     });
     const own = new Set(this.parts.flatMap(({ part }) => part.own ?? []));
@@ -83,7 +91,8 @@ class Reader {
       ...lines,
       ...ends,
     ];
-    return { sheet: `${text.join('\n')}\n`, findings: this.findings };
+    const sheet = `${text.join('\n')}\n`;
+    return { sheet, packing: this.packing(sheet, shown), findings: this.findings };
   }
 
   private netOf(pin: string): number | undefined {
@@ -246,26 +255,53 @@ class Reader {
       const net = this.netOf(`${part.ref}.${id}`);
       return net !== undefined && this.drivers.get(net)?.[0]?.pin === `${part.ref}.${id}`;
     };
-    const used = type.units.filter((u) => u.outputs.some(leads));
+    const isUsed = (u: Unit): boolean => u.outputs.some(leads);
+    const uses: (UnitUse | null)[] = type.units.map(() => null);
+    this.packages.push({
+      ref: part.ref,
+      part: part.part,
+      ...(part.own !== undefined && { own: part.own }),
+      units: uses,
+    });
+    const used = type.units.filter(isUsed);
     if (used.length === 0) return [];
-    if (used.every((u) => u.gate !== null))
-      return used.flatMap((u) => {
-        const net = this.netOf(`${part.ref}.${u.outputs[0]}`);
-        const name = net === undefined ? '' : (this.carried.get(net) ?? '');
-        const gate = gateText(
-          u.gate?.kind ?? 'not',
-          u.inputs.map((pin) => this.reads(part, pin)),
-        );
-        return [`${name} = ${gate}`];
+    const made = (id: string): string => this.carried.get(this.netOf(`${part.ref}.${id}`) ?? -1) ?? '';
+    const gates = type.units.map((u, k) => dutyOfUnit(type, k, u.inputs));
+    if (used.every((u) => gates[type.units.indexOf(u)]))
+      return type.units.flatMap((u, k) => {
+        if (!isUsed(u)) return [];
+        const inputs = u.inputs.map((pin) => this.reads(part, pin));
+        const output = made(u.outputs[0] ?? '');
+        const does = dutyOfUnit(type, k, inputs);
+        uses[k] = { gate: output, part: 'whole', inputs, output };
+        return does ? [`${output} = ${gateText(does.duty, does.nets)}`] : [];
       });
     const nameOf = (id: string): string => type.pins.find((p) => p.id === id)?.name ?? id;
-    const inputs = new Map(type.units.flatMap((u) => u.inputs).map((id) => [nameOf(id), this.reads(part, id)]));
-    const outs = used
-      .flatMap((u) => u.outputs.filter(leads))
-      .map((id): [string, string] => [nameOf(id), this.carried.get(this.netOf(`${part.ref}.${id}`) ?? -1) ?? '']);
-    const joins = [...inputs, ...outs].map(([pin, value]) => `${pin} = ${value}`);
+    const inputs = new Map(type.units.flatMap((u) => u.inputs).map((id) => [id, this.reads(part, id)]));
+    const outs = used.flatMap((u) => u.outputs.filter(leads)).map((id): [string, string] => [id, made(id)]);
     const ref = this.free(undefined, part.ref);
+    for (const [k, u] of type.units.entries()) {
+      const [output = '', ...others] = u.outputs.map((id) => (leads(id) ? made(id) : `${ref}.${nameOf(id)}`));
+      const use = { gate: ref, part: 'whole' as const, inputs: u.inputs.map((id) => inputs.get(id) ?? '0'), output };
+      uses[k] = others.length > 0 ? { ...use, others } : use;
+    }
+    const joins = [...inputs, ...outs].map(([id, value]) => `${nameOf(id)} = ${value}`);
     return [`use ${type.id} as ${ref} (${joins.join(', ')})`];
+  }
+
+  /** The packing that the board is, checked against the sheet; null where the sheet has more than the board's units make. */
+  private packing(sheet: string, ends: ReadonlyMap<string, string>): Packing | null {
+    const { netlist } = readDesign(sheet).design;
+    if (!netlist) return null;
+    const packing: Packing = {
+      packages: this.packages,
+      inputs: netlist.inputs,
+      outputs: netlist.outputs.map(({ name }) => ({ name, net: ends.get(name) ?? name })),
+      proved: false,
+      sure: 'best',
+      design: fingerprint(netlist),
+    };
+    return whatIsWrong(netlist, packing) === null ? packing : null;
   }
 }
 
@@ -274,22 +310,27 @@ const inverse = (value: string): string => {
   return value.startsWith('~') ? value.slice(1) : `~${value}`;
 };
 
-/** A gate as the sheet writes it; joined inputs count once, and those tied to where they do nothing not at all. */
-function gateText(kind: string, inputs: readonly string[]): string {
-  if (kind === 'not') return inverse(inputs[0] ?? '0');
-  if (kind === 'xor' || kind === 'xnor') {
-    const inverts = inputs.filter((i) => i === '1').length % 2 === 1;
-    const rest = inputs.filter((i) => i !== '0' && i !== '1');
-    const [only] = rest;
-    if (rest.length > 1) return inverts === (kind === 'xor') ? `xnor(${rest.join(', ')})` : `xor(${rest.join(', ')})`;
-    const value = only ?? '0';
-    return inverts === (kind === 'xor') ? inverse(value) : value;
+/** What a unit does as the sheet writes it; of exclusive ors constants are taken out. */
+function gateText(duty: Duty, nets: readonly string[]): string {
+  const [only = '0'] = nets;
+  switch (duty.kind) {
+    case 'not':
+      return inverse(only);
+    case 'and':
+    case 'or':
+      return nets.join(duty.kind === 'and' ? ' & ' : ' | ');
+    case 'nand':
+    case 'nor':
+      return `${duty.kind}(${nets.join(', ')})`;
+    case 'aoi': {
+      const sides = [nets.slice(0, duty.width), nets.slice(duty.width)];
+      return `~(${sides.map((s) => [...new Set(s)].join(' & ')).join(' | ')})`;
+    }
+    default: {
+      const rest = nets.filter((n) => n !== '0' && n !== '1');
+      const inverts = (nets.filter((n) => n === '1').length % 2 === 1) === (duty.kind === 'xor');
+      if (rest.length > 1) return `${inverts ? 'xnor' : 'xor'}(${rest.join(', ')})`;
+      return inverts ? inverse(rest[0] ?? '0') : (rest[0] ?? '0');
+    }
   }
-  const idle = kind === 'and' || kind === 'nand' ? '1' : '0';
-  const of = [...new Set(inputs)].filter((i) => i !== idle);
-  const inverting = kind === 'nand' || kind === 'nor';
-  const [only = idle] = of;
-  if (of.length < 2) return inverting ? inverse(only) : only;
-  if (inverting) return `${kind}(${of.join(', ')})`;
-  return of.join(kind === 'and' ? ' & ' : ' | ');
 }

@@ -127,16 +127,22 @@ export function dutyOf({ duty }: UnitKind, inputs: readonly string[]): { duty: D
 
 const kindsById = new Map<string, readonly UnitKind[]>();
 
+/** What a unit of a chip does with the nets at its inputs; null for units that are no plain gates. */
+export function dutyOfUnit(type: PartType, unit: number, nets: readonly string[]): ReturnType<typeof dutyOf> | null {
+  const kinds = kindsById.get(type.id) ?? unitKindsOf([type.id]);
+  kindsById.set(type.id, kinds);
+  const kind = kinds.find((k) => k.units.includes(unit));
+  return kind ? dutyOf(kind, nets) : null;
+}
+
 /**
  * What a unit does with the nets at its inputs, as a text that is equal for units that do the same: joined and tied
  * inputs count as they work, equal inputs in any order. Null for units that are no plain gates.
  */
 export function dutyText(type: PartType, unit: number, nets: readonly string[]): string | null {
-  const kinds = kindsById.get(type.id) ?? unitKindsOf([type.id]);
-  kindsById.set(type.id, kinds);
-  const kind = kinds.find((k) => k.units.includes(unit));
-  if (!kind) return null;
-  const { duty, nets: read } = dutyOf(kind, nets);
+  const does = dutyOfUnit(type, unit, nets);
+  if (!does) return null;
+  const { duty, nets: read } = does;
   if (duty.kind !== 'aoi') return `${duty.kind} ${[...read].sort().join(' ')}`;
   const sides = [read.slice(0, duty.width), read.slice(duty.width)].map((s) => [...new Set(s)].sort().join(' '));
   return `aoi ${sides.sort().join(' | ')}`;

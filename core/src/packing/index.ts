@@ -1,5 +1,6 @@
 export { blockNumbers } from './blocks';
 export * from './by-hand';
+export type { Duty } from './candidate';
 export { whatIsWrong } from './check';
 export * from './drawer';
 export { jumpersOf, missingFrom, pathOf, sureness } from './figures';

@@ -21,6 +21,8 @@ export interface ReadBoard {
   readonly board: Board;
   readonly nets: Nets;
   readonly names: ReadonlyMap<number, string>;
+  /** The packing as the wiring has it: a gate may sit on another unit than it was packed into. */
+  readonly wired: Packing | null;
 }
 
 /** Everything the six steps share about the open job. `reading` is null until it has been read once. */
@@ -57,9 +59,9 @@ export function useColours(): Colours {
 /** Extracts the nets of a board and names them as far as the packing knows. */
 export function readBoard(board: Board, packing: Packing | null): ReadBoard {
   const nets = extractNets(board);
-  // Names follow the wiring: a gate may sit on another unit than it was packed into.
-  const sources = packing ? sourcesOf(matched(packing, board, nets), board) : new Map<string, string>();
-  return { board, nets, names: nameNets(nets, sources) };
+  const wired = packing && matched(packing, board, nets);
+  const sources = wired ? sourcesOf(wired, board) : new Map<string, string>();
+  return { board, nets, names: nameNets(nets, sources), wired };
 }
 
 /** Every signal of a job in the order in which colours are given: inputs, outputs, what is between, the packing's own. */

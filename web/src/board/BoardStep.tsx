@@ -29,9 +29,9 @@ import { useHands } from './use-hands';
 
 /** The board under the person's hands: by mouse, by key, and by typing pins. */
 export default function BoardStep() {
-  const { job, packing, board, colours, reading } = useJobView();
+  const { job, board, colours, reading } = useJobView();
   const scene = useScene(board);
-  const gateAt = useMemo(() => gatesByPin(packing), [packing]);
+  const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
   const { hands, setHands, refusal, setRefusal, svg, dispatch, take, handlers } = useHands();
   const [focused, setFocused] = useState(false);
   const line = useRef<HTMLInputElement>(null);

@@ -1,8 +1,10 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import {
   chipLibrary,
+  type Edit,
   extractNets,
   formatted,
+  nothingHeld,
   parseSheet,
   printSheet,
   recover,
@@ -49,8 +51,13 @@ export default function DesignStep() {
     session.dispatch({ kind: 'write-sheet', text: formatted(job.sheet) });
   };
   const readBack = (): void => {
-    const { sheet, findings: told } = recover(job.board, extractNets(job.board));
-    session.dispatch({ kind: 'write-sheet', text: sheet });
+    const { sheet, packing, findings: told } = recover(job.board, extractNets(job.board));
+    const edits: Edit[] = [
+      { kind: 'write-sheet', text: sheet },
+      { kind: 'hold', held: nothingHeld },
+      ...(packing ? [{ kind: 'take-packing' as const, packing }] : []),
+    ];
+    session.dispatch({ kind: 'all', says: 'reading the board', edits });
     tell([...told.map(says), 'The sheet says what the board is wired to do. Undo brings yours back.'].join(' '));
   };
   const verilog =

@@ -18,10 +18,10 @@ const none: readonly Finding[] = [];
 
 /** Findings on the wiring, each at its place on the board. */
 export default function InspectStep() {
-  const { id, job, session, packing, board, colours, findings: found } = useJobView();
+  const { id, job, session, board, colours, findings: found } = useJobView();
   const findings = found ?? none;
   const scene = useScene(board);
-  const gateAt = useMemo(() => gatesByPin(packing), [packing]);
+  const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
   const [at, setAt] = useState(0);
   const [silencing, setSilencing] = useState<Finding | null>(null);
   const silenced = job.silenced ?? [];

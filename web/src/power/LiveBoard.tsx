@@ -6,9 +6,9 @@ import { gatesByPin } from '../kit/board/use-scene';
 
 /** The board as the bench has it just now: levels, lit gates and LEDs; its switches answer to the mouse. */
 export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
-  const { job, packing, colours, bench } = useJobView();
+  const { job, board, colours, bench } = useJobView();
   const state = useSyncExternalStore(bench.subscribe, bench.snapshot);
-  const gateAt = useMemo(() => gatesByPin(packing), [packing]);
+  const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
   // A new overlay for every state of the bench, since the drawing asks the bench for its levels.
   const overlay = useMemo((): BoardOverlay => {
     const live = state.on
