@@ -3,7 +3,9 @@ import { basename } from 'node:path';
 import {
   applyEdit,
   type Finding,
+  type FloorKind,
   finding,
+  floorKindOf,
   fromVerilog,
   isBare,
   isError,
@@ -80,13 +82,13 @@ export interface Prepared {
 /** Packs a job, and lays it out when nothing is on its board yet or `afresh` asks for it. */
 export async function prepare(
   job: Job,
-  options: { readonly layOut: 'never' | 'if-bare' | 'afresh' },
+  options: { readonly layOut: 'never' | 'if-bare' | 'afresh'; readonly boards?: FloorKind },
 ): Promise<Prepared> {
   const { reading, packing, findings } = await packJob(job, highsSolver());
   const all = [...reading.findings, ...findings];
   if (!packing || all.some(isError) || options.layOut === 'never') return { job, reading, packing, findings: all };
   if (options.layOut === 'if-bare' && !isBare(job.board)) return { job, reading, packing, findings: all };
-  const { edit, findings: more } = layOut(packing);
+  const { edit, findings: more } = layOut(packing, options.boards ?? floorKindOf(job));
   const applied = edit && applyEdit(job, edit);
   return { job: applied?.ok ? applied.job : job, reading, packing, findings: [...all, ...more] };
 }

@@ -1,16 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Board, emptyBoard, type Jumper, type SeatedPart } from './board';
+import { type Board, breadboardOf, emptyBoard, type Jumper, nextBreadboard, type SeatedPart } from './board';
 import {
   BOARD_PITCH,
+  breadboardKinds,
+  columnNumbers,
   type Hole,
   hasRailHole,
   holeNear,
   holesOfStrip,
   holeXY,
   isRail,
+  isRailStrip,
   parseHole,
   printHole,
+  railNamed,
   rows,
   stripOf,
 } from './hole';
@@ -18,14 +22,18 @@ import { extractNets } from './nets';
 import { crossesChip, routeJumpers } from './route';
 import { checkJumper, checkSeat, leadsOf, occupancyOf, outlinesOf } from './seating';
 
-const allHoles = ['b1', 'b2'].flatMap((board) =>
+const lying = ['b1', 'b2', 'b2r', 'bs3', 'bs3r', 'bh4', 'bh4r', 'bm5', 'bm5r', 'bm40'];
+const allHoles = lying.flatMap((board) =>
   rows.flatMap((row) =>
-    Array.from({ length: 63 }, (_, i): Hole => ({ board, column: i + 1, row })).filter(
-      (h) => !isRail(row) || hasRailHole(h.column),
-    ),
+    columnNumbers(board)
+      .map((column): Hole => ({ board, column, row }))
+      .filter((h) => !isRail(row) || hasRailHole(h.column, board)),
   ),
 );
+const count = (board: string, row?: string): number =>
+  allHoles.filter((h) => h.board === board && (row === undefined || h.row === row)).length;
 const anyHole = fc.constantFrom(...allHoles);
+const onTwo = fc.constantFrom(...allHoles.filter((h) => h.board === 'b1' || h.board === 'b2'));
 const chip = (ref: string, at: string, turn: SeatedPart['turn'] = 0): SeatedPart => ({ ref, part: '74HC00', at, turn });
 const withParts = (...parts: SeatedPart[]): Board => ({
   ...emptyBoard,
@@ -35,10 +43,19 @@ const jumpersOf = (pairs: readonly (readonly [string, string])[]): Record<string
   Object.fromEntries(pairs.map(([from, to], i) => [`w${i + 1}`, { id: `w${i + 1}`, from, to }]));
 
 describe('holes', () => {
-  it('a full-size board has 830 of them, 50 on each rail', () => {
-    const one = allHoles.filter((h) => h.board === 'b1');
-    expect(one).toHaveLength(830);
-    expect(one.filter((h) => h.row === 'top+')).toHaveLength(50);
+  it.each([
+    ['b1', 830, 50],
+    ['bs3', 830, 50],
+    ['bh4', 400, 25],
+    ['bm5', 170, 0],
+  ])('board %s has %i of them, %i on each rail', (board, all, rail) => {
+    expect(count(board)).toBe(all);
+    expect(count(board, 'top+')).toBe(rail);
+  });
+
+  it('lie apart from each other, on whatever boards', () => {
+    const places = allHoles.map((h) => Object.values(holeXY(h)).join());
+    expect(new Set(places).size).toBe(allHoles.length);
   });
 
   it('are read back as they are printed, and found again where they lie', () => {
@@ -46,26 +63,77 @@ describe('holes', () => {
       fc.property(anyHole, (hole) => {
         expect(parseHole(printHole(hole))).toEqual(hole);
         const { x, y } = holeXY(hole);
-        expect(holeNear(x + 0.3, y - 0.3, 2)).toEqual(hole);
+        expect(
+          holeNear(
+            x + 0.3,
+            y - 0.3,
+            lying.map((id) => ({ id })),
+          ),
+        ).toEqual(hole);
       }),
     );
   });
 
-  it.each(['b1.e0', 'b1.e64', 'b1.k5', 'b1.top+8', 'b0.e5', 'b1.e05', 'e5', 'b1.e5 ', 'b1.top+2', 'b1.top+62', ''])(
-    '%j is none',
-    (text) => {
-      expect(parseHole(text)).toBeNull();
-    },
-  );
+  it.each([
+    'b1.e0',
+    'b1.e64',
+    'b1.k5',
+    'b1.top+8',
+    'b0.e5',
+    'b1.e05',
+    'e5',
+    'b1.e5 ',
+    'b1.top+2',
+    'b1.top+62',
+    'bh1.a31',
+    'bm1.top+5',
+    'x1.a1',
+    'b41.a1',
+    'b1rr.a1',
+    '',
+  ])('%j is none', (text) => {
+    expect(parseHole(text)).toBeNull();
+  });
 
   it('share a strip with four others across the channel from nobody, or with a whole rail', () => {
     fc.assert(
       fc.property(anyHole, (hole) => {
         const strip = holesOfStrip(hole);
-        expect(strip).toHaveLength(isRail(hole.row) ? 50 : 5);
+        const rail = count(hole.board, hole.row) / (hole.board.startsWith('bs') ? 2 : 1);
+        expect(strip).toHaveLength(isRail(hole.row) ? rail : 5);
         expect(new Set(strip.map(stripOf))).toEqual(new Set([stripOf(hole)]));
+        expect(isRailStrip(stripOf(hole))).toBe(isRail(hole.row));
+        if (isRail(hole.row)) expect(stripOf(railNamed(stripOf(hole)) ?? hole)).toBe(stripOf(hole));
       }),
     );
+  });
+});
+
+describe('breadboards', () => {
+  it('never lie on each other, whatever is added in whatever order', () => {
+    const any = fc.tuple(fc.constantFrom(...breadboardKinds), fc.boolean());
+    fc.assert(
+      fc.property(fc.array(any, { maxLength: 12 }), (wishes) => {
+        let board: Board = { ...emptyBoard, breadboards: [] };
+        for (const [kind, right] of wishes) {
+          const id = nextBreadboard(board, kind, right);
+          const own = id === null ? null : breadboardOf(id);
+          if (own) board = { ...board, breadboards: [...board.breadboards, own] };
+        }
+        const places = board.breadboards.flatMap(({ id }) =>
+          columnNumbers(id).map((column) => Object.values(holeXY({ board: id, column, row: 'e' })).join()),
+        );
+        expect(new Set(places).size).toBe(places.length);
+        expect(board.breadboards.every((b) => breadboardOf(b.id)?.type === b.type)).toBe(true);
+      }),
+    );
+  });
+
+  it('have the next one beside the last only where there is one', () => {
+    expect(nextBreadboard(emptyBoard, 'full', true)).toBe('b1r');
+    expect(nextBreadboard(emptyBoard, 'half', true)).toBeNull();
+    expect(nextBreadboard({ ...emptyBoard, breadboards: [{ id: 'bh1', type: 'half' }] }, 'half', true)).toBe('bh1r');
+    expect(nextBreadboard(emptyBoard, 'mini')).toBe('bm2');
   });
 });
 
@@ -107,7 +175,7 @@ describe('seating', () => {
 });
 
 describe('nets', () => {
-  const pairs = fc.array(fc.tuple(anyHole.map(printHole), anyHole.map(printHole)), { maxLength: 60 });
+  const pairs = fc.array(fc.tuple(onTwo.map(printHole), onTwo.map(printHole)), { maxLength: 60 });
   const two: Board = {
     ...emptyBoard,
     breadboards: [
@@ -158,7 +226,7 @@ describe('nets', () => {
 describe('the way of a jumper', () => {
   it('begins and ends at its holes, and never lies over a chip', () => {
     const chips = withParts(chip('U1', 'b1.e10'), chip('U2', 'b1.e20'), chip('U3', 'b1.e40'));
-    const between = anyHole.filter((h) => h.board === 'b1' && h.row !== 'e' && h.row !== 'f').map(printHole);
+    const between = onTwo.filter((h) => h.board === 'b1' && h.row !== 'e' && h.row !== 'f').map(printHole);
     fc.assert(
       fc.property(fc.array(fc.tuple(between, between), { minLength: 1, maxLength: 25 }), (list) => {
         const board = { ...chips, jumpers: jumpersOf(list) };

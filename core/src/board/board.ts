@@ -1,10 +1,23 @@
+import {
+  BOARD_GAP,
+  type BreadboardKind,
+  breadboardId,
+  breadboardXY,
+  columnsOf,
+  MAX_SLOTS,
+  readBreadboard,
+} from './hole';
+
 /** Quarter turns clockwise, in degrees. */
 export type Turn = 0 | 90 | 180 | 270;
 
-/** A breadboard; `b1`, `b2` … lie below each other. */
+/**
+ * A breadboard. Its id says what and where it is: `b1`, `b2` … are full-size ones below each other, `bh1r` is a half
+ * board to the right of `bh1`. So nothing that is seated moves when another board comes or goes.
+ */
 export interface Breadboard {
   readonly id: string;
-  readonly type: 'full';
+  readonly type: BreadboardKind;
 }
 
 /**
@@ -43,6 +56,35 @@ export const emptyBoard: Board = { breadboards: [{ id: 'b1', type: 'full' }], pa
 /** Whether nothing has been put on the board yet. */
 export function isBare(board: Board): boolean {
   return Object.keys(board.parts).length === 0 && Object.keys(board.jumpers).length === 0;
+}
+
+/** The breadboard of an id; null when it is none. */
+export function breadboardOf(id: string): Breadboard | null {
+  const read = readBreadboard(id);
+  return read && { id, type: read.kind };
+}
+
+/** Whether a breadboard can lie beside those that are there: its place is free and its left neighbour is no wider. */
+export function hasPlaceFor(board: Board, id: string): boolean {
+  const wanted = readBreadboard(id);
+  if (!wanted) return false;
+  const span = (of: string): [number, number] => [breadboardXY(of).x, breadboardXY(of).x + columnsOf(of) + BOARD_GAP];
+  const [from, to] = span(id);
+  return board.breadboards.every((other) => {
+    if (breadboardXY(other.id).y !== breadboardXY(id).y) return true;
+    const [start, end] = span(other.id);
+    return to <= start || end <= from;
+  });
+}
+
+/** The id of the next breadboard of a kind: at the first free place, on the right only where that is asked. */
+export function nextBreadboard(board: Board, kind: BreadboardKind, right = false): string | null {
+  for (let slot = 1; slot <= MAX_SLOTS; slot++) {
+    const id = breadboardId(kind, slot, right);
+    const beside = !right || board.breadboards.some((b) => breadboardXY(b.id).y === breadboardXY(id).y);
+    if (beside && hasPlaceFor(board, id)) return id;
+  }
+  return null;
 }
 
 const inOrder = new Intl.Collator('en', { numeric: true });

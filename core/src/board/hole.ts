@@ -6,15 +6,77 @@ export const rows = ['top+', 'top-', 'j', 'i', 'h', 'g', 'f', 'e', 'd', 'c', 'b'
 export type Row = (typeof rows)[number];
 export type Rail = 'top+' | 'top-' | 'bottom+' | 'bottom-';
 
-/** A hole: its breadboard (`b1`), column from 1 to 63, and row. */
+/** A hole: its breadboard (`b1`), column from 1, and row. */
 export interface Hole {
   readonly board: string;
   readonly column: number;
   readonly row: Row;
 }
 
+/**
+ * Kinds of breadboard: full size with rails that run through, the same with every rail broken in the middle, half
+ * size, and mini, which has no rails.
+ */
+export const breadboardKinds = ['full', 'split', 'half', 'mini'] as const;
+export type BreadboardKind = (typeof breadboardKinds)[number];
+
+/** Kinds in words, for lists. */
+export const breadboardTitles: Readonly<Record<BreadboardKind, string>> = {
+  full: 'breadboard, full size, 63 columns',
+  split: 'breadboard, full size, 63 columns, rails broken in the middle',
+  half: 'breadboard, half size, 30 columns',
+  mini: 'breadboard, mini, 17 columns, no rails',
+};
+
+/** What a kind of breadboard has: the letters of its ids, columns, the first and last column of its rails. */
+interface Shape {
+  readonly kind: BreadboardKind;
+  readonly letters: string;
+  readonly columns: number;
+  /** Rails have groups of five holes from the first of these columns to the last, with every sixth left out. */
+  readonly rails: { readonly first: number; readonly last: number } | null;
+  /** Rails conduct up to this column and anew from the next; 0 when they run through. */
+  readonly breakAfter: number;
+}
+
 /** Columns of a full-size board. */
 export const COLUMNS = 63;
+
+const shapes: readonly Shape[] = [
+  { kind: 'full', letters: 'b', columns: COLUMNS, rails: { first: 3, last: 61 }, breakAfter: 0 },
+  { kind: 'split', letters: 'bs', columns: COLUMNS, rails: { first: 3, last: 61 }, breakAfter: 31 },
+  { kind: 'half', letters: 'bh', columns: 30, rails: { first: 2, last: 30 }, breakAfter: 0 },
+  { kind: 'mini', letters: 'bm', columns: 17, rails: null, breakAfter: 0 },
+];
+const [full, ...others] = shapes as readonly [Shape, ...Shape[]];
+const shapeOf = (board: string): Shape => others.find((s) => board.startsWith(s.letters)) ?? full;
+
+/** The most places below each other on the mat. */
+export const MAX_SLOTS = 40;
+/** The id of a breadboard: `b` and a letter for its kind, its place from the top, and `r` in the right-hand row of boards. */
+export const BREADBOARD_ID = /^(b[shm]?)([1-9]\d?)(r?)$/;
+
+/** What a breadboard's id says: its kind, its place from the top, from 1, and whether it lies on the right; null for no id. */
+export function readBreadboard(id: string): { kind: BreadboardKind; slot: number; right: boolean } | null {
+  const m = BREADBOARD_ID.exec(id);
+  if (!m || Number(m[2]) > MAX_SLOTS) return null;
+  return { kind: shapeOf(id).kind, slot: Number(m[2]), right: m[3] === 'r' };
+}
+
+/** The id of a breadboard of a kind at a place. */
+export function breadboardId(kind: BreadboardKind, slot: number, right = false): string {
+  return `${shapes.find((s) => s.kind === kind)?.letters}${slot}${right ? 'r' : ''}`;
+}
+
+/** How many columns a breadboard has. */
+export function columnsOf(board: string): number {
+  return shapeOf(board).columns;
+}
+
+/** Whether a breadboard has rails. */
+export function hasRails(board: string): boolean {
+  return shapeOf(board).rails !== null;
+}
 
 /** Height of each row below the top rail, in tenths of an inch; the channel is 0.3 inch from e to f. */
 export const rowY: Readonly<Record<Row, number>> = {
@@ -44,18 +106,19 @@ export function isRail(row: Row): row is Rail {
   return row.length > 1;
 }
 
-/** Rails have 50 holes: ten groups of five, over columns 3 to 61, with every sixth column left out. */
-export function hasRailHole(column: number): boolean {
-  return column >= 3 && column <= 61 && (column - 3) % 6 !== 5;
+/** Whether the rails of a breadboard have a hole over a column: a full-size one has 50, ten groups of five. */
+export function hasRailHole(column: number, board = 'b1'): boolean {
+  const { rails } = shapeOf(board);
+  return rails !== null && column >= rails.first && column <= rails.last && (column - rails.first) % 6 !== 5;
 }
 
-const isHole = (column: number, row: Row): boolean =>
-  Number.isInteger(column) && column >= 1 && column <= COLUMNS && (!isRail(row) || hasRailHole(column));
+const isHole = (board: string, column: number, row: Row): boolean =>
+  Number.isInteger(column) && column >= 1 && column <= columnsOf(board) && (!isRail(row) || hasRailHole(column, board));
 
 /** The hole at a place of a board, `y` in tenths of an inch below its top rail; null when there is none. */
 export function holeAt(board: string, column: number, y: number): Hole | null {
   const row = rowAtY.get(y);
-  return row !== undefined && isHole(column, row) ? { board, column, row } : null;
+  return row !== undefined && isHole(board, column, row) ? { board, column, row } : null;
 }
 
 /** Writes a hole as people read it off a board: `b1.e17`, `b1.top+12`. */
@@ -63,17 +126,17 @@ export function printHole(hole: Hole): string {
   return `${hole.board}.${hole.row}${hole.column}`;
 }
 
-/** Holes that have been read before, by what was written: there are at most 830 a board. */
+/** Holes that have been read before, by what was written: at most 830 a board. */
 const read = new Map<string, Hole>();
 
 /** Reads `b1.e17` or `b1.top+12`; null when it is written otherwise or no such hole exists. */
 export function parseHole(text: string): Hole | null {
   const known = read.get(text);
   if (known) return known;
-  const m = /^(b[1-9]\d?)\.([a-j]|(?:top|bottom)[+-])([1-9]\d?)$/.exec(text);
+  const m = /^(b[shm]?[1-9]\d?r?)\.([a-j]|(?:top|bottom)[+-])([1-9]\d?)$/.exec(text);
   if (!m) return null;
   const [, board, row, column] = m as unknown as [string, string, Row, string];
-  if (!isHole(Number(column), row)) return null;
+  if (!readBreadboard(board) || !isHole(board, Number(column), row)) return null;
   const hole = { board, column: Number(column), row };
   read.set(text, hole);
   return hole;
@@ -81,32 +144,78 @@ export function parseHole(text: string): Hole | null {
 
 /**
  * The strip a hole is in, as `b1.17e` (the lower five of column 17), `b1.17f` (the upper five) or a
- * rail `b1.top+`. All holes of a strip conduct to each other.
+ * rail `b1.top+`; of a rail that is broken in the middle `bs1.left-top+` or `bs1.right-top+`. All holes of a strip
+ * conduct to each other.
  */
-export function stripOf(hole: Hole): string {
-  if (isRail(hole.row)) return `${hole.board}.${hole.row}`;
-  return `${hole.board}.${hole.column}${rowY[hole.row] > 8 ? 'e' : 'f'}`;
+export function stripOf({ board, column, row }: Hole): string {
+  if (!isRail(row)) return `${board}.${column}${rowY[row] > 8 ? 'e' : 'f'}`;
+  const { breakAfter } = shapeOf(board);
+  if (breakAfter === 0) return `${board}.${row}`;
+  return `${board}.${column <= breakAfter ? 'left' : 'right'}-${row}`;
+}
+
+/** Whether the name of a strip is that of a rail. */
+export function isRailStrip(strip: string): boolean {
+  return strip.endsWith('+') || strip.endsWith('-');
+}
+
+/** The other half of a rail that is broken in the middle; null for strips that are none. */
+export function otherHalf(rail: string): string | null {
+  const m = /^(\w+)\.(left|right)-(.+)$/.exec(rail);
+  return m && `${m[1]}.${m[2] === 'left' ? 'right' : 'left'}-${m[3]}`;
+}
+
+/** The first hole of a rail by its strip's name; null when the name is none of a rail. */
+export function railNamed(name: string): Hole | null {
+  const m = /^(b[shm]?[1-9]\d?r?)\.(?:(left|right)-)?((?:top|bottom)[+-])$/.exec(name);
+  const [, board = '', side, row] = m ?? [];
+  if (!m || !readBreadboard(board)) return null;
+  const { rails, breakAfter } = shapeOf(board);
+  if (!rails || (side !== undefined && breakAfter === 0)) return null;
+  return { board, column: side === 'right' ? breakAfter + 2 : rails.first, row: row as Rail };
 }
 
 /** Every hole of the strip that a hole is in, in board order. */
 export function holesOfStrip(hole: Hole): Hole[] {
   const { board, column, row } = hole;
-  if (isRail(row))
-    return Array.from({ length: COLUMNS }, (_, i) => ({ board, column: i + 1, row })).filter((h) =>
-      hasRailHole(h.column),
-    );
+  if (isRail(row)) {
+    const strip = stripOf(hole);
+    return columnNumbers(board)
+      .map((c) => ({ board, column: c, row }))
+      .filter((h) => hasRailHole(h.column, board) && stripOf(h) === strip);
+  }
   const lower = rowY[row] > 8;
   return rows.filter((r) => !isRail(r) && rowY[r] > 8 === lower).map((r) => ({ board, column, row: r }));
 }
 
-/** Where a hole lies on the mat, in tenths of an inch: x is the column, y counts from the first board's top rail. */
-export function holeXY(hole: Hole): { readonly x: number; readonly y: number } {
-  return { x: hole.column, y: (Number(hole.board.slice(1)) - 1) * BOARD_PITCH + rowY[hole.row] };
+/** The columns of a breadboard, 1 upwards. */
+export function columnNumbers(board: string): number[] {
+  return Array.from({ length: columnsOf(board) }, (_, i) => i + 1);
 }
 
-/** The hole nearest to a place on the mat, if one lies within half a pitch of it. */
-export function holeNear(x: number, y: number, boards: number): Hole | null {
-  const index = Math.floor((y + 1) / BOARD_PITCH);
-  if (index < 0 || index >= boards) return null;
-  return holeAt(`b${index + 1}`, Math.round(x), Math.round(y - index * BOARD_PITCH));
+/** Where a breadboard lies on the mat, in tenths of an inch: what its column 0 and its top rail add to a hole's place. */
+export function breadboardXY(board: string): { readonly x: number; readonly y: number } {
+  const right = board.endsWith('r');
+  const slot = readBreadboard(board)?.slot ?? 1;
+  return { x: right ? columnsOf(board) + BOARD_GAP : 0, y: (slot - 1) * BOARD_PITCH };
+}
+
+/** Columns from the last hole of a breadboard to the first of its neighbour on the right. */
+export const BOARD_GAP = 3;
+
+/** Where a hole lies on the mat, in tenths of an inch: x counts columns, y from the first board's top rail. */
+export function holeXY(hole: Hole): { readonly x: number; readonly y: number } {
+  const at = breadboardXY(hole.board);
+  return { x: at.x + hole.column, y: at.y + rowY[hole.row] };
+}
+
+/** The hole nearest to a place on the mat, of the given breadboards, if one lies within half a pitch of it. */
+export function holeNear(x: number, y: number, breadboards: readonly { readonly id: string }[]): Hole | null {
+  for (const { id } of breadboards) {
+    const at = breadboardXY(id);
+    if (y < at.y - 1 || y >= at.y + BOARD_PITCH - 1) continue;
+    const hole = holeAt(id, Math.round(x - at.x), Math.round(y - at.y));
+    if (hole) return hole;
+  }
+  return null;
 }

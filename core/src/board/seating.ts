@@ -50,6 +50,12 @@ export function occupancyOf(board: Board): Occupancy {
   return holes;
 }
 
+/** Whether nothing is plugged into a breadboard. */
+export function hasBareBoard(board: Board, id: string): boolean {
+  for (const hole of occupancyOf(board).keys()) if (hole.startsWith(`${id}.`)) return false;
+  return true;
+}
+
 const atHole = (hole: Hole): Place => ({ kind: 'hole', hole: printHole(hole) });
 
 /** Whether a part can be put where it says: every lead in a hole of the board that nobody else holds. */

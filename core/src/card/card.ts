@@ -1,4 +1,14 @@
-import { type Board, byNumber, extractNets, leadsOf, parseHole, type SeatedPart, stripOf } from '../board';
+import {
+  type Board,
+  breadboardKinds,
+  breadboardTitles,
+  byNumber,
+  extractNets,
+  leadsOf,
+  parseHole,
+  type SeatedPart,
+  stripOf,
+} from '../board';
 import { typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import { buildOrder, drivenBy, isPlain, type Packing, type UnitUse } from '../packing';
@@ -261,11 +271,10 @@ function partsList(board: Board): PartsLine[] {
   }
   const list = [...lines].map(([what, refs]) => ({ count: refs.length, what, refs }));
   const wires = Object.keys(board.jumpers).length;
-  list.push({
-    count: board.breadboards.length,
-    what: 'breadboard, full size, 63 columns',
-    refs: board.breadboards.map((b) => b.id),
-  });
+  for (const kind of breadboardKinds) {
+    const refs = board.breadboards.filter((b) => b.type === kind).map((b) => b.id);
+    if (refs.length > 0) list.push({ count: refs.length, what: breadboardTitles[kind], refs });
+  }
   if (wires > 0) list.push({ count: wires, what: 'jumper wires', refs: [] });
   return list;
 }

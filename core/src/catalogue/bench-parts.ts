@@ -105,7 +105,7 @@ export const benchParts: readonly PartType[] = [
     id: 'push-button',
     kind: 'push-button',
     title: 'push-button, four pins',
-    prefix: 'B',
+    prefix: 'S',
     pins: [
       lead('1', 'one side', 0, 0),
       lead('2', 'other side', 2, 0),

@@ -650,7 +650,7 @@ export const sentences = {
   'hand/no-such-hole': {
     severity: 'error',
     says: 'There is no hole {hole}.',
-    todo: 'Holes are written b1.e17, rail holes b1.top+12; rail holes skip every sixth column.',
+    todo: 'Holes are written b1.e17, rail holes b1.top+12; rail holes skip every sixth column. A half board ends at column 30, a mini at 17 and has no rails.',
   },
   'hand/no-such-jumper': {
     severity: 'error',
@@ -670,7 +670,27 @@ export const sentences = {
   'hand/lead-off-board': {
     severity: 'error',
     says: '{ref} pin {pin} would find no hole there.',
-    todo: 'Chips go over the channel with pins in rows e and f, all within columns 1 to 63.',
+    todo: 'Chips go over the channel with pins in rows e and f, all within the columns of one board.',
+  },
+  'hand/no-place-for-board': {
+    severity: 'error',
+    says: '{id} would lie where another board is.',
+    todo: 'Half boards lie beside half boards, full ones beside full ones; below, there is always room.',
+  },
+  'hand/no-such-board': {
+    severity: 'error',
+    says: 'There is no board {id}.',
+    todo: 'The id of each board stands at its left edge.',
+  },
+  'hand/last-board': {
+    severity: 'error',
+    says: '{id} is the only board.',
+    todo: 'Add another one first.',
+  },
+  'hand/board-in-use': {
+    severity: 'error',
+    says: '{by} is still plugged into {id}.',
+    todo: 'Pull out or move what is on the board, then take it away.',
   },
   'hand/same-hole': {
     severity: 'error',
@@ -782,6 +802,12 @@ export const sentences = {
     severity: 'error',
     says: '{ref} has no way to ground, so it stays dark.',
     todo: 'Put its resistor between the cathode and a ground rail.',
+  },
+  'rail-half-dead': {
+    severity: 'error',
+    says: 'Only half of the rail is fed: {other} is, {rail} is not.',
+    why: 'the rails of this board are broken in the middle; what is plugged into the other half is dead',
+    todo: 'Bridge the break with a jumper.',
   },
   'rail-not-fed': {
     severity: 'error',

@@ -1,6 +1,7 @@
 import {
   type Board,
   byNumber,
+  isRailStrip,
   type Lead,
   type Nets,
   type Occupancy,
@@ -131,7 +132,7 @@ export class Context {
 
   /** Whether a net includes a rail, fed or not. */
   isOnRail(net: number | undefined): boolean {
-    return net !== undefined && this.nets.nets[net]?.strips.some((s) => s.endsWith('+') || s.endsWith('-')) === true;
+    return net !== undefined && this.nets.nets[net]?.strips.some(isRailStrip) === true;
   }
 
   /** Nets at the other end of the resistors on a net. */
@@ -183,7 +184,7 @@ export class Context {
       const feeds = this.feedsOf(n.index);
       return mark === '+' ? feeds.supply : feeds.ground;
     });
-    return net?.strips.find((s) => /\.(top|bottom)[+-]$/.test(s));
+    return net?.strips.find(isRailStrip);
   }
 }
 

@@ -4,6 +4,7 @@ import { type Board, extractNets, type SeatedPart } from '../board';
 import type { FindingCode } from '../finding';
 import { remedy, says, sentences } from '../finding';
 import { applyEdit, type Edit, type Job, readCommand } from '../job';
+import { plan } from '../planning';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { inspect, rules } from '.';
 
@@ -88,6 +89,19 @@ const family = (parts: Record<string, string>): Board =>
     for (const [ref, part] of Object.entries(parts)) b.parts[ref] = { ...(b.parts[ref] as SeatedPart), part };
   });
 
+/** The same job on a board with broken rails, one break not bridged. */
+const split = plan(packing, 'split').board ?? expect.fail();
+const bridge =
+  Object.values(split.jumpers).find((j) => j.from.startsWith('bs1.top+') && j.to.startsWith('bs1.top+')) ??
+  expect.fail('no bridge');
+const onSplit: Board = {
+  ...split,
+  jumpers: {
+    ...Object.fromEntries(Object.entries(split.jumpers).filter(([id]) => id !== bridge.id)),
+    w90: { id: 'w90', from: 'bs1.j60', to: 'bs1.top+60' },
+  },
+};
+
 const withoutPart = (ref: string) => following(`pull ${ref}`);
 const pins = (code: FindingCode, board: Board) =>
   found(board)
@@ -128,6 +142,7 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ['supply-shorted', following('b1.top+55 > b1.top-55'), 'w29'],
     ['switch-shorts-supply', following('S1.2 > b1.bottom-'), 'S1'],
     ['rail-not-fed', following('pull w1'), ''],
+    ['rail-half-dead', onSplit, 'bs1.top+60'],
     ['chip-turned-round', following('turn U2'), 'U2'],
     ['chip-no-supply', following(`pull ${jumperAt('U1.14')}`), 'U1.14'],
     ['chip-no-ground', following(`pull ${jumperAt('U1.7')}`), 'U1.7'],

@@ -20,24 +20,25 @@ import {
   validateSync,
 } from 'class-validator';
 
+import { BREADBOARD_ID, type BreadboardKind, breadboardKinds } from '../board';
 import { MAX_OWN_TEXT } from '../design';
 import type { Sureness, UnitPart, Way } from '../packing';
 
 /** Shapes of a job file, version 1, as docs/job-file.md writes them down. */
 
 const REF = /^[A-Z]{1,2}[1-9]\d{0,3}$/;
-const HOLE = /^b[1-9]\d?\.([a-j]|(top|bottom)[+-])[1-9]\d?$/;
+const HOLE = /^b[shm]?[1-9]\d?r?\.([a-j]|(top|bottom)[+-])[1-9]\d?$/;
 const NET_LENGTH = 120;
 
 /** Unlike class-validator's IsOptional, which lets null pass. */
 const MayBeAbsent = (): PropertyDecorator => ValidateIf((_, value) => value !== undefined);
 
 class BreadboardDto {
-  @Matches(/^b[1-9]\d?$/, { message: 'it must be b1, b2 …' })
+  @Matches(BREADBOARD_ID, { message: 'it must be b1, bs2, bh3r or the like' })
   id!: string;
 
-  @IsIn(['full'])
-  type!: 'full';
+  @IsIn(breadboardKinds)
+  type!: BreadboardKind;
 }
 
 class SeatedPartDto {

@@ -1,11 +1,15 @@
 import { applyPatches, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
 import {
   type Board,
+  type Breadboard,
+  breadboardOf,
   checkJumper,
   checkSeat,
   emptyBoard,
+  hasPlaceFor,
   type Jumper,
   jumperOf,
+  occupancyOf,
   partOf,
   type SeatedPart,
 } from '../board';
@@ -33,7 +37,8 @@ export type Edit =
   | { readonly kind: 'silence'; readonly finding: Silenced }
   | { readonly kind: 'tell-again'; readonly code: string; readonly place: string }
   | { readonly kind: 'clear-board' }
-  | { readonly kind: 'add-breadboard' }
+  | { readonly kind: 'add-breadboard'; readonly id: string }
+  | { readonly kind: 'remove-breadboard'; readonly id: string }
   | { readonly kind: 'seat'; readonly part: SeatedPart }
   | {
       readonly kind: 'move';
@@ -111,11 +116,21 @@ function refusals(job: Job, edit: Edit): Finding[] {
     case 'pull-jumper':
       return jumperOf(board, edit.id) ? [] : [finding('hand/no-such-jumper', [], { id: edit.id })];
     case 'add-breadboard':
-      if (board.breadboards.length < MAX_BREADBOARDS) return [];
-      return [finding('plan/no-room', [], { what: 'another board', boards: MAX_BREADBOARDS })];
+      if (board.breadboards.length >= MAX_BREADBOARDS)
+        return [finding('plan/no-room', [], { what: 'another board', boards: MAX_BREADBOARDS })];
+      return hasPlaceFor(board, edit.id) ? [] : [finding('hand/no-place-for-board', [], { id: edit.id })];
+    case 'remove-breadboard':
+      return cannotRemove(board, edit.id);
     default:
       return [];
   }
+}
+
+function cannotRemove(board: Board, id: string): Finding[] {
+  if (!board.breadboards.some((b) => b.id === id)) return [finding('hand/no-such-board', [], { id })];
+  if (board.breadboards.length === 1) return [finding('hand/last-board', [], { id })];
+  const [on] = [...occupancyOf(board)].filter(([hole]) => hole.startsWith(`${id}.`));
+  return on ? [finding('hand/board-in-use', [{ kind: 'hole', hole: on[0] }], { id, by: on[1].join(' and ') })] : [];
 }
 
 /** Changes a draft of `job`; the edit has been found possible. */
@@ -163,7 +178,10 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       draft.packing = null;
       break;
     case 'add-breadboard':
-      board.breadboards.push({ id: `b${board.breadboards.length + 1}`, type: 'full' });
+      board.breadboards.push(breadboardOf(edit.id) as Draft<Breadboard>);
+      break;
+    case 'remove-breadboard':
+      board.breadboards = board.breadboards.filter((b) => b.id !== edit.id);
       break;
     case 'seat':
       board.parts[edit.part.ref] = edit.part;
@@ -217,7 +235,9 @@ export function saysEdit(edit: Edit): string {
     case 'clear-board':
       return 'clearing the board';
     case 'add-breadboard':
-      return 'new board';
+      return `board ${edit.id}`;
+    case 'remove-breadboard':
+      return `taking ${edit.id} away`;
     case 'seat':
       return `seat ${edit.part.ref}`;
     case 'move':

@@ -1,4 +1,4 @@
-import { type Board, parseHole } from '../board';
+import { type Board, type Breadboard, breadboardOf, emptyBoard, hasPlaceFor, parseHole } from '../board';
 import { partType, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { choosable, type Packing, type UnitUse } from '../packing';
@@ -63,9 +63,16 @@ function fieldFinding({ path, detail }: FieldProblem): Finding {
 function checkSense(file: JobFileDto): FieldProblem[] {
   const problems: FieldProblem[] = [];
   const { breadboards, parts, jumpers } = file.board;
-  breadboards.forEach(({ id }, i) => {
-    if (id !== `b${i + 1}`) problems.push({ path: `board.breadboards[${i}].id`, detail: `it must be b${i + 1}` });
-  });
+  const laid: Breadboard[] = [];
+  for (const [i, { id, type }] of breadboards.entries()) {
+    const path = `board.breadboards[${i}]`;
+    const own = breadboardOf(id);
+    if (own?.type !== type)
+      problems.push({ path: `${path}.type`, detail: `${id} is the id of a board of another kind` });
+    else if (!hasPlaceFor({ ...emptyBoard, breadboards: laid }, id))
+      problems.push({ path: `${path}.id`, detail: `${id} lies where another board is` });
+    else laid.push(own);
+  }
   if (breadboards.length === 0) problems.push({ path: 'board.breadboards', detail: 'there must be at least one' });
   problems.push(...repeated(parts, 'ref', 'board.parts'), ...repeated(jumpers, 'id', 'board.jumpers'));
   const hole = (text: string, path: string): void => {

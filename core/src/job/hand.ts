@@ -1,20 +1,25 @@
 import {
   type Board,
+  breadboardKinds,
+  breadboardXY,
   byNumber,
-  COLUMNS,
   checkSeat,
+  columnNumbers,
   freeHoles,
   type Hole,
   holesOfStrip,
   holeXY,
   jumperOf,
   leadsOf,
+  nextBreadboard,
   nextFree,
   occupancyOf,
   parseHole,
   partOf,
   printHole,
   type Row,
+  railNamed,
+  readBreadboard,
   type SeatedPart,
 } from '../board';
 import {
@@ -38,13 +43,14 @@ const no = (f: Finding): Command => ({ ok: false, finding: f });
 /**
  * Reads what a person types at the board: `U1.8 > U3.2` lays a jumper between two pins, holes
  * (`b1.e17`) or rails (`b1.top+`); `pull w3`, `pull U1`, `turn U1`, `move U1 b1.e20`,
- * `seat 74HC00` with or without a hole, `label S1 K`. `own` are the definitions of own parts that may be
+ * `seat 74HC00` with or without a hole, `label S1 K`, `board half`, `board full right`, `pull b2`. `own` are the definitions of own parts that may be
  * seated by their names.
  */
 export function readCommand(board: Board, text: string, own: readonly string[] = []): Command {
   const words = text.trim().split(/\s*>\s*|\s+/);
   const [first = '', second = '', third] = words;
   const verb = first.toLowerCase();
+  if (verb === 'board' && words.length <= 3) return addBoard(board, second.toLowerCase(), third?.toLowerCase());
   if (text.includes('>')) {
     if (words.length === 2 && second !== '') return jumperBetween(board, first, second);
   } else if (verb === 'pull' && words.length === 2) return pull(board, second);
@@ -55,7 +61,18 @@ export function readCommand(board: Board, text: string, own: readonly string[] =
   return no(finding('hand/not-understood', [], { text: text.trim().slice(0, 60) }));
 }
 
+/** Boards as they are typed: by kind, at the first free place, or by id. */
+function addBoard(board: Board, what: string, where: string | undefined): Command {
+  const kind = breadboardKinds.find((k) => k === (what || 'full'));
+  const id = kind ? nextBreadboard(board, kind, where === 'right') : what;
+  if (!id || !readBreadboard(id) || (where !== undefined && where !== 'right'))
+    return no(finding('hand/no-place-for-board', [], { id: [what, where].filter(Boolean).join(' ').slice(0, 20) }));
+  return { ok: true, edit: { kind: 'add-breadboard', id } };
+}
+
 function pull(board: Board, what: string): Command {
+  if (readBreadboard(what.toLowerCase()))
+    return { ok: true, edit: { kind: 'remove-breadboard', id: what.toLowerCase() } };
   if (jumperOf(board, what.toLowerCase())) return { ok: true, edit: { kind: 'pull-jumper', id: what.toLowerCase() } };
   const ref = what.toUpperCase();
   if (partOf(board, ref)) return { ok: true, edit: { kind: 'pull-part', ref } };
@@ -125,7 +142,7 @@ export function isSeatable(type: PartType): boolean {
 function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
   const row = homes[typeOf(part)?.kind ?? 'chip'] ?? 'e';
   for (const { id } of board.breadboards)
-    for (let column = 1; column <= COLUMNS; column++) {
+    for (const column of columnNumbers(id)) {
       const tried = { ...part, at: `${id}.${row}${column}` };
       if (checkSeat(board, tried).length === 0) return tried;
     }
@@ -168,12 +185,11 @@ function endOf(board: Board, said: string): End | Finding {
   const hole = parseHole(said.toLowerCase());
   const onBoard = (h: Hole): boolean => board.breadboards.some((b) => b.id === h.board);
   if (hole) return onBoard(hole) ? { said, hole, exact: true } : finding('hand/no-such-hole', [], { hole: said });
-  const rail = /^(b\d+)\.((?:top|bottom)[+-])$/.exec(said.toLowerCase());
-  if (rail) {
-    const any = { board: rail[1] as string, column: 3, row: rail[2] as Row };
+  const any = railNamed(said.toLowerCase());
+  if (any) {
     return onBoard(any) ? { said, hole: any, exact: false } : finding('hand/no-such-hole', [], { hole: said });
   }
-  if (/^b\d+\./i.test(said)) return finding('hand/no-such-hole', [], { hole: said.slice(0, 20) });
+  if (/^b[shm]?\d+r?\./i.test(said)) return finding('hand/no-such-hole', [], { hole: said.slice(0, 20) });
   const pin = /^([A-Za-z]+\d+)\.([\w+-]+)$/.exec(said);
   if (!pin) return finding('hand/not-understood', [], { text: said.slice(0, 60) });
   return pinEnd(board, said, (pin[1] as string).toUpperCase(), (pin[2] as string).toUpperCase());
@@ -202,7 +218,7 @@ export function nudged(board: Board, ref: string, dx: number, dy: number): Edit 
   if (!part || !anchor) return null;
   const from = holeXY(anchor);
   const seats = board.breadboards
-    .flatMap(({ id }) => holesInColumn(id, anchor.column + dx))
+    .flatMap(({ id }) => holesInColumn(id, from.x + dx - breadboardXY(id).x))
     .filter((h) => (dy === 0 ? holeXY(h).y === from.y : Math.sign(holeXY(h).y - from.y) === dy))
     .sort((p, q) => Math.abs(holeXY(p).y - from.y) - Math.abs(holeXY(q).y - from.y));
   const [nearest] = seats;

@@ -15,6 +15,6 @@ export {
   tableFits,
   withMark,
 } from './own-table';
-export { countChips, inspectJob, isOutdated, layOut, type Packed, packJob, placeText } from './stages';
+export { countChips, floorKindOf, inspectJob, isOutdated, layOut, type Packed, packJob, placeText } from './stages';
 export { canTry, tryPart } from './try-part';
 export { FILE_VERSION, writeJobFile } from './write';

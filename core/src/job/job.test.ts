@@ -25,7 +25,7 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.string().map((text): Edit => ({ kind: 'write-sheet', text })),
   fc.string().map((name): Edit => ({ kind: 'rename', name })),
   fc.constantFrom<Edit>(
-    { kind: 'add-breadboard' },
+    { kind: 'add-breadboard', id: 'b2' },
     { kind: 'clear-board' },
     { kind: 'lay-out', packing, board: job.board },
     { kind: 'strike', chips: ['7486'] },

@@ -5,7 +5,7 @@ import { type Finding, finding } from '../finding';
 import { inspect } from '../inspection';
 import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
-import { plan } from '../planning';
+import { type FloorKind, plan } from '../planning';
 import type { Edit } from './edit';
 import { currentPacking, type Job, newJob, rulesOf } from './job';
 
@@ -31,9 +31,21 @@ export async function countChips(sheet: string, family: FamilyId, solve: SolveIn
   return packing ? packing.packages.length : null;
 }
 
+/** A laid-out board as an edit; null with findings where it cannot be. */
+export interface Layout {
+  readonly edit: Edit | null;
+  readonly findings: readonly Finding[];
+}
+
+/** The kind of board that a job is laid out on: that of its first one, full size in place of a mini. */
+export function floorKindOf({ board }: Job): FloorKind {
+  const type = board.breadboards[0]?.type ?? 'full';
+  return type === 'mini' ? 'full' : type;
+}
+
 /** The edit that lays a packing out on fresh boards, or why it cannot be. */
-export function layOut(packing: Packing): { edit: Edit | null; findings: readonly Finding[] } {
-  const { board, findings } = plan(packing);
+export function layOut(packing: Packing, kind: FloorKind = 'full'): Layout {
+  const { board, findings } = plan(packing, kind);
   return { edit: board && { kind: 'lay-out', packing, board }, findings };
 }
 

@@ -1,5 +1,12 @@
-import type { Board, Breadboard, SeatedPart } from '../board';
-import { hasRailHole } from '../board';
+import {
+  type Board,
+  type Breadboard,
+  type BreadboardKind,
+  breadboardId,
+  columnsOf,
+  hasRailHole,
+  type SeatedPart,
+} from '../board';
 import { families, readPartNumber, typeOf } from '../catalogue';
 import { drivenBy, type Package, type Packing } from '../packing';
 
@@ -17,26 +24,29 @@ export const CAPACITOR_NF = 100;
 
 /** Free columns left beside a chip, for wires that cross the channel: as many as cost no further board. */
 const GAPS = [5, 4, 3, 2] as const;
-/** Parts stay between these columns; beyond, rail links run from top to bottom. */
+/** Parts stay from this column on, and MARGIN columns from the right end: there rail links run from top to bottom. */
 const FIRST = 5;
-const LAST = 57;
+const MARGIN = 6;
+
+/** Kinds of breadboard that a plan is laid out on: minis have no rails. */
+export type FloorKind = Exclude<BreadboardKind, 'mini'>;
 
 /**
  * Seats everything of a packing from left to right as signals flow: supply, a switch with its
  * pull-down for each input, the chips over the channel, an LED with its resistor for each output.
  * Goes on to a further board when one is full; null when MAX_BOARDS are not enough.
  */
-export function seatAll(packing: Packing): Board | null {
-  const tries = GAPS.map((gap) => seatWith(packing, gap));
+export function seatAll(packing: Packing, kind: FloorKind = 'full'): Board | null {
+  const tries = GAPS.map((gap) => seatWith(packing, gap, kind));
   const least = Math.min(...tries.map((seats) => seats.board));
   const seats = tries.find((t) => t.board === least);
   if (!seats || least > MAX_BOARDS) return null;
   return { breadboards: seats.breadboards(), parts: seats.parts, jumpers: {} };
 }
 
-function seatWith(packing: Packing, gap: number): Seats {
-  const seats = new Seats(gap);
-  seats.add({ ref: 'P1', part: 'supply', at: 'b1.top+3', turn: 0, value: 5 });
+function seatWith(packing: Packing, gap: number, kind: FloorKind): Seats {
+  const seats = new Seats(gap, kind);
+  seats.add({ ref: 'P1', part: 'supply', at: seats.at('top+', 3), turn: 0, value: 5 });
   for (const [i, name] of packing.inputs.entries()) seats.addSwitch(name, i + 1, pullDownFor(packing, name));
   seats.skip(gap);
   for (const { units, ...chip } of packing.packages) seats.addChip(chip);
@@ -86,10 +96,29 @@ class Seats {
   private column = FIRST;
   private capacitors = 0;
 
-  constructor(private readonly gap: number) {}
+  private readonly last: number;
+
+  constructor(
+    private readonly gap: number,
+    private readonly kind: FloorKind,
+  ) {
+    this.last = columnsOf(this.id) - MARGIN;
+  }
+
+  private get id(): string {
+    return breadboardId(this.kind, this.board);
+  }
+
+  /** A hole of the board that is being filled. */
+  at(row: string, column = this.column): string {
+    return `${this.id}.${row}${column}`;
+  }
 
   breadboards(): Breadboard[] {
-    return Array.from({ length: this.board }, (_, i) => ({ id: `b${i + 1}`, type: 'full' as const }));
+    return Array.from({ length: this.board }, (_, i) => ({
+      id: breadboardId(this.kind, i + 1),
+      type: this.kind,
+    }));
   }
 
   add(part: SeatedPart): void {
@@ -102,19 +131,18 @@ class Seats {
 
   /** Moves on until `width` columns fit and the rails have holes over the column at `railAt`. */
   private room(width: number, railAt: number): void {
-    const full = (): boolean => this.column + width - 1 > LAST;
-    while (!full() && !hasRailHole(this.column + railAt)) this.column++;
+    const full = (): boolean => this.column + width - 1 > this.last;
+    while (!full() && !hasRailHole(this.column + railAt, this.id)) this.column++;
     if (!full()) return;
     this.board++;
     this.column = FIRST;
-    while (!hasRailHole(this.column + railAt)) this.column++;
+    while (!hasRailHole(this.column + railAt, this.id)) this.column++;
   }
 
   addSwitch(signal: string, number: number, ohms: number): void {
     this.room(1, 0);
-    const at = (row: string): string => `b${this.board}.${row}${this.column}`;
-    this.add({ ref: `S${number}`, part: 'switch', at: at('f'), turn: 0, signal });
-    this.add({ ref: `R${number}`, part: 'resistor', at: at('a'), turn: 0, value: ohms });
+    this.add({ ref: `S${number}`, part: 'switch', at: this.at('f'), turn: 0, signal });
+    this.add({ ref: `R${number}`, part: 'resistor', at: this.at('a'), turn: 0, value: ohms });
     this.column += 2;
   }
 
@@ -122,9 +150,9 @@ class Seats {
     const type = typeOf(chip);
     const width = (type?.pins.length ?? 14) / 2;
     this.room(width, 0);
-    this.add({ ...chip, at: `b${this.board}.e${this.column}`, turn: 0 });
-    const column = [1, 2, 3].map((d) => this.column + d).find(hasRailHole);
-    const at = `b${this.board}.top+${column}`;
+    this.add({ ...chip, at: this.at('e'), turn: 0 });
+    const column = [1, 2, 3].map((d) => this.column + d).find((c) => hasRailHole(c, this.id));
+    const at = this.at('top+', column);
     this.add({ ref: `C${++this.capacitors}`, part: 'capacitor', at, turn: 0, value: CAPACITOR_NF });
     this.column += width + this.gap;
   }
@@ -132,16 +160,14 @@ class Seats {
   /** From the supply rail down to a strip of its own. */
   addPullUp(net: string, number: number): void {
     this.room(1, 0);
-    const at = `b${this.board}.top+${this.column}`;
-    this.add({ ref: `R${number}`, part: 'resistor', at, turn: 0, value: PULL_UP_OHMS, signal: net });
+    this.add({ ref: `R${number}`, part: 'resistor', at: this.at('top+'), turn: 0, value: PULL_UP_OHMS, signal: net });
     this.column += 2;
   }
 
   addLed(signal: string, number: number, resistor: number): void {
     this.room(2, 1);
-    const at = `b${this.board}.c${this.column}`;
-    this.add({ ref: `D${number}`, part: 'led', at, turn: 0, signal });
-    const to = `b${this.board}.a${this.column + 1}`;
+    this.add({ ref: `D${number}`, part: 'led', at: this.at('c'), turn: 0, signal });
+    const to = this.at('a', this.column + 1);
     this.add({ ref: `R${resistor}`, part: 'resistor', at: to, turn: 0, value: LED_OHMS });
     this.column += this.gap > 3 ? 4 : 3;
   }

@@ -1,3 +1,3 @@
 export * from './expectation';
-export { LED_OHMS, PULL_DOWN_OHMS } from './floor';
+export { type FloorKind, LED_OHMS, PULL_DOWN_OHMS } from './floor';
 export { plan } from './plan';

@@ -1,8 +1,8 @@
-import { type Board, byNumber, type Hole, holeXY, leadsOf } from '../board';
+import { type Board, byNumber, columnNumbers, type Hole, hasRailHole, holeXY, leadsOf, type Rail } from '../board';
 import { type Finding, finding } from '../finding';
 import { buildOrder, drivenBy, type Packing } from '../packing';
 import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
-import { MAX_BOARDS, seatAll } from './floor';
+import { type FloorKind, MAX_BOARDS, seatAll } from './floor';
 import { Wirer } from './wirer';
 
 type LeadHoles = ReadonlyMap<string, Hole>;
@@ -12,8 +12,8 @@ type LeadHoles = ReadonlyMap<string, Hole>;
  * would: rails, supply and ground of each chip, switches, then gate by gate, and unused inputs to
  * ground. Fails with a finding when boards or holes run out.
  */
-export function plan(packing: Packing): { board: Board | null; findings: Finding[] } {
-  const seated = seatAll(packing);
+export function plan(packing: Packing, kind: FloorKind = 'full'): { board: Board | null; findings: Finding[] } {
+  const seated = seatAll(packing, kind);
   if (!seated) return noRoom(`${packing.packages.length} chips`);
   const holes = new Map<string, Hole>();
   for (const part of Object.values(seated.parts))
@@ -49,15 +49,18 @@ class Layer {
     this.sources = sourcesOf(packing, board);
   }
 
-  /** Links both ground rails of each board, and the rails of each board to those of the next. */
+  /** Links both halves of broken rails, both ground rails of each board, and the rails of each board to those of the next. */
   rails(): Finding | null {
     const boards = this.board.breadboards.map((b) => b.id);
     boards.forEach((id, i) => {
-      this.wirer.lay({ board: id, column: 61, row: 'top-' }, { board: id, column: 61, row: 'bottom-' });
+      const last = columnNumbers(id).findLast((column) => hasRailHole(column, id)) as number;
+      const at = (board: string, row: Rail, back: number): Hole => ({ board, column: last - back, row });
+      for (const row of ['top+', 'top-', 'bottom-'] as const) this.wirer.bridge(id, row);
+      this.wirer.lay(at(id, 'top-', 0), at(id, 'bottom-', 0));
       const next = boards[i + 1];
       if (next === undefined) return;
-      this.wirer.lay({ board: id, column: 59, row: 'top+' }, { board: next, column: 58, row: 'top+' });
-      this.wirer.lay({ board: id, column: 60, row: 'bottom-' }, { board: next, column: 60, row: 'top-' });
+      this.wirer.lay(at(id, 'top+', 2), at(next, 'top+', 3));
+      this.wirer.lay(at(id, 'bottom-', 1), at(next, 'top-', 1));
     });
     return null;
   }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { byNumber, extractNets, leadsOf, outlinesOf, parseHole } from '../board';
+import { byNumber, checkJumper, extractNets, isRailStrip, leadsOf, outlinesOf, parseHole } from '../board';
 import { partType } from '../catalogue';
 import { printSheet, readSheet } from '../design';
 import { jumpersOf, type Packing, pack } from '../packing';
@@ -87,6 +87,21 @@ describe('a planned board', () => {
     for (const part of Object.values(large?.parts ?? {}))
       for (const lead of leadsOf(part)) expect(lead.hole, lead.pin).not.toBeNull();
   });
+
+  it.each(['split', 'half'] as const)(
+    'lies on %s boards too, every rail fed and every lead in a hole',
+    async (kind) => {
+      const { board: laid, findings } = plan(await packed(inverters(12)), kind);
+      expect(findings).toEqual([]);
+      expect(new Set(laid?.breadboards.map((b) => b.type))).toEqual(new Set([kind]));
+      const { ofPin, nets } = extractNets(laid ?? expect.fail());
+      const feeds = [ofPin.get('P1.+'), ofPin.get('P1.-')];
+      for (const net of nets) if (net.strips.some(isRailStrip)) expect(feeds, net.strips.join()).toContain(net.index);
+      for (const part of Object.values(laid?.parts ?? {}))
+        for (const lead of leadsOf(part)) expect(lead.hole, lead.pin).not.toBeNull();
+      expect(Object.values(laid?.jumpers ?? {}).flatMap((j) => checkJumper(laid ?? expect.fail(), j))).toEqual([]);
+    },
+  );
 
   it('says so when forty boards are not enough', async () => {
     const one = await packed('in A B\nout Y\nY = A & B');

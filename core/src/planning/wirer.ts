@@ -1,6 +1,6 @@
 import {
   type Board,
-  COLUMNS,
+  columnsOf,
   type Hole,
   hasRailHole,
   holesOfStrip,
@@ -10,6 +10,7 @@ import {
   occupancyOf,
   printHole,
   type Rail,
+  railNamed,
 } from '../board';
 
 /** Where jumpers of one row run: from and to, in columns. */
@@ -56,6 +57,15 @@ export class Wirer {
       .sort((p, q) => away(p) - away(q));
   }
 
+  /** Joins both halves of a broken rail by their nearest free holes; nothing where there is no break. */
+  bridge(board: string, row: Rail): void {
+    const [left, right] = ['left', 'right'].map((half) => railNamed(`${board}.${half}-${row}`));
+    const free = (hole: Hole | null | undefined) =>
+      hole ? holesOfStrip(hole).filter((h) => !this.taken.has(printHole(h))) : [];
+    const [from, to] = [free(left).at(-1), free(right)[0]];
+    if (from && to) this.lay(from, to);
+  }
+
   /** How many holes of a strip are free. */
   freeCount(of: Hole): number {
     return this.free(of).length;
@@ -79,10 +89,10 @@ export class Wirer {
 
   /** The free hole of a rail nearest to a column, or null. */
   railHole(board: string, row: Rail, column: number): Hole | null {
-    for (let off = 0; off < COLUMNS; off++) {
+    for (let off = 0; off < columnsOf(board); off++) {
       for (const c of [column + off, column - off]) {
         const hole = { board, column: c, row };
-        if (hasRailHole(c) && !this.taken.has(printHole(hole))) return hole;
+        if (hasRailHole(c, board) && !this.taken.has(printHole(hole))) return hole;
       }
     }
     return null;

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
 import {
   benchParts,
   chips,
+  floorKindOf,
   isBare,
   isOutdated,
   isSeatable,
@@ -21,6 +22,7 @@ import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { download, fileName } from '../kit/download';
 import { pin } from '../kit/follow';
 import { tell } from '../kit/notices';
+import { BoardsMenu } from './BoardsMenu';
 import { ChosenPanel } from './ChosenPanel';
 import { Ghost } from './Ghost';
 import { SignalsPanel } from './SignalsPanel';
@@ -152,7 +154,7 @@ function BoardTools({ onSay, onDispatch, line, refusal, svg }: BoardToolsProps) 
         />
       </form>
       <SeatMenu onSeat={(part) => onSay(`seat ${part}`)} />
-      <Button onClick={() => onDispatch({ kind: 'add-breadboard' })}>+ board</Button>
+      <BoardsMenu onSay={onSay} />
       {!isBare(job.board) && packing && (
         <Button variant={isOutdated(job, packing) ? 'solid' : 'outline'} onClick={lay}>
           Lay out afresh
@@ -223,9 +225,9 @@ function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }) {
 
 /** Lays the packing out on fresh boards; null while there is no packing. */
 function useLayOut(onDispatch: (edit: NonNullable<ReturnType<typeof layOut>['edit']>) => boolean): () => void {
-  const { packing } = useJobView();
+  const { packing, job } = useJobView();
   return () => {
-    const { edit } = packing ? layOut(packing) : { edit: null };
+    const { edit } = packing ? layOut(packing, floorKindOf(job)) : { edit: null };
     if (edit) onDispatch(edit);
   };
 }

@@ -1,6 +1,7 @@
 import {
   applyEdit,
   type Board,
+  breadboardXY,
   type Edit,
   freeHoles,
   type Hole,
@@ -72,7 +73,7 @@ export function react(hands: Hands, event: HandEvent, job: Job): Reaction | null
 }
 
 function press(hands: Hands, { x, y, on, stay }: Extract<HandEvent, { kind: 'press' }>, board: Board): Reaction {
-  const hole = holeNear(x, y, board.breadboards.length);
+  const hole = holeNear(x, y, board.breadboards);
   const free = hole !== null && !occupancyOf(board).has(printHole(hole));
   const onHole = free && Math.hypot(holeXY(hole).x - x, holeXY(hole).y - y) < HOLE_REACH;
   if (hands.laying !== null && free) return finish(hands, printHole(hole), board);
@@ -93,7 +94,7 @@ function move(hands: Hands, { x, y }: { x: number; y: number }, board: Board): R
     return at === hands.carry.at ? null : { hands: { ...hands, carry: { ...hands.carry, at } } };
   }
   if (hands.laying === null) return null;
-  const hole = holeNear(x, y, board.breadboards.length);
+  const hole = holeNear(x, y, board.breadboards);
   const cursor = hole ? printHole(hole) : hands.cursor;
   return cursor === hands.cursor ? null : { hands: { ...hands, cursor } };
 }
@@ -106,14 +107,16 @@ function target(carry: Carry, x: number, y: number, board: Board): string | null
   const from = holeXY(anchor);
   const [toX, toY] = [from.x + x - carry.grabX, from.y + y - carry.grabY];
   const chip = typeOf(part)?.kind === 'chip';
-  const near = chip ? sameRow(anchor, toX, toY, board) : holeNear(toX, toY, board.breadboards.length);
+  const near = chip ? sameRow(anchor, toX, toY, board) : holeNear(toX, toY, board.breadboards);
   return near ? printHole(near) : null;
 }
 
 function sameRow(anchor: Hole, x: number, y: number, board: Board): Hole | null {
-  const rows = board.breadboards.flatMap(({ id }) => parseHole(printHole({ ...anchor, board: id })) ?? []);
-  const nearest = rows.sort((a, b) => Math.abs(holeXY(a).y - y) - Math.abs(holeXY(b).y - y))[0];
-  return nearest ? parseHole(printHole({ ...nearest, column: Math.round(x) })) : null;
+  const places = board.breadboards.flatMap(({ id }) => {
+    const column = Math.round(x - breadboardXY(id).x);
+    return parseHole(printHole({ ...anchor, board: id, column })) ?? [];
+  });
+  return places.sort((a, b) => Math.abs(holeXY(a).y - y) - Math.abs(holeXY(b).y - y))[0] ?? null;
 }
 
 function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board): Reaction | null {
@@ -125,7 +128,7 @@ function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board)
     const edit: Edit = { kind: 'move', ref: carry.ref, at: carry.at, turn: part.turn, follow: carry.follow };
     return { hands: { ...still, cursor: carry.at }, edit };
   }
-  const hole = holeNear(x, y, board.breadboards.length);
+  const hole = holeNear(x, y, board.breadboards);
   if (hands.laying === null || !hole || printHole(hole) === hands.laying) return null;
   return finish(hands, printHole(hole), board);
 }
@@ -195,7 +198,7 @@ export function stepped(from: string, dx: number, dy: number, board: Board): str
   if (!hole) return 'b1.e1';
   const { x, y } = holeXY(hole);
   for (let n = 1; n <= 8; n++) {
-    const next = holeNear(x + n * dx, y + n * dy, board.breadboards.length);
+    const next = holeNear(x + n * dx, y + n * dy, board.breadboards);
     if (next) return printHole(next);
   }
   return from;

@@ -5,7 +5,7 @@ import type { Rule } from '../rule';
 /** A chip whose ground pin no ground reaches. Rails that are not fed are said by themselves. */
 export const chipNoGround: Rule = {
   id: 'chip-no-ground',
-  coveredBy: ['chip-turned-round', 'supply-shorted', 'no-supply-source', 'rail-not-fed'],
+  coveredBy: ['chip-turned-round', 'supply-shorted', 'no-supply-source', 'rail-not-fed', 'rail-half-dead'],
   *check(c) {
     for (const { pin, ref, id } of pinsOfRole(c, 'ground')) {
       if (carries(c, pin, 'ground')) continue;

@@ -21,6 +21,7 @@ import { partDiffers } from './part-differs';
 import { partMissing } from './part-missing';
 import { pinsInOneStrip } from './pins-in-one-strip';
 import { pullTooWeak } from './pull-too-weak';
+import { railHalfDead } from './rail-half-dead';
 import { railNotFed } from './rail-not-fed';
 import { signalHasNoLed } from './signal-has-no-led';
 import { signalHasNoSwitch } from './signal-has-no-switch';
@@ -51,6 +52,7 @@ export const rules: readonly Rule[] = [
   suppliesJoined,
   supplyShorted,
   switchShortsSupply,
+  railHalfDead,
   railNotFed,
   chipTurnedRound,
   chipNoSupply,

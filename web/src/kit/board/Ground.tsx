@@ -8,29 +8,34 @@ export const Ground = memo(
   function Ground({ scene, numbered }: { readonly scene: BoardScene; readonly numbered: boolean }) {
     return (
       <>
-        {scene.boards.map(({ id, y }) => (
-          <g key={id}>
+        {scene.boards.map((board) => (
+          <g key={board.id} transform={`translate(${board.x},${board.y})`}>
             <rect
               x={-0.9}
-              y={y - 0.95}
-              width={scene.width + 1.8}
-              height={18.9}
+              y={board.rails ? -0.95 : 1.25}
+              width={board.columns + 2.8}
+              height={board.rails ? 18.9 : 14.5}
               rx={0.7}
               fill={colour('mat')}
               stroke={colour('matDeep')}
               strokeWidth={0.08}
             />
-            {[0, 16].flatMap((top) => [
-              <RailMark key={`${top}+`} y={y + top} mark="+" />,
-              <RailMark key={`${top}-`} y={y + top + 1} mark="−" />,
+            {(board.rails ? [0, 16] : []).flatMap((top) => [
+              <RailMark key={`${top}+`} y={top} columns={board.columns} mark="+" />,
+              <RailMark key={`${top}-`} y={top + 1} columns={board.columns} mark="−" />,
             ])}
             {['j', 'i', 'h', 'g', 'f'].map((row, i) => (
-              <RowName key={row} y={y + 3 + i} name={row} />
+              <RowName key={row} y={3 + i} columns={board.columns} name={row} />
             ))}
             {['e', 'd', 'c', 'b', 'a'].map((row, i) => (
-              <RowName key={row} y={y + 10 + i} name={row} />
+              <RowName key={row} y={10 + i} columns={board.columns} name={row} />
             ))}
-            {numbered && <ColumnNumbers y={y} />}
+            {numbered && <ColumnNumbers columns={board.columns} />}
+            {numbered && (
+              <SvgText x={0.1} y={8.75} size={0.72} fill={colour('matText')} weight={600}>
+                {board.id}
+              </SvgText>
+            )}
           </g>
         ))}
         {scene.strips.map((s) => (
@@ -47,13 +52,21 @@ export const Ground = memo(
       </>
     );
   },
-  (a, b) => a.numbered === b.numbered && a.scene.boards.length === b.scene.boards.length,
+  (a, b) => a.numbered === b.numbered && sameBoards(a.scene, b.scene),
 );
 
-function RailMark({ y, mark }: { readonly y: number; readonly mark: string }) {
+const sameBoards = (a: BoardScene, b: BoardScene): boolean =>
+  a.boards.map((board) => board.id).join() === b.boards.map((board) => board.id).join();
+
+interface EdgeProps {
+  readonly y: number;
+  readonly columns: number;
+}
+
+function RailMark({ y, columns, mark }: EdgeProps & { readonly mark: string }) {
   return (
     <>
-      {[0.1, 63.95].map((x) => (
+      {[0.1, columns + 0.95].map((x) => (
         <SvgText key={x} x={x} y={y + 0.3} size={0.9} fill={mark === '+' ? colour('flag') : '#9FC0D0'} weight={600}>
           {mark}
         </SvgText>
@@ -62,10 +75,10 @@ function RailMark({ y, mark }: { readonly y: number; readonly mark: string }) {
   );
 }
 
-function RowName({ y, name }: { readonly y: number; readonly name: string }) {
+function RowName({ y, columns, name }: EdgeProps & { readonly name: string }) {
   return (
     <>
-      {[0.1, 63.95].map((x) => (
+      {[0.1, columns + 0.95].map((x) => (
         <SvgText key={x} x={x} y={y + 0.22} size={0.66} fill={colour('matText')}>
           {name}
         </SvgText>
@@ -74,12 +87,12 @@ function RowName({ y, name }: { readonly y: number; readonly name: string }) {
   );
 }
 
-function ColumnNumbers({ y }: { readonly y: number }) {
+function ColumnNumbers({ columns }: { readonly columns: number }) {
   return (
     <>
-      {[1, ...Array.from({ length: 12 }, (_, i) => 5 * i + 5)].flatMap((column) =>
+      {[1, ...Array.from({ length: Math.floor(columns / 5) }, (_, i) => 5 * i + 5)].flatMap((column) =>
         [2.3, 15.25].map((dy) => (
-          <SvgText key={`${column}${dy}`} x={column} y={y + dy} size={0.62} fill={colour('matText')}>
+          <SvgText key={`${column}${dy}`} x={column} y={dy} size={0.62} fill={colour('matText')}>
             {column}
           </SvgText>
         )),
@@ -96,11 +109,11 @@ export const Holes = memo(
       `M${x - r},${y}a${r},${r} 0 1 0 ${2 * r},0a${r},${r} 0 1 0 ${-2 * r},0`;
     return (
       <path
-        d={scene.boards.flatMap(({ y }) => holesOf(y).map(dot)).join('')}
+        d={scene.boards.flatMap((board) => holesOf(board).map(dot)).join('')}
         fill={colour('hole')}
         pointerEvents="none"
       />
     );
   },
-  (a, b) => a.scene.boards.length === b.scene.boards.length,
+  (a, b) => sameBoards(a.scene, b.scene),
 );

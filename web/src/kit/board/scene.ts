@@ -1,8 +1,11 @@
 import {
-  BOARD_PITCH,
-  COLUMNS,
+  breadboardXY,
+  columnNumbers,
+  columnsOf,
   type GateKind,
   hasRailHole,
+  hasRails,
+  holesOfStrip,
   holeXY,
   isRail,
   leadsOf,
@@ -10,6 +13,7 @@ import {
   type PartType,
   type Path,
   parseHole,
+  railNamed,
   routeJumpers,
   rows,
   rowY,
@@ -71,9 +75,18 @@ export interface SceneWire {
   readonly signal: string | undefined;
 }
 
+/** A breadboard on the mat: `x` is its column 0, `y` its top rail; */
+export interface SceneBoard {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly columns: number;
+  readonly rails: boolean;
+}
+
 /** A board as plain data, in tenths of an inch; (0, 0) is one column left of, and on, the first top rail. */
 export interface BoardScene {
-  readonly boards: readonly { readonly id: string; readonly y: number }[];
+  readonly boards: readonly SceneBoard[];
   readonly width: number;
   readonly height: number;
   readonly strips: readonly SceneStrip[];
@@ -87,16 +100,19 @@ export const MARGIN = { x: 1.2, top: 1.2, bottom: 1.2 } as const;
 /** Describes a board for drawing. Pure, so that a test can look at it. */
 export function boardScene(read: ReadBoard): BoardScene {
   const { board, nets, names } = read;
-  const boards = board.breadboards.map(({ id }, i) => ({ id, y: i * BOARD_PITCH }));
+  const boards = board.breadboards.map(({ id }) => ({
+    id,
+    ...breadboardXY(id),
+    columns: columnsOf(id),
+    rails: hasRails(id),
+  }));
   const netOf = (strip: string): number | null => nets.ofStrip.get(strip) ?? null;
-  const strips = boards
-    .flatMap(({ id, y }) => stripsOf(id, y))
-    .map((s) => {
-      const net = netOf(s.id);
-      const pins = net === null ? [] : (nets.nets[net]?.pins ?? []);
-      const idle = pins.length > 0 && pins.every((pin) => nets.leads.get(pin)?.type.role === 'none');
-      return { ...s, net, signal: net === null ? undefined : names.get(net), idle };
-    });
+  const strips = boards.flatMap(stripsOf).map((s) => {
+    const net = netOf(s.id);
+    const pins = net === null ? [] : (nets.nets[net]?.pins ?? []);
+    const idle = pins.length > 0 && pins.every((pin) => nets.leads.get(pin)?.type.role === 'none');
+    return { ...s, net, signal: net === null ? undefined : names.get(net), idle };
+  });
   const parts = Object.values(board.parts).flatMap((seated) => partOf(seated, read));
   const paths = routeJumpers(board);
   const wires = Object.values(board.jumpers).flatMap(({ id, from }) => {
@@ -105,32 +121,47 @@ export function boardScene(read: ReadBoard): BoardScene {
     const net = netOf(stripOf(hole));
     return [{ id, path, net, signal: net === null ? undefined : names.get(net) }];
   });
-  const height = (boards.length - 1) * BOARD_PITCH + rowY['bottom-'];
-  return { boards, width: COLUMNS + 1, height, strips, parts, wires };
+  const width = Math.max(...boards.map((b) => b.x + b.columns + 1));
+  const height = Math.max(...boards.map((b) => b.y)) + rowY['bottom-'];
+  return { boards, width, height, strips, parts, wires };
 }
 
 type Capsule = Omit<SceneStrip, 'net' | 'signal' | 'idle'>;
 const HALF = 0.42;
 
-function stripsOf(board: string, y: number): Capsule[] {
+function stripsOf({ id, x, y, columns }: SceneBoard): Capsule[] {
   const half = (column: number, side: 'e' | 'f', top: number): Capsule => {
-    const [x, h] = [column - HALF, 4 + 2 * HALF];
-    return { id: `${board}.${column}${side}`, x, y: y + top - HALF, width: 2 * HALF, height: h, rail: null };
+    const height = 4 + 2 * HALF;
+    return {
+      id: `${id}.${column}${side}`,
+      x: x + column - HALF,
+      y: y + top - HALF,
+      width: 2 * HALF,
+      height,
+      rail: null,
+    };
   };
-  const columns = Array.from({ length: COLUMNS }, (_, i) => i + 1);
-  const rails = rows.filter(isRail).map((row): Capsule => {
-    const rail = row.endsWith('+') ? '+' : '-';
-    return { id: `${board}.${row}`, x: 3 - 0.6, y: y + rowY[row] - HALF, width: 58 + 1.2, height: 2 * HALF, rail };
-  });
-  return [...columns.flatMap((c) => [half(c, 'f', rowY.j), half(c, 'e', rowY.e)]), ...rails];
+  const rails = [`${id}.`, `${id}.left-`, `${id}.right-`].flatMap((start) =>
+    rows.filter(isRail).flatMap((row): Capsule[] => {
+      const first = railNamed(start + row);
+      if (!first || stripOf(first) !== start + row) return [];
+      const last = holesOfStrip(first).at(-1)?.column ?? first.column;
+      const rail = row.endsWith('+') ? '+' : '-';
+      const left = x + first.column - 0.6;
+      const size = { width: last - first.column + 1.2, height: 2 * HALF };
+      return [{ id: start + row, x: left, y: y + rowY[row] - HALF, ...size, rail }];
+    }),
+  );
+  const numbers = Array.from({ length: columns }, (_, i) => i + 1);
+  return [...numbers.flatMap((c) => [half(c, 'f', rowY.j), half(c, 'e', rowY.e)]), ...rails];
 }
 
 /** Every hole of a board, as places on the mat. */
-export function holesOf(y: number): { x: number; y: number }[] {
+export function holesOf({ id, x, y }: SceneBoard): { x: number; y: number }[] {
   return rows.flatMap((row) =>
-    Array.from({ length: COLUMNS }, (_, i) => i + 1)
-      .filter((column) => !isRail(row) || hasRailHole(column))
-      .map((column) => ({ x: column, y: y + rowY[row] })),
+    columnNumbers(id)
+      .filter((column) => !isRail(row) || hasRailHole(column, id))
+      .map((column) => ({ x: x + column, y: y + rowY[row] })),
   );
 }
 
