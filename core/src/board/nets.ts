@@ -1,3 +1,4 @@
+import { innerOf, typeOf } from '../catalogue';
 import type { Board } from './board';
 import { parseHole, stripOf } from './hole';
 import { type Lead, leadsOf } from './seating';
@@ -11,7 +12,7 @@ export interface Net {
 }
 
 /**
- * The connectivity of a board, read off its holes, strips, rails, jumpers and leads; everything after
+ * The connectivity of a board, read off its holes, strips, rails, jumpers, leads and the metal inside of parts; everything after
  * the board works on this. `ofPin` and `ofStrip` give a net's index in `nets`; only strips that hold
  * something belong to a net. `leads` holds every lead by pin.
  */
@@ -38,6 +39,10 @@ export function extractNets(board: Board): Nets {
       const strip = stripOf(lead.hole);
       union.find(strip);
       pinStrips.push([lead.pin, strip]);
+    }
+    for (const [a, b] of innerOf(typeOf(part)).joined) {
+      const [from, to] = [leads.get(`${part.ref}.${a}`)?.hole, leads.get(`${part.ref}.${b}`)?.hole];
+      if (from && to) union.join(stripOf(from), stripOf(to));
     }
   }
   const jumperStrips: [id: string, strip: string][] = [];

@@ -9,7 +9,7 @@ import {
   type SeatedPart,
   stripOf,
 } from '../board';
-import { typeOf, type Unit } from '../catalogue';
+import { innerOf, typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import { buildOrder, drivenBy, isPlain, type Packing, type UnitUse } from '../packing';
 import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } from '../planning';
@@ -155,13 +155,15 @@ class Stager {
   }
 
   private switches(): void {
-    const switches = this.refs('switch');
+    const switches = this.seated.filter((p) => innerOf(typeOf(p)).contacts.length > 0).map((p) => p.ref);
     if (switches.length === 0) return;
     const strips = new Set(switches.flatMap((ref) => this.stripsOf(ref)));
-    const pullDowns = this.refs('resistor').filter((ref) => this.stripsOf(ref).some((s) => strips.has(s)));
+    const pullDowns = [...this.refs('resistor'), ...this.refs('resistor-network')].filter((ref) =>
+      this.stripsOf(ref).some((s) => strips.has(s)),
+    );
     const test = 'Each signal reads 0 V with its switch off and 5 V with it on.';
     this.stage('switches', 'Switches and their pull-downs', [...switches, ...pullDowns], test);
-    this.claim(switches.flatMap((ref) => [`${ref}.1`, `${ref}.2`]));
+    this.claim(switches.flatMap((ref) => leadsOf(this.board.parts[ref] as SeatedPart).map((lead) => lead.pin)));
   }
 
   /** Whether a unit serves a gate of the design, and not a part that the sheet uses by number. */
@@ -255,7 +257,8 @@ class Stager {
 /** A value with its unit, as written on a parts list. */
 export function shownValue(kind: string, value: number | undefined): string {
   if (value === undefined) return '';
-  if (kind === 'resistor') return value >= 1000 ? ` ${value / 1000} kΩ` : ` ${value} Ω`;
+  if (kind === 'resistor' || kind === 'resistor-network' || kind === 'potentiometer')
+    return value >= 1000 ? ` ${value / 1000} kΩ` : ` ${value} Ω`;
   if (kind === 'capacitor') return ` ${value} nF`;
   return kind === 'supply' ? ` ${value} V` : '';
 }

@@ -1,3 +1,4 @@
+import { type Contact, noInner } from './inner';
 import type { PartType, Pin } from './part';
 
 const lead = (id: string, name: string, dx: number, dy: number): Pin => ({ id, name, role: 'lead', dx, dy });
@@ -23,6 +24,12 @@ const dual = (names: string, rows = 3): Pin[] => {
 
 /** A display's ten pins, five below and five above; 3 and 8 are common. */
 const displayPins = dual('e d COM c DP b a COM f g', 6);
+/** Segments of a display by name and pin. */
+const segments = displayPins.flatMap(({ name, id }) => (/^[a-g]$|^DP$/.test(name) ? [[name, id] as const] : []));
+const eight = [1, 2, 3, 4, 5, 6, 7, 8];
+const ten = [...eight, 9, 10];
+const contact = (lever: string, a: string, b: string, on = true): Contact => ({ lever, a, b, on });
+
 const threeLegs = (names: string): Pin[] => row(names);
 
 /**
@@ -38,6 +45,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'S',
     pins: [lead('1', 'feed', 0, 0), lead('2', 'signal', 0, 3)],
     body: { x: -0.45, y: 0.5, width: 0.9, height: 2 },
+    inner: { ...noInner, contacts: [contact('', '1', '2')], signalPin: '2' },
     catch: 'Open, it drives nothing: its signal needs a pull-down resistor.',
   },
   {
@@ -48,6 +56,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'D',
     pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 1, 0)],
     body: { x: -0.45, y: -0.95, width: 1.9, height: 1.9 },
+    inner: { ...noInner, lamps: [{ name: '', anode: 'A', cathode: 'K' }], signalPin: 'A' },
     catch: 'The longer lead is the anode; the flat of the rim marks the cathode.',
   },
   {
@@ -58,6 +67,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'R',
     pins: [lead('1', 'one end', 0, 0), lead('2', 'other end', 0, 3)],
     body: { x: -0.28, y: 0.6, width: 0.56, height: 1.8 },
+    inner: { ...noInner, resistors: [{ a: '1', b: '2', share: 1 }] },
     catch: 'Either way round. 1 kΩ reads brown black red, 10 kΩ brown black orange.',
   },
   {
@@ -88,6 +98,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'S',
     pins: dual('1a 2a 3a 4a 5a 6a 7a 8a 8b 7b 6b 5b 4b 3b 2b 1b'),
     body: around(dual('1a 2a 3a 4a 5a 6a 7a 8a 8b 7b 6b 5b 4b 3b 2b 1b')),
+    inner: { ...noInner, contacts: eight.map((n) => contact(String(n), String(n), String(17 - n))) },
     catch: 'Each contact joins the two pins that face each other; open, it drives nothing. ON is printed at one side.',
   },
   {
@@ -98,6 +109,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'S',
     pins: row('one common other'),
     body: around(row('one common other')),
+    inner: { ...noInner, contacts: [contact('', '2', '1'), contact('', '2', '3', false)], signalPin: '2' },
     catch: 'The middle pin is common. To supply and ground at its ends it needs no resistor, but it bounces.',
   },
   {
@@ -113,6 +125,15 @@ export const benchParts: readonly PartType[] = [
       lead('4', 'one side', 0, -3),
     ],
     body: { x: -0.2, y: -2.7, width: 2.4, height: 2.4 },
+    inner: {
+      ...noInner,
+      joined: [
+        ['1', '4'],
+        ['2', '3'],
+      ],
+      contacts: [contact('', '1', '2')],
+      signalPin: '2',
+    },
     catch: 'Pins 1 and 4 are always joined, and so are 2 and 3: seated a quarter turn wrong it is always closed.',
   },
   {
@@ -123,6 +144,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'D',
     pins: dual('A1 A2 A3 A4 A5 A6 A7 A8 A9 A10 K10 K9 K8 K7 K6 K5 K4 K3 K2 K1'),
     body: around(dual('A1 A2 A3 A4 A5 A6 A7 A8 A9 A10 K10 K9 K8 K7 K6 K5 K4 K3 K2 K1')),
+    inner: { ...noInner, lamps: ten.map((n) => ({ name: String(n), anode: String(n), cathode: String(21 - n) })) },
     catch: 'Ten LEDs, each wants a resistor of its own; a cut corner marks the first anode.',
   },
   {
@@ -133,6 +155,11 @@ export const benchParts: readonly PartType[] = [
     prefix: 'H',
     pins: displayPins,
     body: around(displayPins, 0.7),
+    inner: {
+      ...noInner,
+      joined: [['3', '8']],
+      lamps: segments.map(([name, id]) => ({ name, anode: '3', cathode: id })),
+    },
     catch:
       'Common pins 3 and 8 to supply, segments pulled low, as by a 7447. A resistor in each segment, not one in common.',
   },
@@ -144,6 +171,11 @@ export const benchParts: readonly PartType[] = [
     prefix: 'H',
     pins: displayPins,
     body: around(displayPins, 0.7),
+    inner: {
+      ...noInner,
+      joined: [['3', '8']],
+      lamps: segments.map(([name, id]) => ({ name, anode: id, cathode: '3' })),
+    },
     catch:
       'Common pins 3 and 8 to ground, segments driven high, as by a 4511. A resistor in each segment, not one in common.',
   },
@@ -155,6 +187,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'RN',
     pins: row('common R1 R2 R3 R4 R5 R6 R7 R8'),
     body: around(row('common R1 R2 R3 R4 R5 R6 R7 R8'), 0.4),
+    inner: { ...noInner, resistors: eight.map((n) => ({ a: '1', b: String(n + 1), share: 1 })) },
     catch: 'A dot marks pin 1, the common end: turned round, two of the values come out doubled.',
   },
   {
@@ -165,6 +198,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'RN',
     pins: row('R1a R1b R2a R2b R3a R3b R4a R4b'),
     body: around(row('R1a R1b R2a R2b R3a R3b R4a R4b'), 0.4),
+    inner: { ...noInner, resistors: [1, 3, 5, 7].map((n) => ({ a: String(n), b: String(n + 1), share: 1 })) },
     catch: 'Neighbouring pins are the two ends of one resistor: 1 and 2, 3 and 4.',
   },
   {
@@ -216,6 +250,13 @@ export const benchParts: readonly PartType[] = [
     prefix: 'RV',
     pins: row('end wiper end'),
     body: around(row('end wiper end'), 0.7),
+    inner: {
+      ...noInner,
+      resistors: [
+        { a: '1', b: '2', share: 0.5 },
+        { a: '2', b: '3', share: 0.5 },
+      ],
+    },
     catch: 'The middle pin is the wiper. Turned fully with an end at supply, nothing limits the current but the load.',
   },
   {
@@ -226,6 +267,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'X',
     pins: row('supply ground out'),
     body: around(row('supply ground out'), 0.7),
+    inner: { ...noInner, contacts: [contact('', '3', '1'), contact('', '3', '2', false)], signalPin: '3' },
     catch: 'A square wave at the rate set on it; it needs supply and ground of its own.',
   },
 ];

@@ -15,6 +15,7 @@ export {
 export { type ChipData, type ChipGroup, chips, type PulseTimer } from './chips';
 export * from './datasheet';
 export { type Family, type FamilyId, families, familyIds, partNumber, readPartNumber } from './family';
+export * from './inner';
 export {
   type Drive,
   gateTitle,

@@ -1,5 +1,6 @@
 import type { Behaviour, Connective, GateKind, Machine } from '../logic';
 import type { ChipData } from './chips';
+import type { Inner } from './inner';
 
 /**
  * What a pin is for. `both`: input and output at once. `analogue`: a timer's resistor or capacitor.
@@ -78,6 +79,8 @@ export interface PartType {
   readonly catch: string;
   /** What its data sheet says beyond that; null for parts that are no chips. */
   readonly chip: ChipData | null;
+  /** What it does between its pins; absent for chips and for parts whose doing is not worked out. */
+  readonly inner?: Inner;
   /** The definition of a part of one's own, as the sheet has it; absent for parts of the catalogue. */
   readonly own?: string;
 }

@@ -622,11 +622,6 @@ export const sentences = {
     says: '“{text}” is not something the board understands.',
     todo: 'Type U1.8 > U3.2 for a jumper, or pull w3, turn U1, move U1 b1.e20, seat led, label S1 K.',
   },
-  'hand/not-on-a-board': {
-    severity: 'error',
-    says: 'The {part} cannot be seated on the board yet.',
-    todo: 'Seat chips, switches, LEDs, resistors, capacitors and supplies.',
-  },
   'hand/no-such-type': {
     severity: 'error',
     says: 'No part is known as {part}.',
@@ -802,6 +797,36 @@ export const sentences = {
     severity: 'error',
     says: '{ref} has no way to ground, so it stays dark.',
     todo: 'Put its resistor between the cathode and a ground rail.',
+  },
+  'button-always-closed': {
+    severity: 'error',
+    says: '{ref} has both sides of its contact in strip {strip}: it is always closed.',
+    why: 'pins 1 and 4 of a push-button are one piece of metal, and so are 2 and 3: a quarter turn wrong, the strips join what the button should',
+    todo: 'Give it a quarter turn, over the channel.',
+  },
+  'chips-in-one-strip': {
+    severity: 'error',
+    says: '{pin} and {other} are in one strip, {strip}; the board joins them.',
+    why: 'pins of two chips that are meant to be joined are joined by a jumper: sharing a strip is a chip in the wrong columns',
+    todo: 'Move one of the chips to columns of its own.',
+  },
+  'not-worked-out': {
+    severity: 'note',
+    says: 'What {ref}, {title}, does is not worked out: under power it counts as open.',
+    why: 'between the leads of diodes and transistors currents depend on voltages that are not computed here',
+    todo: 'Judge what hangs on it by yourself.',
+  },
+  'display-polarity': {
+    severity: 'error',
+    says: '{ref} is a display with {kind}, but {because}.',
+    why: 'current through an LED runs one way only: a display of the other polarity stays dark, or shows everything inverted',
+    todo: 'Take a display of the other polarity, or one whose common pins go to {rail} with a decoder that fits.',
+  },
+  'display-shared-resistor': {
+    severity: 'warning',
+    says: 'The segments of {ref} share one resistor, {resistor}.',
+    why: 'its current divides among the segments that are lit: a 1 is bright and an 8 is dim',
+    todo: 'Put a resistor in the lead of each segment, and the common pins to their rail.',
   },
   'rail-half-dead': {
     severity: 'error',

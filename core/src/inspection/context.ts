@@ -14,6 +14,8 @@ import {
   type Family,
   type FamilyId,
   families,
+  innerName,
+  innerOf,
   type PartKind,
   type PartType,
   readPartNumber,
@@ -28,6 +30,13 @@ export interface Feeds {
   readonly ground: boolean;
   readonly outputs: readonly string[];
   readonly switches: readonly string[];
+}
+
+/** A lever that closes contacts; `name` is its part's reference, or `S2.3` where a part has several. */
+export interface Lever {
+  readonly ref: string;
+  readonly name: string;
+  readonly contacts: readonly { readonly a: string; readonly b: string; readonly on: boolean }[];
 }
 
 /** A seated part with its type. */
@@ -109,7 +118,7 @@ export class Context {
       supply: pins.some((pin) => this.isSupplyLead(pin, '+')),
       ground: pins.some((pin) => this.isSupplyLead(pin, '-')),
       outputs: pins.filter((pin) => this.driveOf(pin) !== null),
-      switches: pins.filter((pin) => this.kindOf(pin) === 'switch'),
+      switches: pins.filter((pin) => this.isContact(pin)),
     };
     this.feeds.set(net, feeds);
     return feeds;
@@ -137,12 +146,46 @@ export class Context {
 
   /** Nets at the other end of the resistors on a net. */
   throughResistors(net: number): number[] {
+    return this.resistorsOn(net).map((r) => r.to);
+  }
+
+  /** The resistors on a net that lead to another one: whose they are, where they lead, and their ohms. */
+  resistorsOn(net: number): { readonly ref: string; readonly to: number; readonly ohms: number }[] {
     return this.pinsOn(net).flatMap((pin) => {
-      if (this.kindOf(pin) !== 'resistor') return [];
-      const ref = pin.slice(0, pin.indexOf('.'));
-      const other = this.netOf(`${ref}.${pin.endsWith('.1') ? '2' : '1'}`);
-      return other === undefined || other === net ? [] : [other];
+      const dot = pin.indexOf('.');
+      const [ref, id] = [pin.slice(0, dot), pin.slice(dot + 1)];
+      const seated = this.board.parts[ref];
+      return innerOf(seated && typeOf(seated)).resistors.flatMap(({ a, b, share }) => {
+        const to = id === a ? this.netOf(`${ref}.${b}`) : id === b ? this.netOf(`${ref}.${a}`) : undefined;
+        return to === undefined || to === net ? [] : [{ ref, to, ohms: (seated?.value ?? 1000) * share }];
+      });
     });
+  }
+
+  /** Levers of switches, buttons and clocks, each with its contacts by pin (`S1.2`). */
+  levers(): readonly Lever[] {
+    return this.known.flatMap(({ seated: { ref }, type }) => {
+      const { contacts } = innerOf(type);
+      return [...new Set(contacts.map((c) => c.lever))].map((lever) => ({
+        ref,
+        name: innerName(ref, lever),
+        contacts: contacts
+          .filter((c) => c.lever === lever)
+          .map(({ a, b, on }) => ({ a: `${ref}.${a}`, b: `${ref}.${b}`, on })),
+      }));
+    });
+  }
+
+  private isContact(pin: string): boolean {
+    const dot = pin.indexOf('.');
+    const seated = this.board.parts[pin.slice(0, dot)];
+    const id = pin.slice(dot + 1);
+    return innerOf(seated && typeOf(seated)).contacts.some((c) => c.a === id || c.b === id);
+  }
+
+  /** Whether a net is a rail's: supply or ground by itself. */
+  isFed(net: number | undefined): boolean {
+    return net !== undefined && (this.feedsOf(net).supply || this.feedsOf(net).ground);
   }
 
   /** Whether anything at all gives a net a level, switches counted as open. */

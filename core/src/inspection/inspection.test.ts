@@ -138,6 +138,29 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       }),
       'U9',
     ],
+    ['not-worked-out', following('board', 'seat npn b2.c10'), 'Q1'],
+    ['button-always-closed', following('board', 'seat push-button b2.e10', 'turn S5'), 'S5'],
+    [
+      'chips-in-one-strip',
+      forced((b) => {
+        b.parts.U9 = { ref: 'U9', part: '74HC154', at: b.parts.U1?.at.replace('.e', '.d') ?? '', turn: 0 };
+      }),
+      'U9',
+    ],
+    ['display-polarity', following('board', 'seat display-anode b2.e10', 'H1.3 > b1.bottom-'), 'H1'],
+    [
+      'display-shared-resistor',
+      following(
+        'board',
+        'seat display-cathode b2.e10',
+        'seat resistor b2.f20',
+        'H1.3 > R8.1',
+        'R8.2 > b1.bottom-',
+        'H1.1 > U1.6',
+        'H1.2 > U1.8',
+      ),
+      'H1',
+    ],
     ['no-supply-source', withoutPart('P1'), ''],
     ['supply-shorted', following('b1.top+55 > b1.top-55'), 'w29'],
     ['switch-shorts-supply', following('S1.2 > b1.bottom-'), 'S1'],

@@ -1,14 +1,36 @@
+import { innerName, innerOf, type PartKind } from '../catalogue';
 import type { Context } from './context';
 
-/** The nets of an LED's leads. */
+/** A lamp: an LED, or one of those in a bar or a display, with the nets of its ends. */
 export interface LedNets {
+  /** The part's reference, and the lamp's own name: the same for an LED. */
   readonly ref: string;
+  readonly name: string;
+  readonly kind: PartKind;
   readonly anode: number | undefined;
   readonly cathode: number | undefined;
 }
 
 export function ledsOf(c: Context): LedNets[] {
-  return c.of('led').map(({ seated: { ref } }) => ({ ref, anode: c.netOf(`${ref}.A`), cathode: c.netOf(`${ref}.K`) }));
+  return c.known.flatMap(({ seated: { ref }, type }) =>
+    innerOf(type).lamps.map(({ name, anode, cathode }) => ({
+      ref,
+      name: innerName(ref, name),
+      kind: type.kind,
+      anode: c.netOf(`${ref}.${anode}`),
+      cathode: c.netOf(`${ref}.${cathode}`),
+    })),
+  );
+}
+
+/** The first of several lamps of each part: what is wrong with all segments of a display is said once. */
+export function* oncePerPart(lamps: Iterable<LedNets>): Generator<LedNets> {
+  const said = new Set<string>();
+  for (const lamp of lamps) {
+    if (said.has(lamp.ref)) continue;
+    said.add(lamp.ref);
+    yield lamp;
+  }
 }
 
 /** Whether something that carries current without a limit is on a net: a rail, an output, a switch. */
@@ -19,11 +41,13 @@ export function isStiff(c: Context, net: number | undefined): boolean {
 }
 
 /** What a net leads to, directly or through one resistor. */
-export function reach(c: Context, net: number | undefined): { ground: boolean; source: boolean } {
-  const nets = net === undefined ? [] : [net, ...c.throughResistors(net)];
+export function reach(c: Context, net: number | undefined): { ground: boolean; supply: boolean; source: boolean } {
+  // A rail has resistors to everything: what is on one leads nowhere else.
+  const nets = net === undefined ? [] : c.isFed(net) ? [net] : [net, ...c.throughResistors(net)];
   const feeds = nets.map((n) => c.feedsOf(n));
   return {
     ground: feeds.some((f) => f.ground),
+    supply: feeds.some((f) => f.supply),
     source: feeds.some((f) => f.supply || f.outputs.length > 0 || f.switches.length > 0),
   };
 }

@@ -1,6 +1,6 @@
 import type { Board, Nets } from '../board';
 import { byNumber } from '../board';
-import { type PartType, typeOf } from '../catalogue';
+import { innerOf, isGiver, isShower, type PartType, typeOf } from '../catalogue';
 import { areEqual, choosable, drivenBy, dutyText, type Package, type Packing, type UnitUse } from '../packing';
 import { GROUND, SUPPLY } from '../planning';
 
@@ -62,10 +62,11 @@ class Matcher {
     for (const part of Object.values(board.parts)) {
       const { ref, signal } = part;
       if (signal === undefined) continue;
-      const kind = typeOf(part)?.kind;
-      if (kind === 'switch' && packing.inputs.includes(signal)) this.found.set(signal, this.labelOf(`${ref}.2`));
+      const type = typeOf(part);
+      const own = `${ref}.${innerOf(type).signalPin}`;
+      if (isGiver(type) && packing.inputs.includes(signal)) this.found.set(signal, this.labelOf(own));
       const net = netOfOutput.get(signal);
-      if (kind === 'led' && net !== undefined) this.shown.set(net, this.labelOf(`${ref}.A`));
+      if (isShower(type) && net !== undefined) this.shown.set(net, this.labelOf(own));
     }
     // What is no plain gate keeps its place.
     for (const { use, ref, type, unit } of this.uses())

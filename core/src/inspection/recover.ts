@@ -1,5 +1,16 @@
 import { type Board, byNumber, type Nets, type SeatedPart } from '../board';
-import { families, type PartType, readDesign, readPartNumber, typeOf, type Unit } from '../catalogue';
+import {
+  type Contact,
+  families,
+  type Lamp as InnerLamp,
+  innerName,
+  innerOf,
+  type PartType,
+  readDesign,
+  readPartNumber,
+  typeOf,
+  type Unit,
+} from '../catalogue';
 import { canName, keywords } from '../design';
 import { type Finding, finding, type Place } from '../finding';
 import { type Duty, dutyOfUnit, fingerprint, type Package, type Packing, type UnitUse, whatIsWrong } from '../packing';
@@ -128,29 +139,41 @@ class Reader {
 
   private switches(): void {
     for (const { part, type } of this.parts) {
-      if (type.kind !== 'switch') continue;
-      const [a, b] = [this.netOf(`${part.ref}.1`), this.netOf(`${part.ref}.2`)];
-      const fed = this.level(a) ?? this.level(b);
-      const net = this.level(a) === undefined ? a : b;
-      const name = this.free(part.signal, part.ref);
-      this.inputs.push({ name, says: part.signal === name ? '' : `switch ${part.ref}` });
-      if (fed === undefined || net === undefined || this.carried.has(net)) {
-        this.findings.push(finding('recover/idle-switch', [{ kind: 'part', ref: part.ref }], { ref: part.ref }));
-        continue;
-      }
-      // Closed, it joins its net to the rail that feeds it.
-      this.carried.set(net, fed === '1' ? name : `~${name}`);
+      const { contacts } = innerOf(type);
+      for (const lever of new Set(contacts.map((c) => c.lever)))
+        this.lever(
+          part,
+          lever,
+          contacts.filter((c) => c.lever === lever),
+        );
     }
+  }
+
+  /** Put on, a lever joins its net to the rail that feeds it. Contacts that serve nothing are no inputs where a part has several. */
+  private lever(part: SeatedPart, lever: string, contacts: readonly Contact[]): void {
+    const called = innerName(part.ref, lever);
+    const on = contacts.find((c) => c.on) ?? contacts[0];
+    const [a, b] = [this.netOf(`${part.ref}.${on?.a}`), this.netOf(`${part.ref}.${on?.b}`)];
+    const fed = this.level(a) ?? this.level(b);
+    const net = this.level(a) === undefined ? a : b;
+    const idle = fed === undefined || net === undefined || this.carried.has(net);
+    if (idle && lever !== '') return;
+    const name = this.free(part.signal, called.replace('.', '_'));
+    this.inputs.push({ name, says: part.signal === name ? '' : `switch ${called}` });
+    if (idle) this.findings.push(finding('recover/idle-switch', [{ kind: 'part', ref: part.ref }], { ref: called }));
+    else this.carried.set(net, fed === '1' ? name : `~${name}`);
   }
 
   /** Nets on the other side of resistors. */
   private across(net: number): number[] {
     return (this.nets.nets[net]?.pins ?? []).flatMap((pin) => {
-      const ref = pin.slice(0, pin.indexOf('.'));
+      const dot = pin.indexOf('.');
+      const [ref, id] = [pin.slice(0, dot), pin.slice(dot + 1)];
       const part = this.board.parts[ref];
-      if (!part || typeOf(part)?.kind !== 'resistor') return [];
-      const other = this.netOf(`${ref}.${pin.endsWith('.1') ? '2' : '1'}`);
-      return other === undefined || other === net ? [] : [other];
+      return innerOf(part && typeOf(part)).resistors.flatMap(({ a, b }) => {
+        const other = id === a ? this.netOf(`${ref}.${b}`) : id === b ? this.netOf(`${ref}.${a}`) : undefined;
+        return other === undefined || other === net ? [] : [other];
+      });
     });
   }
 
@@ -163,23 +186,30 @@ class Reader {
   /** LEDs: lit by a high net when their cathode leads to ground, by a low one when their anode leads to supply. */
   private lamps(): Lamp[] {
     return this.parts.flatMap(({ part, type }): Lamp[] => {
-      if (type.kind !== 'led') return [];
-      const name = this.free(part.signal, part.ref);
-      this.lampRefs.set(name, part.ref);
-      const [anode, cathode] = [this.netOf(`${part.ref}.A`), this.netOf(`${part.ref}.K`)];
-      const leads = (net: number | undefined, to: string): boolean =>
-        net !== undefined && (this.level(net) === to || this.across(net).some((n) => this.level(n) === to));
-      const signal = (net: number | undefined, rail: string): number | null => {
-        if (net === undefined) return null;
-        if (this.level(net) !== undefined) return net;
-        const all = [net, ...this.across(net)].filter((n) => this.level(n) !== rail);
-        return all.find((n) => this.carried.has(n) || this.hasOutput(n)) ?? null;
-      };
-      const says = part.signal === name ? '' : `LED ${part.ref}`;
-      if (leads(cathode, '0')) return [{ name, says, net: signal(anode, '0'), inverted: false }];
-      if (leads(anode, '1')) return [{ name, says, net: signal(cathode, '1'), inverted: true }];
-      return [{ name, says, net: null, inverted: false }];
+      return innerOf(type).lamps.flatMap((lamp) => this.lamp(part, lamp));
     });
+  }
+
+  /** Lamps that serve nothing are no outputs where a part has several. */
+  private lamp(part: SeatedPart, inner: InnerLamp): Lamp[] {
+    const called = innerName(part.ref, inner.name);
+    const [anode, cathode] = [this.netOf(`${part.ref}.${inner.anode}`), this.netOf(`${part.ref}.${inner.cathode}`)];
+    const alone = (net: number | undefined): boolean => (this.nets.nets[net ?? -1]?.pins.length ?? 0) < 2;
+    if (inner.name !== '' && (alone(anode) || alone(cathode))) return [];
+    const name = this.free(part.signal, called.replace('.', '_'));
+    this.lampRefs.set(name, part.ref);
+    const leads = (net: number | undefined, to: string): boolean =>
+      net !== undefined && (this.level(net) === to || this.across(net).some((n) => this.level(n) === to));
+    const signal = (net: number | undefined, rail: string): number | null => {
+      if (net === undefined) return null;
+      if (this.level(net) !== undefined) return net;
+      const all = [net, ...this.across(net)].filter((n) => this.level(n) !== rail);
+      return all.find((n) => this.carried.has(n) || this.hasOutput(n)) ?? null;
+    };
+    const says = part.signal === name ? '' : `LED ${called}`;
+    if (leads(cathode, '0')) return [{ name, says, net: signal(anode, '0'), inverted: false }];
+    if (leads(anode, '1')) return [{ name, says, net: signal(cathode, '1'), inverted: true }];
+    return [{ name, says, net: null, inverted: false }];
   }
 
   private hasOutput(net: number): boolean {

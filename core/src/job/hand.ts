@@ -9,11 +9,13 @@ import {
   type Hole,
   holesOfStrip,
   holeXY,
+  isRail,
   jumperOf,
   leadsOf,
   nextBreadboard,
   nextFree,
   occupancyOf,
+  outlinesOf,
   parseHole,
   partOf,
   printHole,
@@ -21,16 +23,9 @@ import {
   railNamed,
   readBreadboard,
   type SeatedPart,
+  stripOf,
 } from '../board';
-import {
-  ownPartType,
-  type PartKind,
-  type PartName,
-  type PartType,
-  partNumber,
-  readPartNumber,
-  typeOf,
-} from '../catalogue';
+import { ownPartType, type PartKind, type PartName, partNumber, readPartNumber, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import type { Edit } from './edit';
 import { turnedInPlace } from './move';
@@ -92,12 +87,17 @@ function label(board: Board, what: string, signal: string): Command {
 }
 
 /** Values that parts come with when they are seated by hand: ohms, nanofarads, volts. */
-const usual: Readonly<Partial<Record<PartKind, number>>> = { resistor: 1000, capacitor: 100, supply: 5 };
+const usual: Readonly<Partial<Record<PartKind, number>>> = {
+  resistor: 1000,
+  'resistor-network': 10_000,
+  potentiometer: 10_000,
+  capacitor: 100,
+  supply: 5,
+};
 
 function seat(board: Board, what: string, at: string | undefined, own: readonly string[]): Command {
   const named = nameOf(what, own);
   const type = typeOf(named);
-  if (type && !isSeatable(type)) return no(finding('hand/not-on-a-board', [], { part: type.title }));
   if (!type) return no(finding('hand/no-such-type', [], { part: what.slice(0, 40) }));
   const value = usual[type.kind];
   const ref = nextFree(type.prefix, board.parts);
@@ -124,29 +124,62 @@ function nameOf(what: string, own: readonly string[]): PartName {
 }
 
 /** Rows in which the first pin of a part goes when nobody says where. */
-const homes: Readonly<Partial<Record<PartKind, Row>>> = {
+const homes: Readonly<Record<PartKind, Row>> = {
   chip: 'e',
   switch: 'f',
   led: 'c',
   resistor: 'a',
   capacitor: 'top+',
   supply: 'top+',
+  'dip-switch': 'e',
+  'change-over': 'b',
+  'push-button': 'e',
+  'led-bar': 'e',
+  display: 'e',
+  'resistor-network': 'b',
+  diode: 'f',
+  transistor: 'c',
+  potentiometer: 'b',
+  clock: 'b',
 };
 
-/** Whether a part can be seated: boards conduct through those that the simulator knows. */
-export function isSeatable(type: PartType): boolean {
-  return type.kind in homes;
-}
-
-/** The part at the first place, from the left, where all its leads find free holes; null when there is none. */
+/**
+ * The part at the first place, from the left, where all its leads find free holes in strips that hold nothing yet and
+ * its body lies on no other; failing that, in any free holes; null when there are none.
+ */
 function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
-  const row = homes[typeOf(part)?.kind ?? 'chip'] ?? 'e';
+  const row = homes[typeOf(part)?.kind ?? 'chip'];
+  const used = stripsInUse(board);
+  let second: SeatedPart | null = null;
   for (const { id } of board.breadboards)
     for (const column of columnNumbers(id)) {
       const tried = { ...part, at: `${id}.${row}${column}` };
-      if (checkSeat(board, tried).length === 0) return tried;
+      if (checkSeat(board, tried).length > 0) continue;
+      const clear = leadsOf(tried).every(({ hole }) => !hole || isRail(hole.row) || !used.has(stripOf(hole)));
+      if (clear && !liesOnAnother(board, tried)) return tried;
+      second ??= tried;
     }
-  return null;
+  return second;
+}
+
+function stripsInUse(board: Board): ReadonlySet<string> {
+  return new Set([...occupancyOf(board).keys()].flatMap((hole) => stripOf(parseHole(hole) as Hole)));
+}
+
+function liesOnAnother(board: Board, part: SeatedPart): boolean {
+  const all = outlinesOf({ ...board, parts: { ...board.parts, [part.ref]: part } });
+  const own = all.find((o) => o.ref === part.ref);
+  return (
+    own !== undefined &&
+    all.some(
+      (o) =>
+        o.ref !== part.ref &&
+        o.x < own.x + own.width &&
+        own.x < o.x + o.width &&
+        o.y < own.y + own.height &&
+        own.y < o.y + o.height,
+    )
+  );
 }
 
 function move(board: Board, what: string, at: string): Command {

@@ -15,7 +15,7 @@ import {
   type Turn,
   turned,
 } from '../board';
-import { typeOf } from '../catalogue';
+import { type PartKind, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 
 /** Where a part is to go, and whether the jumpers in its strips go with it. */
@@ -69,15 +69,17 @@ function doubled(board: Board): Finding[] | null {
   return null;
 }
 
+const quarterTurns: ReadonlySet<PartKind> = new Set(['resistor', 'capacitor', 'diode', 'push-button']);
+
 /**
- * Where a part goes when it is turned: chips, LEDs and switches by half a turn within their own
- * holes, other parts by a quarter turn about their first lead. Null when its anchor is in no hole.
+ * Where a part goes when it is turned: resistors, capacitors, diodes and push-buttons by a
+ * quarter turn about their first lead, other parts by half a turn within their own holes. Null when its anchor is in no hole.
  */
 export function turnedInPlace(part: SeatedPart): Pick<Move, 'at' | 'turn'> | null {
   const type = typeOf(part);
   const anchor = parseHole(part.at);
   if (!type || !anchor) return null;
-  if (type.kind === 'resistor' || type.kind === 'capacitor') {
+  if (quarterTurns.has(type.kind)) {
     return { at: part.at, turn: ((part.turn + 90) % 360) as Turn };
   }
   const offsets = type.pins.map((pin) => turned(pin.dx, pin.dy, part.turn));

@@ -1,5 +1,5 @@
 import type { Board, Nets } from '../board';
-import { typeOf } from '../catalogue';
+import { innerOf, isGiver, isShower, typeOf } from '../catalogue';
 import { drivenBy, type Packing } from '../packing';
 
 /** Net names of the rails in a design: `1` is supply and `0` is ground. */
@@ -30,11 +30,12 @@ export function expectationOf(packing: Packing, board: Board): Expectation {
   for (const seated of Object.values(board.parts)) {
     const { ref, signal } = seated;
     if (signal === undefined) continue;
-    const kind = typeOf(seated)?.kind;
-    if (kind === 'switch' && packing.inputs.includes(signal)) expected.set(`${ref}.2`, signal);
+    const type = typeOf(seated);
+    const own = `${ref}.${innerOf(type).signalPin}`;
+    if (isGiver(type) && packing.inputs.includes(signal)) expected.set(own, signal);
     const net = netOfOutput.get(signal);
-    if (kind === 'led' && net !== undefined) expected.set(`${ref}.A`, net);
-    if (kind === 'resistor') expected.set(`${ref}.2`, signal);
+    if (isShower(type) && net !== undefined) expected.set(own, net);
+    if (type?.kind === 'resistor') expected.set(`${ref}.2`, signal);
   }
   return expected;
 }
@@ -51,8 +52,8 @@ export function sourcesOf(packing: Packing, board: Board): ReadonlyMap<string, s
     });
   }
   for (const seated of Object.values(board.parts))
-    if (seated.signal !== undefined && typeOf(seated)?.kind === 'switch' && !sources.has(seated.signal))
-      sources.set(seated.signal, `${seated.ref}.2`);
+    if (seated.signal !== undefined && isGiver(typeOf(seated)) && !sources.has(seated.signal))
+      sources.set(seated.signal, `${seated.ref}.${innerOf(typeOf(seated)).signalPin}`);
   return sources;
 }
 

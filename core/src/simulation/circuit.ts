@@ -1,6 +1,15 @@
 import type { Board, Nets } from '../board';
 import { byNumber } from '../board';
-import { type FamilyId, families, type PartType, readPartNumber, typeOf, type Unit } from '../catalogue';
+import {
+  type FamilyId,
+  families,
+  innerName,
+  innerOf,
+  type PartType,
+  readPartNumber,
+  typeOf,
+  type Unit,
+} from '../catalogue';
 import type { Machine } from '../logic';
 
 /** No net: a pin in no hole. */
@@ -47,7 +56,8 @@ export interface Circuit {
   readonly resistorsOf: readonly (readonly Resistance[])[];
   /** Nets with a resistor on them. */
   readonly resistive: readonly number[];
-  readonly switches: readonly TwoLeads[];
+  /** Levers of switches, buttons and clocks, each with the contacts that it moves. */
+  readonly switches: readonly Lever[];
   readonly leds: readonly TwoLeads[];
 }
 
@@ -57,7 +67,13 @@ export interface Resistance {
   readonly ohms: number;
 }
 
-/** A part between two nets; of an LED `a` is the anode. */
+/** A lever by its name (`S1`, `S2.3`); a contact is closed while the lever stands `on` or off. */
+export interface Lever {
+  readonly ref: string;
+  readonly contacts: readonly { readonly a: number; readonly b: number; readonly on: boolean }[];
+}
+
+/** A part between two nets, by its name (`D1`, `H1.a`); of an LED `a` is the anode. */
 export interface TwoLeads {
   readonly ref: string;
   readonly a: number;
@@ -108,11 +124,24 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   driverNet.forEach((n, d) => {
     driversOf[n]?.push(d);
   });
-  for (const { ref, a, b } of ends('resistor', '1', '2')) {
-    if (a === NONE || b === NONE || a === b) continue;
-    const ohms = Math.max(1e-3, board.parts[ref]?.value ?? 1000);
-    resistorsOf[a]?.push({ to: b, ohms });
-    resistorsOf[b]?.push({ to: a, ohms });
+  const switches: Lever[] = [];
+  const leds: TwoLeads[] = [];
+  for (const seated of parts) {
+    const { ref, value = 1000 } = seated;
+    const { contacts, lamps, resistors } = innerOf(typeOf(seated));
+    const at = (id: string): number => net(`${ref}.${id}`);
+    for (const lever of new Set(contacts.map((c) => c.lever))) {
+      const own = contacts.filter((c) => c.lever === lever).map((c) => ({ a: at(c.a), b: at(c.b), on: c.on }));
+      switches.push({ ref: innerName(ref, lever), contacts: own });
+    }
+    for (const { name, anode, cathode } of lamps)
+      leds.push({ ref: innerName(ref, name), a: at(anode), b: at(cathode) });
+    for (const { a, b, share } of resistors) {
+      const [from, to, ohms] = [at(a), at(b), Math.max(1e-3, value * share)];
+      if (from === NONE || to === NONE || from === to) continue;
+      resistorsOf[from]?.push({ to, ohms });
+      resistorsOf[to]?.push({ to: from, ohms });
+    }
   }
   return {
     nets: count,
@@ -127,8 +156,8 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
     driversOf,
     resistorsOf,
     resistive: resistorsOf.flatMap((list, n) => (list.length > 0 ? [n] : [])),
-    switches: ends('switch', '1', '2'),
-    leds: ends('led', 'A', 'K'),
+    switches,
+    leds,
   };
 }
 

@@ -1,5 +1,5 @@
 import type { Board, Nets } from '../board';
-import { typeOf } from '../catalogue';
+import { isGiver, isShower, type PartType, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { HIGH, inputAt, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
@@ -26,14 +26,18 @@ export interface Panel {
 
 /** Finds the switch of each input and the LED of each output by the signal they are labelled with. */
 export function panelOf(board: Board, circuit: Circuit, inputs: readonly string[], outputs: readonly string[]): Panel {
-  const labelled = (kind: string, list: readonly { ref: string }[], signal: string): number =>
+  const labelled = (
+    fits: (type: PartType | null) => boolean,
+    list: readonly { ref: string }[],
+    signal: string,
+  ): number =>
     list.findIndex(({ ref }) => {
       const part = board.parts[ref];
-      return part?.signal === signal && typeOf(part)?.kind === kind;
+      return part?.signal === signal && fits(typeOf(part));
     });
   return {
-    switches: inputs.map((name) => labelled('switch', circuit.switches, name)),
-    leds: outputs.map((name) => labelled('led', circuit.leds, name)),
+    switches: inputs.map((name) => labelled(isGiver, circuit.switches, name)),
+    leds: outputs.map((name) => labelled(isShower, circuit.leds, name)),
   };
 }
 

@@ -39,6 +39,7 @@ export class Wiring {
 
   constructor(
     private readonly circuit: Circuit,
+    /** 1 for each lever that is on. */
     closed: Uint8Array,
     /** LOW, HIGH, UNKNOWN or RELEASED for each driver; the simulator's own array, read here. */
     private readonly driverLevel: Uint8Array,
@@ -234,8 +235,9 @@ function groupNets(circuit: Circuit, closed: Uint8Array): Int32Array {
     while (root[at] !== at) at = root[at] = root[root[at] as number] as number;
     return at;
   };
-  circuit.switches.forEach(({ a, b }, s) => {
-    if (closed[s] && a !== NONE && b !== NONE) root[find(b)] = find(a);
+  circuit.switches.forEach(({ contacts }, s) => {
+    for (const { a, b, on } of contacts)
+      if (on === (closed[s] === 1) && a !== NONE && b !== NONE) root[find(b)] = find(a);
   });
   for (let net = 0; net < root.length; net++) root[net] = find(net);
   return root;

@@ -5,7 +5,6 @@ import {
   floorKindOf,
   isBare,
   isOutdated,
-  isSeatable,
   layOut,
   partNumber,
   readCommand,
@@ -196,7 +195,7 @@ function Pictures({ svg }: Pick<BoardToolsProps, 'svg'>) {
 }
 
 const seatable = [
-  ...benchParts.filter(isSeatable).map((p) => ({ name: p.id, title: p.title })),
+  ...benchParts.map((p) => ({ name: p.id, title: p.title })),
   ...chips.map((c) => ({ name: partNumber(c.base, 'HC'), title: c.title })),
 ];
 

@@ -1,5 +1,16 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
-import { type Edit, jumperOf, leadsOf, partOf, printHole, type SeatedPart, shownSignal, typeOf } from '@saddlebag/core';
+import {
+  type Edit,
+  isGiver,
+  isShower,
+  jumperOf,
+  leadsOf,
+  partOf,
+  printHole,
+  type SeatedPart,
+  shownSignal,
+  typeOf,
+} from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
@@ -61,7 +72,7 @@ function PartCard({ part, onDispatch, onSay }: { readonly part: SeatedPart } & O
     const name = net === undefined ? undefined : board.names.get(net);
     return name === undefined ? '—' : shownSignal(name);
   };
-  const labelled = type?.kind === 'switch' || type?.kind === 'led';
+  const labelled = isGiver(type) || isShower(type);
   return (
     <Panel
       title={`${part.ref} ${part.part}`}

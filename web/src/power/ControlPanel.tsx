@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import type { LedState } from '@saddlebag/core';
+import { byNumber, innerName, innerOf, isGiver, isShower, type LedState, typeOf } from '@saddlebag/core';
 import { memo, useCallback, useSyncExternalStore } from 'react';
-import { useJobView } from '../app/job-context';
+import { type ReadBoard, useJobView } from '../app/job-context';
 import { KeyCap, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 import { switchKeys } from './switch-keys';
@@ -16,7 +16,7 @@ const ledWords: Readonly<Record<LedState, string>> = {
 
 /** Large switches and lamps for what is on the board, each with its signal and its key. */
 export function ControlPanel() {
-  const { job, bench, reading } = useJobView();
+  const { job, bench, board, reading } = useJobView();
   const state = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const { inputs = [], outputs = [] } = reading?.design ?? {};
   const parts = Object.values(job.board.parts);
@@ -24,13 +24,15 @@ export function ControlPanel() {
   const crowded = inputs.length + outputs.length > 9;
   const width = crowded ? '74px' : '86px';
   const flip = useCallback((ref: string) => bench.flip(ref), [bench]);
-  const at = (kind: string, signal: string) => parts.find((p) => p.part === kind && p.signal === signal);
+  const giver = (signal: string) => parts.find((p) => p.signal === signal && isGiver(typeOf(p)));
+  const shower = (signal: string) => parts.find((p) => p.signal === signal && isShower(typeOf(p)));
+  const others = otherLevers(board, new Set(inputs.flatMap(({ name }) => giver(name)?.ref ?? [])));
   return (
     <Panel title="Switches and lamps" hint="the very ones on the board" flexShrink={0} maxH="230px">
       <Flex gap="6px 26px" wrap="wrap" px="14px" pb="12px" overflowY="auto">
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {inputs.map(({ name, label }) => {
-            const ref = at('switch', name)?.ref;
+            const ref = giver(name)?.ref;
             const on = ref !== undefined && bench.isOn(ref);
             const shown = crowded ? undefined : label;
             return (
@@ -47,9 +49,34 @@ export function ControlPanel() {
             );
           })}
         </Flex>
+        {others.length > 0 && (
+          <Flex
+            gap="4px 10px"
+            wrap="wrap"
+            direction="column"
+            maxH="110px"
+            aria-label="levers that give no input"
+            role="group"
+          >
+            {others.map((lever) => (
+              <Flex
+                as="label"
+                key={lever}
+                gap="5px"
+                align="center"
+                fontFamily="mono"
+                fontSize="12.5px"
+                cursor="pointer"
+              >
+                <input type="checkbox" checked={bench.isOn(lever)} onChange={() => flip(lever)} />
+                {lever}
+              </Flex>
+            ))}
+          </Flex>
+        )}
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {outputs.map(({ name, label }) => {
-            const ref = at('led', name)?.ref;
+            const ref = shower(name)?.ref;
             const led = ref === undefined ? null : state.on ? bench.led(ref) : 'dark';
             const rest = crowded ? undefined : label;
             return (
@@ -66,6 +93,19 @@ export function ControlPanel() {
       </Flex>
     </Panel>
   );
+}
+
+/** Levers that are wired to something but give no input of the sheet: contacts of DIP switches, clocks, spare switches. */
+function otherLevers({ board, nets }: ReadBoard, givers: ReadonlySet<string>): string[] {
+  return Object.values(board.parts)
+    .filter((part) => !givers.has(part.ref))
+    .sort((a, b) => byNumber(a.ref, b.ref))
+    .flatMap((part) => {
+      const isWired = (pin: string): boolean =>
+        (nets.nets[nets.ofPin.get(`${part.ref}.${pin}`) ?? -1]?.pins.length ?? 0) > 1;
+      const wired = innerOf(typeOf(part)).contacts.filter((c) => isWired(c.a) && isWired(c.b));
+      return [...new Set(wired.map((c) => innerName(part.ref, c.lever)))];
+    });
 }
 
 interface SwitchControlProps {

@@ -1,3 +1,4 @@
+import { innerName, innerOf, typeOf } from '@saddlebag/core';
 import { type MouseEvent, useMemo, useSyncExternalStore } from 'react';
 import { useJobView } from '../app/job-context';
 import { BoardDrawing, type BoardOverlay } from '../kit/board/BoardDrawing';
@@ -17,8 +18,12 @@ export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
     return { gateAt, isOn: (ref) => bench.isOn(ref), ...live };
   }, [state, gateAt, bench]);
   const press = (e: MouseEvent): void => {
-    const ref = (e.target as Element).closest('[data-ref]')?.getAttribute('data-ref');
-    if (ref && job.board.parts[ref]?.part === 'switch') bench.flip(ref);
+    const target = e.target as Element;
+    const ref = target.closest('[data-ref]')?.getAttribute('data-ref') ?? '';
+    const lever = target.closest('[data-lever]')?.getAttribute('data-lever') ?? '';
+    const part = job.board.parts[ref];
+    const contacts = innerOf(part && typeOf(part)).contacts;
+    if (contacts.some((c) => c.lever === lever)) bench.flip(innerName(ref, lever));
   };
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: every switch is a button with a key in the panel below

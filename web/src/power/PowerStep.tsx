@@ -1,5 +1,5 @@
 import { Flex } from '@chakra-ui/react';
-import { inputAt, isBare } from '@saddlebag/core';
+import { inputAt, isBare, isGiver, typeOf } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
 import { useLatest } from '../app/use-latest';
@@ -26,7 +26,7 @@ export default function PowerStep() {
   const stores = (reading?.design.behaviour?.stored.length ?? 0) > 0;
   const { walk, stop } = useWalk(netlist);
   const switches = inputs.map(
-    (name) => Object.values(job.board.parts).find((p) => p.part === 'switch' && p.signal === name)?.ref,
+    (name) => Object.values(job.board.parts).find((p) => p.signal === name && isGiver(typeOf(p)))?.ref,
   );
   const isOn = (): boolean => bench.snapshot().on;
   const power = useLatest((): void => (isOn() ? bench.powerOff() : bench.powerOn()));

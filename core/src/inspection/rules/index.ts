@@ -1,8 +1,12 @@
 import type { Rule } from '../rule';
+import { buttonAlwaysClosed } from './button-always-closed';
 import { chipNoGround } from './chip-no-ground';
 import { chipNoSupply } from './chip-no-supply';
 import { chipTurnedRound } from './chip-turned-round';
+import { chipsInOneStrip } from './chips-in-one-strip';
 import { clockFromSwitch } from './clock-from-switch';
+import { displayPolarity } from './display-polarity';
+import { displaySharedResistor } from './display-shared-resistor';
 import { fanOut, levelsDoNotMeet } from './fan-out';
 import { floatingInput } from './floating-input';
 import { jumperInOneStrip } from './jumper-in-one-strip';
@@ -15,6 +19,7 @@ import { ledNoReturn } from './led-no-return';
 import { ledReversed } from './led-reversed';
 import { noCapacitor } from './no-capacitor';
 import { noSupplySource } from './no-supply-source';
+import { notWorkedOut } from './not-worked-out';
 import { outputOnRail } from './output-on-rail';
 import { outputsJoined } from './outputs-joined';
 import { partDiffers } from './part-differs';
@@ -43,9 +48,12 @@ import { wiringWrong } from './wiring-wrong';
 /** Every rule, in the order in which findings are told: seating, supply, outputs, LEDs, wiring, inputs, switches, load, jumpers, practice. */
 export const rules: readonly Rule[] = [
   unknownPart,
+  notWorkedOut,
   leadOffBoard,
   twoLeadsInAHole,
+  buttonAlwaysClosed,
   pinsInOneStrip,
+  chipsInOneStrip,
   noSupplySource,
   supplyOverMaximum,
   supplyOutOfRange,
@@ -65,6 +73,8 @@ export const rules: readonly Rule[] = [
   partDiffers,
   signalHasNoSwitch,
   signalHasNoLed,
+  displayPolarity,
+  displaySharedResistor,
   ledReversed,
   ledNoResistor,
   ledNoReturn,

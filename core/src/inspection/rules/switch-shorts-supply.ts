@@ -6,11 +6,12 @@ export const switchShortsSupply: Rule = {
   id: 'switch-shorts-supply',
   coveredBy: ['supply-shorted'],
   *check(c) {
-    for (const { seated } of c.of('switch')) {
-      const nets = ['1', '2'].flatMap((id) => c.netOf(`${seated.ref}.${id}`) ?? []);
-      const feeds = nets.map((net) => c.feedsOf(net));
-      if (feeds.some((f) => f.supply) && feeds.some((f) => f.ground))
-        yield finding('switch-shorts-supply', [{ kind: 'part', ref: seated.ref }], { ref: seated.ref });
+    for (const { ref, name, contacts } of c.levers()) {
+      const shorts = contacts.some(({ a, b }) => {
+        const feeds = [a, b].flatMap((pin) => c.netOf(pin) ?? []).map((net) => c.feedsOf(net));
+        return feeds.some((f) => f.supply) && feeds.some((f) => f.ground);
+      });
+      if (shorts) yield finding('switch-shorts-supply', [{ kind: 'part', ref }], { ref: name });
     }
   },
 };

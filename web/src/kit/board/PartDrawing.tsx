@@ -1,6 +1,7 @@
-import { HIGH, type LedState } from '@saddlebag/core';
+import { HIGH, innerName, innerOf, type LedState, typeOf } from '@saddlebag/core';
 import { memo } from 'react';
 import { colour } from '../../app/theme';
+import { ChangeOver, Diode, DipSwitch, Display, LedBar, lampLetter, PushButton, RowPart } from './BenchParts';
 import { Chip } from './Chip';
 import { Capacitor, Led, Resistor, SlideSwitch, Supply } from './SmallParts';
 import type { ScenePart } from './scene';
@@ -15,17 +16,28 @@ export interface PartKnowledge {
 
 /**
  * How a part looks just now, in one word, so that a part is drawn again only when its look changes: for
- * a chip a letter for each unit (`h` where the output is high), for an LED its state, for a switch `on` or `off`.
+ * a chip a letter for each unit (`h` where the output is high), for an LED its state, for a switch `on` or `off`,
+ * for other parts a letter for each lever and lamp.
  */
 export function lookOf(part: ScenePart, known: PartKnowledge): string {
   if (part.kind === 'led') return known.ledState?.(part.ref) ?? 'dark';
   if (part.kind === 'switch') return known.isOn?.(part.ref) ? 'on' : 'off';
-  if (part.kind !== 'chip') return '';
+  if (part.kind !== 'chip') return benchLook(part, known);
   const level = (output: string): number | null => {
     const net = part.pins.find((p) => p.pin === output)?.net;
     return net === null || net === undefined ? null : (known.levelOf?.(net) ?? null);
   };
   return part.units.map((unit) => (level(unit.output) === HIGH ? 'h' : '-')).join('');
+}
+
+/** A letter for each lever, `1` when it is on, or for each lamp. */
+function benchLook(part: ScenePart, known: PartKnowledge): string {
+  const { contacts, lamps } = innerOf(typeOf(part.seated));
+  const levers = [...new Set(contacts.map((c) => c.lever))];
+  return [
+    ...levers.map((lever) => (known.isOn?.(innerName(part.ref, lever)) ? '1' : '0')),
+    ...lamps.map(({ name }) => lampLetter(known.ledState?.(innerName(part.ref, name)) ?? 'dark')),
+  ].join('');
 }
 
 interface PartDrawingProps {
@@ -64,5 +76,12 @@ function PartBody({ part, look, gateAt }: Omit<PartDrawingProps, 'chosen'>) {
   if (part.kind === 'led') return <Led part={part} state={look as LedState} />;
   if (part.kind === 'switch') return <SlideSwitch part={part} on={look === 'on'} />;
   if (part.kind === 'resistor') return <Resistor part={part} />;
-  return part.kind === 'capacitor' ? <Capacitor part={part} /> : <Supply part={part} />;
+  if (part.kind === 'capacitor') return <Capacitor part={part} />;
+  if (part.kind === 'supply') return <Supply part={part} />;
+  if (part.kind === 'dip-switch') return <DipSwitch part={part} look={look} />;
+  if (part.kind === 'change-over') return <ChangeOver part={part} look={look} />;
+  if (part.kind === 'push-button') return <PushButton part={part} look={look} />;
+  if (part.kind === 'led-bar') return <LedBar part={part} look={look} />;
+  if (part.kind === 'display') return <Display part={part} look={look} />;
+  return part.kind === 'diode' ? <Diode part={part} /> : <RowPart part={part} look={look} />;
 }

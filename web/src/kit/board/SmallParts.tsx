@@ -3,7 +3,7 @@ import { colour } from '../../app/theme';
 import { SvgText } from '../SvgText';
 import type { ScenePart } from './scene';
 
-const METAL = '#B9BBB4';
+export const METAL = '#B9BBB4';
 /** Colours of the bands 0 to 9 (IEC 60062). */
 const bands = [
   '#111111',

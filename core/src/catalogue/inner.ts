@@ -1,0 +1,59 @@
+import type { PartType } from './part';
+
+/** A contact between two pins, moved by a lever; `on` tells whether it closes when the lever is put on or off. */
+export interface Contact {
+  readonly lever: string;
+  readonly a: string;
+  readonly b: string;
+  readonly on: boolean;
+}
+
+/** A light between two pins, by a name of its own; a part with a single one has `''`. */
+export interface Lamp {
+  readonly name: string;
+  readonly anode: string;
+  readonly cathode: string;
+}
+
+/** A resistor between two pins, with its share of the part's value. */
+export interface InnerResistor {
+  readonly a: string;
+  readonly b: string;
+  readonly share: number;
+}
+
+/** What a part that is no chip does between its pins, all by pin id. */
+export interface Inner {
+  /** Pins that are one piece of metal inside. */
+  readonly joined: readonly (readonly [string, string])[];
+  readonly contacts: readonly Contact[];
+  readonly lamps: readonly Lamp[];
+  readonly resistors: readonly InnerResistor[];
+  /** The pin that gives, or shows, the signal that the part is labelled with. */
+  readonly signalPin: string | null;
+}
+
+/** A part that only has leads. */
+export const noInner: Inner = { joined: [], contacts: [], lamps: [], resistors: [], signalPin: null };
+
+/** What a part does between its pins; nothing for chips and for parts that are not worked out. */
+export function innerOf(type: PartType | null | undefined): Inner {
+  return type?.inner ?? noInner;
+}
+
+/** A lever or a lamp of a seated part as it is called: `S1`, or `S2.3` and `H1.a` where there are several. */
+export function innerName(ref: string, name: string): string {
+  return name === '' ? ref : `${ref}.${name}`;
+}
+
+/** Whether a part gives a signal of a person: a switch of any kind, or a clock. */
+export function isGiver(type: PartType | null | undefined): boolean {
+  const { contacts, signalPin } = innerOf(type);
+  return signalPin !== null && contacts.length > 0;
+}
+
+/** Whether a part shows the one signal that it is labelled with. */
+export function isShower(type: PartType | null | undefined): boolean {
+  const { lamps, signalPin } = innerOf(type);
+  return signalPin !== null && lamps.length > 0;
+}

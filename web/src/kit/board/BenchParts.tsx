@@ -1,0 +1,212 @@
+import { innerOf, type LedState, typeOf } from '@saddlebag/core';
+import { colour } from '../../app/theme';
+import { SvgText } from '../SvgText';
+import { METAL } from './SmallParts';
+import type { ScenePart, ScenePin } from './scene';
+
+/** What a part's levers or lamps look like just now: one letter for each, in the order of its inner parts. */
+interface BenchPartProps {
+  readonly part: ScenePart;
+  readonly look: string;
+}
+
+const DARK = '#26221F';
+const EDGE = '#0F0D0C';
+const PRINT = '#EFE7D6';
+
+function Body({ part, fill, rx = 0.25 }: { readonly part: ScenePart; readonly fill: string; readonly rx?: number }) {
+  const { x, y, width, height } = part;
+  return <rect x={x} y={y} width={width} height={height} rx={rx} fill={fill} stroke={EDGE} strokeWidth={0.07} />;
+}
+
+function Pins({ part }: { readonly part: ScenePart }) {
+  return (
+    <>
+      {part.pins.map((p) => (
+        <circle key={p.pin} cx={p.x} cy={p.y} r={0.2} fill={METAL} />
+      ))}
+    </>
+  );
+}
+
+const pinOf = (part: ScenePart, id: string): ScenePin | undefined => part.pins.find((p) => p.id === id);
+const middle = (part: ScenePart) => ({ x: part.x + part.width / 2, y: part.y + part.height / 2 });
+
+/** Eight sliders, each between the two pins that it joins; the side towards its first pin is on. */
+export function DipSwitch({ part, look }: BenchPartProps) {
+  const { contacts } = innerOf(typeOf(part.seated));
+  return (
+    <>
+      <Body part={part} fill="#9C3A2B" />
+      <Pins part={part} />
+      {contacts.map(({ lever, a, b }, i) => {
+        const [from, to] = [pinOf(part, a), pinOf(part, b)];
+        if (!from || !to) return null;
+        const on = look[i] === '1';
+        const at = on ? 0.36 : 0.64;
+        return (
+          <g key={lever} data-lever={lever} style={{ cursor: 'pointer' }}>
+            <line
+              x1={from.x + (to.x - from.x) * 0.25}
+              y1={from.y + (to.y - from.y) * 0.25}
+              x2={from.x + (to.x - from.x) * 0.75}
+              y2={from.y + (to.y - from.y) * 0.75}
+              stroke="#4A160E"
+              strokeWidth={0.62}
+            />
+            <rect
+              x={from.x + (to.x - from.x) * at - 0.26}
+              y={from.y + (to.y - from.y) * at - 0.3}
+              width={0.52}
+              height={0.6}
+              rx={0.08}
+              fill={on ? '#F7C64A' : '#F4EFE4'}
+            />
+          </g>
+        );
+      })}
+      <SvgText x={part.x + 0.8} y={middle(part).y + 1.05} size={0.42} fill={PRINT} weight={600}>
+        ON
+      </SvgText>
+    </>
+  );
+}
+
+/** A lever over three pins: it leans to the pin that it joins to the middle one. */
+export function ChangeOver({ part, look }: BenchPartProps) {
+  const [one, common, other] = part.pins;
+  if (!one || !common || !other) return null;
+  const to = look === '1' ? one : other;
+  return (
+    <>
+      <Body part={part} fill="#6B3F22" rx={0.16} />
+      <line
+        x1={common.x}
+        y1={common.y}
+        x2={to.x}
+        y2={to.y}
+        stroke={look === '1' ? '#F7C64A' : PRINT}
+        strokeWidth={0.4}
+      />
+      <Pins part={part} />
+      <SvgText x={common.x} y={common.y - 0.5} size={0.5} fill={PRINT} weight={600}>
+        {part.seated.signal?.slice(0, 4) ?? ''}
+      </SvgText>
+    </>
+  );
+}
+
+export function PushButton({ part, look }: BenchPartProps) {
+  const { x, y } = middle(part);
+  return (
+    <>
+      <Body part={part} fill="#3A3F3C" rx={0.2} />
+      <Pins part={part} />
+      <circle cx={x} cy={y} r={0.82} fill={look === '1' ? '#F7C64A' : '#15191A'} stroke={METAL} strokeWidth={0.1} />
+      <SvgText x={x} y={y + 0.22} size={0.58} fill={look === '1' ? '#2A1708' : PRINT} weight={600}>
+        {part.seated.signal?.slice(0, 3) ?? ''}
+      </SvgText>
+    </>
+  );
+}
+
+const lampFill = (state: string): string => (state === 'l' ? '#FF5B45' : state === 'o' ? '#FFFFFF' : '#4A211C');
+
+/** Lamps by letter: `l` lit, `o` burning, anything else dark. */
+export function lampLetter(state: LedState): string {
+  return state === 'lit' ? 'l' : state === 'over' ? 'o' : '-';
+}
+
+export function LedBar({ part, look }: BenchPartProps) {
+  const { lamps } = innerOf(typeOf(part.seated));
+  return (
+    <>
+      <Body part={part} fill={DARK} />
+      <Pins part={part} />
+      {lamps.map(({ name, anode, cathode }, i) => {
+        const [a, k] = [pinOf(part, anode), pinOf(part, cathode)];
+        if (!a || !k) return null;
+        const [cx, cy] = [(a.x + k.x) / 2, (a.y + k.y) / 2];
+        return <rect key={name} x={cx - 0.3} y={cy - 0.9} width={0.6} height={1.8} fill={lampFill(look[i] ?? '-')} />;
+      })}
+    </>
+  );
+}
+
+/** Segments of a display as strokes, in a field of 2 by 4 around its middle, upright. */
+const strokes: Readonly<Record<string, readonly [number, number, number, number]>> = {
+  a: [-0.8, -1.7, 0.8, -1.7],
+  b: [0.95, -1.5, 0.95, -0.2],
+  c: [0.95, 0.2, 0.95, 1.5],
+  d: [-0.8, 1.7, 0.8, 1.7],
+  e: [-0.95, 0.2, -0.95, 1.5],
+  f: [-0.95, -1.5, -0.95, -0.2],
+  g: [-0.8, 0, 0.8, 0],
+  DP: [1.6, 1.7, 1.62, 1.7],
+};
+
+export function Display({ part, look }: BenchPartProps) {
+  const { lamps } = innerOf(typeOf(part.seated));
+  const { x, y } = middle(part);
+  return (
+    <>
+      <Body part={part} fill={DARK} />
+      <Pins part={part} />
+      <g transform={`translate(${x},${y}) rotate(${part.seated.turn}) skewX(-6)`}>
+        {lamps.map(({ name }, i) => {
+          const [x1, y1, x2, y2] = strokes[name] ?? [0, 0, 0, 0];
+          const stroke = lampFill(look[i] ?? '-');
+          return <line key={name} {...{ x1, y1, x2, y2, stroke }} strokeWidth={0.42} strokeLinecap="round" />;
+        })}
+      </g>
+    </>
+  );
+}
+
+/** Parts in one row with a word on them: networks, transistors, potentiometers, clocks. */
+export function RowPart({ part, look }: BenchPartProps) {
+  const { x, y } = middle(part);
+  const [first] = part.pins;
+  return (
+    <>
+      <Body part={part} fill={fills[part.kind] ?? DARK} rx={part.kind === 'transistor' ? 0.45 : 0.2} />
+      <Pins part={part} />
+      {part.kind === 'resistor-network' && first && (
+        <circle cx={first.x} cy={first.y} r={0.32} fill="none" stroke={PRINT} strokeWidth={0.08} />
+      )}
+      {part.kind === 'clock' && (
+        <path
+          d={`M${x - 0.9},${part.y + 0.42}h0.45v-0.28h0.45v0.28h0.45v-0.28h0.45v0.28`}
+          fill="none"
+          stroke={look === '1' ? '#F7C64A' : PRINT}
+          strokeWidth={0.09}
+        />
+      )}
+      <SvgText x={x} y={part.kind === 'clock' ? y + 0.62 : y + 0.36} size={0.4} fill={PRINT}>
+        {part.seated.signal?.slice(0, 6) ?? part.ref}
+      </SvgText>
+    </>
+  );
+}
+
+const fills: Readonly<Partial<Record<string, string>>> = {
+  'resistor-network': '#8A2F2A',
+  potentiometer: '#2F5E8C',
+  clock: '#1F4F3F',
+};
+
+/** A glass body with the ring that marks its cathode. */
+export function Diode({ part }: { readonly part: ScenePart }) {
+  const [a, k] = [pinOf(part, 'A'), pinOf(part, 'K')];
+  if (!a || !k) return null;
+  const at = (share: number) => ({ x: a.x + (k.x - a.x) * share, y: a.y + (k.y - a.y) * share });
+  const [from, to, ring, end] = [at(0.28), at(0.72), at(0.62), at(0.67)];
+  return (
+    <>
+      <line x1={a.x} y1={a.y} x2={k.x} y2={k.y} stroke={METAL} strokeWidth={0.14} />
+      <Pins part={part} />
+      <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke="#C4622D" strokeWidth={0.52} />
+      <line x1={ring.x} y1={ring.y} x2={end.x} y2={end.y} stroke={colour('matDeep')} strokeWidth={0.52} />
+    </>
+  );
+}
