@@ -41,6 +41,32 @@ export interface Jumper {
   readonly id: string;
   readonly from: string;
   readonly to: string;
+  /** The colour of its insulation; absent, it is drawn in that of its signal. */
+  readonly colour?: JumperColour;
+  /** Drawn from end to end; absent, it bends so that it lies over no chip. */
+  readonly way?: 'straight';
+}
+
+/** Colours that jumper wires are sold in. */
+export const jumperColours = [
+  'red',
+  'black',
+  'blue',
+  'green',
+  'yellow',
+  'orange',
+  'white',
+  'grey',
+  'violet',
+  'brown',
+] as const;
+export type JumperColour = (typeof jumperColours)[number];
+
+/** A slip of paper stuck beside a hole. */
+export interface BoardNote {
+  readonly id: string;
+  readonly at: string;
+  readonly text: string;
 }
 
 /** Breadboards with what is on them: parts by reference, jumpers by id. */
@@ -48,6 +74,8 @@ export interface Board {
   readonly breadboards: readonly Breadboard[];
   readonly parts: Readonly<Record<string, SeatedPart>>;
   readonly jumpers: Readonly<Record<string, Jumper>>;
+  /** Notes by id, `n1` upwards; absent when there are none. */
+  readonly notes?: Readonly<Record<string, BoardNote>>;
 }
 
 /** One empty full-size breadboard. */
@@ -55,7 +83,7 @@ export const emptyBoard: Board = { breadboards: [{ id: 'b1', type: 'full' }], pa
 
 /** Whether nothing has been put on the board yet. */
 export function isBare(board: Board): boolean {
-  return Object.keys(board.parts).length === 0 && Object.keys(board.jumpers).length === 0;
+  return Object.keys(board.parts).length === 0 && Object.keys(board.jumpers).length === 0 && !board.notes;
 }
 
 /** The breadboard of an id; null when it is none. */
@@ -104,6 +132,11 @@ export function nextFree(prefix: string, taken: Readonly<Record<string, unknown>
 /** The part with a reference, or undefined; safe for any text a person may type. */
 export function partOf(board: Board, ref: string): SeatedPart | undefined {
   return Object.hasOwn(board.parts, ref) ? board.parts[ref] : undefined;
+}
+
+/** The note with an id, or undefined; safe for any text a person may type. */
+export function noteOf({ notes = {} }: Board, id: string): BoardNote | undefined {
+  return Object.hasOwn(notes, id) ? notes[id] : undefined;
 }
 
 /** The jumper with an id, or undefined; safe for any text a person may type. */

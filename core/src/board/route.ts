@@ -20,13 +20,13 @@ export type Path = readonly Point[];
  */
 export function routeJumpers(board: Board): ReadonlyMap<string, Path> {
   const router = new Router(outlinesOf(board));
-  const ends = Object.values(board.jumpers).flatMap(({ id, from, to }) => {
+  const ends = Object.values(board.jumpers).flatMap(({ id, from, to, way }) => {
     const [a, b] = [parseHole(from), parseHole(to)];
-    return a && b ? [{ id, a: holeXY(a), b: holeXY(b) }] : [];
+    return a && b ? [{ id, a: holeXY(a), b: holeXY(b), way }] : [];
   });
   const length = (j: { a: Point; b: Point }): number => Math.abs(j.a.x - j.b.x) + Math.abs(j.a.y - j.b.y);
   ends.sort((i, j) => length(i) - length(j) || byNumber(i.id, j.id));
-  return new Map(ends.map(({ id, a, b }) => [id, router.route(a, b)]));
+  return new Map(ends.map(({ id, a, b, way }) => [id, way === 'straight' ? [a, b] : router.route(a, b)]));
 }
 
 /** A straight stretch: `at` is its row or column, `from` and `to` its ends along it. */

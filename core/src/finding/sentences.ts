@@ -687,6 +687,36 @@ export const sentences = {
     says: '{by} is still plugged into {id}.',
     todo: 'Pull out or move what is on the board, then take it away.',
   },
+  'hand/nowhere': {
+    severity: 'error',
+    says: '{what} would find no hole there.',
+    todo: 'Shift by whole boards, or by a multiple of six columns what has leads in rails.',
+  },
+  'hand/nothing-copied': {
+    severity: 'error',
+    says: 'Nothing has been copied yet.',
+    todo: 'Choose parts and jumpers, press Ctrl+C, then Ctrl+V.',
+  },
+  'hand/other-pins': {
+    severity: 'error',
+    says: '{ref} is a {old}; the pins of a {part} lie elsewhere.',
+    todo: 'Pull it out and seat the other part anew.',
+  },
+  'hand/no-value': {
+    severity: 'error',
+    says: '{text} is no value for {ref}.',
+    todo: 'Write resistors as 470, 4k7 or 1M, capacitors as 100n, supplies as 5V.',
+  },
+  'hand/no-such-colour': {
+    severity: 'error',
+    says: 'No jumper is sold in {colour}.',
+    todo: 'Colours are {colours}; plain takes the colour of the signal.',
+  },
+  'hand/too-many-notes': {
+    severity: 'error',
+    says: 'The board has {most} notes already.',
+    todo: 'Take some away first.',
+  },
   'hand/same-hole': {
     severity: 'error',
     says: 'Both ends of the jumper are in {hole}.',

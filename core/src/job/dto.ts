@@ -20,7 +20,7 @@ import {
   validateSync,
 } from 'class-validator';
 
-import { BREADBOARD_ID, type BreadboardKind, breadboardKinds } from '../board';
+import { BREADBOARD_ID, type BreadboardKind, breadboardKinds, type JumperColour, jumperColours } from '../board';
 import { MAX_OWN_TEXT } from '../design';
 import type { Sureness, UnitPart, Way } from '../packing';
 
@@ -81,6 +81,26 @@ class JumperDto {
 
   @Matches(HOLE, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
   to!: string;
+
+  @MayBeAbsent()
+  @IsIn(jumperColours)
+  colour?: JumperColour;
+
+  @MayBeAbsent()
+  @IsIn(['straight'])
+  way?: 'straight';
+}
+
+class NoteDto {
+  @Matches(/^n[1-9]\d{0,3}$/, { message: 'it must be n and a number' })
+  id!: string;
+
+  @Matches(HOLE, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
+  at!: string;
+
+  @IsString()
+  @Length(1, 400)
+  text!: string;
 }
 
 class BoardDto {
@@ -104,6 +124,14 @@ class BoardDto {
   @ValidateNested({ each: true })
   @Type(() => JumperDto)
   jumpers!: JumperDto[];
+
+  @MayBeAbsent()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => NoteDto)
+  notes?: NoteDto[];
 }
 
 class UnitUseDto {

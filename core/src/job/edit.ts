@@ -1,6 +1,7 @@
 import { applyPatches, type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
 import {
   type Board,
+  type BoardNote,
   type Breadboard,
   breadboardOf,
   checkJumper,
@@ -8,16 +9,20 @@ import {
   emptyBoard,
   hasPlaceFor,
   type Jumper,
+  type JumperColour,
   jumperOf,
+  noteOf,
   occupancyOf,
   partOf,
   type SeatedPart,
 } from '../board';
+import { type PartName, type PartType, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { type Held, holdsNothing, type Packing } from '../packing';
 import type { Job, Silenced } from './job';
 import { moved } from './move';
 import type { OwnTable } from './own-table';
+import { type Shift, shifted } from './together';
 
 enablePatches();
 
@@ -49,7 +54,14 @@ export type Edit =
     }
   | { readonly kind: 'label'; readonly ref: string; readonly signal: string }
   | { readonly kind: 'pull-part'; readonly ref: string }
+  | { readonly kind: 'set-value'; readonly ref: string; readonly value: number }
+  | { readonly kind: 'replace'; readonly ref: string; readonly by: PartName }
+  | ({ readonly kind: 'shift' } & Shift)
   | { readonly kind: 'lay-jumper'; readonly jumper: Jumper }
+  | { readonly kind: 're-plug'; readonly id: string; readonly end: 'from' | 'to'; readonly hole: string }
+  | { readonly kind: 'colour'; readonly ids: readonly string[]; readonly colour: JumperColour | null }
+  | { readonly kind: 'straighten'; readonly ids: readonly string[]; readonly straight: boolean }
+  | { readonly kind: 'note'; readonly note: BoardNote }
   | { readonly kind: 'pull-jumper'; readonly id: string }
   | { readonly kind: 'all'; readonly says: string; readonly edits: readonly Edit[] }
   | { readonly kind: 'restore'; readonly says: string; readonly patches: readonly Patch[] };
@@ -59,6 +71,8 @@ export type Applied =
   | { readonly ok: true; readonly job: Job; readonly inverse: Edit }
   | { readonly ok: false; readonly findings: readonly Finding[] };
 
+/** The most notes a board may have. */
+export const MAX_NOTES = 200;
 /** The most breadboards a job may have by hand. */
 export const MAX_BREADBOARDS = 40;
 
@@ -107,6 +121,25 @@ function refusals(job: Job, edit: Edit): Finding[] {
       const next = moved(board, edit);
       return Array.isArray(next) ? next : [];
     }
+    case 'shift': {
+      const next = shifted(board, edit);
+      return Array.isArray(next) ? next : [];
+    }
+    case 'replace':
+      return cannotReplace(board, edit.ref, edit.by);
+    case 're-plug': {
+      const jumper = jumperOf(board, edit.id);
+      if (!jumper) return [finding('hand/no-such-jumper', [], { id: edit.id })];
+      return checkJumper(board, { ...jumper, [edit.end]: edit.hole });
+    }
+    case 'colour':
+    case 'straighten':
+      return edit.ids.flatMap((id) => (jumperOf(board, id) ? [] : [finding('hand/no-such-jumper', [], { id })]));
+    case 'note':
+      if (edit.note.text === '' || Object.keys(board.notes ?? {}).length < MAX_NOTES || noteOf(board, edit.note.id))
+        return [];
+      return [finding('hand/too-many-notes', [], { most: MAX_NOTES })];
+    case 'set-value':
     case 'label':
     case 'pull-part':
       return partOf(board, edit.ref) ? [] : [finding('hand/no-such-part', [], { ref: edit.ref })];
@@ -124,6 +157,17 @@ function refusals(job: Job, edit: Edit): Finding[] {
     default:
       return [];
   }
+}
+
+/** A part gives way to one with the same pins at the same places: the jumpers then serve both. */
+function cannotReplace(board: Board, ref: string, by: PartName): Finding[] {
+  const part = partOf(board, ref);
+  if (!part) return [finding('hand/no-such-part', [], { ref })];
+  const [old, next] = [typeOf(part), typeOf(by)];
+  if (!next) return [finding('hand/no-such-type', [], { part: by.part })];
+  const places = (type: PartType): string => type.pins.map((p) => `${p.dx} ${p.dy}`).join();
+  if (old && places(old) === places(next)) return [];
+  return [finding('hand/other-pins', [{ kind: 'part', ref }], { ref, old: part.part, part: by.part })];
 }
 
 function cannotRemove(board: Board, id: string): Finding[] {
@@ -182,6 +226,7 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       break;
     case 'remove-breadboard':
       board.breadboards = board.breadboards.filter((b) => b.id !== edit.id);
+      setNotes(board, (n) => !n.at.startsWith(`${edit.id}.`));
       break;
     case 'seat':
       board.parts[edit.part.ref] = edit.part;
@@ -195,15 +240,56 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
     case 'pull-part':
       delete board.parts[edit.ref];
       break;
+    case 'set-value':
+      (board.parts[edit.ref] as Draft<SeatedPart>).value = edit.value;
+      break;
+    case 'replace': {
+      const { own: _, ...part } = board.parts[edit.ref] as SeatedPart;
+      board.parts[edit.ref] = { ...part, ...edit.by };
+      break;
+    }
+    case 'shift':
+      draft.board = shifted(job.board, edit) as Draft<Board>;
+      break;
     case 'lay-jumper':
       board.jumpers[edit.jumper.id] = edit.jumper;
       break;
+    case 're-plug':
+      (board.jumpers[edit.id] as Draft<Jumper>)[edit.end] = edit.hole;
+      break;
+    case 'colour':
+      for (const id of edit.ids) {
+        const jumper = board.jumpers[id] as Draft<Jumper>;
+        if (edit.colour) jumper.colour = edit.colour;
+        else delete jumper.colour;
+      }
+      break;
+    case 'straighten':
+      for (const id of edit.ids) {
+        const jumper = board.jumpers[id] as Draft<Jumper>;
+        if (edit.straight) jumper.way = 'straight';
+        else delete jumper.way;
+      }
+      break;
+    case 'note': {
+      const { note } = edit;
+      if (note.text !== '') board.notes = { ...board.notes, [note.id]: note };
+      setNotes(board, (n) => n.id !== note.id || note.text !== '');
+      break;
+    }
     case 'pull-jumper':
       delete board.jumpers[edit.id];
       break;
     default:
       throw new Error(`${edit.kind} is applied elsewhere`);
   }
+}
+
+/** Keeps only some of a board's notes. */
+function setNotes(board: Draft<Board>, keep: (note: BoardNote) => boolean): void {
+  const left = Object.values(board.notes ?? {}).filter(keep);
+  if (left.length > 0) board.notes = Object.fromEntries(left.map((n) => [n.id, n]));
+  else delete board.notes;
 }
 
 /** What is silenced, without one finding. */
@@ -246,6 +332,20 @@ export function saysEdit(edit: Edit): string {
       return `label ${edit.ref}`;
     case 'pull-part':
       return `pull ${edit.ref}`;
+    case 'set-value':
+      return `value of ${edit.ref}`;
+    case 'replace':
+      return `replace ${edit.ref}`;
+    case 'shift':
+      return `move ${edit.what.length} things`;
+    case 're-plug':
+      return `re-plug ${edit.id}`;
+    case 'colour':
+      return `colour of ${edit.ids.join(', ')}`;
+    case 'straighten':
+      return `way of ${edit.ids.join(', ')}`;
+    case 'note':
+      return `note ${edit.note.id}`;
     case 'lay-jumper':
       return `jumper ${edit.jumper.id}`;
     case 'pull-jumper':

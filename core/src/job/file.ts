@@ -62,7 +62,7 @@ function fieldFinding({ path, detail }: FieldProblem): Finding {
 /** What shapes alone cannot say: names used once, boards in order, holes that exist, units that exist. */
 function checkSense(file: JobFileDto): FieldProblem[] {
   const problems: FieldProblem[] = [];
-  const { breadboards, parts, jumpers } = file.board;
+  const { breadboards, parts, jumpers, notes = [] } = file.board;
   const laid: Breadboard[] = [];
   for (const [i, { id, type }] of breadboards.entries()) {
     const path = `board.breadboards[${i}]`;
@@ -74,7 +74,11 @@ function checkSense(file: JobFileDto): FieldProblem[] {
     else laid.push(own);
   }
   if (breadboards.length === 0) problems.push({ path: 'board.breadboards', detail: 'there must be at least one' });
-  problems.push(...repeated(parts, 'ref', 'board.parts'), ...repeated(jumpers, 'id', 'board.jumpers'));
+  problems.push(
+    ...repeated(parts, 'ref', 'board.parts'),
+    ...repeated(jumpers, 'id', 'board.jumpers'),
+    ...repeated(notes, 'id', 'board.notes'),
+  );
   const hole = (text: string, path: string): void => {
     const parsed = parseHole(text);
     if (!parsed || !breadboards.some((b) => b.id === parsed.board))
@@ -86,6 +90,9 @@ function checkSense(file: JobFileDto): FieldProblem[] {
   jumpers.forEach((j, i) => {
     hole(j.from, `board.jumpers[${i}].from`);
     hole(j.to, `board.jumpers[${i}].to`);
+  });
+  notes.forEach((n, i) => {
+    hole(n.at, `board.notes[${i}].at`);
   });
   const rows = 2 ** (file.ownTable?.inputs.length ?? 0);
   file.ownTable?.outputs.forEach(({ marks }, i) => {
@@ -146,11 +153,12 @@ function heldProblems({ held }: JobFileDto): FieldProblem[] {
 }
 
 function jobOf(file: JobFileDto): Job {
-  const { breadboards, parts, jumpers } = file.board;
+  const { breadboards, parts, jumpers, notes } = file.board;
   const board: Board = {
     breadboards: breadboards.map(({ id, type }) => ({ id, type })),
     parts: Object.fromEntries(parts.map((p) => [p.ref, { ...p }])),
     jumpers: Object.fromEntries(jumpers.map((j) => [j.id, { ...j }])),
+    ...(notes && notes.length > 0 && { notes: Object.fromEntries(notes.map((n) => [n.id, { ...n }])) }),
   };
   const { name, family, sheet, ownTable, struck, held, silenced } = file;
   const pins = held?.pins.map((p) => ({ ...p, unit: p.unit - 1 })) ?? [];

@@ -10,6 +10,7 @@ import {
   holesOfStrip,
   holeXY,
   isRail,
+  jumperColours,
   jumperOf,
   leadsOf,
   nextBreadboard,
@@ -29,6 +30,7 @@ import { ownPartType, type PartKind, type PartName, partNumber, readPartNumber, 
 import { type Finding, finding } from '../finding';
 import type { Edit } from './edit';
 import { turnedInPlace } from './move';
+import { readValue } from './value';
 
 /** What a typed line asks for: an edit, or why it cannot be. */
 export type Command = { readonly ok: true; readonly edit: Edit } | { readonly ok: false; readonly finding: Finding };
@@ -38,7 +40,9 @@ const no = (f: Finding): Command => ({ ok: false, finding: f });
 /**
  * Reads what a person types at the board: `U1.8 > U3.2` lays a jumper between two pins, holes
  * (`b1.e17`) or rails (`b1.top+`); `pull w3`, `pull U1`, `turn U1`, `move U1 b1.e20`,
- * `seat 74HC00` with or without a hole, `label S1 K`, `board half`, `board full right`, `pull b2`. `own` are the definitions of own parts that may be
+ * `seat 74HC00` with or without a hole, `label S1 K`, `board half`, `board full right`, `pull b2`,
+ * `value R1 4k7`, `replace U1 74LS00`, `colour w3 red`, `straight w3`, `bend w3`, `w3.2 > U1.8` for one end of a jumper,
+ * `note b1.e17 text`. `own` are the definitions of own parts that may be
  * seated by their names.
  */
 export function readCommand(board: Board, text: string, own: readonly string[] = []): Command {
@@ -46,13 +50,21 @@ export function readCommand(board: Board, text: string, own: readonly string[] =
   const [first = '', second = '', third] = words;
   const verb = first.toLowerCase();
   if (verb === 'board' && words.length <= 3) return addBoard(board, second.toLowerCase(), third?.toLowerCase());
-  if (text.includes('>')) {
-    if (words.length === 2 && second !== '') return jumperBetween(board, first, second);
-  } else if (verb === 'pull' && words.length === 2) return pull(board, second);
-  else if (verb === 'turn' && words.length === 2) return turn(board, second);
-  else if (verb === 'label' && third !== undefined && words.length === 3) return label(board, second, third);
-  else if (verb === 'seat' && words.length <= 3 && second !== '') return seat(board, second, third, own);
-  else if (verb === 'move' && third !== undefined && words.length === 3) return move(board, second, third);
+  if (verb === 'note' && second !== '') return note(board, second, text.trim().replace(/^\S+\s+\S+\s*/, ''));
+  if (text.includes('>') && words.length === 2 && second !== '') return jumperBetween(board, first, second);
+  const two = words.length === 2;
+  const three = words.length === 3;
+  if (verb === 'pull' && two) return pull(board, second);
+  if (verb === 'turn' && two) return turn(board, second);
+  if ((verb === 'straight' || verb === 'bend') && two) return straighten(board, second, verb === 'straight');
+  if (verb === 'seat' && (two || three) && second !== '') return seat(board, second, third, own);
+  if (third !== undefined && three) {
+    if (verb === 'label') return label(board, second, third);
+    if (verb === 'move') return move(board, second, third);
+    if (verb === 'value') return value(board, second, third);
+    if (verb === 'replace') return replace(board, second, third, own);
+    if (verb === 'colour') return colour(board, second, third.toLowerCase());
+  }
   return no(finding('hand/not-understood', [], { text: text.trim().slice(0, 60) }));
 }
 
@@ -72,6 +84,45 @@ function pull(board: Board, what: string): Command {
   const ref = what.toUpperCase();
   if (partOf(board, ref)) return { ok: true, edit: { kind: 'pull-part', ref } };
   return no(/^w\d/i.test(what) ? finding('hand/no-such-jumper', [], { id: what }) : noPart(what));
+}
+
+function value(board: Board, what: string, text: string): Command {
+  const part = partOf(board, what.toUpperCase());
+  const kind = part && typeOf(part)?.kind;
+  if (!part || !kind) return no(noPart(what));
+  const read = readValue(kind, text);
+  if (read === null) return no(finding('hand/no-value', [], { text: text.slice(0, 20), ref: part.ref }));
+  return { ok: true, edit: { kind: 'set-value', ref: part.ref, value: read } };
+}
+
+function replace(board: Board, what: string, by: string, own: readonly string[]): Command {
+  const part = partOf(board, what.toUpperCase());
+  return part ? { ok: true, edit: { kind: 'replace', ref: part.ref, by: nameOf(by, own) } } : no(noPart(what));
+}
+
+function colour(board: Board, id: string, wanted: string): Command {
+  const known = jumperColours.find((c) => c === wanted);
+  if (!known && wanted !== 'plain')
+    return no(finding('hand/no-such-colour', [], { colour: wanted.slice(0, 20), colours: jumperColours.join(', ') }));
+  const jumper = jumperOf(board, id.toLowerCase());
+  if (!jumper) return no(finding('hand/no-such-jumper', [], { id: id.slice(0, 20) }));
+  return { ok: true, edit: { kind: 'colour', ids: [jumper.id], colour: known ?? null } };
+}
+
+function straighten(board: Board, id: string, straight: boolean): Command {
+  const jumper = jumperOf(board, id.toLowerCase());
+  if (!jumper) return no(finding('hand/no-such-jumper', [], { id: id.slice(0, 20) }));
+  return { ok: true, edit: { kind: 'straighten', ids: [jumper.id], straight } };
+}
+
+/** `note b1.e17 text` sticks a note beside a hole, or writes the one there anew; without text it is taken away. */
+function note(board: Board, where: string, text: string): Command {
+  const at = where.toLowerCase();
+  const hole = parseHole(at);
+  if (!hole || !board.breadboards.some((b) => b.id === hole.board))
+    return no(finding('hand/no-such-hole', [], { hole: where.slice(0, 20) }));
+  const there = Object.values(board.notes ?? {}).find((n) => n.at === at);
+  return { ok: true, edit: { kind: 'note', note: { id: there?.id ?? nextFree('n', board.notes ?? {}), at, text } } };
 }
 
 function turn(board: Board, what: string): Command {
@@ -200,6 +251,8 @@ interface End {
 }
 
 function jumperBetween(board: Board, from: string, to: string): Command {
+  const end = /^(w\d+)\.([12])$/i.exec(from);
+  if (end) return rePlug(board, (end[1] as string).toLowerCase(), end[2] === '1' ? 'from' : 'to', to);
   const a = endOf(board, from);
   if ('code' in a) return no(a);
   const b = endOf(board, to);
@@ -212,6 +265,18 @@ function jumperBetween(board: Board, from: string, to: string): Command {
   if (!q) return no(finding('hand/strip-full', [], { at: b.said }));
   const jumper = { id: nextFree('w', board.jumpers), from: printHole(p), to: printHole(q) };
   return { ok: true, edit: { kind: 'lay-jumper', jumper } };
+}
+
+/** `w3.2 > U1.8` puts the second end of a jumper elsewhere. */
+function rePlug(board: Board, id: string, end: 'from' | 'to', to: string): Command {
+  const jumper = jumperOf(board, id);
+  if (!jumper) return no(finding('hand/no-such-jumper', [], { id }));
+  const target = endOf(board, to);
+  if ('code' in target) return no(target);
+  const other = parseHole(end === 'from' ? jumper.to : jumper.from) ?? target.hole;
+  const hole = target.exact ? target.hole : freeHoles(occupancyOf(board), target.hole, other)[0];
+  if (!hole) return no(finding('hand/strip-full', [], { at: to }));
+  return { ok: true, edit: { kind: 're-plug', id, end, hole: printHole(hole) } };
 }
 
 function endOf(board: Board, said: string): End | Finding {

@@ -16,5 +16,7 @@ export {
   withMark,
 } from './own-table';
 export { countChips, floorKindOf, inspectJob, isOutdated, layOut, type Packed, packJob, placeText } from './stages';
+export { type Clip, clipOf, pasted, type Shift, shifted } from './together';
 export { canTry, tryPart } from './try-part';
+export { hasValue, readValue } from './value';
 export { FILE_VERSION, writeJobFile } from './write';

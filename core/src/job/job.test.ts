@@ -26,6 +26,16 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.string().map((name): Edit => ({ kind: 'rename', name })),
   fc.constantFrom<Edit>(
     { kind: 'add-breadboard', id: 'b2' },
+    { kind: 'add-breadboard', id: 'bh1' },
+    { kind: 'remove-breadboard', id: 'b2' },
+    { kind: 'note', note: { id: 'n1', at: 'b2.e1', text: 'here' } },
+    { kind: 'note', note: { id: 'n1', at: 'b2.e1', text: '' } },
+    { kind: 'colour', ids: ['w1', 'w2'], colour: 'red' },
+    { kind: 'colour', ids: ['w1'], colour: null },
+    { kind: 'straighten', ids: ['w1'], straight: true },
+    { kind: 'set-value', ref: 'R1', value: 470 },
+    { kind: 'replace', ref: 'U1', by: { part: '74LS32' } },
+    { kind: 'replace', ref: 'U1', by: { part: '74LS138' } },
     { kind: 'clear-board' },
     { kind: 'lay-out', packing, board: job.board },
     { kind: 'strike', chips: ['7486'] },
@@ -34,6 +44,10 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
     { kind: 'silence', finding: { code: 'no-capacitor', place: 'U1', reason: 'x' } },
     { kind: 'tell-again', code: 'no-capacitor', place: 'U1' },
   ),
+  fc
+    .tuple(fc.subarray(thingsOn(job.board)), fc.integer({ min: -9, max: 9 }), fc.constantFrom(0, 1, 20))
+    .map(([what, dx, dy]): Edit => ({ kind: 'shift', what, dx, dy })),
+  fc.tuple(anyThing, anyHole).map(([id, hole]): Edit => ({ kind: 're-plug', id, end: 'to', hole })),
   anyHole.map((at): Edit => ({ kind: 'seat', part: { ref: 'U7', part: '74HC04', at, turn: 0 } })),
 );
 

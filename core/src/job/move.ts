@@ -34,26 +34,31 @@ export function moved(board: Board, move: Move): Board | Finding[] {
   const part = partOf(board, move.ref);
   if (!part) return [finding('hand/no-such-part', [], { ref: move.ref })];
   const next: SeatedPart = { ...part, at: move.at, turn: move.turn };
-  const jumpers = move.follow && part.turn === move.turn ? followed(board, part, next) : board.jumpers;
+  const jumpers = move.follow && part.turn === move.turn ? followed(board, [[part, next]]) : board.jumpers;
   const result = { ...board, parts: { ...board.parts, [part.ref]: next }, jumpers };
   const findings = checkSeat(result, next);
   if (findings.length > 0) return findings;
   return doubled(result) ?? result;
 }
 
-/** The jumpers of a board after a part's own strips have moved along with it. */
-function followed(board: Board, from: SeatedPart, to: SeatedPart): Board['jumpers'] {
-  const leads = leadsOf(from);
-  const after = leadsOf(to);
+/** The jumpers of a board after the own strips of parts have moved along with them. */
+export function followed(
+  board: Board,
+  pairs: readonly (readonly [from: SeatedPart, to: SeatedPart])[],
+): Board['jumpers'] {
+  const moving = new Set(pairs.map(([part]) => part.ref));
   const shift = new Map<string, { from: string; column: number; board: string }>();
-  leads.forEach(({ hole }, i) => {
-    const target = after[i]?.hole;
-    if (!hole || !target || isRail(hole.row) || isRail(target.row)) return;
-    if (rowY[hole.row] > 8 === rowY[target.row] > 8)
-      shift.set(stripOf(hole), { from: stripOf(hole), column: target.column, board: target.board });
-  });
+  for (const [part, to] of pairs) {
+    const after = leadsOf(to);
+    leadsOf(part).forEach(({ hole }, i) => {
+      const target = after[i]?.hole;
+      if (!hole || !target || isRail(hole.row) || isRail(target.row)) return;
+      if (rowY[hole.row] > 8 === rowY[target.row] > 8)
+        shift.set(stripOf(hole), { from: stripOf(hole), column: target.column, board: target.board });
+    });
+  }
   for (const other of Object.values(board.parts))
-    if (other.ref !== from.ref) for (const { hole } of leadsOf(other)) if (hole) shift.delete(stripOf(hole));
+    if (!moving.has(other.ref)) for (const { hole } of leadsOf(other)) if (hole) shift.delete(stripOf(hole));
   const end = (text: string): string => {
     const hole = parseHole(text);
     const by = hole && shift.get(stripOf(hole));
@@ -63,7 +68,8 @@ function followed(board: Board, from: SeatedPart, to: SeatedPart): Board['jumper
   return Object.fromEntries(Object.values(board.jumpers).map((j) => [j.id, moveEnds(j)]));
 }
 
-function doubled(board: Board): Finding[] | null {
+/** The first hole that holds two leads, as a finding; null when none does. */
+export function doubled(board: Board): Finding[] | null {
   for (const [hole, by] of occupancyOf(board))
     if (by.length > 1) return [finding('hand/hole-taken', [{ kind: 'hole', hole }], { hole, by: by.join(' and ') })];
   return null;

@@ -16,6 +16,14 @@ const { job: voting } = await laidOut(
 );
 const job: Job = {
   ...voting,
+  board: {
+    ...voting.board,
+    jumpers: {
+      ...voting.board.jumpers,
+      w1: { ...(voting.board.jumpers.w1 ?? expect.fail()), colour: 'red', way: 'straight' },
+    },
+    notes: { n1: { id: 'n1', at: 'b1.e17', text: 'look here' } },
+  },
   struck: ['7486'],
   silenced: [{ code: 'no-capacitor', place: 'U1', reason: 'it is on the other side' }],
   held: {

@@ -6,7 +6,7 @@ export const FILE_VERSION = 1;
 
 /** Writes a job file, current version, indented, parts and jumpers in order. `readJobFile` reads it back. */
 export function writeJobFile(job: Job): string {
-  const { breadboards, parts, jumpers } = job.board;
+  const { breadboards, parts, jumpers, notes } = job.board;
   const sorted = <T>(record: Readonly<Record<string, T>>): T[] =>
     Object.keys(record)
       .sort(byNumber)
@@ -31,7 +31,7 @@ export function writeJobFile(job: Job): string {
     }),
     ...(job.ownTable && { ownTable: job.ownTable }),
     ...(packing && { packing }),
-    board: { breadboards, parts: sorted(parts), jumpers: sorted(jumpers) },
+    board: { breadboards, parts: sorted(parts), jumpers: sorted(jumpers), ...(notes && { notes: sorted(notes) }) },
   };
   return `${JSON.stringify(file, null, 2)}\n`;
 }
