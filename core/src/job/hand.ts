@@ -15,6 +15,7 @@ import {
   leadsOf,
   nextBreadboard,
   nextFree,
+  noteOf,
   occupancyOf,
   outlinesOf,
   parseHole,
@@ -83,6 +84,8 @@ function pull(board: Board, what: string): Command {
   if (jumperOf(board, what.toLowerCase())) return { ok: true, edit: { kind: 'pull-jumper', id: what.toLowerCase() } };
   const ref = what.toUpperCase();
   if (partOf(board, ref)) return { ok: true, edit: { kind: 'pull-part', ref } };
+  const slip = noteOf(board, what.toLowerCase());
+  if (slip) return { ok: true, edit: { kind: 'note', note: { ...slip, text: '' } } };
   return no(/^w\d/i.test(what) ? finding('hand/no-such-jumper', [], { id: what }) : noPart(what));
 }
 

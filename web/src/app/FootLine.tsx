@@ -20,11 +20,12 @@ const keys: Readonly<Record<StepId, readonly (readonly [key: string, does: strin
     ['Ctrl Z', 'undo'],
   ],
   board: [
-    ['arrows', 'move the cursor, or what is chosen'],
-    ['Enter', 'jumper from here, to here'],
+    ['arrows', 'cursor, or what is chosen; Shift: pin to pin'],
+    ['Enter', 'jumper'],
     ['R', 'turn'],
     ['Del', 'pull out'],
-    ['N', 'next part'],
+    ['N', 'next'],
+    ['Ctrl A C V', 'all, copy, paste'],
     ['/', 'type'],
   ],
   inspect: [

@@ -24,6 +24,7 @@ import { tell } from '../kit/notices';
 import { BoardsMenu } from './BoardsMenu';
 import { ChosenPanel } from './ChosenPanel';
 import { Ghost } from './Ghost';
+import { idleHands } from './hand';
 import { SignalsPanel } from './SignalsPanel';
 import { ThingsPanel } from './ThingsPanel';
 import { useHands } from './use-hands';
@@ -33,12 +34,14 @@ export default function BoardStep() {
   const { job, board, colours, reading } = useJobView();
   const scene = useScene(board);
   const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
-  const { hands, setHands, refusal, setRefusal, svg, dispatch, take, handlers } = useHands();
+  const { hands, setHands, command, refusal, setRefusal, svg, dispatch, take, handlers } = useHands();
   const [focused, setFocused] = useState(false);
   const line = useRef<HTMLInputElement>(null);
   const region = useRef<HTMLDivElement>(null);
   useKeys((e) => {
-    if (isWriting(e.target) || e.ctrlKey || e.metaKey || e.altKey) return false;
+    const onBoard = e.target === region.current || e.target === document.body;
+    if (isWriting(e.target) || e.altKey) return false;
+    if (e.ctrlKey || e.metaKey) return onBoard && command(e.key.toLowerCase());
     if (e.key === '/') {
       line.current?.focus();
       return true;
@@ -47,20 +50,22 @@ export default function BoardStep() {
       pin(signalAt(hands.chosen, hands.cursor, board) ?? null);
       return true;
     }
-    const onBoard = e.target === region.current || e.target === document.body;
     if (!onBoard && (e.key === 'Enter' || e.key.startsWith('Arrow'))) return false;
     return take({ kind: 'key', key: e.key, shift: e.shiftKey });
   });
-  const choose = (what: string): void => setHands({ ...hands, chosen: what, laying: null });
-  const chosen = useMemo(() => new Set(hands.chosen === null ? [] : [hands.chosen]), [hands.chosen]);
+  const choose = (what: string): void => setHands({ ...idleHands, cursor: hands.cursor, chosen: what });
+  const chosen = useMemo(
+    () => new Set(hands.chosen === null ? [] : [hands.chosen, ...hands.others]),
+    [hands.chosen, hands.others],
+  );
   const say = (text: string): boolean => {
-    const command = readCommand(
+    const read = readCommand(
       job.board,
       text,
       reading?.ownParts.map((p) => p.text),
     );
-    if (command.ok) return dispatch(command.edit);
-    setRefusal(`${says(command.finding)} ${remedy(command.finding)}`);
+    if (read.ok) return dispatch(read.edit);
+    setRefusal(`${says(read.finding)} ${remedy(read.finding)}`);
     return false;
   };
   return (
@@ -91,8 +96,8 @@ export default function BoardStep() {
         </Box>
       </BoardMat>
       <Flex gap="10px" h="200px" flexShrink={0}>
-        <ThingsPanel chosen={hands.chosen} onChoose={choose} />
-        <ChosenPanel chosen={hands.chosen} onDispatch={dispatch} onSay={say} />
+        <ThingsPanel chosen={chosen} onChoose={choose} />
+        <ChosenPanel hands={hands} onDispatch={dispatch} onSay={say} />
         <SignalsPanel />
       </Flex>
     </Flex>

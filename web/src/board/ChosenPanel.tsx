@@ -1,70 +1,87 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import {
-  type Edit,
+  hasValue,
+  holesOfStrip,
   isGiver,
+  isRail,
   isShower,
   jumperOf,
   leadsOf,
+  noteOf,
+  occupancyOf,
+  parseHole,
   partOf,
   printHole,
   type SeatedPart,
   shownSignal,
+  shownValue,
+  stripOf,
   typeOf,
 } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
+import { allChosen, type Hands } from './hand';
+import { type CardProps, JumperCard, ManyCard, NoteCard } from './ThingCards';
 
-interface ChosenPanelProps {
-  readonly chosen: string | null;
-  readonly onDispatch: (edit: Edit) => boolean;
-  readonly onSay: (text: string) => boolean;
+interface ChosenPanelProps extends CardProps {
+  readonly hands: Hands;
 }
 
-/** The part or jumper that is chosen: its pins and what they carry, and what can be done with it. */
-export function ChosenPanel({ chosen, onDispatch, onSay }: ChosenPanelProps) {
-  const { job } = useJobView();
-  const part = chosen === null ? undefined : partOf(job.board, chosen);
-  const jumper = chosen === null ? undefined : jumperOf(job.board, chosen);
-  if (part) return <PartCard part={part} onDispatch={onDispatch} onSay={onSay} />;
-  if (!jumper)
-    return (
-      <Panel title="Chosen" flex="1.3">
-        <Text px="12px" color="soft">
-          Press a part to choose or drag it; Alt leaves its jumpers where they are. Press a free hole and then another
-          one to lay a jumper. Or type: pins are written U1.8, holes b1.e17, rails b1.top+.
-        </Text>
-      </Panel>
-    );
+/** What is chosen, a part, a jumper, a note or several things, with what can be done with it; otherwise the strip at the cursor. */
+export function ChosenPanel({ hands, ...acts }: ChosenPanelProps) {
+  const { board } = useJobView().job;
+  const { chosen, others } = hands;
+  if (chosen === null) return <StripCard cursor={hands.cursor} />;
+  if (others.length > 0) return <ManyCard what={allChosen(hands)} {...acts} />;
+  const [part, jumper, note] = [partOf(board, chosen), jumperOf(board, chosen), noteOf(board, chosen)];
+  if (part) return <PartCard part={part} {...acts} />;
+  if (jumper) return <JumperCard jumper={jumper} {...acts} />;
+  return note ? <NoteCard note={note} {...acts} /> : <StripCard cursor={hands.cursor} />;
+}
+
+/** The strip at the cursor: its signal, what is in it and which of its holes are free. */
+function StripCard({ cursor }: { readonly cursor: string }) {
+  const { board, job } = useJobView();
+  const hole = parseHole(cursor);
+  const taken = occupancyOf(job.board);
+  const net = hole && board.nets.ofStrip.get(stripOf(hole));
+  const signal = net === null || net === undefined ? undefined : board.names.get(net);
+  const holes = hole ? holesOfStrip(hole) : [];
+  const free = holes.filter((h) => !taken.has(printHole(h)));
+  const inside = holes.flatMap((h) => taken.get(printHole(h)) ?? []);
+  const rail = hole !== null && isRail(hole.row);
   return (
-    <Panel
-      title={jumper.id}
-      hint="jumper"
-      flex="1.3"
-      actions={<Button onClick={() => onSay(`pull ${jumper.id}`)}>Pull out</Button>}
-    >
-      <Text px="12px" fontFamily="mono">
-        {jumper.from} &gt; {jumper.to}
-      </Text>
-      <Box px="12px" pt="6px">
-        <JumperSignal id={jumper.id} />
+    <Panel title={`Strip at ${cursor}`} hint={rail ? 'rail' : undefined} flex="1.3">
+      <Box px="12px" overflowY="auto" tabIndex={0} aria-label="strip" role="region">
+        <Flex align="center" gap="8px" mb="4px" minH="24px" wrap="wrap">
+          {signal === undefined ? <Text color="soft">carries nothing named</Text> : <Tag signal={signal} />}
+          <Text>
+            {free.length === 0
+              ? 'no free hole'
+              : rail
+                ? `${free.length} free holes`
+                : `free: ${free.map((h) => h.row).join(' ')}`}
+          </Text>
+          {inside.length > 0 && (
+            <Text fontFamily="mono" fontSize="12px" color="soft">
+              {inside.slice(0, 12).join(' ')}
+              {inside.length > 12 ? ' …' : ''}
+            </Text>
+          )}
+        </Flex>
+        <Text color="soft" fontSize="12.5px" lineHeight="17px">
+          Press a part to choose or drag it; Alt leaves its jumpers, Shift adds to what is chosen, Shift and a drag over
+          the mat frames many. Press a free hole and then another one for a jumper; an end of the chosen jumper to plug
+          it elsewhere. Or type: U1.8 &gt; U3.2, w3.2 &gt; b1.e17, seat led, value R1 4k7, colour w3 red, note b1.e17
+          text, board half.
+        </Text>
       </Box>
     </Panel>
   );
 }
 
-function JumperSignal({ id }: { readonly id: string }) {
-  const { board } = useJobView();
-  const net = board.nets.nets.find((n) => n.jumpers.includes(id));
-  const signal = net && board.names.get(net.index);
-  return signal === undefined ? (
-    <Text color="soft">It carries nothing that the design names.</Text>
-  ) : (
-    <Tag signal={signal} />
-  );
-}
-
-function PartCard({ part, onDispatch, onSay }: { readonly part: SeatedPart } & Omit<ChosenPanelProps, 'chosen'>) {
+function PartCard({ part, onDispatch, onSay }: CardProps & { readonly part: SeatedPart }) {
   const { board } = useJobView();
   const type = typeOf(part);
   const carries = (pin: string): string => {
@@ -86,26 +103,25 @@ function PartCard({ part, onDispatch, onSay }: { readonly part: SeatedPart } & O
       }
     >
       <Box overflowY="auto" px="12px" tabIndex={0}>
-        {labelled && (
-          <Flex as="label" align="center" gap="8px" mb="4px">
-            signal
-            <Input
-              key={part.signal}
-              defaultValue={part.signal ?? ''}
-              h="26px"
-              w="120px"
-              fontFamily="mono"
-              bg="paper"
-              borderColor="line"
-              maxLength={120}
-              onBlur={(e) =>
-                e.target.value.trim() !== (part.signal ?? '') &&
-                e.target.value.trim() !== '' &&
-                onDispatch({ kind: 'label', ref: part.ref, signal: e.target.value.trim() })
-              }
+        <Flex gap="14px" mb="4px" wrap="wrap">
+          {labelled && (
+            <Field
+              label="signal"
+              value={part.signal ?? ''}
+              onTake={(signal) => onDispatch({ kind: 'label', ref: part.ref, signal })}
             />
-          </Flex>
-        )}
+          )}
+          {hasValue(type?.kind) && (
+            <Field
+              label="value"
+              value={shownValue(type?.kind ?? '', part.value).trim()}
+              onTake={(text) => onSay(`value ${part.ref} ${text.replaceAll(' ', '')}`)}
+            />
+          )}
+          {type?.kind === 'chip' && (
+            <Field label="replace by" value={part.part} onTake={(by) => onSay(`replace ${part.ref} ${by}`)} />
+          )}
+        </Flex>
         <Box columnCount={type?.kind === 'chip' ? 2 : 1} columnGap="20px">
           {leadsOf(part).map(({ pin, type: p, hole }) => (
             <Flex key={pin} gap="8px" fontFamily="mono" fontSize="12px" lineHeight="17px">
@@ -127,5 +143,37 @@ function PartCard({ part, onDispatch, onSay }: { readonly part: SeatedPart } & O
         </Text>
       </Box>
     </Panel>
+  );
+}
+
+/** A short text of a part that is taken when the person leaves it or presses Enter. */
+function Field({
+  label,
+  value,
+  onTake,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly onTake: (text: string) => void;
+}) {
+  return (
+    <Flex as="label" align="center" gap="8px">
+      {label}
+      <Input
+        key={value}
+        defaultValue={value}
+        h="26px"
+        w="110px"
+        fontFamily="mono"
+        bg="paper"
+        borderColor="line"
+        maxLength={120}
+        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        onBlur={(e) => {
+          const text = e.target.value.trim();
+          if (text !== '' && text !== value) onTake(text);
+        }}
+      />
+    </Flex>
   );
 }

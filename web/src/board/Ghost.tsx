@@ -1,7 +1,18 @@
-import { applyEdit, holeXY, type Job, leadsOf, parseHole, partOf } from '@saddlebag/core';
+import {
+  applyEdit,
+  type Edit,
+  type Finding,
+  holeXY,
+  type Job,
+  leadsOf,
+  parseHole,
+  partOf,
+  says,
+} from '@saddlebag/core';
 import { colour } from '../app/theme';
 import { SvgText } from '../kit/SvgText';
-import type { Hands } from './hand';
+import { allChosen, type Hands, wayOf } from './hand';
+import { type Frame, sidesOf } from './selection';
 
 /** What the hands are about to do, drawn over the board: the cursor, the jumper being laid, the part being carried. */
 export function Ghost({
@@ -34,8 +45,26 @@ export function Ghost({
       {cursor && (showCursor || from) && (
         <circle cx={cursor.x} cy={cursor.y} r={0.46} fill="none" stroke={colour('lit')} strokeWidth={0.13} />
       )}
+      {hands.frame && <FrameDrawing frame={hands.frame} />}
       <CarriedPart hands={hands} job={job} />
     </g>
+  );
+}
+
+function FrameDrawing({ frame }: { readonly frame: Frame }) {
+  const { left, top, right, bottom } = sidesOf(frame);
+  return (
+    <rect
+      x={left}
+      y={top}
+      width={right - left}
+      height={bottom - top}
+      fill={colour('lit')}
+      fillOpacity={0.1}
+      stroke={colour('lit')}
+      strokeWidth={0.12}
+      strokeDasharray="0.5 0.3"
+    />
   );
 }
 
@@ -43,8 +72,12 @@ function CarriedPart({ hands, job }: { readonly hands: Hands; readonly job: Job 
   const { carry } = hands;
   const part = carry && partOf(job.board, carry.ref);
   if (!carry || !part || carry.at === null || carry.at === part.at) return null;
-  const edit = { kind: 'move', ref: part.ref, at: carry.at, turn: part.turn, follow: carry.follow } as const;
-  const fits = applyEdit(job, edit).ok;
+  const edit: Edit =
+    hands.others.length > 0
+      ? { kind: 'shift', what: allChosen(hands), ...wayOf(part.at, carry.at) }
+      : { kind: 'move', ref: part.ref, at: carry.at, turn: part.turn, follow: carry.follow };
+  const applied = applyEdit(job, edit);
+  const fits = applied.ok;
   const places = leadsOf({ ...part, at: carry.at }).flatMap(({ hole }) => (hole ? [holeXY(hole)] : []));
   const xs = places.map((p) => p.x);
   const ys = places.map((p) => p.y);
@@ -66,7 +99,7 @@ function CarriedPart({ hands, job }: { readonly hands: Hands; readonly job: Job 
       />
       {!fits && (
         <SvgText x={x + (Math.max(...xs) - x) / 2} y={y - 0.8} size={0.8} fill={stroke} font="body">
-          not here
+          {says(applied.findings[0] as Finding)}
         </SvgText>
       )}
     </g>

@@ -4,14 +4,14 @@ import { useJobView } from '../app/job-context';
 import { Panel } from '../kit/Panel';
 
 interface ThingsPanelProps {
-  readonly chosen: string | null;
+  readonly chosen: ReadonlySet<string>;
   readonly onChoose: (ref: string) => void;
 }
 
 /** Everything on the board: parts with their places, then jumpers. Choosing one here chooses it on the board. */
 export function ThingsPanel({ chosen, onChoose }: ThingsPanelProps) {
   const { job } = useJobView();
-  const { parts, jumpers } = job.board;
+  const { parts, jumpers, notes = {} } = job.board;
   const rows = [
     ...Object.values(parts)
       .sort((a, b) => byNumber(a.ref, b.ref))
@@ -24,6 +24,9 @@ export function ThingsPanel({ chosen, onChoose }: ThingsPanelProps) {
     ...Object.values(jumpers)
       .sort((a, b) => byNumber(a.id, b.id))
       .map((j) => ({ id: j.id, what: 'jumper', signal: undefined, at: `${j.from} > ${j.to}` })),
+    ...Object.values(notes)
+      .sort((a, b) => byNumber(a.id, b.id))
+      .map((n) => ({ id: n.id, what: n.text, signal: undefined, at: n.at })),
   ];
   return (
     <Panel
@@ -44,8 +47,8 @@ export function ThingsPanel({ chosen, onChoose }: ThingsPanelProps) {
               py="2px"
               textAlign="left"
               cursor="pointer"
-              bg={chosen === id ? 'wash' : undefined}
-              aria-pressed={chosen === id}
+              bg={chosen.has(id) ? 'wash' : undefined}
+              aria-pressed={chosen.has(id)}
               onClick={() => onChoose(id)}
             >
               <Text fontFamily="heading" fontWeight="600">

@@ -1,7 +1,7 @@
-import { applyEdit, holeXY, type Job, parseHole } from '@saddlebag/core';
+import { applyEdit, holeXY, type Job, parseHole, printHole } from '@saddlebag/core';
 import { describe, expect, it } from 'vitest';
 import { interlock } from '../testing/interlock';
-import { type HandEvent, type Hands, idleHands, react, stepped } from './hand';
+import { allChosen, type HandEvent, type Hands, idleHands, react, stepped } from './hand';
 
 const job = interlock();
 const at = (hole: string) => holeXY(parseHole(hole) ?? expect.fail(hole));
@@ -134,5 +134,80 @@ describe('keys', () => {
     expect(stepped('b1.j5', 0, -1, job.board)).toBe('b1.top-5');
     expect(stepped('b1.top+7', 1, 0, job.board)).toBe('b1.top+9');
     expect(stepped('b1.a63', 1, 0, job.board)).toBe('b1.a63');
+  });
+});
+
+describe('several things', () => {
+  const add = (hole: string, on: string | null): HandEvent => ({ ...press(hole, on), add: true }) as HandEvent;
+  const { S1, S2 } = job.board.parts;
+  const both = [add(S1?.at ?? '', 'S1'), add(S2?.at ?? '', 'S2')];
+
+  it('are chosen one by one with Shift, and left out again the same way', () => {
+    expect(allChosen(run(both).hands)).toEqual(['S1', 'S2']);
+    expect(allChosen(run([...both, ...both.slice(0, 1)]).hands)).toEqual(['S2']);
+  });
+
+  it('are chosen by a frame that holds them whole', () => {
+    const frame: HandEvent[] = [
+      { kind: 'press', x: 0, y: 6, on: null, stay: false, add: true },
+      { kind: 'move', x: 8, y: 20 },
+      { kind: 'release', x: 8, y: 20 },
+    ];
+    const chosen = allChosen(run(frame).hands);
+    expect(chosen).toEqual(expect.arrayContaining(['S1', 'S2', 'R1', 'R2']));
+    expect(chosen).not.toContain('U1');
+  });
+
+  it('move together by a drag or by arrows, and are pulled out in one step', () => {
+    const at = S1?.at ?? '';
+    const all = [
+      add(at, 'S1'),
+      ...['R1', 'S2', 'R2', 'S3', 'R3', 'S4', 'R4'].map((r) => add(job.board.parts[r]?.at ?? '', r)),
+    ];
+    const pulled = run([...all, key('Delete')]);
+    expect(pulled.edits).toEqual(['all']);
+    expect(pulled.job.board.parts.R4).toBeUndefined();
+    const nudge = run([...both, key('ArrowLeft')]);
+    expect(nudge.edits).toEqual(['shift']);
+    const to = parseHole(at.replace(/\d+$/, (c) => String(Number(c) - 1))) ?? expect.fail();
+    const drag = run([...both, press(at, 'S1'), move(printHole(to)), release(printHole(to))]);
+    expect(drag.edits).toEqual(['shift']);
+    expect(drag.job).toEqual(nudge.job);
+  });
+
+  it('are copied and pasted, the copies chosen', () => {
+    const taken = run(both);
+    const { clip } = react(taken.hands, { kind: 'copy' }, job) ?? {};
+    const pasted = react(taken.hands, { kind: 'paste', clip: clip ?? expect.fail() }, job);
+    expect(allChosen(pasted?.hands ?? expect.fail())).toEqual(['S5', 'S6']);
+    expect(pasted?.edit && applyEdit(job, pasted.edit).ok).toBe(true);
+    const nothing = react(idleHands, { kind: 'paste', clip: { parts: [], jumpers: [] } }, job);
+    expect(nothing?.refusal?.code).toBe('hand/nothing-copied');
+    expect(allChosen(react(idleHands, { kind: 'choose-all' }, job)?.hands ?? idleHands)).toContain('w28');
+  });
+});
+
+describe('an end of the chosen jumper', () => {
+  it('is plugged elsewhere by a press on it and another on a free hole', () => {
+    const [id = '', jumper] = Object.entries(job.board.jumpers)[5] ?? [];
+    const end = jumper?.to ?? '';
+    const half = at(end);
+    const { edits, job: after } = run([
+      { kind: 'press', x: half.x + 0.45, y: half.y, on: id, stay: false },
+      press(end, id),
+      release(end),
+      press('b1.a60'),
+    ]);
+    expect(edits).toEqual(['re-plug']);
+    expect(after.board.jumpers[id]).toEqual({ ...jumper, to: 'b1.a60' });
+  });
+});
+
+describe('Shift and an arrow', () => {
+  it('goes from pin to pin', () => {
+    const u1 = job.board.parts.U1?.at ?? '';
+    const { hands } = run([press(u1, 'U1'), release(u1), key('Escape'), key('ArrowRight', true)]);
+    expect(hands.cursor).toBe(u1.replace(/\d+$/, (c) => String(Number(c) + 1)));
+    expect(run([key('ArrowLeft', true)]).hands.cursor).toBe('b1.e1');
   });
 });

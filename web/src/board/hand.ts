@@ -2,7 +2,10 @@ import {
   applyEdit,
   type Board,
   breadboardXY,
+  type Clip,
+  clipOf,
   type Edit,
+  type Finding,
   freeHoles,
   type Hole,
   holeNear,
@@ -10,15 +13,18 @@ import {
   type Job,
   jumperOf,
   nextFree,
+  noteOf,
   nudged,
   occupancyOf,
   parseHole,
   partOf,
+  pasted,
   printHole,
   readCommand,
   thingsOn,
   typeOf,
 } from '@saddlebag/core';
+import { type Frame, nextInUse, pullAll, shiftThatWorks, within } from './selection';
 
 /** A part on its way: from where it was grabbed to where it would be put, and whether its jumpers follow. */
 export interface Carry {
@@ -36,11 +42,35 @@ export interface Carry {
 export interface Hands {
   readonly cursor: string;
   readonly chosen: string | null;
+  /** What is chosen beside it. */
+  readonly others: readonly string[];
   readonly laying: string | null;
+  /** The end of a jumper that is being plugged elsewhere; `laying` is then its other end. */
+  readonly plug: { readonly id: string; readonly end: 'from' | 'to' } | null;
   readonly carry: Carry | null;
+  readonly frame: Frame | null;
 }
 
-export const idleHands: Hands = { cursor: 'b1.e1', chosen: null, laying: null, carry: null };
+export const idleHands: Hands = {
+  cursor: 'b1.e1',
+  chosen: null,
+  others: [],
+  laying: null,
+  plug: null,
+  carry: null,
+  frame: null,
+};
+
+/** Everything that is chosen. */
+export function allChosen({ chosen, others }: Hands): readonly string[] {
+  return chosen === null ? [] : [chosen, ...others];
+}
+
+/** The hands with nothing begun and something else chosen. */
+function holding(hands: Hands, what: readonly string[]): Hands {
+  const [chosen = null, ...others] = what;
+  return { ...hands, chosen, others, laying: null, plug: null, carry: null, frame: null };
+}
 
 /** What happens to the hands. Places are in tenths of an inch on the mat; `on` is what lies there. */
 export type HandEvent =
@@ -50,15 +80,22 @@ export type HandEvent =
       readonly y: number;
       readonly on: string | null;
       readonly stay: boolean;
+      /** Adds to what is chosen, or begins a frame. */
+      readonly add?: boolean;
     }
   | { readonly kind: 'move'; readonly x: number; readonly y: number }
   | { readonly kind: 'release'; readonly x: number; readonly y: number }
-  | { readonly kind: 'key'; readonly key: string; readonly shift: boolean };
+  | { readonly kind: 'key'; readonly key: string; readonly shift: boolean }
+  | { readonly kind: 'choose-all' }
+  | { readonly kind: 'copy' }
+  | { readonly kind: 'paste'; readonly clip: Clip };
 
-/** The hands after an event, and the edit that they ask for. */
+/** The hands after an event, and the edit that they ask for, what they copied, or why nothing was done. */
 export interface Reaction {
   readonly hands: Hands;
   readonly edit?: Edit;
+  readonly clip?: Clip;
+  readonly refusal?: Finding;
 }
 
 /** How near a free hole must be for a press to mean the hole and not the wire over it. */
@@ -69,23 +106,54 @@ export function react(hands: Hands, event: HandEvent, job: Job): Reaction | null
   if (event.kind === 'press') return press(hands, event, job.board);
   if (event.kind === 'move') return move(hands, event, job.board);
   if (event.kind === 'release') return release(hands, event, job.board);
+  if (event.kind === 'choose-all') return { hands: holding(hands, thingsOn(job.board)) };
+  if (event.kind === 'copy') return { hands, clip: clipOf(job.board, allChosen(hands)) };
+  if (event.kind === 'paste') {
+    const made = pasted(job.board, event.clip);
+    return 'code' in made ? { hands, refusal: made } : { hands: holding(hands, made.what), edit: made.edit };
+  }
   return key(hands, event, job);
 }
 
-function press(hands: Hands, { x, y, on, stay }: Extract<HandEvent, { kind: 'press' }>, board: Board): Reaction {
+function press(hands: Hands, event: Extract<HandEvent, { kind: 'press' }>, board: Board): Reaction {
+  const { x, y, on, stay } = event;
   const hole = holeNear(x, y, board.breadboards);
   const free = hole !== null && !occupancyOf(board).has(printHole(hole));
   const onHole = free && Math.hypot(holeXY(hole).x - x, holeXY(hole).y - y) < HOLE_REACH;
   if (hands.laying !== null && free) return finish(hands, printHole(hole), board);
   const part = on === null ? undefined : partOf(board, on);
+  const jumper = on === null ? undefined : jumperOf(board, on);
+  if (event.add) {
+    if (part || jumper) return { hands: toggled(hands, (part?.ref ?? jumper?.id) as string) };
+    return { hands: { ...hands, laying: null, plug: null, frame: { x1: x, y1: y, x2: x, y2: y } } };
+  }
   if (part) {
     const carry = { ref: part.ref, grabX: x, grabY: y, at: null, follow: !stay };
-    return { hands: { ...hands, chosen: part.ref, carry, laying: null, cursor: part.at } };
+    const held = allChosen(hands).includes(part.ref) ? hands : holding(hands, [part.ref]);
+    return { hands: { ...held, carry, laying: null, plug: null, cursor: part.at } };
   }
-  const jumper = on === null ? undefined : jumperOf(board, on);
-  if (jumper && !onHole) return { hands: { ...hands, chosen: jumper.id, laying: null, cursor: jumper.from } };
-  if (!free) return { hands: { ...hands, chosen: null, laying: null } };
-  return { hands: { ...hands, chosen: null, laying: printHole(hole), cursor: printHole(hole) } };
+  const plug = hole ? plugAt(hands, board, printHole(hole)) : null;
+  if (plug) return { hands: plug };
+  if (jumper && !onHole) return { hands: { ...holding(hands, [jumper.id]), cursor: jumper.from } };
+  const note = on === null ? undefined : noteOf(board, on);
+  if (note) return { hands: { ...holding(hands, [note.id]), cursor: note.at } };
+  if (!free) return { hands: { ...holding(hands, []), cursor: hole ? printHole(hole) : hands.cursor } };
+  return { hands: { ...holding(hands, []), laying: printHole(hole), cursor: printHole(hole) } };
+}
+
+/** Adds a thing to what is chosen, or leaves it out. */
+function toggled(hands: Hands, id: string): Hands {
+  const chosen = allChosen(hands);
+  return holding(hands, chosen.includes(id) ? chosen.filter((c) => c !== id) : [...chosen, id]);
+}
+
+/** The hands with an end of the chosen jumper in them, when it is in the given hole. */
+function plugAt(hands: Hands, board: Board, hole: string): Hands | null {
+  const jumper = hands.chosen === null ? undefined : jumperOf(board, hands.chosen);
+  if (!jumper || hands.others.length > 0) return null;
+  const end = jumper.from === hole ? 'from' : jumper.to === hole ? 'to' : null;
+  if (!end) return null;
+  return { ...hands, plug: { id: jumper.id, end }, laying: end === 'from' ? jumper.to : jumper.from, cursor: hole };
 }
 
 function move(hands: Hands, { x, y }: { x: number; y: number }, board: Board): Reaction | null {
@@ -93,6 +161,7 @@ function move(hands: Hands, { x, y }: { x: number; y: number }, board: Board): R
     const at = target(hands.carry, x, y, board);
     return at === hands.carry.at ? null : { hands: { ...hands, carry: { ...hands.carry, at } } };
   }
+  if (hands.frame) return { hands: { ...hands, frame: { ...hands.frame, x2: x, y2: y } } };
   if (hands.laying === null) return null;
   const hole = holeNear(x, y, board.breadboards);
   const cursor = hole ? printHole(hole) : hands.cursor;
@@ -125,17 +194,37 @@ function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board)
     const part = partOf(board, carry.ref);
     const still = { ...hands, carry: null };
     if (!part || carry.at === null || carry.at === part.at) return { hands: still };
+    if (hands.others.length > 0) {
+      const { dx, dy } = wayOf(part.at, carry.at);
+      return { hands: { ...still, cursor: carry.at }, edit: { kind: 'shift', what: allChosen(hands), dx, dy } };
+    }
     const edit: Edit = { kind: 'move', ref: carry.ref, at: carry.at, turn: part.turn, follow: carry.follow };
     return { hands: { ...still, cursor: carry.at }, edit };
   }
+  if (hands.frame) {
+    const found = within(board, { ...hands.frame, x2: x, y2: y });
+    return { hands: holding(hands, [...new Set([...allChosen(hands), ...found])]) };
+  }
   const hole = holeNear(x, y, board.breadboards);
+  if (hands.plug && hole && jumperOf(board, hands.plug.id)?.[hands.plug.end] === printHole(hole)) return null;
   if (hands.laying === null || !hole || printHole(hole) === hands.laying) return null;
   return finish(hands, printHole(hole), board);
 }
 
+/** From one hole to another over the mat, in tenths of an inch. */
+export function wayOf(from: string, to: string): { dx: number; dy: number } {
+  const [a, b] = [parseHole(from), parseHole(to)];
+  if (!a || !b) return { dx: 0, dy: 0 };
+  return { dx: holeXY(b).x - holeXY(a).x, dy: holeXY(b).y - holeXY(a).y };
+}
+
 function finish(hands: Hands, to: string, board: Board): Reaction {
   const from = hands.laying as string;
-  if (from === to) return { hands: { ...hands, laying: null } };
+  if (from === to) return { hands: { ...hands, laying: null, plug: null } };
+  if (hands.plug) {
+    const edit: Edit = { kind: 're-plug', ...hands.plug, hole: to };
+    return { hands: { ...hands, laying: null, plug: null, cursor: to }, edit };
+  }
   const jumper = { id: nextFree('w', board.jumpers), from, to };
   return { hands: { ...hands, laying: null, cursor: to }, edit: { kind: 'lay-jumper', jumper } };
 }
@@ -150,15 +239,15 @@ const arrows: Readonly<Record<string, readonly [dx: number, dy: number]>> = {
 function key(hands: Hands, event: { key: string; shift: boolean }, job: Job): Reaction | null {
   const { board } = job;
   const arrow = arrows[event.key];
-  if (arrow) return arrowKey(hands, arrow, job);
+  if (arrow) return arrowKey(hands, arrow, job, event.shift);
   switch (event.key) {
     case 'Enter': {
       const hole = freeInStrip(hands.cursor, hands.laying, board);
       if (hands.laying !== null) return finish(hands, hole, board);
-      return { hands: { ...hands, laying: hole, cursor: hole, chosen: null } };
+      return { hands: { ...holding(hands, []), laying: hole, cursor: hole } };
     }
     case 'Escape':
-      return { hands: { ...hands, laying: null, chosen: null, carry: null } };
+      return { hands: holding(hands, []) };
     case 'n':
     case 'N':
       return { hands: choose(hands, board, event.shift ? -1 : 1) };
@@ -167,17 +256,26 @@ function key(hands: Hands, event: { key: string; shift: boolean }, job: Job): Re
       return hands.chosen === null ? null : asked(hands, board, `turn ${hands.chosen}`);
     case 'Delete':
     case 'Backspace': {
-      const what = hands.chosen ?? jumperAt(board, hands.cursor);
-      return what === undefined ? null : asked({ ...hands, chosen: null }, board, `pull ${what}`);
+      const at = jumperAt(board, hands.cursor);
+      const edit = pullAll(board, hands.chosen === null ? (at === undefined ? [] : [at]) : allChosen(hands));
+      return edit && { hands: holding(hands, []), edit };
     }
     default:
       return null;
   }
 }
 
-function arrowKey(hands: Hands, [dx, dy]: readonly [number, number], job: Job): Reaction {
+function arrowKey(hands: Hands, [dx, dy]: readonly [number, number], job: Job, jump: boolean): Reaction {
+  if (jump) {
+    const cursor = nextInUse(hands.cursor, dx, dy, occupancyOf(job.board).keys());
+    return { hands: { ...(hands.laying === null ? holding(hands, []) : hands), cursor } };
+  }
+  if (hands.others.length > 0) {
+    const edit = shiftThatWorks(job, allChosen(hands), dx, dy);
+    return edit ? { hands, edit } : { hands };
+  }
   const part = hands.chosen === null ? undefined : partOf(job.board, hands.chosen);
-  if (!part) return { hands: { ...hands, cursor: stepped(hands.cursor, dx, dy, job.board), chosen: null } };
+  if (!part) return { hands: { ...hands, cursor: stepped(hands.cursor, dx, dy, job.board), chosen: null, others: [] } };
   const edit = firstThatWorks(job, part.ref, dx, dy);
   return edit ? { hands, edit } : { hands };
 }
@@ -210,7 +308,7 @@ function choose(hands: Hands, board: Board, by: 1 | -1): Hands {
   const at = hands.chosen === null ? (by === 1 ? -1 : 0) : things.indexOf(hands.chosen);
   const chosen = things[(at + by + things.length) % things.length] as string;
   const cursor = partOf(board, chosen)?.at ?? jumperOf(board, chosen)?.from ?? hands.cursor;
-  return { ...hands, chosen, cursor, laying: null };
+  return { ...holding(hands, [chosen]), cursor };
 }
 
 /** A hole to plug into: the given one, or when it is taken the nearest free one of its strip. */

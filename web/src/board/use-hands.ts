@@ -1,7 +1,10 @@
-import { type Edit, remedy, says } from '@saddlebag/core';
+import { type Clip, type Edit, remedy, says } from '@saddlebag/core';
 import { type PointerEvent, useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { type HandEvent, type Hands, idleHands, type Reaction, react } from './hand';
+
+/** What was copied last, on whichever job: it can be pasted into another. */
+let clipboard: Clip = { parts: [], jumpers: [] };
 
 /** The hands over the board of the open job: their state, what was last refused, and handlers for the drawing. */
 export function useHands() {
@@ -25,7 +28,9 @@ export function useHands() {
     const reaction: Reaction | null = react(latest.current, event, session.job);
     if (!reaction) return false;
     setHands(reaction.hands);
-    if (reaction.edit) dispatch(reaction.edit);
+    if (reaction.clip && reaction.clip.parts.length + reaction.clip.jumpers.length > 0) clipboard = reaction.clip;
+    if (reaction.refusal) setRefusal(`${says(reaction.refusal)} ${remedy(reaction.refusal)}`);
+    else if (reaction.edit) dispatch(reaction.edit);
     else if (event.kind === 'press') setRefusal(null);
     return true;
   };
@@ -39,14 +44,15 @@ export function useHands() {
     onPointerDown: (e: PointerEvent<Element>) => {
       const at = place(e);
       if (!at || e.button !== 0) return;
-      const on = (e.target as Element).closest('[data-ref], [data-wire]');
-      const what = on?.getAttribute('data-ref') ?? on?.getAttribute('data-wire') ?? null;
+      const on = (e.target as Element).closest('[data-ref], [data-wire], [data-note]');
+      const what =
+        on?.getAttribute('data-ref') ?? on?.getAttribute('data-wire') ?? on?.getAttribute('data-note') ?? null;
       e.currentTarget.setPointerCapture(e.pointerId);
-      take({ kind: 'press', ...at, on: what, stay: e.altKey });
+      take({ kind: 'press', ...at, on: what, stay: e.altKey, add: e.shiftKey });
     },
     onPointerMove: (e: PointerEvent) => {
-      const { carry, laying } = latest.current;
-      const at = carry || laying !== null ? place(e) : null;
+      const { carry, laying, frame } = latest.current;
+      const at = carry || frame || laying !== null ? place(e) : null;
       if (at) take({ kind: 'move', ...at });
     },
     onPointerUp: (e: PointerEvent) => {
@@ -54,5 +60,11 @@ export function useHands() {
       if (at) take({ kind: 'release', ...at });
     },
   };
-  return { hands, setHands, refusal, setRefusal, svg, dispatch, take, handlers };
+  /** What Ctrl and a letter do over the board; false when it is not for the board. */
+  const command = (letter: string): boolean => {
+    if (letter === 'a') return take({ kind: 'choose-all' });
+    if (letter === 'c') return latest.current.chosen !== null && take({ kind: 'copy' });
+    return letter === 'v' && take({ kind: 'paste', clip: clipboard });
+  };
+  return { hands, setHands, command, refusal, setRefusal, svg, dispatch, take, handlers };
 }

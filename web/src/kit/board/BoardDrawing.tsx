@@ -2,10 +2,11 @@ import type { ReactNode, Ref } from 'react';
 import { pointAt, useFollowed } from '../follow';
 import type { Colours } from '../palette';
 import { Ground, Holes } from './Ground';
+import { Note } from './Note';
 import { lookOf, PartDrawing, type PartKnowledge } from './PartDrawing';
 import { StripFill } from './StripFill';
 import { type BoardScene, MARGIN } from './scene';
-import { Wire } from './Wire';
+import { insulation, Wire } from './Wire';
 
 /**
  * What a screen lays over the bare drawing; without it the board is at rest. `gateAt` names the gate in
@@ -76,10 +77,13 @@ export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: Bo
         <Wire
           key={wire.id}
           wire={wire}
-          colour={colours.of(wire.signal)}
+          colour={wire.colour ? insulation[wire.colour] : colours.of(wire.signal)}
           chosen={overlay.chosen?.has(wire.id) === true}
           faded={faded(wire.signal)}
         />
+      ))}
+      {scene.notes.map((note) => (
+        <Note key={note.id} note={note} chosen={overlay.chosen?.has(note.id) === true} />
       ))}
       {overlay.above}
     </svg>

@@ -1,6 +1,21 @@
+import type { JumperColour } from '@saddlebag/core';
 import { memo } from 'react';
 import { colour } from '../../app/theme';
 import type { SceneWire } from './scene';
+
+/** Insulation as it looks on the mat; black is lifted a little, so that it can be seen there. */
+export const insulation: Readonly<Record<JumperColour, string>> = {
+  red: '#E0364A',
+  black: '#3B4240',
+  blue: '#4E8FE0',
+  green: '#4FAE62',
+  yellow: '#F0D24A',
+  orange: '#F08A34',
+  white: '#F4F1E8',
+  grey: '#A9B0AC',
+  violet: '#A679D8',
+  brown: '#A5683F',
+};
 
 interface WireProps {
   readonly wire: SceneWire;

@@ -8,6 +8,7 @@ import {
   holesOfStrip,
   holeXY,
   isRail,
+  type JumperColour,
   leadsOf,
   type PartKind,
   type PartType,
@@ -73,6 +74,16 @@ export interface SceneWire {
   readonly path: Path;
   readonly net: number | null;
   readonly signal: string | undefined;
+  /** The colour of its insulation, when the person chose one. */
+  readonly colour: JumperColour | undefined;
+}
+
+/** A slip of paper, its upper left corner beside its hole, with its text in lines. */
+export interface SceneNote {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly lines: readonly string[];
 }
 
 /** A breadboard on the mat: `x` is its column 0, `y` its top rail; */
@@ -92,6 +103,7 @@ export interface BoardScene {
   readonly strips: readonly SceneStrip[];
   readonly parts: readonly ScenePart[];
   readonly wires: readonly SceneWire[];
+  readonly notes: readonly SceneNote[];
 }
 
 /** Room around the holes, in tenths of an inch. */
@@ -115,15 +127,30 @@ export function boardScene(read: ReadBoard): BoardScene {
   });
   const parts = Object.values(board.parts).flatMap((seated) => partOf(seated, read));
   const paths = routeJumpers(board);
-  const wires = Object.values(board.jumpers).flatMap(({ id, from }) => {
+  const wires = Object.values(board.jumpers).flatMap(({ id, from, colour }) => {
     const [path, hole] = [paths.get(id), parseHole(from)];
     if (!path || !hole) return [];
     const net = netOf(stripOf(hole));
-    return [{ id, path, net, signal: net === null ? undefined : names.get(net) }];
+    return [{ id, path, net, signal: net === null ? undefined : names.get(net), colour }];
   });
   const width = Math.max(...boards.map((b) => b.x + b.columns + 1));
   const height = Math.max(...boards.map((b) => b.y)) + rowY['bottom-'];
-  return { boards, width, height, strips, parts, wires };
+  const notes = Object.values(board.notes ?? {}).flatMap(({ id, at, text }) => {
+    const hole = parseHole(at);
+    return hole ? [{ id, ...holeXY(hole), lines: linesOf(text) }] : [];
+  });
+  return { boards, width, height, strips, parts, wires, notes };
+}
+
+/** A note's text in lines of some 22 letters, at most five. */
+function linesOf(text: string): string[] {
+  const lines: string[] = [];
+  for (const word of text.split(/\s+/)) {
+    const last = lines[lines.length - 1];
+    if (last !== undefined && last.length + word.length < 22) lines[lines.length - 1] = `${last} ${word}`;
+    else lines.push(word.length > 24 ? `${word.slice(0, 23)}…` : word);
+  }
+  return lines.length > 5 ? [...lines.slice(0, 4), '…'] : lines;
 }
 
 type Capsule = Omit<SceneStrip, 'net' | 'signal' | 'idle'>;
