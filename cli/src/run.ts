@@ -1,6 +1,7 @@
 import { Command, CommanderError } from 'commander';
 import { card } from './commands/card';
 import { inspectBoard } from './commands/inspect';
+import { lead } from './commands/lead';
 import { match } from './commands/match';
 import { pack } from './commands/pack';
 import { part } from './commands/part';
@@ -37,6 +38,7 @@ export async function run(args: readonly string[], output: Output): Promise<numb
   for (const { name, describe, act, writes } of [
     table,
     plan,
+    lead,
     inspectBoard,
     match,
     recoverSheet,

@@ -737,6 +737,16 @@ export const sentences = {
     says: 'The signal {signal} runs out of free holes.',
     todo: 'Split its load between two gates that carry the same signal.',
   },
+  'lead/wrong-signal': {
+    severity: 'error',
+    says: '{at} carries {carried}; it should carry {wanted}.',
+    todo: 'Pull out the jumper that brings the wrong signal; then the lead goes on.',
+  },
+  'lead/other-part': {
+    severity: 'error',
+    says: '{ref} on the board is a {there}; here it should be a {wanted}.',
+    todo: 'Pull it out, or replace it.',
+  },
   // inspection
   'board-outdated': {
     severity: 'warning',

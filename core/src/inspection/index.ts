@@ -2,3 +2,4 @@ export { inspect } from './inspect';
 export { matched } from './matched';
 export { type Recovered, recover } from './recover';
 export { rules } from './rules';
+export { CAPACITOR_REACH } from './rules/no-capacitor';

@@ -201,7 +201,7 @@ const homes: Readonly<Record<PartKind, Row>> = {
  * The part at the first place, from the left, where all its leads find free holes in strips that hold nothing yet and
  * its body lies on no other; failing that, in any free holes; null when there are none.
  */
-function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
+export function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
   const row = homes[typeOf(part)?.kind ?? 'chip'];
   const used = stripsInUse(board);
   let second: SeatedPart | null = null;

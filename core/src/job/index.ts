@@ -1,5 +1,5 @@
 export { type Applied, applyEdit, type Edit, MAX_BREADBOARDS, saysEdit } from './edit';
-export { type Command, nudged, readCommand, thingsOn } from './hand';
+export { type Command, freeSeat, nudged, readCommand, thingsOn } from './hand';
 export { type History, perform, redo, startHistory, undo } from './history';
 export { currentPacking, type Job, newJob, rulesOf, type Silenced } from './job';
 export { turnedInPlace } from './move';

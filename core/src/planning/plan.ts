@@ -1,4 +1,4 @@
-import { type Board, byNumber, columnNumbers, type Hole, hasRailHole, holeXY, leadsOf, type Rail } from '../board';
+import { type Board, byNumber, columnNumbers, type Hole, hasRailHole, leadsOf, type Rail } from '../board';
 import { type Finding, finding } from '../finding';
 import { buildOrder, drivenBy, type Packing } from '../packing';
 import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
@@ -91,7 +91,7 @@ class Layer {
         continue;
       }
       const strips = reached.get(signal) as Hole[];
-      const near = this.nearestWithRoom(strips, hole);
+      const near = this.wirer.nearestWithRoom(strips, hole);
       if (!near) return finding('plan/strip-full', [{ kind: 'pin', pin }], { signal });
       this.wirer.join(near, hole);
       strips.push(hole);
@@ -138,17 +138,4 @@ class Layer {
   private groundsNear(hole: Hole): readonly ('top-' | 'bottom-')[] {
     return 'fghij'.includes(hole.row) ? ['top-', 'bottom-'] : ['bottom-', 'top-'];
   }
-
-  private nearestWithRoom(strips: readonly Hole[], to: Hole): Hole | null {
-    let best: Hole | null = null;
-    for (const strip of strips)
-      if (this.wirer.freeCount(strip) > 0 && (!best || distance(strip, to) < distance(best, to))) best = strip;
-    return best;
-  }
-}
-
-/** Columns apart, with a price for crossing the channel or going to another board. */
-function distance(a: Hole, b: Hole): number {
-  const [p, q] = [holeXY(a), holeXY(b)];
-  return Math.abs(p.x - q.x) + 2 * Math.abs(p.y - q.y);
 }

@@ -8,6 +8,7 @@ import {
   isRail,
   type Jumper,
   occupancyOf,
+  parseHole,
   printHole,
   type Rail,
   railNamed,
@@ -27,16 +28,23 @@ export class Wirer {
 
   constructor(board: Board) {
     this.taken = new Set(occupancyOf(board).keys());
+    for (const { from, to } of Object.values(board.jumpers)) {
+      const [a, b] = [parseHole(from), parseHole(to)];
+      if (a && b) this.note(a, b);
+    }
+  }
+
+  /** Remembers in which rows a jumper runs. */
+  private note(from: Hole, to: Hole): void {
+    for (const hole of [from, to]) if (!isRail(hole.row)) this.runsOf(hole).push(columnsBetween(from, to));
   }
 
   /** Lays a jumper between two free holes and names it `w1`, `w2` … in the order laid. */
   lay(from: Hole, to: Hole): void {
     const id = `w${Object.keys(this.jumpers).length + 1}`;
     this.jumpers[id] = { id, from: printHole(from), to: printHole(to) };
-    for (const hole of [from, to]) {
-      this.taken.add(printHole(hole));
-      if (!isRail(hole.row)) this.runsOf(hole).push(columnsBetween(from, to));
-    }
+    for (const hole of [from, to]) this.taken.add(printHole(hole));
+    this.note(from, to);
   }
 
   /** Lays a jumper between the strips of two holes, in the rows that are least in use. */
@@ -69,6 +77,14 @@ export class Wirer {
   /** How many holes of a strip are free. */
   freeCount(of: Hole): number {
     return this.free(of).length;
+  }
+
+  /** The strip with a free hole that is nearest to another one, by a hole of each; null when all are full. */
+  nearestWithRoom(strips: readonly Hole[], to: Hole): Hole | null {
+    let best: Hole | null = null;
+    for (const strip of strips)
+      if (this.freeCount(strip) > 0 && (!best || distance(strip, to) < distance(best, to))) best = strip;
+    return best;
   }
 
   /** Joins a strip to the nearest free hole of a rail; false when the rail is full. */
@@ -114,6 +130,12 @@ export class Wirer {
     this.rowsInUse.set(key, runs);
     return runs;
   }
+}
+
+/** Columns apart, with a price for crossing the channel or going to another board. */
+function distance(a: Hole, b: Hole): number {
+  const [p, q] = [holeXY(a), holeXY(b)];
+  return Math.abs(p.x - q.x) + 2 * Math.abs(p.y - q.y);
 }
 
 function columnsBetween(a: Hole, b: Hole): { from: number; to: number } {

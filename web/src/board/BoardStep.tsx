@@ -25,9 +25,12 @@ import { BoardsMenu } from './BoardsMenu';
 import { ChosenPanel } from './ChosenPanel';
 import { Ghost } from './Ghost';
 import { idleHands } from './hand';
+import { LeadGhost } from './LeadGhost';
+import { LeadPanel } from './LeadPanel';
 import { SignalsPanel } from './SignalsPanel';
 import { ThingsPanel } from './ThingsPanel';
 import { useHands } from './use-hands';
+import { useLead } from './use-lead';
 
 /** The board under the person's hands: by mouse, by key, and by typing pins. */
 export default function BoardStep() {
@@ -36,6 +39,9 @@ export default function BoardStep() {
   const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
   const { hands, setHands, command, refusal, setRefusal, svg, dispatch, take, handlers } = useHands();
   const [focused, setFocused] = useState(false);
+  const [led, setLed] = useState(false);
+  const next = useLead(led);
+  const layNext = (): boolean => next?.step != null && dispatch(next.step.edit);
   const line = useRef<HTMLInputElement>(null);
   const region = useRef<HTMLDivElement>(null);
   useKeys((e) => {
@@ -51,6 +57,10 @@ export default function BoardStep() {
       return true;
     }
     if (!onBoard && (e.key === 'Enter' || e.key.startsWith('Arrow'))) return false;
+    if (e.key === 'Enter' && led && hands.laying === null) {
+      layNext();
+      return true;
+    }
     return take({ kind: 'key', key: e.key, shift: e.shiftKey });
   });
   const choose = (what: string): void => setHands({ ...idleHands, cursor: hands.cursor, chosen: what });
@@ -72,7 +82,17 @@ export default function BoardStep() {
     <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
       <BoardMat
         scene={scene}
-        tools={<BoardTools onSay={say} line={line} refusal={refusal} onDispatch={dispatch} svg={svg} />}
+        tools={
+          <BoardTools
+            onSay={say}
+            line={line}
+            refusal={refusal}
+            onDispatch={dispatch}
+            svg={svg}
+            led={led}
+            onLead={() => setLed(!led)}
+          />
+        }
       >
         <Box
           ref={region}
@@ -90,13 +110,26 @@ export default function BoardStep() {
             colours={colours}
             svgRef={svg}
             title="board"
-            overlay={{ gateAt, chosen, above: <Ghost hands={hands} job={job} showCursor={focused} /> }}
+            overlay={{
+              gateAt,
+              chosen,
+              above: (
+                <>
+                  <LeadGhost job={job} next={next} />
+                  <Ghost hands={hands} job={job} showCursor={focused} />
+                </>
+              ),
+            }}
           />
-          {isBare(job.board) && <BareBoard />}
+          {isBare(job.board) && !led && <BareBoard onLead={() => setLed(true)} />}
         </Box>
       </BoardMat>
       <Flex gap="10px" h="200px" flexShrink={0}>
-        <ThingsPanel chosen={chosen} onChoose={choose} />
+        {led ? (
+          <LeadPanel next={next} onLay={layNext} onLeave={() => setLed(false)} />
+        ) : (
+          <ThingsPanel chosen={chosen} onChoose={choose} />
+        )}
         <ChosenPanel hands={hands} onDispatch={dispatch} onSay={say} />
         <SignalsPanel />
       </Flex>
@@ -127,9 +160,11 @@ interface BoardToolsProps {
   readonly line: React.RefObject<HTMLInputElement | null>;
   readonly refusal: string | null;
   readonly svg: React.RefObject<SVGSVGElement | null>;
+  readonly led: boolean;
+  readonly onLead: () => void;
 }
 
-function BoardTools({ onSay, onDispatch, line, refusal, svg }: BoardToolsProps) {
+function BoardTools({ onSay, onDispatch, line, refusal, svg, led, onLead }: BoardToolsProps) {
   const { job, packing } = useJobView();
   const [text, setText] = useState('');
   const lay = useLayOut(onDispatch);
@@ -162,6 +197,11 @@ function BoardTools({ onSay, onDispatch, line, refusal, svg }: BoardToolsProps) 
       {!isBare(job.board) && packing && (
         <Button variant={isOutdated(job, packing) ? 'solid' : 'outline'} onClick={lay}>
           Lay out afresh
+        </Button>
+      )}
+      {packing && (
+        <Button variant={led ? 'solid' : 'outline'} aria-pressed={led} onClick={onLead}>
+          Lead me
         </Button>
       )}
       {!isBare(job.board) && <Button onClick={() => onDispatch({ kind: 'clear-board' })}>Clear</Button>}
@@ -237,7 +277,7 @@ function useLayOut(onDispatch: (edit: NonNullable<ReturnType<typeof layOut>['edi
 }
 
 /** What to do with an empty board. */
-function BareBoard() {
+function BareBoard({ onLead }: { readonly onLead: () => void }) {
   const { packing, session, reading } = useJobView();
   const lay = useLayOut((edit) => session.dispatch(edit).ok);
   const ready = packing !== null && (reading?.design.outputs.length ?? 0) > 0;
@@ -258,12 +298,17 @@ function BareBoard() {
         </Text>
         <Text color="soft" mb="12px" maxW="360px">
           {ready
-            ? 'Have everything laid out, or seat parts and lay jumpers yourself.'
+            ? 'Have everything laid out, be led through it, or seat parts and lay jumpers yourself.'
             : 'Write a sheet first, or seat parts and lay jumpers yourself.'}
         </Text>
-        <Button size="md" variant="solid" disabled={!ready} onClick={lay}>
-          Lay it all out
-        </Button>
+        <Flex gap="8px" justify="center">
+          <Button size="md" variant="solid" disabled={!ready} onClick={lay}>
+            Lay it all out
+          </Button>
+          <Button size="md" disabled={!ready} onClick={onLead}>
+            Lead me wire by wire
+          </Button>
+        </Flex>
       </Box>
     </Flex>
   );

@@ -7,6 +7,7 @@ import {
   type FamilyId,
   type Form,
   inspectJob,
+  leadOn,
   type Netlist,
   type PackProgress,
   packWay,
@@ -35,6 +36,7 @@ const api = {
     tell: (p: PackProgress) => void,
   ) => packWay(netlist, family, way, supplies, solve, seconds, tell),
   compare: compareDesigns,
+  lead: leadOn,
   inspect: inspectJob,
   async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {
     const outputs = netlist.outputs.map((o) => o.name);

@@ -4,9 +4,11 @@ import type {
   Comparison,
   FamilyId,
   Finding,
+  FloorKind,
   Form,
   Job,
   Netlist,
+  NextStep,
   Packing,
   PackProgress,
   Reading,
@@ -49,6 +51,7 @@ export interface StagesApi {
     seconds: number,
     tell: (progress: PackProgress) => void,
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
+  lead(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind): NextStep;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
   walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void): Promise<void>;
 }

@@ -4,6 +4,7 @@ import {
   countChips,
   extractNets,
   inspectJob,
+  leadOn,
   pack,
   packWay,
   readDesign,
@@ -30,6 +31,7 @@ const api: StagesApi = {
   pack: (netlist, family, rules) => pack(netlist, family, solve, rules),
   packWay: (netlist, family, way, supplies, seconds, tell) =>
     packWay(netlist, family, way, supplies, solve, seconds, tell),
+  lead: leadOn,
   inspect: inspectJob,
   async walk(board, netlist, tell) {
     const outputs = netlist.outputs.map((o) => o.name);

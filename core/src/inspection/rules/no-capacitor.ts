@@ -4,7 +4,7 @@ import type { Context, Known } from '../context';
 import type { Rule } from '../rule';
 
 /** How far from a chip's supply pin, in columns, a capacitor still helps. */
-const REACH = 5;
+export const CAPACITOR_REACH = 5;
 
 /** A chip with no capacitor between supply and ground near it. */
 export const noCapacitor: Rule = {
@@ -15,7 +15,7 @@ export const noCapacitor: Rule = {
     for (const chip of c.of('chip')) {
       const { ref } = chip.seated;
       if (!capacitors.some((k) => isNear(c, chip, k)))
-        yield finding('no-capacitor', [{ kind: 'part', ref }], { ref, reach: REACH });
+        yield finding('no-capacitor', [{ kind: 'part', ref }], { ref, reach: CAPACITOR_REACH });
     }
   },
 };
@@ -33,5 +33,5 @@ function isNear(c: Context, chip: Known, capacitor: Known): boolean {
   if (!at) return false;
   const pin = chip.type.pins.find((p) => p.role === 'supply');
   const hole = c.lead(`${chip.seated.ref}.${pin?.id}`)?.hole;
-  return hole?.board === at.board && Math.abs(holeXY(hole).x - holeXY(at).x) <= REACH;
+  return hole?.board === at.board && Math.abs(holeXY(hole).x - holeXY(at).x) <= CAPACITOR_REACH;
 }

@@ -1,0 +1,485 @@
+import {
+  type Board,
+  checkSeat,
+  emptyBoard,
+  extractNets,
+  type Hole,
+  holesOfStrip,
+  holeXY,
+  isRail,
+  isRailStrip,
+  leadsOf,
+  type Nets,
+  nextFree,
+  occupancyOf,
+  partOf,
+  printHole,
+  railNamed,
+  type SeatedPart,
+  stripOf,
+} from '../board';
+import { innerOf, isGiver, isShower, typeOf } from '../catalogue';
+import type { Netlist } from '../design';
+import { type Finding, finding } from '../finding';
+import { CAPACITOR_REACH, matched } from '../inspection';
+import type { Edit } from '../job';
+import { freeSeat } from '../job';
+import { buildOrder, drivenBy, isPlain, type Packing } from '../packing';
+import {
+  expectationOf,
+  type FloorKind,
+  GROUND,
+  nameNets,
+  SUPPLY,
+  seatAll,
+  shownSignal,
+  sourcesOf,
+  Wirer,
+} from '../planning';
+import { type Trial, trialOf } from './trial';
+
+/** What to do next: an edit that does it, and what it is for in words. */
+export interface LeadStep {
+  readonly edit: Edit;
+  readonly says: string;
+}
+
+/** A stage that is finished: what to look at now, with the switch settings that must make it high and low. */
+export interface Tested {
+  readonly title: string;
+  readonly trial: Trial | null;
+}
+
+/**
+ * Where a person stands who builds wire by wire. `stage` names what is being built; `step` is null when nothing is left
+ * or when `stopped` says why it cannot go on. `done` of `total` things are as they should be; `tested` is the stage
+ * that was finished last.
+ */
+export interface NextStep {
+  readonly stage: string;
+  readonly step: LeadStep | null;
+  readonly stopped: Finding | null;
+  readonly tested: Tested | null;
+  readonly done: number;
+  readonly total: number;
+}
+
+/** A thing that must be so: null when it is, otherwise what makes it so, or what stands in the way. */
+type Want = () => LeadStep | Finding | null;
+
+interface LeadStage {
+  readonly title: string;
+  readonly wants: readonly Want[];
+  /** What to try when it is finished; null when there is nothing. */
+  readonly trial: (() => Trial | null) | null;
+}
+
+/**
+ * Leads a person through the build of a packing, from whatever is on the board: what is there counts wherever it is,
+ * on whichever equal units and inputs; the next step is what is missing first in build order. Stops where a pin
+ * carries another signal than it should.
+ */
+export function leadOn(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind = 'full'): NextStep {
+  const nets = extractNets(board);
+  const asPacked = new Builder(board, nets, packing, netlist, kind);
+  if (asPacked.conflicts() === 0) return nextStep(asPacked);
+  // What looks wrong may be right on other units or inputs than the packing's: a half-built board is matched only then.
+  const asWired = new Builder(board, nets, matched(packing, board, nets), netlist, kind);
+  return nextStep(asWired.conflicts() < asPacked.conflicts() ? asWired : asPacked);
+}
+
+function nextStep(builder: Builder): NextStep {
+  const stages = builder.stages();
+  const total = stages.reduce((n, s) => n + s.wants.length, 0);
+  let done = 0;
+  let last: { title: string; trial: () => Trial | null } | null = null;
+  const tested = (): Tested | null => last && { title: last.title, trial: last.trial() };
+  for (const { title, wants, trial } of stages) {
+    for (const want of wants) {
+      const answer = want();
+      if (answer === null) {
+        done++;
+        continue;
+      }
+      const stopped = 'code' in answer ? answer : null;
+      return { stage: title, step: stopped ? null : (answer as LeadStep), stopped, tested: tested(), done, total };
+    }
+    last = trial ? { title, trial } : last;
+  }
+  return { stage: 'all is built', step: null, stopped: null, tested: tested(), done, total };
+}
+
+class Builder {
+  private readonly planned: Board;
+  private readonly names: ReadonlyMap<number, string>;
+  private readonly sources: ReadonlyMap<string, string>;
+  private readonly netOf: ReadonlyMap<string, number>;
+
+  constructor(
+    private readonly board: Board,
+    private readonly nets: Nets,
+    private readonly packing: Packing,
+    private readonly netlist: Netlist,
+    kind: FloorKind,
+  ) {
+    this.planned = seatAll(this.packing, kind) ?? emptyBoard;
+    this.sources = sourcesOf(this.packing, board);
+    this.names = nameNets(this.nets, this.sources);
+    this.netOf = new Map([...this.names].map(([net, name]) => [name, net]));
+  }
+
+  /** How many pins carry another signal than they should. */
+  conflicts(): number {
+    return [...this.expected()].filter(([pin, signal]) => {
+      const carried = this.names.get(this.nets.ofPin.get(pin) ?? -1);
+      return carried !== undefined && carried !== signal;
+    }).length;
+  }
+
+  stages(): LeadStage[] {
+    const { packages, inputs } = this.packing;
+    const shown = new Set<string>();
+    const lamps = (nets: readonly string[]): LeadStage[] =>
+      nets.flatMap((net) => {
+        if (shown.has(net)) return [];
+        shown.add(net);
+        return this.lampStages(net);
+      });
+    return [
+      { title: 'Supply', wants: this.supply(), trial: null },
+      ...packages.map(({ ref, part }) => ({ title: `${ref} ${part}, powered`, wants: this.chip(ref), trial: null })),
+      ...inputs.map((name) => ({ title: `Switch for ${name}`, wants: this.switch(name), trial: null })),
+      ...lamps([GROUND, SUPPLY, ...inputs]),
+      ...buildOrder(this.packing).flatMap(({ ref, unit, use }) => {
+        const wants = [...unit.inputs, ...unit.outputs].map((id) => this.carries(`${ref}.${id}`));
+        const driven = drivenBy(use);
+        const [out = ''] = unit.outputs;
+        const gate = this.netlist.gates.find((g) => g.output === use.output);
+        const trial = isPlain(unit) && gate ? () => trialOf(this.netlist, use.output, `${ref}.${out}`) : null;
+        const pullUps = driven.flatMap((net) => this.pullUp(net));
+        const says = gate && gate.says !== use.output ? ` = ${gate.says}` : '';
+        return [
+          { title: `${use.output}${says}: ${ref} unit ${unit.name}`, wants: [...wants, ...pullUps], trial },
+          ...lamps(driven),
+        ];
+      }),
+    ];
+  }
+
+  /** The plan's boards, its supply, and every rail of those boards fed. */
+  private supply(): Want[] {
+    const boards = this.planned.breadboards.map(({ id }): Want => {
+      const edit: Edit = { kind: 'add-breadboard', id };
+      return () =>
+        this.board.breadboards.some((b) => b.id === id) || this.hasParts()
+          ? null
+          : { edit, says: `Lay breadboard ${id} down.` };
+    });
+    const rails = this.board.breadboards.flatMap(({ id }) =>
+      ['', 'left-', 'right-'].flatMap((half) =>
+        (['top+', 'top-', 'bottom-'] as const).map((row): Want => this.railFed(`${id}.${half}${row}`)),
+      ),
+    );
+    return [...boards, this.seated('P1', (p) => p.part === 'supply', 'the supply'), ...rails];
+  }
+
+  /** Once chips are seated, boards are the person's own affair. */
+  private hasParts(): boolean {
+    return Object.values(this.board.parts).some((p) => typeOf(p)?.kind === 'chip');
+  }
+
+  private railFed(strip: string): Want {
+    return () => {
+      const rail = railNamed(strip);
+      const wanted = strip.endsWith('+') ? SUPPLY : GROUND;
+      const home = this.netOf.get(wanted);
+      if (!rail || stripOf(rail) !== strip || home === undefined || this.nets.ofStrip.get(strip) === home) return null;
+      const carried = this.names.get(this.nets.ofStrip.get(strip) ?? -1);
+      if (carried !== undefined) return this.wrong(strip, carried, wanted);
+      const free = this.freeHoles(holesOfStrip(rail));
+      const there = this.freeHoles(
+        this.stripsOf(home)
+          .filter((h) => isRail(h.row))
+          .flatMap(holesOfStrip),
+      );
+      const pair = nearestPair(free, there);
+      return pair ? this.jumper(pair, `the ${strip} rail to ${shownSignal(wanted)}`) : null;
+    };
+  }
+
+  private chip(ref: string): Want[] {
+    const type = typeOf(this.planned.parts[ref] ?? { part: '' });
+    const pins = type?.pins ?? [];
+    const expected = this.expected();
+    const powered = pins.filter((p) => p.role === 'supply' || p.role === 'ground');
+    const spare = pins.filter((p) => p.role === 'input' && !expected.has(`${ref}.${p.id}`));
+    return [
+      this.seated(ref, () => false, type?.title ?? 'a chip'),
+      this.capacitor(ref),
+      ...powered.map((p) => this.carries(`${ref}.${p.id}`, p.role === 'supply' ? SUPPLY : GROUND)),
+      ...spare.map((p) => this.carries(`${ref}.${p.id}`, GROUND)),
+    ];
+  }
+
+  private capacitor(chip: string): Want {
+    return () => {
+      const at = this.supplyPinOf(chip);
+      const all = Object.values(this.board.parts).filter((p) => typeOf(p)?.kind === 'capacitor');
+      if (!at || all.some((p) => isNear(at, leadsOf(p)[0]?.hole ?? null))) return null;
+      const value = Object.values(this.planned.parts).find((p) => p.part === 'capacitor')?.value ?? 100;
+      const ref = nextFree('C', this.board.parts);
+      for (const off of [1, 2, 3, 4, 0, 5, -1, -2, -3, -4, -5]) {
+        const part: SeatedPart = { ref, part: 'capacitor', at: `${at.board}.top+${at.column + off}`, turn: 0, value };
+        if (checkSeat(this.board, part).length === 0)
+          return { edit: { kind: 'seat', part }, says: `Seat ${ref}, ${value} nF, beside ${chip}.` };
+      }
+      return null;
+    };
+  }
+
+  private switch(name: string): Want[] {
+    const plannedSwitch = Object.values(this.planned.parts).find((p) => p.part === 'switch' && p.signal === name);
+    const giver = (): SeatedPart | undefined =>
+      Object.values(this.board.parts).find((p) => p.signal === name && isGiver(typeOf(p)));
+    const number = plannedSwitch?.ref.slice(1) ?? '1';
+    const feed: Want = () => {
+      const part = giver();
+      const { contacts, signalPin } = innerOf(part && typeOf(part));
+      const [own, ...more] = contacts;
+      if (!part || !own || more.length > 0) return null;
+      return this.carries(`${part.ref}.${own.a === signalPin ? own.b : own.a}`, SUPPLY)();
+    };
+    return [
+      this.seated(`S${number}`, (p) => p.signal === name && isGiver(typeOf(p)), `the switch for ${name}`),
+      feed,
+      this.resistor(`R${number}`, `the pull-down of ${name}`, () => {
+        const part = giver();
+        const settled = innerOf(part && typeOf(part)).contacts.some((c) => !c.on);
+        return settled ? null : (this.nets.ofPin.get(this.sources.get(name) ?? '') ?? null);
+      }),
+    ];
+  }
+
+  private lampStages(net: string): LeadStage[] {
+    const names = this.packing.outputs.filter((o) => o.net === net).map((o) => o.name);
+    return names.map((name) => {
+      const plannedLed = Object.values(this.planned.parts).find((p) => p.part === 'led' && p.signal === name);
+      const shower = (): SeatedPart | undefined =>
+        Object.values(this.board.parts).find((p) => p.signal === name && isShower(typeOf(p)));
+      const index = this.packing.outputs.findIndex((o) => o.name === name);
+      const resistor = `R${this.packing.inputs.length + index + 1}`;
+      const anode: Want = () => {
+        const part = shower();
+        return part ? this.carries(`${part.ref}.${innerOf(typeOf(part)).signalPin}`, net)() : null;
+      };
+      const cathode = (): number | null => {
+        const part = shower();
+        return part?.part === 'led' ? (this.nets.ofPin.get(`${part.ref}.K`) ?? null) : null;
+      };
+      return {
+        title: `${name} on its LED`,
+        wants: [
+          this.seated(plannedLed?.ref ?? 'D1', (p) => p.signal === name && isShower(typeOf(p)), `the LED for ${name}`),
+          this.resistor(resistor, `the resistor of the LED for ${name}`, cathode),
+          anode,
+        ],
+        trial: () => trialOf(this.netlist, net, `${shower()?.ref ?? plannedLed?.ref}.A`),
+      };
+    });
+  }
+
+  private pullUp(net: string): Want[] {
+    const part = Object.values(this.planned.parts).find((p) => p.part === 'resistor' && p.signal === net);
+    if (!part) return [];
+    const there = (): SeatedPart | undefined =>
+      Object.values(this.board.parts).find((p) => p.part === 'resistor' && p.signal === net);
+    return [
+      this.seated(part.ref, (p) => p.part === 'resistor' && p.signal === net, `the pull-up of ${net}`),
+      () => this.carries(`${there()?.ref}.1`, SUPPLY)(),
+      () => this.carries(`${there()?.ref}.2`, net)(),
+    ];
+  }
+
+  /**
+   * A resistor from the strip of a net to ground: any that is there serves. A new one is seated in that strip if it
+   * can be, or else anywhere, and then wired.
+   */
+  private resistor(plannedRef: string, what: string, netOf: () => number | null): Want {
+    return () => {
+      const net = netOf();
+      if (net === null) return null;
+      const home = this.resistorOn(net);
+      if (home) return this.carries(home.other, GROUND)();
+      const loose = this.looseResistor(plannedRef);
+      if (loose) return this.joined(`${loose.ref}.1`, net, what);
+      const planned = this.planned.parts[plannedRef];
+      const value = planned?.value ?? 1000;
+      const ref = partOf(this.board, plannedRef) ? nextFree('R', this.board.parts) : plannedRef;
+      const bare: SeatedPart = { ref, part: 'resistor', at: '', turn: 0, value };
+      const places = [
+        ...(planned ? [planned.at] : []),
+        ...this.stripsOf(net).flatMap((hole) => holesOfStrip(hole).map(printHole)),
+      ];
+      for (const at of places) {
+        const part = { ...bare, at };
+        const [first, second] = leadsOf(part);
+        const fits = first?.hole && this.nets.ofStrip.get(stripOf(first.hole)) === net;
+        const onGround = second?.hole && this.names.get(this.nets.ofStrip.get(stripOf(second.hole)) ?? -1) === GROUND;
+        if (fits && onGround && checkSeat(this.board, part).length === 0)
+          return { edit: { kind: 'seat', part }, says: `Seat ${ref}, ${what}, ${value} Ω.` };
+      }
+      const free = freeSeat(this.board, bare);
+      return free
+        ? { edit: { kind: 'seat', part: free }, says: `Seat ${ref}, ${what}, ${value} Ω.` }
+        : finding('hand/no-seat', [], { part: what });
+    };
+  }
+
+  /** A resistor with one lead on a net and the other elsewhere. */
+  private resistorOn(net: number): { other: string } | null {
+    for (const pin of this.nets.nets[net]?.pins ?? []) {
+      const [ref = '', id] = pin.split('.');
+      const part = this.board.parts[ref];
+      const [own] = innerOf(part && typeOf(part)).resistors;
+      if (part?.signal !== undefined || !own || (id !== own.a && id !== own.b)) continue;
+      return { other: `${ref}.${id === own.a ? own.b : own.a}` };
+    }
+    return null;
+  }
+
+  /** A resistor by its planned name that is joined to nothing with its first lead. */
+  private looseResistor(ref: string): SeatedPart | null {
+    const part = partOf(this.board, ref);
+    const net = this.nets.nets[this.nets.ofPin.get(`${ref}.1`) ?? -1];
+    return part?.part === 'resistor' && part.signal === undefined && (net?.pins.length ?? 0) < 2 ? part : null;
+  }
+
+  /** A part is there: by its name, or any other that does the same. */
+  private seated(ref: string, serves: (part: SeatedPart) => boolean, what: string): Want {
+    return () => {
+      const planned = this.planned.parts[ref];
+      const there = partOf(this.board, ref);
+      if (!planned || (there && there.part === planned.part) || Object.values(this.board.parts).some(serves))
+        return null;
+      if (there && typeOf(planned)?.kind === 'chip')
+        return finding('lead/other-part', [{ kind: 'part', ref }], { ref, there: there.part, wanted: planned.part });
+      const named = { ...planned, ref: there ? nextFree(ref.replace(/\d+$/, ''), this.board.parts) : ref };
+      const fits = checkSeat(this.board, named).length === 0 && this.isClear(named);
+      const part = fits ? named : freeSeat(this.board, named);
+      if (!part) return finding('hand/no-seat', [], { part: named.part });
+      return { edit: { kind: 'seat', part }, says: `Seat ${part.ref}, ${what}, with its first pin in ${part.at}.` };
+    };
+  }
+
+  private expectation: ReturnType<typeof expectationOf> | undefined;
+
+  private expected(): ReturnType<typeof expectationOf> {
+    this.expectation ??= expectationOf(this.packing, this.board);
+    return this.expectation;
+  }
+
+  /** A pin carries what it should. */
+  private carries(pin: string, signal = this.expected().get(pin)): Want {
+    return () => {
+      if (signal === undefined || this.sources.get(signal) === pin) return null;
+      const home = this.netOf.get(signal);
+      const own = this.nets.ofPin.get(pin);
+      if (home === undefined || own === undefined || own === home) return null;
+      const carried = this.names.get(own);
+      if (carried !== undefined) return this.wrong(pin, carried, signal);
+      return this.joined(pin, home, shownSignal(signal));
+    };
+  }
+
+  private wrong(at: string, carried: string, wanted: string): Finding {
+    const facts = {
+      at: at.replace(/^([A-Z]+\d+)\./, '$1 pin '),
+      carried: shownSignal(carried),
+      wanted: shownSignal(wanted),
+    };
+    return finding('lead/wrong-signal', at.startsWith('b') ? [] : [{ kind: 'pin', pin: at }], facts);
+  }
+
+  /** The jumper that joins a pin's strip to a net: to its nearest rail, or to its nearest strip with a hole left. */
+  private joined(pin: string, net: number, what: string): LeadStep | Finding {
+    const hole = this.nets.leads.get(pin)?.hole;
+    if (!hole)
+      return finding('hand/lead-off-board', [], { ref: pin.split('.')[0] ?? '', pin: pin.split('.')[1] ?? '' });
+    const strips = this.stripsOf(net);
+    const rails = strips.filter((h) => isRail(h.row));
+    const says = `${pin.replace('.', ' pin ')} to ${what}`;
+    if (rails.length > 0) {
+      const pair = nearestPair(
+        outermost(this.freeHoles(holesOfStrip(hole))),
+        this.freeHoles(rails.flatMap(holesOfStrip)),
+      );
+      return pair ? this.jumper(pair, says) : finding('plan/strip-full', [{ kind: 'pin', pin }], { signal: what });
+    }
+    const wirer = new Wirer(this.board);
+    const near = wirer.nearestWithRoom(strips, hole);
+    if (!near || wirer.freeCount(hole) === 0)
+      return finding('plan/strip-full', [{ kind: 'pin', pin }], { signal: what });
+    wirer.join(near, hole);
+    const laid = Object.values(wirer.jumpers).at(-1);
+    return laid
+      ? this.jumper([laid.from, laid.to], says)
+      : finding('plan/strip-full', [{ kind: 'pin', pin }], { signal: what });
+  }
+
+  private jumper([from, to]: readonly [string, string], says: string): LeadStep {
+    const jumper = { id: nextFree('w', this.board.jumpers), from, to };
+    return { edit: { kind: 'lay-jumper', jumper }, says: `Lay ${jumper.id} from ${from} to ${to}: ${says}.` };
+  }
+
+  /** One hole of every strip of a net. */
+  private stripsOf(net: number): Hole[] {
+    return (this.nets.nets[net]?.strips ?? []).flatMap((strip) => {
+      const rail = isRailStrip(strip) ? railNamed(strip) : null;
+      const m = /^(\w+)\.(\d+)([ef])$/.exec(strip);
+      if (rail) return [rail];
+      return m ? [{ board: m[1] as string, column: Number(m[2]), row: m[3] as 'e' | 'f' }] : [];
+    });
+  }
+
+  private occupied: ReadonlyMap<string, unknown> | undefined;
+
+  private freeHoles(holes: readonly Hole[]): Hole[] {
+    this.occupied ??= occupancyOf(this.board);
+    return holes.filter((h) => !this.occupied?.has(printHole(h)));
+  }
+
+  private supplyPinOf(ref: string): Hole | null {
+    const part = partOf(this.board, ref);
+    const lead = part && leadsOf(part).find((l) => l.type.role === 'supply');
+    return lead?.hole ?? null;
+  }
+
+  /** Whether the strips that a part would have its leads in hold nothing yet; rails do not count. */
+  private isClear(part: SeatedPart): boolean {
+    return leadsOf(part).every(({ hole }) => !hole || isRail(hole.row) || !this.nets.ofStrip.has(stripOf(hole)));
+  }
+}
+
+const isNear = (a: Hole, b: Hole | null): boolean =>
+  b !== null && a.board === b.board && Math.abs(a.column - b.column) <= CAPACITOR_REACH;
+
+/** Rows e and f, beside the pins, only when nothing else is left. */
+function outermost(holes: readonly Hole[]): readonly Hole[] {
+  const out = holes.filter((h) => h.row !== 'e' && h.row !== 'f');
+  return out.length > 0 ? out : holes;
+}
+
+/** The two holes that lie nearest to each other, one of each list. */
+function nearestPair(from: readonly Hole[], to: readonly Hole[]): [string, string] | null {
+  let best: [string, string] | null = null;
+  let least = Number.POSITIVE_INFINITY;
+  for (const a of from) {
+    const p = holeXY(a);
+    for (const b of to) {
+      const q = holeXY(b);
+      const away = Math.abs(p.x - q.x) + Math.abs(p.y - q.y);
+      if (away < least) [least, best] = [away, [printHole(a), printHole(b)]];
+    }
+  }
+  return best;
+}
