@@ -17,6 +17,7 @@ import {
   sweep,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
+import { measureBoard } from './board';
 import { measureLogic } from './logic';
 import { benchPacking } from './packing';
 import { measureScreen } from './screen';
@@ -142,6 +143,7 @@ line('extraction of the nets, against the loop over all rows', extractMs, extrac
 line('lowering nets to a circuit', compileMs, compileMs / handMs);
 line('one switch flipped and settled, against a 16.7 ms frame', flipMs, flipMs / 16.7);
 
+await measureBoard(median, line, sheetOf);
 await measureLogic(median, line);
 await benchPacking();
 

@@ -96,14 +96,32 @@ await picture(p, 'card');
 await p.goes();
 await picture(p, 'shelf');
 
-await p.presses('Open Boat tally');
-await p.turnsTo('board');
-await p.tellsBoard('pull w12');
-await p.tellsBoard('turn D2');
+await p.takes('Apprentice bench');
 await p.turnsTo('inspect');
 await picture(p, 'inspect');
-await p.presses('Saddlebag, to the shelf');
+await p.takes('Towpath lamp');
+await p.turnsTo('board');
+await p.presses('Clear');
+await p.page.waitForFunction(() =>
+  [...document.querySelectorAll('button')].some((b) => b.innerText.startsWith('Lead me wire') && !b.disabled),
+);
+await p.presses('Lead me wire by wire');
+await (await p.sees('[role=application]')).focus();
+for (let n = 0; n < 45; n++) {
+  const before = await p.text('[aria-label="what to do next"]');
+  await p.keys('Enter');
+  await p.page.waitForFunction(
+    (text) => (document.querySelector('[aria-label="what to do next"]') as HTMLElement).innerText !== text,
+    {},
+    before,
+  );
+}
+await p.page.mouse.move(640, 140);
+await picture(p, 'led');
+await p.goes();
 await p.presses('Open Flood watch');
+await p.turnsTo('board');
+await picture(p, 'crowded');
 await p.turnsTo('power');
 await p.presses('Dim');
 await p.keys('w');

@@ -5,15 +5,20 @@ import {
   applyEdit,
   asInDrawer,
   drawerFromCsv,
+  extractNets,
   isError,
+  type Job,
   layOut,
   newJob,
   type Packing,
   packJob,
   packWay,
+  parseHole,
   type Reading,
+  readCommand,
   says,
   stockOf,
+  stripOf,
   writeJobFile,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
@@ -29,6 +34,23 @@ const names: Record<string, string> = {
   'lamp-relay': 'Lamp relay',
   'gate-votes': 'Gate votes',
   'stile-lamps': 'Stile lamps',
+  'apprentice-bench': 'Apprentice bench',
+};
+/**
+ * Mistakes made on purpose, as typed at the board; `{U1.7}` stands for the jumper in the strip of that pin. Each breaks
+ * another rule.
+ */
+const mistakes: Record<string, readonly string[]> = {
+  'apprentice-bench': [
+    'pull {U2.7}',
+    'turn D1',
+    'pull C1',
+    'pull R2',
+    'colour {S1.1} black',
+    'pull {D3.A}',
+    'b1.a60 > b1.c60',
+    'note b1.a56 seven mistakes: find them at Inspect',
+  ],
 };
 /** Samples that are built from samples/drawer.csv. */
 const fromDrawer = ['stile-lamps'];
@@ -44,7 +66,28 @@ async function made(id: string): Promise<string> {
   const { edit } = layOut(packing);
   const applied = edit && applyEdit(job, edit);
   if (!applied?.ok) throw new Error(`${id}: not laid out`);
-  return writeJobFile(applied.job);
+  return writeJobFile((mistakes[id] ?? []).reduce(typed, applied.job));
+}
+
+function typed(job: Job, line: string): Job {
+  const text = line.replace(/\{(\w+\.\w+)\}/, (_, pin: string) => jumperAt(job, pin));
+  const command = readCommand(job.board, text);
+  const applied = command.ok ? applyEdit(job, command.edit) : null;
+  if (!applied?.ok) throw new Error(`${text}: ${JSON.stringify(command.ok ? applied : command.finding)}`);
+  return applied.job;
+}
+
+/** The jumper with an end in the strip of a pin. */
+function jumperAt({ board }: Job, pin: string): string {
+  const hole = extractNets(board).leads.get(pin)?.hole;
+  const strip = hole && stripOf(hole);
+  const at = (end: string): boolean => {
+    const there = parseHole(end);
+    return there !== null && stripOf(there) === strip;
+  };
+  const found = Object.values(board.jumpers).find((j) => at(j.from) || at(j.to));
+  if (!found) throw new Error(`no jumper at ${pin}`);
+  return found.id;
 }
 
 async function packedFromDrawer({ design }: Reading): Promise<Packing | null> {

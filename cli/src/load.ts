@@ -13,6 +13,7 @@ import {
   layOut,
   MAX_SHEET_LENGTH,
   newJob,
+  nothingHeld,
   type Packing,
   packJob,
   type Reading,
@@ -88,7 +89,11 @@ export async function prepare(
   const all = [...reading.findings, ...findings];
   if (!packing || all.some(isError) || options.layOut === 'never') return { job, reading, packing, findings: all };
   if (options.layOut === 'if-bare' && !isBare(job.board)) return { job, reading, packing, findings: all };
-  const { edit, findings: more } = layOut(packing, options.boards ?? floorKindOf(job));
+  const { edit, findings: more } = layOut(packing, {
+    kind: options.boards ?? floorKindOf(job),
+    held: job.held ?? nothingHeld,
+  });
   const applied = edit && applyEdit(job, edit);
-  return { job: applied?.ok ? applied.job : job, reading, packing, findings: [...all, ...more] };
+  const laid = applied?.ok ? applied.job : job;
+  return { job: laid, reading, packing: laid.packing ?? packing, findings: [...all, ...more] };
 }

@@ -37,7 +37,6 @@ export async function run(args: readonly string[], output: Output): Promise<numb
     );
   for (const { name, describe, act, writes } of [
     table,
-    plan,
     lead,
     inspectBoard,
     match,
@@ -54,7 +53,7 @@ export async function run(args: readonly string[], output: Output): Promise<numb
       code = await act(file, { json: options.json === true, to: options.output }, output);
     });
   }
-  for (const { add } of [pack, part, same, restateCommand]) {
+  for (const { add } of [pack, plan, part, same, restateCommand]) {
     const command = add(program, output, (c) => {
       code = c;
     });

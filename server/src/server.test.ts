@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 10 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 11 });
   });
 
   it('lists the samples and serves each', async () => {

@@ -167,7 +167,7 @@ function byHand(job: Job, netlist: Netlist, packing: Packing, { pin = [], add = 
 }
 
 function laidOut(job: Job, packing: Packing, held: Held): Job {
-  const { edit } = layOut(packing);
+  const { edit } = layOut(packing, { held });
   const edits: Edit[] = [{ kind: 'hold', held }, edit ?? { kind: 'take-packing', packing }];
   const applied = applyEdit(job, { kind: 'all', says: 'packing', edits });
   return applied.ok ? applied.job : job;

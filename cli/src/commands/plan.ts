@@ -1,48 +1,112 @@
 import { writeFileSync } from 'node:fs';
-import { isBare, isError, writeJobFile } from '@saddlebag/core';
-import { prepare } from '../load';
-import { type CliCommand, codeFor, json, many, plainFinding, tellFindings } from '../output';
+import {
+  broughtUpTo,
+  type FloorKind,
+  floorKindOf,
+  isBare,
+  isError,
+  type Job,
+  wireLength,
+  writeJobFile,
+} from '@saddlebag/core';
+import { InvalidArgumentError } from 'commander';
+import { type Prepared, prepare } from '../load';
+import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
-/** Lays the job out on boards. */
-export const plan: CliCommand = {
-  name: 'plan',
-  describe: 'lay the chips, parts and jumpers out on breadboards',
-  writes: 'the job, laid out,',
-  act: (file, options, output) =>
-    withJob(file, options, output, async (given) => {
-      const { job, findings } = await prepare(given, { layOut: 'afresh' });
-      if (findings.some(isError) || isBare(job.board)) return stopped(findings, options, output, job.sheet);
-      const { breadboards, parts, jumpers } = job.board;
-      if (options.to !== undefined) {
-        try {
-          writeFileSync(options.to, writeJobFile(job));
-        } catch (e) {
-          output.err(`saddlebag: ${options.to} cannot be written: ${e instanceof Error ? e.message : e}\n`);
-          return 2;
-        }
-      }
-      if (options.json) {
-        output.out(
-          json({
-            breadboards,
-            parts: Object.values(parts),
-            jumpers: Object.values(jumpers),
-            findings: findings.map(plainFinding),
-          }),
-        );
-        return codeFor(findings);
-      }
-      for (const { ref, part, at, turn, signal } of Object.values(parts))
-        output.out(
-          `${ref.padEnd(4)} ${part.padEnd(10)} ${at}${turn === 0 ? '' : `, turned ${turn}°`}${signal ? `  ${signal}` : ''}\n`,
-        );
-      for (const { id, from, to } of Object.values(jumpers)) output.out(`${id.padEnd(4)} ${from} > ${to}\n`);
-      output.out(
-        `${many(Object.keys(parts).length, 'part')} and ${many(Object.keys(jumpers).length, 'jumper')} on ${many(breadboards.length, 'board')}.
-`,
-      );
-      tellFindings(findings, output, job.sheet);
-      return codeFor(findings);
-    }),
+interface PlanOptions {
+  readonly boards?: FloorKind;
+  readonly keep?: boolean;
+  readonly output?: string;
+  readonly json?: boolean;
+}
+
+const kinds: readonly FloorKind[] = ['full', 'split', 'half'];
+
+/** Lays the job out on boards, afresh or keeping what it can. */
+export const plan: OwnCommand = {
+  add: (program, output, done) =>
+    program
+      .command('plan')
+      .description('lay the chips, parts and jumpers out on breadboards')
+      .argument('<FILE>')
+      .option('--boards <KIND>', `kind of breadboard: ${kinds.join(', ')}`, (text: string): FloorKind => {
+        const kind = kinds.find((k) => k === text);
+        if (!kind) throw new InvalidArgumentError(`It is one of ${kinds.join(', ')}.`);
+        return kind;
+      })
+      .option('--keep', 'bring the board of the job up to its sheet and keep what still serves')
+      .option('-o, --output <FILE>', 'write the job, laid out, to a file')
+      .action(async (file: string, options: PlanOptions) => {
+        done(await act(file, options, output));
+      }),
 };
+
+function act(file: string, options: PlanOptions, output: Output): Promise<number> {
+  const plain = { json: options.json === true };
+  return withJob(file, plain, output, async (given) => {
+    const keep = options.keep === true && !isBare(given.board);
+    const made = await prepare(given, {
+      layOut: keep ? 'never' : 'afresh',
+      ...(options.boards && { boards: options.boards }),
+    });
+    const update = keep ? brought(made) : null;
+    const job = update?.job ?? made.job;
+    const findings = [...made.findings, ...(update?.findings ?? [])];
+    if (findings.some(isError) || isBare(job.board)) return stopped(findings, plain, output, job.sheet);
+    if (options.output !== undefined && !written(options.output, job, output)) return 2;
+    const { breadboards, parts, jumpers } = job.board;
+    const length = wireLength(job.board);
+    if (plain.json)
+      output.out(
+        json({
+          breadboards,
+          parts: Object.values(parts),
+          jumpers: Object.values(jumpers),
+          length,
+          ...(update && { taken: update.taken, added: update.added }),
+          findings: findings.map(plainFinding),
+        }),
+      );
+    else {
+      tell(job, output);
+      if (update) {
+        output.out(`taken off: ${update.taken.join(' ') || 'nothing'}\n`);
+        output.out(`new or elsewhere: ${update.added.join(' ') || 'nothing'}\n`);
+      }
+      tellFindings(findings, output, job.sheet);
+    }
+    return codeFor(findings);
+  });
+}
+
+function brought({ job, reading, packing }: Prepared) {
+  const { netlist } = reading.design;
+  if (!packing || !netlist) return null;
+  const { board, taken, added, stopped: why } = broughtUpTo(job.board, packing, netlist, floorKindOf(job));
+  return { job: { ...job, packing, board }, taken, added, findings: why ? [why] : [] };
+}
+
+function written(path: string, job: Job, output: Output): boolean {
+  try {
+    writeFileSync(path, writeJobFile(job));
+    return true;
+  } catch (e) {
+    output.err(`saddlebag: ${path} cannot be written: ${e instanceof Error ? e.message : e}\n`);
+    return false;
+  }
+}
+
+function tell({ board }: Job, output: Output): void {
+  const { breadboards, parts, jumpers } = board;
+  for (const { ref, part, at, turn, signal } of Object.values(parts))
+    output.out(
+      `${ref.padEnd(4)} ${part.padEnd(10)} ${at}${turn === 0 ? '' : `, turned ${turn}°`}${signal ? `  ${signal}` : ''}\n`,
+    );
+  for (const { id, from, to } of Object.values(jumpers)) output.out(`${id.padEnd(4)} ${from} > ${to}\n`);
+  const { laid, bound } = wireLength(board);
+  output.out(
+    `${many(Object.keys(parts).length, 'part')} and ${many(Object.keys(jumpers).length, 'jumper')} on ${many(breadboards.length, 'board')}; ` +
+      `wires ${(laid * 2.54).toFixed(0)} mm long, ${(laid / Math.max(1, bound)).toFixed(2)} of the least for these seats.\n`,
+  );
+}

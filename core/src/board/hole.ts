@@ -123,7 +123,11 @@ export function holeAt(board: string, column: number, y: number): Hole | null {
 
 /** Writes a hole as people read it off a board: `b1.e17`, `b1.top+12`. */
 export function printHole(hole: Hole): string {
-  return `${hole.board}.${hole.row}${hole.column}`;
+  const known = holeNames.get(hole);
+  if (known !== undefined) return known;
+  const name = `${hole.board}.${hole.row}${hole.column}`;
+  holeNames.set(hole, name);
+  return name;
 }
 
 /** Holes that have been read before, by what was written: at most 830 a board. */
@@ -147,7 +151,19 @@ export function parseHole(text: string): Hole | null {
  * rail `b1.top+`; of a rail that is broken in the middle `bs1.left-top+` or `bs1.right-top+`. All holes of a strip
  * conduct to each other.
  */
-export function stripOf({ board, column, row }: Hole): string {
+export function stripOf(hole: Hole): string {
+  const known = stripNames.get(hole);
+  if (known !== undefined) return known;
+  const name = stripName(hole);
+  stripNames.set(hole, name);
+  return name;
+}
+
+/** Names that have been worked out, by hole: holes that are read or belong to a seated part come again and again. */
+const stripNames = new WeakMap<Hole, string>();
+const holeNames = new WeakMap<Hole, string>();
+
+function stripName({ board, column, row }: Hole): string {
   if (!isRail(row)) return `${board}.${column}${rowY[row] > 8 ? 'e' : 'f'}`;
   const { breakAfter } = shapeOf(board);
   if (breakAfter === 0) return `${board}.${row}`;

@@ -76,8 +76,12 @@ function numbered(
     pins: net.pins.sort(),
     jumpers: net.jumpers.sort(),
   }));
-  const ofPin = new Map(nets.flatMap((n) => n.pins.map((pin) => [pin, n.index] as const)));
-  const ofStrip = new Map(nets.flatMap((n) => n.strips.map((strip) => [strip, n.index] as const)));
+  const ofPin = new Map<string, number>();
+  const ofStrip = new Map<string, number>();
+  for (const { index, pins, strips } of nets) {
+    for (const pin of pins) ofPin.set(pin, index);
+    for (const strip of strips) ofStrip.set(strip, index);
+  }
   return { nets, ofPin, ofStrip };
 }
 

@@ -19,7 +19,18 @@ export function turned(dx: number, dy: number, turn: Turn): { dx: number; dy: nu
 }
 
 /** Where the leads of a seated part go, in pin order; empty when its type or anchor is not known. */
-export function leadsOf(seated: SeatedPart): Lead[] {
+export function leadsOf(seated: SeatedPart): readonly Lead[] {
+  const known = leadsByPart.get(seated);
+  if (known) return known;
+  const leads = workedOut(seated);
+  leadsByPart.set(seated, leads);
+  return leads;
+}
+
+/** Leads by part: a seated part never changes, and most parts are the same from one edit of a board to the next. */
+const leadsByPart = new WeakMap<SeatedPart, readonly Lead[]>();
+
+function workedOut(seated: SeatedPart): readonly Lead[] {
   const type = typeOf(seated);
   const anchor = parseHole(seated.at);
   if (!type || !anchor) return [];

@@ -100,9 +100,18 @@ function chip(base: string): PartType | null {
 
 /** The part type that a job file's `part` names: `74HC00`, `led`, …; null when it is not known. */
 export function partType(part: string): PartType | null {
+  const known = typesByName.get(part);
+  if (known !== undefined) return known;
   const number = readPartNumber(part);
-  return (number && chip(number.base)) ?? benchOf.get(part) ?? null;
+  const type = (number && chip(number.base)) ?? benchOf.get(part) ?? null;
+  if (typesByName.size >= MAX_NAMES) typesByName.clear();
+  typesByName.set(part, type);
+  return type;
 }
+
+/** Types by what they were asked for as; forgotten when there are too many. */
+const typesByName = new Map<string, PartType | null>();
+const MAX_NAMES = 2000;
 
 /** What names a part: its number or word and, for a part of one's own, its definition. */
 export interface PartName {

@@ -1,5 +1,3 @@
-import type { PartType } from './part';
-
 /** A contact between two pins, moved by a lever; `on` tells whether it closes when the lever is put on or off. */
 export interface Contact {
   readonly lever: string;
@@ -33,11 +31,16 @@ export interface Inner {
   readonly signalPin: string | null;
 }
 
+/** A type of part, as far as its inside goes. */
+interface WithInner {
+  readonly inner?: Inner;
+}
+
 /** A part that only has leads. */
 export const noInner: Inner = { joined: [], contacts: [], lamps: [], resistors: [], signalPin: null };
 
 /** What a part does between its pins; nothing for chips and for parts that are not worked out. */
-export function innerOf(type: PartType | null | undefined): Inner {
+export function innerOf(type: WithInner | null | undefined): Inner {
   return type?.inner ?? noInner;
 }
 
@@ -47,13 +50,13 @@ export function innerName(ref: string, name: string): string {
 }
 
 /** Whether a part gives a signal of a person: a switch of any kind, or a clock. */
-export function isGiver(type: PartType | null | undefined): boolean {
+export function isGiver(type: WithInner | null | undefined): boolean {
   const { contacts, signalPin } = innerOf(type);
   return signalPin !== null && contacts.length > 0;
 }
 
 /** Whether a part shows the one signal that it is labelled with. */
-export function isShower(type: PartType | null | undefined): boolean {
+export function isShower(type: WithInner | null | undefined): boolean {
   const { lamps, signalPin } = innerOf(type);
   return signalPin !== null && lamps.length > 0;
 }

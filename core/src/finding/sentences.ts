@@ -856,6 +856,42 @@ export const sentences = {
     why: 'between the leads of diodes and transistors currents depend on voltages that are not computed here',
     todo: 'Judge what hangs on it by yourself.',
   },
+  'control-left-open': {
+    severity: 'error',
+    says: '{pin}, {name}, is open: it says whether the chip works at all.',
+    why: 'an open clear, preset, load or enable takes up whatever is near; the chip then works on one day and not on the next',
+    todo: 'Tie it to {to}.',
+  },
+  'colour-lies': {
+    severity: 'warning',
+    says: '{id} is {colour}, which says {means}; it carries {carries}.',
+    why: 'red is supply and black is ground on every bench: whoever looks for a fault believes the colour',
+    todo: 'Lay it in another colour.',
+  },
+  'supply-not-in-corners': {
+    severity: 'note',
+    says: 'The supply pins of {ref}, a {part}, are not in the corners: supply is pin {supply}, ground pin {ground}.',
+    why: 'hands put supply to the last pin and ground across from it',
+    todo: 'Count the pins once more before switching on.',
+  },
+  'capacitor-far': {
+    severity: 'warning',
+    says: 'The capacitor nearest to {ref}, {capacitor}, is {columns} columns away.',
+    why: 'the wire between them is a coil at the speed at which outputs switch',
+    todo: 'Move it within {reach} columns of the supply pin.',
+  },
+  'spare-gates-suffice': {
+    severity: 'note',
+    says: 'The {used} inverters in use of {ref} could be spare gates of {refs}: a chip less.',
+    why: 'a NAND or NOR with its inputs joined, or an XOR with one of them at supply, inverts',
+    todo: 'See the ways to build at Pack.',
+  },
+  'decoded-reset': {
+    severity: 'note',
+    says: '{pin}, {name}, is given by outputs of {ref} itself, through {through}.',
+    why: 'the reset ends as soon as the first flip-flop has fallen, perhaps before the others have; and for that moment the count shows a state too many',
+    todo: 'Try it with the very chips, or hold the reset until the next clock.',
+  },
   'display-polarity': {
     severity: 'error',
     says: '{ref} is a display with {kind}, but {because}.',

@@ -55,7 +55,9 @@ export class Context {
   readonly sources: ReadonlyMap<string, string>;
   readonly names: ReadonlyMap<number, string>;
   readonly known: readonly Known[];
+  private readonly byRef: ReadonlyMap<string, Known>;
   private readonly feeds = new Map<number, Feeds>();
+  private readonly rails = new Map<string, string | undefined>();
 
   constructor(
     readonly board: Board,
@@ -73,6 +75,7 @@ export class Context {
         const type = typeOf(seated);
         return type ? [{ seated, type }] : [];
       });
+    this.byRef = new Map(this.known.map((k) => [k.seated.ref, k]));
   }
 
   of(kind: PartKind): readonly Known[] {
@@ -91,15 +94,19 @@ export class Context {
     return this.nets.nets[net]?.pins ?? [];
   }
 
+  /** The seated part that a pin belongs to, with its type. */
+  private partAt(pin: string): Known | undefined {
+    return this.byRef.get(pin.slice(0, pin.indexOf('.')));
+  }
+
   /** The kind of part that a pin belongs to. */
   kindOf(pin: string): PartKind | undefined {
-    const part = this.board.parts[pin.slice(0, pin.indexOf('.'))];
-    return part && typeOf(part)?.kind;
+    return this.partAt(pin)?.type.kind;
   }
 
   /** The logic family of the chip that a pin belongs to, as printed on it. */
   familyAt(pin: string): Family {
-    const part = this.board.parts[pin.slice(0, pin.indexOf('.'))]?.part ?? '';
+    const part = this.partAt(pin)?.seated.part ?? '';
     return families[readPartNumber(part)?.family ?? this.family];
   }
 
@@ -128,7 +135,7 @@ export class Context {
   driveOf(pin: string): Drive | null {
     const { ref, type } = this.lead(pin) ?? {};
     if (!ref || (type?.role !== 'output' && type?.role !== 'both')) return null;
-    for (const unit of typeOf(this.board.parts[ref] ?? { part: '' })?.units ?? []) {
+    for (const unit of this.byRef.get(ref)?.type.units ?? []) {
       const o = unit.outputs.indexOf(type.id);
       if (o >= 0) return unit.drives[o] ?? null;
     }
@@ -154,10 +161,10 @@ export class Context {
     return this.pinsOn(net).flatMap((pin) => {
       const dot = pin.indexOf('.');
       const [ref, id] = [pin.slice(0, dot), pin.slice(dot + 1)];
-      const seated = this.board.parts[ref];
-      return innerOf(seated && typeOf(seated)).resistors.flatMap(({ a, b, share }) => {
+      const known = this.byRef.get(ref);
+      return innerOf(known?.type).resistors.flatMap(({ a, b, share }) => {
         const to = id === a ? this.netOf(`${ref}.${b}`) : id === b ? this.netOf(`${ref}.${a}`) : undefined;
-        return to === undefined || to === net ? [] : [{ ref, to, ohms: (seated?.value ?? 1000) * share }];
+        return to === undefined || to === net ? [] : [{ ref, to, ohms: (known?.seated.value ?? 1000) * share }];
       });
     });
   }
@@ -178,9 +185,10 @@ export class Context {
 
   private isContact(pin: string): boolean {
     const dot = pin.indexOf('.');
-    const seated = this.board.parts[pin.slice(0, dot)];
+    const { contacts } = innerOf(this.byRef.get(pin.slice(0, dot))?.type);
+    if (contacts.length === 0) return false;
     const id = pin.slice(dot + 1);
-    return innerOf(seated && typeOf(seated)).contacts.some((c) => c.a === id || c.b === id);
+    return contacts.some((c) => c.a === id || c.b === id);
   }
 
   /** Whether a net is a rail's: supply or ground by itself. */
@@ -223,6 +231,11 @@ export class Context {
 
   /** A rail that carries supply (`+`) or ground (`-`), as it can be typed. */
   railOf(mark: '+' | '-'): string | undefined {
+    if (!this.rails.has(mark)) this.rails.set(mark, this.findRail(mark));
+    return this.rails.get(mark);
+  }
+
+  private findRail(mark: '+' | '-'): string | undefined {
     const net = this.nets.nets.find((n) => {
       const feeds = this.feedsOf(n.index);
       return mark === '+' ? feeds.supply : feeds.ground;

@@ -1,9 +1,10 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets, type SeatedPart } from '../board';
 import type { FindingCode } from '../finding';
 import { remedy, says, sentences } from '../finding';
-import { applyEdit, type Edit, type Job, readCommand } from '../job';
+import { applyEdit, type Edit, inspectJob, type Job, readCommand } from '../job';
+import { readJobFile } from '../job/file';
 import { plan } from '../planning';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { inspect, rules } from '.';
@@ -90,7 +91,7 @@ const family = (parts: Record<string, string>): Board =>
   });
 
 /** The same job on a board with broken rails, one break not bridged. */
-const split = plan(packing, 'split').board ?? expect.fail();
+const split = plan(packing, { kind: 'split' }).board ?? expect.fail();
 const bridge =
   Object.values(split.jumpers).find((j) => j.from.startsWith('bs1.top+') && j.to.startsWith('bs1.top+')) ??
   expect.fail('no bridge');
@@ -139,6 +140,20 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       'U9',
     ],
     ['not-worked-out', following('board', 'seat npn b2.c10'), 'Q1'],
+    ['control-left-open', following('board', 'seat 74HC74 b2.e10', 'U3.5 > U3.12', 'U3.2 > b1.top+'), 'U3.1'],
+    ['colour-lies', following('colour w20 red'), 'w20'],
+    ['supply-not-in-corners', following('board', 'seat 74LS93 b2.e10'), 'U3'],
+    ['capacitor-far', following('pull C2', 'seat capacitor b1.top+40'), 'U2'],
+    [
+      'spare-gates-suffice',
+      following('board', 'seat 74HC04 b2.e10', 'seat 74HC00 b2.e20', 'U3.2 > b2.a40', 'U3.2 > U4.4'),
+      'U3',
+    ],
+    [
+      'decoded-reset',
+      following('board', 'seat 74LS93 b2.e10', 'seat 74HC08 b2.e20', 'U3.12 > U4.1', 'U3.9 > U4.2', 'U4.3 > U3.2'),
+      'U3.2',
+    ],
     ['button-always-closed', following('board', 'seat push-button b2.e10', 'turn S5'), 'S5'],
     [
       'chips-in-one-strip',
@@ -299,5 +314,33 @@ describe('edits of the board', () => {
       const applied = applyEdit(job, edit);
       expect(applied.ok && found(applied.job.board).length, id).toBeGreaterThan(0);
     }
+  });
+});
+
+describe('the samples of Barrowmere', () => {
+  const samples = `${import.meta.dirname}/../../../samples`;
+  const codesIn = (file: string): string[] => {
+    const read = readJobFile(readFileSync(`${samples}/${file}`, 'utf8'));
+    if (!read.ok) return expect.fail(file);
+    return inspectJob(read.job, read.job.packing)
+      .filter((f) => f.severity !== 'note')
+      .map((f) => f.code);
+  };
+  const planned = readdirSync(samples).filter((f) => f.endsWith('.json') && !f.startsWith('apprentice'));
+
+  it.each(planned)('%s has nothing to mend', (file) => {
+    expect(codesIn(file)).toEqual([]);
+  });
+
+  it('the apprentice’s bench has its seven mistakes, each said once', () => {
+    expect(codesIn('apprentice-bench.saddlebag.json')).toEqual([
+      'chip-no-ground',
+      'led-reversed',
+      'wiring-missing',
+      'switch-floats',
+      'no-capacitor',
+      'jumper-in-one-strip',
+      'colour-lies',
+    ]);
   });
 });

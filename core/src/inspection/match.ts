@@ -13,13 +13,22 @@ export interface Mismatch {
  * Holds the wiring to the packing, pin by pin: every pin must be on the net of its signal's source.
  * Pins of parts that are not seated, and signals whose source is not, are other rules' matter.
  */
-export function mismatches(c: Context): Mismatch[] {
-  return [...c.expected].flatMap(([pin, wanted]) => {
-    const source = c.sourceOf(wanted);
-    if (source === undefined || source === pin || !c.lead(pin)) return [];
-    const net = c.netOf(pin);
-    return isHome(c, net, wanted, source) ? [] : [{ pin, wanted, source, net }];
-  });
+export function mismatches(c: Context): readonly Mismatch[] {
+  const known = found.get(c);
+  if (known) return known;
+  const all = [...c.expected].flatMap(([pin, wanted]) => mismatchAt(c, pin, wanted));
+  found.set(c, all);
+  return all;
+}
+
+/** Several rules ask for the same. */
+const found = new WeakMap<Context, readonly Mismatch[]>();
+
+function mismatchAt(c: Context, pin: string, wanted: string): Mismatch[] {
+  const source = c.sourceOf(wanted);
+  if (source === undefined || source === pin || !c.lead(pin)) return [];
+  const net = c.netOf(pin);
+  return isHome(c, net, wanted, source) ? [] : [{ pin, wanted, source, net }];
 }
 
 function isHome(c: Context, net: number | undefined, wanted: string, source: string): boolean {

@@ -108,14 +108,20 @@ class Matcher {
     while (waiting.length > 0) {
       const ready = waiting.filter(({ use }) => use.inputs.every((net) => this.found.has(net)));
       const rest = ready.length > 0 ? ready : waiting;
-      const exact = rest.flatMap((one) => {
+      const now = new Set<Meant>();
+      for (const one of rest) {
         const seat = this.exactFor(one);
-        return seat ? [{ one, seat }] : [];
-      });
-      const chosen = exact[0] ?? this.best(rest);
-      if (!chosen) return this.packing;
-      put(chosen.one, chosen.seat);
-      waiting = waiting.filter((w) => w !== chosen.one);
+        if (!seat) continue;
+        put(one, seat);
+        now.add(one);
+      }
+      if (now.size === 0) {
+        const chosen = this.best(rest);
+        if (!chosen) return this.packing;
+        put(chosen.one, chosen.seat);
+        now.add(chosen.one);
+      }
+      waiting = waiting.filter((w) => !now.has(w));
     }
     return this.withUses(placed, new Set(lost.map(({ ref, unit }) => `${ref}.${unit}`)));
   }
@@ -193,9 +199,17 @@ class Matcher {
     // Spare units tied down do something too.
     const fits = all.some((s) => s.leads) ? all.filter((s) => s.leads) : all;
     const shown = this.shown.get(use.output);
-    const own = fits.find((s) => s.ref === ref && s.unit === unit);
+    // Of gates that do the same, each is where its own lamp is, and none where another's is.
+    const open = fits.filter((s) => !this.isShownFor(s.output, use.output));
+    const own = open.find((s) => s.ref === ref && s.unit === unit);
     if (own && (shown === undefined || own.output === shown)) return own;
-    return fits.find((s) => s.output === shown) ?? own ?? fits[0];
+    return fits.find((s) => s.output === shown) ?? own ?? open[0] ?? fits[0];
+  }
+
+  /** Whether a lamp shows what is at a place under another name than the given one. */
+  private isShownFor(output: string, net: string): boolean {
+    for (const [shown, at] of this.shown) if (at === output && shown !== net) return true;
+    return false;
   }
 
   /** The free seat like its own where the most is right; its own when others are no better. */

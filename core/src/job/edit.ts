@@ -22,7 +22,7 @@ import { type Held, holdsNothing, type Packing } from '../packing';
 import type { Job, Silenced } from './job';
 import { moved } from './move';
 import type { OwnTable } from './own-table';
-import { type Shift, shifted } from './together';
+import { type Shift, shifted } from './shift';
 
 enablePatches();
 

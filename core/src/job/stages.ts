@@ -5,7 +5,7 @@ import { type Finding, finding } from '../finding';
 import { inspect } from '../inspection';
 import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
-import { type FloorKind, plan } from '../planning';
+import { type FloorKind, type PlanOptions, plan } from '../planning';
 import type { Edit } from './edit';
 import { currentPacking, type Job, newJob, rulesOf } from './job';
 
@@ -44,8 +44,8 @@ export function floorKindOf({ board }: Job): FloorKind {
 }
 
 /** The edit that lays a packing out on fresh boards, or why it cannot be. */
-export function layOut(packing: Packing, kind: FloorKind = 'full'): Layout {
-  const { board, findings } = plan(packing, kind);
+export function layOut(given: Packing, options: PlanOptions = {}): Layout {
+  const { packing, board, findings } = plan(given, options);
   return { edit: board && { kind: 'lay-out', packing, board }, findings };
 }
 

@@ -5,7 +5,8 @@ import { interlockSheet, laidOut } from '../testing/interlock';
 import { applyEdit } from './edit';
 import { readCommand, thingsOn } from './hand';
 import type { Job } from './job';
-import { clipOf, pasted, shifted } from './together';
+import { shifted } from './shift';
+import { clipOf, pasted } from './together';
 import { readValue } from './value';
 
 const { job } = await laidOut(interlockSheet);

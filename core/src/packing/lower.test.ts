@@ -16,10 +16,10 @@ import { anySupplies, packWay } from './ways';
 async function bench(text: string, way: Way = 'written') {
   const { netlist, behaviour } = readDesign(text).design;
   if (!netlist || !behaviour) return expect.fail(`not read: ${text}`);
-  const { packing, findings } = await packWay(netlist, 'HC', way, anySupplies, solve, 3);
-  if (!packing) return expect.fail(findings.map((f) => f.code).join());
-  expect(whatIsWrong(netlist, packing)).toBeNull();
-  const { board } = plan(packing);
+  const { packing: made, findings } = await packWay(netlist, 'HC', way, anySupplies, solve, 3);
+  if (!made) return expect.fail(findings.map((f) => f.code).join());
+  expect(whatIsWrong(netlist, made)).toBeNull();
+  const { board, packing } = plan(made);
   if (!board) return expect.fail('no board');
   const nets = extractNets(board);
   expect(inspect(board, nets, packing, 'HC').filter(isError)).toEqual([]);

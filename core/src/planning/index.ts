@@ -1,4 +1,6 @@
+export { arranged } from './arrange';
 export * from './expectation';
 export { type FloorKind, LED_OHMS, PULL_DOWN_OHMS, seatAll } from './floor';
-export { plan } from './plan';
+export { type WireLength, wireLength } from './length';
+export { type Plan, type PlanOptions, plan } from './plan';
 export { Wirer } from './wirer';

@@ -1,34 +1,64 @@
 import { type Board, byNumber, columnNumbers, type Hole, hasRailHole, leadsOf, type Rail } from '../board';
 import { type Finding, finding } from '../finding';
-import { buildOrder, drivenBy, type Packing } from '../packing';
+import { buildOrder, drivenBy, type Held, type Packing } from '../packing';
+import { arranged } from './arrange';
 import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
 import { type FloorKind, MAX_BOARDS, seatAll } from './floor';
+import { wireLength } from './length';
 import { Wirer } from './wirer';
+
+/** What a plan keeps to: the kind of board, what was decided by hand; `tell` is called with the share that is done. */
+export interface PlanOptions {
+  readonly kind?: FloorKind;
+  readonly held?: Held;
+  readonly tell?: (share: number) => void;
+}
+
+/** A board with the packing as it was arranged for it; no board, and why, when boards or holes run out. */
+export interface Plan {
+  readonly packing: Packing;
+  readonly board: Board | null;
+  readonly findings: Finding[];
+}
 
 type LeadHoles = ReadonlyMap<string, Hole>;
 
 /**
- * Lays a packing out: seats every part, then lays jumpers in the order in which a careful person
+ * Lays a packing out, arranged for short wires: seats every part, then lays jumpers in the order in which a careful person
  * would: rails, supply and ground of each chip, switches, then gate by gate, and unused inputs to
  * ground. Fails with a finding when boards or holes run out.
  */
-export function plan(packing: Packing, kind: FloorKind = 'full'): { board: Board | null; findings: Finding[] } {
+export function plan(given: Packing, options: PlanOptions = {}): Plan {
+  const better = laid(arranged(given, options.held, options.tell), options.kind);
+  const plain = laid(given, options.kind);
+  return lengthOf(better) < WORTH_IT * lengthOf(plain) ? better : plain;
+}
+
+/** Packages and units stay as they were packed unless the wires get this much shorter. */
+const WORTH_IT = 0.95;
+
+/** The length of a plan's wires; without a board, longer than any. */
+function lengthOf({ board }: Plan): number {
+  return board ? wireLength(board).laid : Number.POSITIVE_INFINITY;
+}
+
+function laid(packing: Packing, kind: FloorKind = 'full'): Plan {
   const seated = seatAll(packing, kind);
-  if (!seated) return noRoom(`${packing.packages.length} chips`);
+  if (!seated) return noRoom(packing, `${packing.packages.length} chips`);
   const holes = new Map<string, Hole>();
   for (const part of Object.values(seated.parts))
     for (const { pin, hole } of leadsOf(part)) {
-      if (!hole) return noRoom(part.ref);
+      if (!hole) return noRoom(packing, part.ref);
       holes.set(pin, hole);
     }
   const layer = new Layer(seated, holes, packing);
   const problem = layer.rails() ?? layer.supplies() ?? layer.signals() ?? layer.unused();
-  if (problem) return { board: null, findings: [problem] };
-  return { board: { ...seated, jumpers: layer.wirer.jumpers }, findings: [] };
+  if (problem) return { packing, board: null, findings: [problem] };
+  return { packing, board: { ...seated, jumpers: layer.wirer.jumpers }, findings: [] };
 }
 
-function noRoom(what: string): { board: null; findings: Finding[] } {
-  return { board: null, findings: [finding('plan/no-room', [], { what, boards: MAX_BOARDS })] };
+function noRoom(packing: Packing, what: string): Plan {
+  return { packing, board: null, findings: [finding('plan/no-room', [], { what, boards: MAX_BOARDS })] };
 }
 
 const railFull = (pin: string): Finding =>
@@ -47,6 +77,7 @@ class Layer {
     this.wirer = new Wirer(board);
     this.expected = expectationOf(packing, board);
     this.sources = sourcesOf(packing, board);
+    this.fedBelow = this.boardsFedBelow();
   }
 
   /** Links both halves of broken rails, both ground rails of each board, and the rails of each board to those of the next. */
@@ -57,6 +88,10 @@ class Layer {
       const at = (board: string, row: Rail, back: number): Hole => ({ board, column: last - back, row });
       for (const row of ['top+', 'top-', 'bottom-'] as const) this.wirer.bridge(id, row);
       this.wirer.lay(at(id, 'top-', 0), at(id, 'bottom-', 0));
+      if (this.fedBelow.has(id)) {
+        this.wirer.bridge(id, 'bottom+');
+        this.wirer.lay(at(id, 'top+', 1), at(id, 'bottom+', 1));
+      }
       const next = boards[i + 1];
       if (next === undefined) return;
       this.wirer.lay(at(id, 'top+', 2), at(next, 'top+', 3));
@@ -70,7 +105,7 @@ class Layer {
     const parts = Object.values(this.board.parts).sort((a, b) => byNumber(a.ref, b.ref));
     for (const { pin, type, hole } of parts.flatMap((part) => leadsOf(part))) {
       if (!hole) continue;
-      if (type.role === 'supply' && !this.wirer.toRail(hole, ['top+'])) return railFull(pin);
+      if (type.role === 'supply' && !this.wirer.toRail(hole, this.suppliesNear(hole))) return railFull(pin);
       if (type.role === 'ground' && !this.wirer.toRail(hole, ['bottom-', 'top-'])) return railFull(pin);
     }
     for (const { pin, type, hole } of parts.flatMap((part) => leadsOf(part)))
@@ -78,23 +113,76 @@ class Layer {
     return null;
   }
 
-  /** Gate by gate in build order, each output's LED right behind it: every pin joined to its signal's nearest strip. */
+  /**
+   * Signal by signal in build order, each output's LED right behind it: the strips of a signal are joined nearest first
+   * (Prim 1957), as long as they have a hole left, so that a full strip hands its signal on from the next.
+   */
   signals(): Finding | null {
-    const reached = new Map<string, Hole[]>();
-    for (const [signal, pin] of this.sources) reached.set(signal, [this.holes.get(pin) as Hole]);
-    for (const pin of this.pinsInOrder()) {
-      const signal = this.expected.get(pin) as string;
+    const order = this.pinsInOrder();
+    for (const signal of new Set(order.map((pin) => this.expected.get(pin) as string))) {
+      const pins = order.filter((pin) => this.expected.get(pin) === signal);
+      const problem = signal === SUPPLY || signal === GROUND ? this.tie(pins, signal) : this.tree(pins, signal);
+      if (problem) return problem;
+    }
+    return null;
+  }
+
+  private tie(pins: readonly string[], signal: typeof SUPPLY | typeof GROUND): Finding | null {
+    for (const pin of pins) {
       const hole = this.holes.get(pin) as Hole;
-      if (signal === SUPPLY || signal === GROUND) {
-        const rails = signal === SUPPLY ? (['top+'] as const) : this.groundsNear(hole);
-        if (!this.wirer.toRail(hole, rails)) return railFull(pin);
-        continue;
+      if (!this.toLevel(hole, signal)) return railFull(pin);
+    }
+    return null;
+  }
+
+  /** Strips that are joined to a rail already, by what they carry: an input beside one is tied to that. */
+  private readonly tied = new Map<string, Hole[]>();
+
+  /** Joins a strip to supply or ground: to a neighbour that is tied, where that is nearer than a rail. */
+  private toLevel(hole: Hole, signal: typeof SUPPLY | typeof GROUND): boolean {
+    const tied = this.tied.get(signal) ?? [];
+    this.tied.set(signal, [...tied, hole]);
+    const beside = tied.find(
+      (h) => h.board === hole.board && h.row === hole.row && Math.abs(h.column - hole.column) === 1,
+    );
+    if (beside && this.wirer.freeCount(beside) > 1) {
+      this.wirer.join(beside, hole);
+      return true;
+    }
+    const rails = signal === SUPPLY ? this.suppliesNear(hole) : this.groundsNear(hole);
+    return this.wirer.toRail(hole, rails);
+  }
+
+  /** The lower + rail serves lower pins where it is fed. */
+  private suppliesNear(hole: Hole): readonly Rail[] {
+    return this.fedBelow.has(hole.board) && 'abcde'.includes(hole.row) ? ['bottom+', 'top+'] : ['top+'];
+  }
+
+  /** Boards with several pins in the lower half that go to supply. */
+  private readonly fedBelow: ReadonlySet<string>;
+
+  private boardsFedBelow(): Set<string> {
+    const counts = new Map<string, number>();
+    for (const part of Object.values(this.board.parts))
+      for (const { pin, type, hole } of leadsOf(part)) {
+        const up = type.role === 'supply' || this.expected.get(pin) === SUPPLY;
+        if (up && hole && 'abcde'.includes(hole.row)) counts.set(hole.board, (counts.get(hole.board) ?? 0) + 1);
       }
-      const strips = reached.get(signal) as Hole[];
-      const near = this.wirer.nearestWithRoom(strips, hole);
-      if (!near) return finding('plan/strip-full', [{ kind: 'pin', pin }], { signal });
-      this.wirer.join(near, hole);
-      strips.push(hole);
+    return new Set([...counts].flatMap(([board, n]) => (n > 1 ? [board] : [])));
+  }
+
+  private tree(pins: readonly string[], signal: string): Finding | null {
+    const reached = [this.holes.get(this.sources.get(signal) as string) as Hole];
+    const waiting = new Map(pins.map((pin) => [pin, this.holes.get(pin) as Hole]));
+    while (waiting.size > 0) {
+      const next = this.wirer.nearestPair(reached, waiting);
+      if (!next)
+        return finding('plan/strip-full', [{ kind: 'pin', pin: [...waiting.keys()][0] as string }], { signal });
+      const { pin, from } = next;
+      const hole = waiting.get(pin) as Hole;
+      this.wirer.join(from, hole);
+      reached.push(hole);
+      waiting.delete(pin);
     }
     return null;
   }
@@ -129,7 +217,7 @@ class Layer {
       const part = this.board.parts[ref];
       for (const { pin, type, hole } of part ? leadsOf(part) : []) {
         if (!hole || type.role !== 'input' || this.expected.has(pin)) continue;
-        if (!this.wirer.toRail(hole, this.groundsNear(hole))) return railFull(pin);
+        if (!this.toLevel(hole, GROUND)) return railFull(pin);
       }
     }
     return null;

@@ -91,7 +91,7 @@ describe('a planned board', () => {
   it.each(['split', 'half'] as const)(
     'lies on %s boards too, every rail fed and every lead in a hole',
     async (kind) => {
-      const { board: laid, findings } = plan(await packed(inverters(12)), kind);
+      const { board: laid, findings } = plan(await packed(inverters(12)), { kind });
       expect(findings).toEqual([]);
       expect(new Set(laid?.breadboards.map((b) => b.type))).toEqual(new Set([kind]));
       const { ofPin, nets } = extractNets(laid ?? expect.fail());

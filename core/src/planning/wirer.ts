@@ -52,7 +52,8 @@ export class Wirer {
     const between = columnsBetween(a, b);
     const [from, to] = [this.free(a), this.free(b)];
     const pairs = from.flatMap((p) => to.map((q) => ({ p, q, cost: this.cost(p, between) + this.cost(q, between) })));
-    const level = (h: { p: Hole; q: Hole }): number => (holeXY(h.p).y === holeXY(h.q).y ? 0 : 3);
+    const level = (h: { p: Hole; q: Hole }): number =>
+      holeXY(h.p).y === holeXY(h.q).y ? 0 : 3 + 1 * Math.abs(holeXY(h.p).y - holeXY(h.q).y);
     let best = pairs[0] as (typeof pairs)[0];
     for (const pair of pairs) if (pair.cost + level(pair) < best.cost + level(best)) best = pair;
     this.lay(best.p, best.q);
@@ -77,6 +78,22 @@ export class Wirer {
   /** How many holes of a strip are free. */
   freeCount(of: Hole): number {
     return this.free(of).length;
+  }
+
+  /** Of pins waiting for a signal the one nearest to a strip that has it and a hole left; null when all are full. */
+  nearestPair(
+    reached: readonly Hole[],
+    waiting: ReadonlyMap<string, Hole>,
+  ): { readonly pin: string; readonly from: Hole } | null {
+    const open = reached.filter((strip) => this.freeCount(strip) > 0);
+    let best: { pin: string; from: Hole } | null = null;
+    let least = Number.POSITIVE_INFINITY;
+    for (const [pin, hole] of waiting)
+      for (const from of open) {
+        const away = distance(from, hole);
+        if (away < least) [least, best] = [away, { pin, from }];
+      }
+    return best;
   }
 
   /** The strip with a free hole that is nearest to another one, by a hole of each; null when all are full. */
@@ -135,7 +152,7 @@ export class Wirer {
 /** Columns apart, with a price for crossing the channel or going to another board. */
 function distance(a: Hole, b: Hole): number {
   const [p, q] = [holeXY(a), holeXY(b)];
-  return Math.abs(p.x - q.x) + 2 * Math.abs(p.y - q.y);
+  return Math.abs(p.x - q.x) + Math.abs(p.y - q.y);
 }
 
 function columnsBetween(a: Hole, b: Hole): { from: number; to: number } {

@@ -26,5 +26,5 @@ export async function laidOut(sheet: string): Promise<{ job: Job; packing: Packi
   if (!edit) throw new Error(`not laid out: ${JSON.stringify(more)}`);
   const applied = applyEdit(job, edit);
   if (!applied.ok) throw new Error(`refused: ${JSON.stringify(applied.findings)}`);
-  return { job: applied.job, packing, netlist };
+  return { job: applied.job, packing: applied.job.packing ?? packing, netlist };
 }

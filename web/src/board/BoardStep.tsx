@@ -1,16 +1,5 @@
 import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
-import {
-  benchParts,
-  chips,
-  floorKindOf,
-  isBare,
-  isOutdated,
-  layOut,
-  partNumber,
-  readCommand,
-  remedy,
-  says,
-} from '@saddlebag/core';
+import { benchParts, chips, isBare, isOutdated, partNumber, readCommand, remedy, says } from '@saddlebag/core';
 import { useMemo, useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
@@ -30,6 +19,7 @@ import { LeadPanel } from './LeadPanel';
 import { SignalsPanel } from './SignalsPanel';
 import { ThingsPanel } from './ThingsPanel';
 import { useHands } from './use-hands';
+import { type LayingOut, useLayOut } from './use-lay-out';
 import { useLead } from './use-lead';
 
 /** The board under the person's hands: by mouse, by key, and by typing pins. */
@@ -167,7 +157,7 @@ interface BoardToolsProps {
 function BoardTools({ onSay, onDispatch, line, refusal, svg, led, onLead }: BoardToolsProps) {
   const { job, packing } = useJobView();
   const [text, setText] = useState('');
-  const lay = useLayOut(onDispatch);
+  const laying = useLayOut();
   return (
     <>
       <form
@@ -195,9 +185,14 @@ function BoardTools({ onSay, onDispatch, line, refusal, svg, led, onLead }: Boar
       <SeatMenu onSeat={(part) => onSay(`seat ${part}`)} />
       <BoardsMenu onSay={onSay} />
       {!isBare(job.board) && packing && (
-        <Button variant={isOutdated(job, packing) ? 'solid' : 'outline'} onClick={lay}>
-          Lay out afresh
-        </Button>
+        <>
+          {isOutdated(job, packing) && (
+            <Button variant="solid" onClick={laying.update}>
+              Bring up to date
+            </Button>
+          )}
+          <Button onClick={laying.afresh}>Lay out afresh</Button>
+        </>
       )}
       {packing && (
         <Button variant={led ? 'solid' : 'outline'} aria-pressed={led} onClick={onLead}>
@@ -206,6 +201,7 @@ function BoardTools({ onSay, onDispatch, line, refusal, svg, led, onLead }: Boar
       )}
       {!isBare(job.board) && <Button onClick={() => onDispatch({ kind: 'clear-board' })}>Clear</Button>}
       <Pictures svg={svg} />
+      <Progress laying={laying} />
       <Text role="status" fontSize="12.5px" color="bad" truncate title={refusal ?? undefined} minW="0">
         {refusal}
       </Text>
@@ -267,19 +263,21 @@ function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }) {
   );
 }
 
-/** Lays the packing out on fresh boards; null while there is no packing. */
-function useLayOut(onDispatch: (edit: NonNullable<ReturnType<typeof layOut>['edit']>) => boolean): () => void {
-  const { packing, job } = useJobView();
-  return () => {
-    const { edit } = packing ? layOut(packing, floorKindOf(job)) : { edit: null };
-    if (edit) onDispatch(edit);
-  };
+/** How far a layout is, with a way to stop it. */
+function Progress({ laying: { share, stop } }: { readonly laying: LayingOut }) {
+  if (share === null) return null;
+  return (
+    <Flex align="center" gap="6px" role="status">
+      <Text fontSize="12.5px">laying out {Math.round(100 * share)} %</Text>
+      <Button onClick={stop}>Stop</Button>
+    </Flex>
+  );
 }
 
 /** What to do with an empty board. */
 function BareBoard({ onLead }: { readonly onLead: () => void }) {
-  const { packing, session, reading } = useJobView();
-  const lay = useLayOut((edit) => session.dispatch(edit).ok);
+  const { packing, reading } = useJobView();
+  const laying = useLayOut();
   const ready = packing !== null && (reading?.design.outputs.length ?? 0) > 0;
   return (
     <Flex position="absolute" inset="0" align="center" justify="center" pointerEvents="none">
@@ -302,12 +300,13 @@ function BareBoard({ onLead }: { readonly onLead: () => void }) {
             : 'Write a sheet first, or seat parts and lay jumpers yourself.'}
         </Text>
         <Flex gap="8px" justify="center">
-          <Button size="md" variant="solid" disabled={!ready} onClick={lay}>
+          <Button size="md" variant="solid" disabled={!ready || laying.share !== null} onClick={laying.afresh}>
             Lay it all out
           </Button>
           <Button size="md" disabled={!ready} onClick={onLead}>
             Lead me wire by wire
           </Button>
+          <Progress laying={laying} />
         </Flex>
       </Box>
     </Flex>

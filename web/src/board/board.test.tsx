@@ -1,10 +1,12 @@
 import { type Job, newJob } from '@saddlebag/core';
-import { act, fireEvent, screen, within } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
 import BoardStep from './BoardStep';
+
+vi.mock('../workers/stages', async () => (await import('../testing/stages')).localStages);
 
 const job = interlock();
 const open = (j: Job = job) => renderInJob(<BoardStep />, j);
@@ -21,7 +23,7 @@ describe('a bare board', () => {
   it('offers to lay everything out, and does', async () => {
     const { session } = open({ ...job, board: newJob('x').board });
     await userEvent.click(screen.getByRole('button', { name: 'Lay it all out' }));
-    expect(session.job.board).toEqual(job.board);
+    await waitFor(() => expect(session.job.board).toEqual(job.board));
     expect(screen.queryByText('The board is bare')).toBeNull();
   });
 

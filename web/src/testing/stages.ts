@@ -1,5 +1,6 @@
 import {
   type Board,
+  broughtUpTo,
   chipLibrary,
   compareDesigns,
   countChips,
@@ -7,9 +8,12 @@ import {
   type FamilyId,
   type Form,
   inspectJob,
+  layOut,
   leadOn,
   type Netlist,
+  type Packing,
   type PackProgress,
+  type PlanOptions,
   packWay,
   readDesign,
   restate,
@@ -37,6 +41,8 @@ const api = {
   ) => packWay(netlist, family, way, supplies, solve, seconds, tell),
   compare: compareDesigns,
   lead: leadOn,
+  layOut: (packing: Packing, options: PlanOptions) => layOut(packing, options),
+  update: broughtUpTo,
   inspect: inspectJob,
   async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {
     const outputs = netlist.outputs.map((o) => o.name);

@@ -6,7 +6,9 @@ import type {
   Finding,
   FloorKind,
   Form,
+  Held,
   Job,
+  Layout,
   Netlist,
   NextStep,
   Packing,
@@ -17,6 +19,7 @@ import type {
   Side,
   Supplies,
   Table,
+  Update,
   WalkedRow,
   Way,
 } from '@saddlebag/core';
@@ -52,6 +55,8 @@ export interface StagesApi {
     tell: (progress: PackProgress) => void,
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   lead(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind): NextStep;
+  layOut(packing: Packing, options: { kind: FloorKind; held: Held }, tell: (share: number) => void): Layout;
+  update(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind, tell: (share: number) => void): Update;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
   walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void): Promise<void>;
 }

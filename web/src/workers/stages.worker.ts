@@ -1,9 +1,11 @@
 import {
+  broughtUpTo,
   chipLibrary,
   compareDesigns,
   countChips,
   extractNets,
   inspectJob,
+  layOut,
   leadOn,
   pack,
   packWay,
@@ -22,6 +24,16 @@ const solve = highsSolver({ wasmUrl });
 /** Rows are told in lots of about this many milliseconds. */
 const LOT_MS = 40;
 
+/** Passes a share on at most once in a while: telling costs more than the work between two shares. */
+function seldom(tell: (share: number) => void): (share: number) => void {
+  let told = performance.now();
+  return (share) => {
+    if (performance.now() - told < LOT_MS) return;
+    told = performance.now();
+    tell(share);
+  };
+}
+
 const api: StagesApi = {
   read: readDesign,
   table: tableOf,
@@ -32,6 +44,8 @@ const api: StagesApi = {
   packWay: (netlist, family, way, supplies, seconds, tell) =>
     packWay(netlist, family, way, supplies, solve, seconds, tell),
   lead: leadOn,
+  layOut: (packing, options, tell) => layOut(packing, { ...options, tell: seldom(tell) }),
+  update: (board, packing, netlist, kind, tell) => broughtUpTo(board, packing, netlist, kind, seldom(tell)),
   inspect: inspectJob,
   async walk(board, netlist, tell) {
     const outputs = netlist.outputs.map((o) => o.name);

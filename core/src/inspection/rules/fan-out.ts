@@ -51,8 +51,10 @@ interface Loaded {
 }
 
 /** Every output of a chip with the chips' inputs on its net. */
-function outputsWithInputs(c: Context): Loaded[] {
-  return c.nets.nets.flatMap(({ index, pins }) => {
+function outputsWithInputs(c: Context): readonly Loaded[] {
+  const known = found.get(c);
+  if (known) return known;
+  const all = c.nets.nets.flatMap(({ index, pins }) => {
     const inputs = pins.filter((p) => c.kindOf(p) === 'chip' && c.lead(p)?.type.role === 'input');
     if (inputs.length === 0) return [];
     return c.feedsOf(index).outputs.map((pin) => ({
@@ -61,4 +63,9 @@ function outputsWithInputs(c: Context): Loaded[] {
       inputs: inputs.map((p) => ({ pin: p, family: c.familyAt(p) })),
     }));
   });
+  found.set(c, all);
+  return all;
 }
+
+/** Two rules ask for the same. */
+const found = new WeakMap<Context, readonly Loaded[]>();

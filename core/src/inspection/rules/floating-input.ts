@@ -6,7 +6,7 @@ import type { Rule } from '../rule';
 /** Inputs of gates in use that nothing gives a level; those joined to each other are said together. */
 export const floatingInput: Rule = {
   id: 'floating-input',
-  coveredAtPlace: ['wiring-beside'],
+  coveredAtPlace: ['wiring-beside', 'control-left-open'],
   coveredBy: ['chip-turned-round'],
   *check(c) {
     const byNet = new Map<number | string, string[]>();
@@ -23,7 +23,7 @@ export const floatingInput: Rule = {
 };
 
 /** Whether nothing reaches a pin; a net with a switch on it is the switch's matter. */
-function isOpen(c: Context, pin: string): boolean {
+export function isOpen(c: Context, pin: string): boolean {
   const net = c.netOf(pin);
   if (net === undefined) return true;
   return !c.isOnRail(net) && !c.hasLevel(net) && c.feedsOf(net).switches.length === 0;

@@ -1,10 +1,14 @@
 import type { Rule } from '../rule';
 import { buttonAlwaysClosed } from './button-always-closed';
+import { capacitorFar } from './capacitor-far';
 import { chipNoGround } from './chip-no-ground';
 import { chipNoSupply } from './chip-no-supply';
 import { chipTurnedRound } from './chip-turned-round';
 import { chipsInOneStrip } from './chips-in-one-strip';
 import { clockFromSwitch } from './clock-from-switch';
+import { colourLies } from './colour-lies';
+import { controlLeftOpen } from './control-left-open';
+import { decodedReset } from './decoded-reset';
 import { displayPolarity } from './display-polarity';
 import { displaySharedResistor } from './display-shared-resistor';
 import { fanOut, levelsDoNotMeet } from './fan-out';
@@ -31,7 +35,9 @@ import { railNotFed } from './rail-not-fed';
 import { signalHasNoLed } from './signal-has-no-led';
 import { signalHasNoSwitch } from './signal-has-no-switch';
 import { signalsJoined } from './signals-joined';
+import { spareGatesSuffice } from './spare-gates-suffice';
 import { suppliesJoined } from './supplies-joined';
+import { supplyNotInCorners } from './supply-not-in-corners';
 import { supplyOutOfRange, supplyOverMaximum } from './supply-out-of-range';
 import { supplyShorted } from './supply-shorted';
 import { switchBypassed } from './switch-bypassed';
@@ -65,6 +71,7 @@ export const rules: readonly Rule[] = [
   chipTurnedRound,
   chipNoSupply,
   chipNoGround,
+  capacitorFar,
   noCapacitor,
   outputsJoined,
   outputOnRail,
@@ -82,6 +89,7 @@ export const rules: readonly Rule[] = [
   wiringBeside,
   wiringWrong,
   wiringMissing,
+  controlLeftOpen,
   floatingInput,
   unusedInputOpen,
   switchFloats,
@@ -94,4 +102,8 @@ export const rules: readonly Rule[] = [
   jumperLeadsNowhere,
   jumperRedundant,
   clockFromSwitch,
+  decodedReset,
+  colourLies,
+  supplyNotInCorners,
+  spareGatesSuffice,
 ];

@@ -9,7 +9,7 @@ export const CAPACITOR_REACH = 5;
 /** A chip with no capacitor between supply and ground near it. */
 export const noCapacitor: Rule = {
   id: 'no-capacitor',
-  coveredBy: ['no-supply-source', 'rail-not-fed', 'supply-shorted', 'chip-turned-round'],
+  coveredBy: ['no-supply-source', 'rail-not-fed', 'supply-shorted', 'chip-turned-round', 'capacitor-far'],
   *check(c) {
     const capacitors = c.of('capacitor').filter((k) => bridgesSupply(c, k));
     for (const chip of c.of('chip')) {
@@ -20,7 +20,8 @@ export const noCapacitor: Rule = {
   },
 };
 
-function bridgesSupply(c: Context, { seated }: Known): boolean {
+/** Whether a capacitor lies between supply and ground. */
+export function bridgesSupply(c: Context, { seated }: Known): boolean {
   const feeds = ['1', '2'].flatMap((id) => {
     const net = c.netOf(`${seated.ref}.${id}`);
     return net === undefined ? [] : [c.feedsOf(net)];

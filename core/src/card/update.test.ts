@@ -1,0 +1,55 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { extractNets } from '../board';
+import { printSheet } from '../design';
+import { inspect } from '../inspection';
+import { newJob, packJob } from '../job';
+import { interlockSheet, laidOut, solve } from '../testing/interlock';
+import { arbitrarySheet } from '../testing/random';
+import { broughtUpTo } from './update';
+
+async function packed(sheet: string) {
+  const { reading, packing } = await packJob(newJob('update', sheet), solve);
+  return { packing: packing ?? expect.fail('no packing'), netlist: reading.design.netlist ?? expect.fail() };
+}
+
+describe('a board brought up to a design that has changed', () => {
+  it('has nothing to mend, and keeps what still serves where it is', async () => {
+    await fc.assert(
+      fc.asyncProperty(arbitrarySheet, arbitrarySheet, async (first, second) => {
+        const { job } = await laidOut(printSheet(first));
+        const { packing, netlist } = await packed(printSheet(second));
+        if (packing.packages.length > 8 || (job.packing?.packages.length ?? 0) > 8) return;
+        const { board, taken, added, stopped } = broughtUpTo(job.board, packing, netlist);
+        expect(stopped).toBeNull();
+        const found = inspect(board, extractNets(board), packing, 'HC');
+        expect(found.filter((f) => f.severity === 'error').map((f) => `${f.code} ${JSON.stringify(f.facts)}`)).toEqual(
+          [],
+        );
+        for (const [ref, part] of Object.entries(job.board.parts))
+          if (!taken.includes(ref)) expect(board.parts[ref]).toEqual(part);
+        for (const [id, jumper] of Object.entries(job.board.jumpers))
+          if (!taken.includes(id)) expect(board.jumpers[id]).toEqual(jumper);
+        expect(new Set([...taken, ...added]).size).toBeLessThanOrEqual(taken.length + added.length);
+      }),
+      { numRuns: 12 },
+    );
+  });
+
+  it('is left as it is when nothing has changed', async () => {
+    const { job, packing, netlist } = await laidOut(interlockSheet);
+    const update = broughtUpTo(job.board, packing, netlist);
+    expect(update).toMatchObject({ taken: [], added: [], stopped: null });
+    expect(update.board).toEqual(job.board);
+  });
+
+  it('changes only what one changed gate touches', async () => {
+    const { job } = await laidOut(interlockSheet);
+    const { packing, netlist } = await packed(interlockSheet.replace('W = ~(U | L)', 'W = ~(U | K)'));
+    const told: number[] = [];
+    const { taken, added } = broughtUpTo(job.board, packing, netlist, 'full', (share) => told.push(share));
+    expect(taken).toHaveLength(1);
+    expect(added.filter((id) => !id.startsWith('w'))).toEqual([]);
+    expect(told.at(-1)).toBe(1);
+  });
+});

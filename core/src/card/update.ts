@@ -1,0 +1,152 @@
+import { type Board, byNumber, extractNets, type Jumper, leadsOf, parseHole, type SeatedPart, stripOf } from '../board';
+import { innerOf, isGiver, isShower, typeOf } from '../catalogue';
+import type { Netlist } from '../design';
+import type { Finding } from '../finding';
+import { matched } from '../inspection';
+import { applyEdit, newJob } from '../job';
+import type { Packing } from '../packing';
+import { expectationOf, type FloorKind, GROUND, SUPPLY } from '../planning';
+import { leadOn } from './lead';
+
+/** A board brought up to a packing: what was taken off it and what was put on, by reference and id; `stopped` when it could not be finished. */
+export interface Update {
+  readonly board: Board;
+  readonly taken: readonly string[];
+  readonly added: readonly string[];
+  readonly stopped: Finding | null;
+}
+
+/** The most things that are added; a board takes no more. */
+const MOST_STEPS = 5000;
+
+/**
+ * Brings a board up to a packing of a design that has changed, and keeps what it can: parts that still serve stay
+ * where they are, jumpers that join nothing wrong stay; then what is missing is added as a person would be led.
+ * `tell` is called with the share that is done.
+ */
+export function broughtUpTo(
+  board: Board,
+  packing: Packing,
+  netlist: Netlist,
+  kind: FloorKind = 'full',
+  tell?: (share: number) => void,
+): Update {
+  const kept = withoutWrong(board, packing);
+  let job = { ...newJob('update'), board: kept };
+  let stopped: Finding | null = null;
+  for (let n = 0; n < MOST_STEPS; n++) {
+    const next = leadOn(job.board, packing, netlist, kind);
+    tell?.(next.done / Math.max(1, next.total));
+    stopped = next.stopped;
+    if (!next.step) break;
+    const applied = applyEdit(job, next.step.edit);
+    if (!applied.ok) {
+      stopped = applied.findings[0] ?? null;
+      break;
+    }
+    job = applied.job;
+  }
+  const names = (b: Board): string[] => [...Object.keys(b.parts), ...Object.keys(b.jumpers)].sort(byNumber);
+  const [before, after] = [new Set(names(board)), new Set(names(job.board))];
+  const same = (id: string): boolean =>
+    JSON.stringify([board.parts[id], board.jumpers[id]]) ===
+    JSON.stringify([job.board.parts[id], job.board.jumpers[id]]);
+  return {
+    board: job.board,
+    taken: [...before].filter((id) => !after.has(id) || !same(id)),
+    added: [...after].filter((id) => !before.has(id) || !same(id)),
+    stopped,
+  };
+}
+
+/** The board without parts that no longer serve and jumpers that would join what must not be joined. */
+function withoutWrong(board: Board, packing: Packing): Board {
+  const parts = servingParts(board, packing);
+  const bare = { ...board, parts };
+  const wired = matched(packing, bare, extractNets(bare));
+  const labels = new Labels(bare, wired);
+  const jumpers: Record<string, Jumper> = {};
+  const loose = (j: Jumper): boolean => [j.from, j.to].some((end) => labels.isDeserted(end, board));
+  for (const jumper of Object.values(board.jumpers).sort((a, b) => byNumber(a.id, b.id)))
+    if (!loose(jumper) && labels.join(jumper.from, jumper.to)) jumpers[jumper.id] = jumper;
+  return { ...bare, jumpers };
+}
+
+/** Parts that stay: chips that the packing has under their name, switches and lamps of signals that are left, and what has no label. */
+function servingParts(board: Board, packing: Packing): Record<string, SeatedPart> {
+  const chips = new Map(packing.packages.map((p) => [p.ref, p.part]));
+  const outputs = new Set(packing.outputs.map((o) => o.name));
+  const gone = Object.values(board.parts).filter((part) => {
+    const type = typeOf(part);
+    if (type?.kind === 'chip') return chips.get(part.ref) !== part.part;
+    if (part.signal === undefined) return false;
+    if (isGiver(type)) return !packing.inputs.includes(part.signal);
+    return isShower(type) && !outputs.has(part.signal);
+  });
+  const strips = new Set(gone.filter((p) => typeOf(p)?.kind !== 'chip').flatMap(stripsOf));
+  const refs = new Set(gone.map((p) => p.ref));
+  // The resistors of switches and lamps that go, go with them.
+  return Object.fromEntries(
+    Object.entries(board.parts).filter(([ref, part]) => {
+      const with_ = innerOf(typeOf(part)).resistors.length > 0 && stripsOf(part).some((s) => strips.has(s));
+      return !refs.has(ref) && !with_;
+    }),
+  );
+}
+
+function stripsOf(part: SeatedPart): string[] {
+  return leadsOf(part).flatMap(({ hole }) => (hole && hole.row.length === 1 ? [stripOf(hole)] : []));
+}
+
+/** What each group of joined strips must carry; groups of two different signals are never joined. */
+class Labels {
+  private readonly parent = new Map<string, string>();
+  private readonly label = new Map<string, string>();
+  private readonly inUse = new Set<string>();
+
+  constructor(board: Board, packing: Packing) {
+    const expected = expectationOf(packing, board);
+    for (const part of Object.values(board.parts))
+      for (const { pin, type, hole } of leadsOf(part)) {
+        if (!hole) continue;
+        const strip = stripOf(hole);
+        this.inUse.add(strip);
+        const rail = this.railOf(part, type.role, type.id);
+        const own = rail ?? expected.get(pin) ?? (type.role === 'output' ? `spare ${pin}` : undefined);
+        if (own !== undefined && !this.label.has(strip)) this.label.set(strip, own);
+      }
+  }
+
+  private railOf(part: SeatedPart, role: string, id: string): string | undefined {
+    if (role === 'supply' || (part.part === 'supply' && id === '+')) return SUPPLY;
+    return role === 'ground' || (part.part === 'supply' && id === '-') ? GROUND : undefined;
+  }
+
+  private find(strip: string): string {
+    let at = strip;
+    for (let up = this.parent.get(at); up !== undefined; up = this.parent.get(at)) at = up;
+    return at;
+  }
+
+  /** Whether an end was in a strip of a part that is gone, where nothing is left to be joined. */
+  isDeserted(end: string, before: Board): boolean {
+    const hole = parseHole(end);
+    if (!hole || hole.row.length > 1) return false;
+    const strip = stripOf(hole);
+    if (this.inUse.has(strip)) return false;
+    return Object.values(before.parts).some((part) => stripsOf(part).includes(strip));
+  }
+
+  /** Joins the strips of two holes; false when they must carry different signals. */
+  join(from: string, to: string): boolean {
+    const [a, b] = [parseHole(from), parseHole(to)];
+    if (!a || !b) return false;
+    const [p, q] = [this.find(stripOf(a)), this.find(stripOf(b))];
+    if (p === q) return true;
+    const [one, other] = [this.label.get(p), this.label.get(q)];
+    if (one !== undefined && other !== undefined && one !== other) return false;
+    this.parent.set(q, p);
+    if (one === undefined && other !== undefined) this.label.set(p, other);
+    return true;
+  }
+}

@@ -1,0 +1,43 @@
+import { finding } from '../../finding';
+import { type Context, spoken } from '../context';
+import type { Rule } from '../rule';
+
+/** Pins that clear or preset without the clock, by their names on data sheets. */
+const RESET = /^\d?(CLR|PRE|R0\d|R9\d|MR)n?$/;
+/** Gates between a chip's outputs and its own reset that are looked through. */
+const DEPTH = 3;
+
+/** A reset that the chip's own outputs give through gates: it ends as soon as the first flip-flop has fallen. */
+export const decodedReset: Rule = {
+  id: 'decoded-reset',
+  *check(c) {
+    for (const { seated, type } of c.of('chip')) {
+      const said = new Set<string>();
+      for (const { id, name, role } of type.pins) {
+        const pin = `${seated.ref}.${id}`;
+        const net = c.netOf(pin);
+        if (role !== 'input' || !RESET.test(name) || net === undefined || c.isFed(net)) continue;
+        const through = gatesBack(c, net, seated.ref, DEPTH);
+        if (through === null || said.has(through)) continue;
+        said.add(through);
+        yield finding('decoded-reset', [{ kind: 'pin', pin }], { ref: seated.ref, pin: spoken(pin), name, through });
+      }
+    }
+  },
+};
+
+/** The output through which a net comes from a chip's own outputs, by way of at least one gate; null when it does not. */
+function gatesBack(c: Context, net: number, ref: string, depth: number): string | null {
+  for (const output of c.feedsOf(net).outputs) {
+    const [from = '', id = ''] = output.split('.');
+    const unit = c.known.find((k) => k.seated.ref === from)?.type.units.find((u) => u.outputs.includes(id));
+    if (from === ref || !unit?.gate || depth === 0) continue;
+    for (const input of unit.inputs) {
+      const at = c.netOf(`${from}.${input}`);
+      if (at === undefined) continue;
+      if (c.feedsOf(at).outputs.some((o) => o.startsWith(`${ref}.`)) || gatesBack(c, at, ref, depth - 1) !== null)
+        return spoken(output);
+    }
+  }
+  return null;
+}

@@ -1,0 +1,97 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { extractNets } from '../board';
+import { type Netlist, printSheet } from '../design';
+import { inspect } from '../inspection';
+import { newJob, packJob } from '../job';
+import { drivenBy, nothingHeld, type Packing, pinGate, whatIsWrong } from '../packing';
+import { solve } from '../testing/interlock';
+import { arbitrarySheet } from '../testing/random';
+import { arranged } from './arrange';
+import { wireLength } from './length';
+import { plan } from './plan';
+
+const samples = `${import.meta.dirname}/../../../samples`;
+const sheets = readdirSync(samples).filter((f) => f.endsWith('.sheet'));
+
+async function packed(sheet: string): Promise<{ packing: Packing; netlist: Netlist } | null> {
+  const { reading, packing } = await packJob(newJob('arranged', sheet), solve);
+  const { netlist } = reading.design;
+  return packing && netlist ? { packing, netlist } : null;
+}
+
+/** What each package holds, whatever the order: part by name, and how many units are in use. */
+const stock = ({ packages }: Packing): string[] => packages.map((p) => `${p.ref} ${p.part} ${p.units.length}`).sort();
+const gates = ({ packages }: Packing): string[] =>
+  packages.flatMap((p) => p.units.flatMap((u) => (u ? [`${drivenBy(u)} = ${[...u.inputs].sort()}`] : []))).sort();
+
+describe('a packing that is arranged', () => {
+  it('has the same packages and gates, computes the same, and comes out alike every time', async () => {
+    await fc.assert(
+      fc.asyncProperty(arbitrarySheet, async (sheet) => {
+        const made = await packed(printSheet(sheet));
+        if (!made || made.packing.packages.length > 8) return;
+        const { packing, netlist } = made;
+        const better = arranged(packing);
+        expect(stock(better)).toEqual(stock(packing));
+        expect(gates(better)).toEqual(gates(packing));
+        expect(whatIsWrong(netlist, better)).toBeNull();
+        expect(arranged(packing)).toEqual(better);
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it('leaves what is held on its unit, with its inputs as they are', async () => {
+    const made = await packed(readFileSync(`${samples}/gate-votes.sheet`, 'utf8'));
+    if (!made) return expect.fail('no packing');
+    const { packing } = made;
+    const place = (p: Packing, net: string): string =>
+      p.packages
+        .flatMap(({ ref, units }) => units.map((u, i) => (u?.output === net ? `${ref}.${i} ${u.inputs}` : '')))
+        .join('');
+    const nets = packing.packages.flatMap((p) => p.units.flatMap((u) => (u && u.part === 'whole' ? [u.output] : [])));
+    const pins = nets.slice(0, 6).flatMap((net) => {
+      const pinned = pinGate(packing, nothingHeld, made.netlist, net, true);
+      return pinned.ok ? pinned.held.pins : [];
+    });
+    expect(pins.length).toBeGreaterThan(2);
+    const better = arranged(packing, { pins, added: [] });
+    for (const { net } of pins) expect(place(better, net)).toBe(place(packing, net));
+    expect(better).not.toEqual(packing);
+  });
+
+  it('tells how far it is', async () => {
+    const made = await packed(readFileSync(`${samples}/flood-watch.sheet`, 'utf8'));
+    const told: number[] = [];
+    if (made) arranged(made.packing, nothingHeld, (share) => told.push(share));
+    expect(told.length).toBeGreaterThan(3);
+    expect(told).toEqual([...told].sort((a, b) => a - b));
+  });
+});
+
+describe('the wires of a plan', () => {
+  it.each(sheets)('of %s are at most a quarter longer than any wiring of the same seats must be', async (file) => {
+    const made = await packed(readFileSync(`${samples}/${file}`, 'utf8'));
+    const { board, packing } = plan(made?.packing ?? expect.fail('no packing'));
+    if (!board) return expect.fail('no board');
+    const { laid, bound } = wireLength(board);
+    expect(laid / bound).toBeLessThanOrEqual(1.25);
+    expect(laid).toBeGreaterThanOrEqual(bound);
+    expect(inspect(board, extractNets(board), packing, 'HC').filter((f) => f.severity !== 'note')).toEqual([]);
+  });
+
+  it('are counted from hole to hole; the bound joins the nearest holes of strips and rails', () => {
+    const board = {
+      breadboards: [{ id: 'b1', type: 'full' as const }],
+      parts: {},
+      jumpers: {
+        w1: { id: 'w1', from: 'b1.a10', to: 'b1.e13' },
+        w2: { id: 'w2', from: 'b1.j10', to: 'b1.top+10' },
+        w3: { id: 'w3', from: 'b1.f10', to: 'b1.e20' },
+      },
+    };
+    expect(wireLength(board)).toEqual({ laid: 3 + 4 + 3 + 10 + 3, bound: 3 + 3 + 10 });
+  });
+});

@@ -1,0 +1,76 @@
+import { type Edit, floorKindOf, nothingHeld, remedy, says } from '@saddlebag/core';
+import { useRef, useState } from 'react';
+import { useJobView } from '../app/job-context';
+import { tell } from '../kit/notices';
+import { callback, runLong } from '../workers/stages';
+
+/** Laying out in the worker: how far it is, and what can be begun or stopped. */
+export interface LayingOut {
+  /** The share that is done; null while nothing is laid out. */
+  readonly share: number | null;
+  /** Lays the packing out on fresh boards. */
+  readonly afresh: () => void;
+  /** Brings the board up to the packing and keeps what it can. */
+  readonly update: () => void;
+  readonly stop: () => void;
+}
+
+/** Lays the job's packing out, long work off the screen's thread; what comes of it is one edit. */
+export function useLayOut(): LayingOut {
+  const { job, packing, reading, session } = useJobView();
+  const netlist = reading?.design.netlist ?? null;
+  const [share, setShare] = useState<number | null>(null);
+  const working = useRef<AbortController | null>(null);
+  const kind = floorKindOf(job);
+  const run = (make: (signal: AbortSignal) => Promise<{ edit: Edit | null; says: string | null }>): void => {
+    working.current?.abort();
+    const control = new AbortController();
+    working.current = control;
+    setShare(0);
+    make(control.signal)
+      .then(({ edit, says: text }) => {
+        if (edit && !control.signal.aborted) session.dispatch(edit);
+        if (text !== null) tell(text);
+      })
+      .catch((e: unknown) => {
+        if (!control.signal.aborted) tell(`The layout failed: ${String(e)}`);
+      })
+      .finally(() => {
+        if (working.current === control) setShare(null);
+      });
+  };
+  return {
+    share,
+    afresh: () =>
+      packing &&
+      run(async (signal) => {
+        const held = job.held ?? nothingHeld;
+        const { edit, findings } = await runLong('plan', signal, (api) =>
+          api.layOut(packing, { kind, held }, callback(setShare)),
+        );
+        return { edit, says: edit ? null : findings.map((f) => `${says(f)} ${remedy(f)}`).join(' ') };
+      }),
+    update: () =>
+      packing &&
+      netlist &&
+      run(async (signal) => {
+        const made = await runLong('plan', signal, (api) =>
+          api.update(job.board, packing, netlist, kind, callback(setShare)),
+        );
+        const { board, taken, added, stopped } = made;
+        const said = [
+          taken.length === 0 ? 'Nothing had to go.' : `Taken off: ${list(taken)}.`,
+          added.length === 0 ? '' : `New or elsewhere: ${list(added)}.`,
+          stopped ? `${says(stopped)} ${remedy(stopped)}` : '',
+        ];
+        return { edit: { kind: 'lay-out', packing, board }, says: said.filter(Boolean).join(' ') };
+      }),
+    stop: () => {
+      working.current?.abort();
+      setShare(null);
+    },
+  };
+}
+
+const list = (ids: readonly string[]): string =>
+  ids.length > 24 ? `${ids.slice(0, 24).join(' ')} and ${ids.length - 24} more` : ids.join(' ');
