@@ -35,6 +35,7 @@ describe('the server', () => {
   it('lists the samples and serves each', async () => {
     const list = (await (await fetch(`${base}/api/samples`)).json()) as { id: string; name: string }[];
     expect(list.map((s) => s.id).sort()).toEqual([
+      'apprentice-bench',
       'boat-counter',
       'boat-tally',
       'flood-watch',

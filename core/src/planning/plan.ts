@@ -11,6 +11,8 @@ import { Wirer } from './wirer';
 export interface PlanOptions {
   readonly kind?: FloorKind;
   readonly held?: Held;
+  /** Leaves packages, units and inputs as they are packed: a person has just put them so. */
+  readonly asPacked?: boolean;
   readonly tell?: (share: number) => void;
 }
 
@@ -29,6 +31,7 @@ type LeadHoles = ReadonlyMap<string, Hole>;
  * ground. Fails with a finding when boards or holes run out.
  */
 export function plan(given: Packing, options: PlanOptions = {}): Plan {
+  if (options.asPacked) return laid(given, options.kind);
   const better = laid(arranged(given, options.held, options.tell), options.kind);
   const plain = laid(given, options.kind);
   return lengthOf(better) < WORTH_IT * lengthOf(plain) ? better : plain;

@@ -15,8 +15,8 @@ export interface LayingOut {
   readonly stop: () => void;
 }
 
-/** Lays the job's packing out, long work off the screen's thread; what comes of it is one edit. */
-export function useLayOut(): LayingOut {
+/** Lays the job's packing out, long work off the screen's thread; what comes of it is one edit; `onLaid` is told when it is done. */
+export function useLayOut(onLaid?: () => void): LayingOut {
   const { job, packing, reading, session } = useJobView();
   const netlist = reading?.design.netlist ?? null;
   const [share, setShare] = useState<number | null>(null);
@@ -29,7 +29,7 @@ export function useLayOut(): LayingOut {
     setShare(0);
     make(control.signal)
       .then(({ edit, says: text }) => {
-        if (edit && !control.signal.aborted) session.dispatch(edit);
+        if (edit && !control.signal.aborted && session.dispatch(edit).ok) onLaid?.();
         if (text !== null) tell(text);
       })
       .catch((e: unknown) => {

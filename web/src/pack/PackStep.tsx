@@ -3,7 +3,6 @@ import {
   againstRules,
   countPacking,
   isBare,
-  layOut,
   type Packing,
   partsListCsv,
   partsOfPacking,
@@ -18,6 +17,7 @@ import {
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobView } from '../app/job-context';
+import { useLayOut } from '../board/use-lay-out';
 import { useDesignFocus } from '../design/design-focus';
 import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
@@ -146,16 +146,12 @@ interface SummaryProps {
 
 /** What the job's packing takes, how sure it is, and what comes next. */
 function Summary({ packing, working, onAgain }: SummaryProps) {
-  const { job, session, id } = useJobView();
+  const { job, id } = useJobView();
   const navigate = useNavigate();
   const { packages, unitsUsed, unitsSpare } = countPacking(packing);
   const laid = !isBare(job.board);
   const broken = againstRules(packing, rulesOf(job));
-  const lay = (): void => {
-    const { edit, findings } = layOut(packing);
-    if (!edit) tell(findings.map(says).join(' '));
-    else if (session.dispatch(edit).ok) void navigate(`/job/${id}/board`);
-  };
+  const laying = useLayOut(() => void navigate(`/job/${id}/board`));
   return (
     <Panel
       title={`${packages} ${packages === 1 ? 'chip' : 'chips'}`}
@@ -182,7 +178,12 @@ function Summary({ packing, working, onAgain }: SummaryProps) {
           </Text>
         )}
         <Flex gap="8px">
-          <Button size="md" variant={laid ? 'outline' : 'solid'} onClick={lay}>
+          <Button
+            size="md"
+            variant={laid ? 'outline' : 'solid'}
+            disabled={laying.share !== null}
+            onClick={laying.afresh}
+          >
             {laid ? 'Lay it out afresh' : 'Lay it out on boards'}
           </Button>
           <Button size="md" variant={broken ? 'solid' : 'outline'} disabled={working} onClick={onAgain}>
