@@ -107,7 +107,7 @@ await p.page.waitForFunction(() =>
 );
 await p.presses('Lead me wire by wire');
 await (await p.sees('[role=application]')).focus();
-for (let n = 0; n < 45; n++) {
+for (let n = 0; n < 36; n++) {
   const before = await p.text('[aria-label="what to do next"]');
   await p.keys('Enter');
   await p.page.waitForFunction(
