@@ -31,11 +31,8 @@ export async function measureBoard(median: Median, line: Line, sheetOf: (gates: 
     const size = `${packing.packages.length} chips, ${Object.keys(board.jumpers).length} jumpers`;
     const { laid, bound } = wireLength(board);
     line(`${size}: planned, against 5 s; wires ${(laid / bound).toFixed(2)} of the least`, planMs, planMs / 5000);
-    line(
-      `${size}: extracted`,
-      median(() => void extractNets(board)),
-      0,
-    );
+    const extract = median(() => void extractNets(board));
+    line(`${size}: extracted, against a frame`, extract, extract / FRAME_MS);
     const whole = median(() => void inspected(board, packing));
     line(`${size}: extracted, matched and inspected, against a frame`, whole, whole / FRAME_MS);
     const cut = withoutOne(board);

@@ -841,73 +841,61 @@ export const sentences = {
   'button-always-closed': {
     severity: 'error',
     says: '{ref} has both sides of its contact in strip {strip}: it is always closed.',
-    why: 'pins 1 and 4 of a push-button are one piece of metal, and so are 2 and 3: a quarter turn wrong, the strips join what the button should',
     todo: 'Give it a quarter turn, over the channel.',
   },
   'chips-in-one-strip': {
     severity: 'error',
     says: '{pin} and {other} are in one strip, {strip}; the board joins them.',
-    why: 'pins of two chips that are meant to be joined are joined by a jumper: sharing a strip is a chip in the wrong columns',
     todo: 'Move one of the chips to columns of its own.',
   },
   'not-worked-out': {
     severity: 'note',
     says: 'What {ref}, {title}, does is not worked out: under power it counts as open.',
-    why: 'between the leads of diodes and transistors currents depend on voltages that are not computed here',
     todo: 'Judge what hangs on it by yourself.',
   },
   'control-left-open': {
     severity: 'error',
     says: '{pin}, {name}, is open: it says whether the chip works at all.',
-    why: 'an open clear, preset, load or enable takes up whatever is near; the chip then works on one day and not on the next',
     todo: 'Tie it to {to}.',
   },
   'colour-lies': {
     severity: 'warning',
     says: '{id} is {colour}, which says {means}; it carries {carries}.',
-    why: 'red is supply and black is ground on every bench: whoever looks for a fault believes the colour',
     todo: 'Lay it in another colour.',
   },
   'supply-not-in-corners': {
     severity: 'note',
     says: 'The supply pins of {ref}, a {part}, are not in the corners: supply is pin {supply}, ground pin {ground}.',
-    why: 'hands put supply to the last pin and ground across from it',
     todo: 'Count the pins once more before switching on.',
   },
   'capacitor-far': {
     severity: 'warning',
     says: 'The capacitor nearest to {ref}, {capacitor}, is {columns} columns away.',
-    why: 'the wire between them is a coil at the speed at which outputs switch',
     todo: 'Move it within {reach} columns of the supply pin.',
   },
   'spare-gates-suffice': {
     severity: 'note',
     says: 'The {used} inverters in use of {ref} could be spare gates of {refs}: a chip less.',
-    why: 'a NAND or NOR with its inputs joined, or an XOR with one of them at supply, inverts',
     todo: 'See the ways to build at Pack.',
   },
   'decoded-reset': {
     severity: 'note',
     says: '{pin}, {name}, is given by outputs of {ref} itself, through {through}.',
-    why: 'the reset ends as soon as the first flip-flop has fallen, perhaps before the others have; and for that moment the count shows a state too many',
     todo: 'Try it with the very chips, or hold the reset until the next clock.',
   },
   'display-polarity': {
     severity: 'error',
     says: '{ref} is a display with {kind}, but {because}.',
-    why: 'current through an LED runs one way only: a display of the other polarity stays dark, or shows everything inverted',
     todo: 'Take a display of the other polarity, or one whose common pins go to {rail} with a decoder that fits.',
   },
   'display-shared-resistor': {
     severity: 'warning',
     says: 'The segments of {ref} share one resistor, {resistor}.',
-    why: 'its current divides among the segments that are lit: a 1 is bright and an 8 is dim',
     todo: 'Put a resistor in the lead of each segment, and the common pins to their rail.',
   },
   'rail-half-dead': {
     severity: 'error',
     says: 'Only half of the rail is fed: {other} is, {rail} is not.',
-    why: 'the rails of this board are broken in the middle; what is plugged into the other half is dead',
     todo: 'Bridge the break with a jumper.',
   },
   'rail-not-fed': {
