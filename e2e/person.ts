@@ -101,7 +101,9 @@ export class Person {
     await this.page.waitForFunction((t) => !document.body.innerText.includes(t), {}, text);
   }
 
+  /** The text of an element, once it is there: a step's own code may still be on its way. */
   async text(selector: string): Promise<string> {
+    await this.page.waitForSelector(selector);
     return this.page.$eval(selector, (e) => (e as HTMLElement).innerText);
   }
 

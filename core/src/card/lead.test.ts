@@ -72,7 +72,7 @@ describe('being led', () => {
         const rows = [...walkTable(board, extractNets(board), netlist.inputs, outputs)];
         expect(rows.every((r) => r.settled)).toBe(true);
       }),
-      { numRuns: 12 },
+      { numRuns: 8 },
     );
   });
 

@@ -32,7 +32,7 @@ describe('a board brought up to a design that has changed', () => {
           if (!taken.includes(id)) expect(board.jumpers[id]).toEqual(jumper);
         expect(new Set([...taken, ...added]).size).toBeLessThanOrEqual(taken.length + added.length);
       }),
-      { numRuns: 12 },
+      { numRuns: 8 },
     );
   });
 

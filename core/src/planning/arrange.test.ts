@@ -39,7 +39,7 @@ describe('a packing that is arranged', () => {
         expect(whatIsWrong(netlist, better)).toBeNull();
         expect(arranged(packing)).toEqual(better);
       }),
-      { numRuns: 25 },
+      { numRuns: 12 },
     );
   });
 
