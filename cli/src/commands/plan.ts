@@ -83,8 +83,8 @@ function act(file: string, options: PlanOptions, output: Output): Promise<number
 function brought({ job, reading, packing }: Prepared) {
   const { netlist } = reading.design;
   if (!packing || !netlist) return null;
-  const { board, taken, added, stopped: why } = broughtUpTo(job.board, packing, netlist, floorKindOf(job));
-  return { job: { ...job, packing, board }, taken, added, findings: why ? [why] : [] };
+  const { board, taken, added, stopped: why, ...made } = broughtUpTo(job.board, packing, netlist, floorKindOf(job));
+  return { job: { ...job, packing: made.packing, board }, taken, added, findings: why ? [why] : [] };
 }
 
 function written(path: string, job: Job, output: Output): boolean {

@@ -104,14 +104,19 @@ function checkFree(taken: Occupancy, hole: Hole): Finding[] {
 
 const hasBoard = (board: Board, hole: Hole): boolean => board.breadboards.some((b) => b.id === hole.board);
 
-/** Free holes of the strip of `hole`, nearest first to the place on the mat that `towards` lies at. */
+/**
+ * Free holes of the strip of `hole`, nearest first to the place on the mat that `towards` lies at; those of rows e and f
+ * last, for a jumper there lies over the pins of a chip.
+ */
 export function freeHoles(taken: Occupancy, hole: Hole, towards: Hole = hole): Hole[] {
   const to = holeXY(towards);
   const away = (h: Hole): number => Math.hypot(holeXY(h).x - to.x, holeXY(h).y - to.y);
   return holesOfStrip(hole)
     .filter((h) => !taken.has(printHole(h)))
-    .sort((a, b) => away(a) - away(b));
+    .sort((a, b) => Number(isInner(a)) - Number(isInner(b)) || away(a) - away(b));
 }
+
+const isInner = (h: Hole): boolean => h.row === 'e' || h.row === 'f';
 
 /** The outline of a seated part on the mat, in tenths of an inch, turn included. */
 export interface Outline {

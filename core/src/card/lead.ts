@@ -10,6 +10,7 @@ import {
   isRailStrip,
   leadsOf,
   type Nets,
+  nextBreadboard,
   nextFree,
   occupancyOf,
   partOf,
@@ -120,7 +121,7 @@ class Builder {
     private readonly nets: Nets,
     private readonly packing: Packing,
     private readonly netlist: Netlist,
-    kind: FloorKind,
+    private readonly kind: FloorKind,
   ) {
     this.planned = seatAll(this.packing, kind) ?? emptyBoard;
     this.sources = sourcesOf(this.packing, board);
@@ -310,10 +311,10 @@ class Builder {
       if (net === null) return null;
       const home = this.resistorOn(net);
       if (home) return this.carries(home.other, GROUND)();
-      const loose = this.looseResistor(plannedRef);
-      if (loose) return this.joined(`${loose.ref}.1`, net, what);
       const planned = this.planned.parts[plannedRef];
       const value = planned?.value ?? 1000;
+      const loose = this.looseResistor(plannedRef, value);
+      if (loose) return this.joined(`${loose.ref}.1`, net, what);
       const ref = partOf(this.board, plannedRef) ? nextFree('R', this.board.parts) : plannedRef;
       const bare: SeatedPart = { ref, part: 'resistor', at: '', turn: 0, value };
       const places = [
@@ -331,7 +332,7 @@ class Builder {
       const free = freeSeat(this.board, bare);
       return free
         ? { edit: { kind: 'seat', part: free }, says: `Seat ${ref}, ${what}, ${value} Ω.` }
-        : finding('hand/no-seat', [], { part: what });
+        : this.moreRoom(what);
     };
   }
 
@@ -347,28 +348,40 @@ class Builder {
     return null;
   }
 
-  /** A resistor by its planned name that is joined to nothing with its first lead. */
-  private looseResistor(ref: string): SeatedPart | null {
-    const part = partOf(this.board, ref);
-    const net = this.nets.nets[this.nets.ofPin.get(`${ref}.1`) ?? -1];
-    return part?.part === 'resistor' && part.signal === undefined && (net?.pins.length ?? 0) < 2 ? part : null;
+  /** A resistor that is joined to nothing with its first lead: the one by the planned name, or any of the value. */
+  private looseResistor(planned: string, value: number): SeatedPart | null {
+    const isLoose = (part: SeatedPart): boolean => {
+      const net = this.nets.nets[this.nets.ofPin.get(`${part.ref}.1`) ?? -1];
+      return part.part === 'resistor' && part.signal === undefined && (net?.pins.length ?? 0) < 2;
+    };
+    const loose = Object.values(this.board.parts).filter(isLoose);
+    return loose.find((p) => p.ref === planned) ?? loose.find((p) => p.value === value) ?? null;
   }
 
-  /** A part is there: by its name, or any other that does the same. */
+  /** A part is there: by its name when it has no label, or any other that does the same. */
   private seated(ref: string, serves: (part: SeatedPart) => boolean, what: string): Want {
     return () => {
       const planned = this.planned.parts[ref];
       const there = partOf(this.board, ref);
-      if (!planned || (there && there.part === planned.part) || Object.values(this.board.parts).some(serves))
-        return null;
+      // A lamp by the planned name may show something else: names of the plan shift when a signal is put before others.
+      const isNamed = planned?.signal === undefined && there?.part === planned?.part;
+      if (!planned || isNamed || Object.values(this.board.parts).some(serves)) return null;
       if (there && typeOf(planned)?.kind === 'chip')
         return finding('lead/other-part', [{ kind: 'part', ref }], { ref, there: there.part, wanted: planned.part });
       const named = { ...planned, ref: there ? nextFree(ref.replace(/\d+$/, ''), this.board.parts) : ref };
       const fits = checkSeat(this.board, named).length === 0 && this.isClear(named);
       const part = fits ? named : freeSeat(this.board, named);
-      if (!part) return finding('hand/no-seat', [], { part: named.part });
+      if (!part) return this.moreRoom(named.part);
       return { edit: { kind: 'seat', part }, says: `Seat ${part.ref}, ${what}, with its first pin in ${part.at}.` };
     };
+  }
+
+  /** One more breadboard of the plan's kind, when a part finds no place on those that are there. */
+  private moreRoom(what: string): LeadStep | Finding {
+    const id = nextBreadboard(this.board, this.kind);
+    return id
+      ? { edit: { kind: 'add-breadboard', id }, says: `Lay breadboard ${id} down: ${what} has no place left.` }
+      : finding('hand/no-seat', [], { part: what });
   }
 
   private expectation: ReturnType<typeof expectationOf> | undefined;

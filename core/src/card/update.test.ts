@@ -4,6 +4,7 @@ import { extractNets } from '../board';
 import { printSheet } from '../design';
 import { inspect } from '../inspection';
 import { newJob, packJob } from '../job';
+import { whatIsWrong } from '../packing';
 import { interlockSheet, laidOut, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { broughtUpTo } from './update';
@@ -41,6 +42,26 @@ describe('a board brought up to a design that has changed', () => {
     const update = broughtUpTo(job.board, packing, netlist);
     expect(update).toMatchObject({ taken: [], added: [], stopped: null });
     expect(update.board).toEqual(job.board);
+  });
+
+  it.each([
+    ['another output', (s: string) => `out Z "both gates"\n${s}\nZ = U & L & K`],
+    ['an output less', (s: string) => s.replace('out W "warning bell"', '').replace('W = ~(U | L)', '')],
+    ['another function', (s: string) => s.replace('P = K & ~E & U & L', 'P = K & ~E | U & L')],
+    [
+      'more than its breadboard holds',
+      (s: string) =>
+        `${s}\n${['A', 'B', 'C', 'D', 'F', 'H'].map((n) => `out ${n}\n${n} = U ^ ~(L | P) ^ (K & W)`).join('\n')}`,
+    ],
+    ['another input', (s: string) => `in N "night"\n${s.replace('G = K & E', 'G = K & E & N')}`],
+  ])('is finished, and right, after %s', async (_, change) => {
+    const { job } = await laidOut(interlockSheet);
+    const { packing, netlist } = await packed(change(interlockSheet));
+    const { board, packing: wired, stopped } = broughtUpTo(job.board, packing, netlist);
+    expect(stopped).toBeNull();
+    for (const held of [packing, wired])
+      expect(inspect(board, extractNets(board), held, 'HC').filter((f) => f.severity === 'error')).toEqual([]);
+    expect(whatIsWrong(netlist, wired)).toBeNull();
   });
 
   it('changes only what one changed gate touches', async () => {

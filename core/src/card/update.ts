@@ -8,8 +8,12 @@ import type { Packing } from '../packing';
 import { expectationOf, type FloorKind, GROUND, SUPPLY } from '../planning';
 import { leadOn } from './lead';
 
-/** A board brought up to a packing: what was taken off it and what was put on, by reference and id; `stopped` when it could not be finished. */
+/**
+ * A board brought up to a packing, with the packing on the units as they are wired: what was taken off and what was put
+ * on, by reference and id. `stopped` says why it could not be finished: then the board is not to be used.
+ */
 export interface Update {
+  readonly packing: Packing;
   readonly board: Board;
   readonly taken: readonly string[];
   readonly added: readonly string[];
@@ -32,10 +36,12 @@ export function broughtUpTo(
   tell?: (share: number) => void,
 ): Update {
   const kept = withoutWrong(board, packing);
-  let job = { ...newJob('update'), board: kept };
+  // What was kept was kept for these units: another match of the half-empty board might choose others.
+  const { wired } = kept;
+  let job = { ...newJob('update'), board: kept.board };
   let stopped: Finding | null = null;
   for (let n = 0; n < MOST_STEPS; n++) {
-    const next = leadOn(job.board, packing, netlist, kind);
+    const next = leadOn(job.board, wired, netlist, kind);
     tell?.(next.done / Math.max(1, next.total));
     stopped = next.stopped;
     if (!next.step) break;
@@ -52,6 +58,7 @@ export function broughtUpTo(
     JSON.stringify([board.parts[id], board.jumpers[id]]) ===
     JSON.stringify([job.board.parts[id], job.board.jumpers[id]]);
   return {
+    packing: wired,
     board: job.board,
     taken: [...before].filter((id) => !after.has(id) || !same(id)),
     added: [...after].filter((id) => !before.has(id) || !same(id)),
@@ -59,8 +66,8 @@ export function broughtUpTo(
   };
 }
 
-/** The board without parts that no longer serve and jumpers that would join what must not be joined. */
-function withoutWrong(board: Board, packing: Packing): Board {
+/** The board without parts that no longer serve and jumpers that would join what must not be joined, and the units that it was held to. */
+function withoutWrong(board: Board, packing: Packing): { board: Board; wired: Packing } {
   const parts = servingParts(board, packing);
   const bare = { ...board, parts };
   const wired = matched(packing, bare, extractNets(bare));
@@ -69,7 +76,7 @@ function withoutWrong(board: Board, packing: Packing): Board {
   const loose = (j: Jumper): boolean => [j.from, j.to].some((end) => labels.isDeserted(end, board));
   for (const jumper of Object.values(board.jumpers).sort((a, b) => byNumber(a.id, b.id)))
     if (!loose(jumper) && labels.join(jumper.from, jumper.to)) jumpers[jumper.id] = jumper;
-  return { ...bare, jumpers };
+  return { board: { ...bare, jumpers }, wired };
 }
 
 /** Parts that stay: chips that the packing has under their name, switches and lamps of signals that are left, and what has no label. */

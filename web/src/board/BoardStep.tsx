@@ -1,5 +1,15 @@
 import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
-import { benchParts, chips, isBare, isOutdated, partNumber, readCommand, remedy, says } from '@saddlebag/core';
+import {
+  benchParts,
+  chips,
+  isBare,
+  isOutdated,
+  type Packing,
+  partNumber,
+  readCommand,
+  remedy,
+  says,
+} from '@saddlebag/core';
 import { useMemo, useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
@@ -155,7 +165,8 @@ interface BoardToolsProps {
 }
 
 function BoardTools({ onSay, onDispatch, line, refusal, svg, led, onLead }: BoardToolsProps) {
-  const { job, packing } = useJobView();
+  const { job } = useJobView();
+  const packing = usePackingToLay();
   const [text, setText] = useState('');
   const laying = useLayOut();
   return (
@@ -274,11 +285,16 @@ function Progress({ laying: { share, stop } }: { readonly laying: LayingOut }) {
   );
 }
 
+/** The packing, once the sheet has something to lay out. */
+function usePackingToLay(): Packing | null {
+  const { packing, reading } = useJobView();
+  return (reading?.design.outputs.length ?? 0) > 0 ? packing : null;
+}
+
 /** What to do with an empty board. */
 function BareBoard({ onLead }: { readonly onLead: () => void }) {
-  const { packing, reading } = useJobView();
+  const ready = usePackingToLay() !== null;
   const laying = useLayOut();
-  const ready = packing !== null && (reading?.design.outputs.length ?? 0) > 0;
   return (
     <Flex position="absolute" inset="0" align="center" justify="center" pointerEvents="none">
       <Box

@@ -58,12 +58,16 @@ export function useLayOut(onLaid?: () => void): LayingOut {
           api.update(job.board, packing, netlist, kind, callback(setShare)),
         );
         const { board, taken, added, stopped } = made;
+        if (stopped)
+          return {
+            edit: null,
+            says: `The board was left as it is: ${says(stopped)} Lay it out afresh, or mend it by hand.`,
+          };
         const said = [
           taken.length === 0 ? 'Nothing had to go.' : `Taken off: ${list(taken)}.`,
           added.length === 0 ? '' : `New or elsewhere: ${list(added)}.`,
-          stopped ? `${says(stopped)} ${remedy(stopped)}` : '',
         ];
-        return { edit: { kind: 'lay-out', packing, board }, says: said.filter(Boolean).join(' ') };
+        return { edit: { kind: 'lay-out', packing: made.packing, board }, says: said.filter(Boolean).join(' ') };
       }),
     stop: () => {
       working.current?.abort();

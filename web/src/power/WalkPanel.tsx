@@ -107,7 +107,7 @@ function WalkButton({ disabled, onWalk, onStop }: WalkButtonProps) {
       </Button>
     );
   return (
-    <Button size="md" variant="solid" disabled={disabled} onClick={onWalk}>
+    <Button size="md" variant="solid" flexShrink="0" disabled={disabled} onClick={onWalk}>
       Walk the table
     </Button>
   );
