@@ -14,7 +14,7 @@ const MAX_INPUTS = 16;
 /**
  * Finds the last row that makes a net of the design high and the last that makes it low, written as
  * switch settings `K=1 E=0`; inputs that the net does not depend on are left out of neither, so that
- * the row is one row of the table.
+ * the row is one row of the table. Rows in which no output matters are no trial: there a board may do otherwise.
  */
 export function trialOf(netlist: Netlist, net: string, pin: string): Trial {
   const { inputs } = netlist;
@@ -25,9 +25,10 @@ export function trialOf(netlist: Netlist, net: string, pin: string): Trial {
   if (made.has(net) || needed.some((g) => g.inputs.some((n) => made.has(n)))) return { pin, high: null, low: null };
   const [column] = sweep(compile({ inputs, gates: needed, outputs: [net] })).columns;
   const rows = 2 ** inputs.length;
+  const unused = new Set(netlist.unused?.rows);
   const find = (value: 0 | 1): string | null => {
     for (let row = rows - 1; row >= 0; row--)
-      if (((((column as Int32Array)[row >>> 5] as number) >>> (row & 31)) & 1) === value)
+      if (!unused.has(row) && ((((column as Int32Array)[row >>> 5] as number) >>> (row & 31)) & 1) === value)
         return inputs.map((name, i) => `${name}=${inputAt(inputs.length, i, row)}`).join(' ');
     return null;
   };

@@ -7,6 +7,7 @@ import { type Netlist, netlistOf } from './netlist';
 import { type OwnPart, ownPartsOf, withOwnParts } from './own-part';
 import { parseSheet } from './parser';
 import type { Declarations, Equation, Sheet, Signal } from './sheet';
+import { unusedIn } from './unused';
 
 /**
  * A design: what the sheet declares, written out; its gates, stored signals and used parts; and what it
@@ -64,7 +65,9 @@ function designOf(sheet: Sheet, library: Library, before: readonly Finding[]): O
   const { netlist, findings: more } = netlistOf(declared);
   if (more.length > 0) return { ...nothing, findings: byPlace([...all, ...more]) };
   const behaviour = behaviourOf(whole, declared === whole ? netlist : netlistOf(whole).netlist);
-  return { sheet, design: { ...declared, netlist, behaviour }, findings: byPlace(all) };
+  const unused = unusedIn(behaviour);
+  const marked = unused ? { ...netlist, unused } : netlist;
+  return { sheet, design: { ...declared, netlist: marked, behaviour }, findings: byPlace(all) };
 }
 
 const start = { from: 0, to: 0 };

@@ -67,6 +67,14 @@ export interface Netlist {
   readonly outputs: readonly { readonly name: string; readonly net: string }[];
   readonly gates: readonly Gate[];
   readonly cells: readonly Cell[];
+  /** Absent when every row matters to every output, or when there are too many inputs to tell. */
+  readonly unused?: Unused;
+}
+
+/** Rows, by number, in which no output matters; `more` when single outputs have others beside. */
+export interface Unused {
+  readonly rows: readonly number[];
+  readonly more: boolean;
 }
 
 /** Makes the gates and cells of checked declarations: every name known, no loops but through storage. */

@@ -12,7 +12,7 @@ const ROWS = 1 << 17;
 /**
  * Whether a packing computes the design: every output, and everything that a stored signal, shared wire or
  * used part reads, in all rows of up to 20 sources, and beyond in 131,072 rows drawn by a seed. What cells
- * make counts as a source on both sides. Gives what is wrong, in words for a programmer; null when all is well.
+ * make counts as a source on both sides; rows that matter to no output are left out. Gives what is wrong, in words for a programmer; null when all is well.
  */
 export function whatIsWrong(design: Netlist, packing: Packing): string | null {
   const netlist = lowered(design);
@@ -50,7 +50,11 @@ export function whatIsWrong(design: Netlist, packing: Packing): string | null {
     { inputs: wanted.inputs, gates, outputs: ends.map((e) => e.made as string) },
   ];
   const [a, b] = networks.map((n) => columnsOf(compile(n), wanted.inputs.length)) as [Int32Array[], Int32Array[]];
-  const wrong = ends.findIndex((_, i) => (a[i] as Int32Array).some((w, k) => w !== (b[i] as Int32Array)[k]));
+  const free = new Int32Array(a[0]?.length ?? 0);
+  for (const row of netlist.unused?.rows ?? []) (free[row >>> 5] as number) |= 1 << (row & 31);
+  const differs = (i: number): boolean =>
+    (a[i] as Int32Array).some((w, k) => ((w ^ ((b[i] as Int32Array)[k] as number)) & ~(free[k] as number)) !== 0);
+  const wrong = ends.findIndex((_, i) => differs(i));
   return wrong < 0 ? null : `${ends[wrong]?.what} has another function`;
 }
 

@@ -4,6 +4,7 @@ import type { SolveInteger } from '../logic';
 import { type Assembled, assemble } from './assemble';
 import { type Frame, framesOf } from './blocks';
 import { type Candidate, candidateKey, candidatesOf, earliest, ranksOf } from './candidate';
+import { chainsOf } from './chains';
 import { ChoiceProgram, type Goal, type PinnedLiteral, pruned } from './choice-program';
 import { type FunctionNet, functionsOf, inverse, type Literal } from './functions';
 import { type Held, heldCounts, nothingHeld, type PinnedGate } from './held';
@@ -54,6 +55,10 @@ const MIN_SECONDS = 0.3;
 const MAX_REFINED = 2;
 /** Beyond so many gates the pins are not counted: packages and units take the time there is. */
 const MAX_COUNTED = 40;
+/** Chains drawn for a design of few inputs, the seconds that the program of one has, and their share of the time. */
+const CHAIN_RUNS = 300;
+const CHAIN_SECONDS = 1;
+const CHAIN_SHARE = 0.5;
 
 /**
  * Packs a design's functions instead of its gates: whatever set of units computes the same, over the
@@ -69,110 +74,189 @@ export async function choose(
 ): Promise<Chosen> {
   const functions = functionsOf(netlist);
   if (netlist.gates.length <= MAX_VARIED) await addVariants(functions, netlist);
-  const read = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.inputs.map((i) => i.net) : []));
-  const roots = [...netlist.outputs.map((o) => o.net), ...read].map((net) => functions.ofNet(net));
-  const kinds = unitKindsOf(wish.chips);
-  const { stock = new Map(), held = nothingHeld } = wish;
-  const pins = held.pins.map((p): PinnedLiteral => ({ literal: functions.ofNet(p.net), kind: kindOf(p, kinds) }));
-  const frames = wish.early ? [] : framesOf(functions, netlist, wish.chips, ranksOf(functions));
-  const programOf = (candidates: readonly Candidate[], blocks: readonly Frame[] = []): ChoiceProgram =>
-    new ChoiceProgram({
-      functions,
-      roots,
-      candidates,
-      kinds,
-      stock,
-      pins,
-      least: heldCounts(held),
-      frames: blocks,
-      soft: wish.soft ?? false,
-    });
-  const own = candidatesOf(functions, netlist, 0).filter((c) => kinds.some((k) => serves(k, c.duty)));
-  const more = candidatesOf(functions, netlist).filter((c) => kinds.some((k) => serves(k, c.duty)));
-  const all = [...new Map([...own, ...more].map((c) => [candidateKey(c), c])).values()];
-  // What is early is early among all ways, so that no smaller offer passes for the earliest.
-  const early = earliest(all, functions.sources.length);
-  const offered = wish.early ? early : all;
-  const ownKeys = new Set(own.map(candidateKey));
-  const rich = programOf(offered, frames);
-  const [first, ...rest] = wish.goals as readonly [Goal, ...Goal[]];
-  const deadline = Date.now() + 1000 * wish.seconds;
-  const left = (): number => Math.max(MIN_SECONDS, (deadline - Date.now()) / 1000);
-  const relaxed = await solve(rich.text(first, {}, true), wish.seconds);
-  if (relaxed.status === 'none') return { chosen: null, proved: false, bound: 0 };
-  let bound = Math.ceil(rich.valueOf(first, relaxed.values) - 1e-6);
-  let best: Found | null = null;
-  let proved = false;
-  // Beside an answer of the design's own structure only what is better is looked for.
-  const large = netlist.gates.length > PLAIN_FIRST;
-  const most = (): number => Math.min(best?.least ?? 1e6, wish.below ?? 1e6) - 1;
-  const wanted = [...roots, ...pins.map((p) => p.literal)];
-  const madeOf = (program: ChoiceProgram, values: Values): Assembled =>
-    assemble(netlist, functions, pruned(program.choice(values), wanted), family, held);
-  const attempt = async (program: ChoiceProgram, seconds: number, atMost = 1e6): Promise<void> => {
-    const cut = Math.min(most(), atMost);
-    if (cut < bound) proved = true;
-    if (proved) return;
-    const raise = (to: number | null | undefined): void => {
-      // A bound above the cut is one of what was cut off alone.
-      if (program === rich && typeof to === 'number') bound = Math.max(bound, Math.min(cut + 1, Math.ceil(to - 1e-6)));
-    };
-    const limits = cut < 1e5 ? { [first]: cut } : {};
-    const answer = await solve(program.text(first, limits), Math.min(seconds, left()), (p) => {
-      raise(p.bound);
-      tell({ bound, best: best?.least ?? null, made: null });
-    });
-    raise(answer.bound);
-    const settled = answer.detail === 'Infeasible' || answer.status === 'optimal';
-    if (program === rich && settled && (cut < atMost || answer.status === 'optimal')) proved = true;
-    else if (program === rich && settled) bound = Math.max(bound, atMost + 1);
-    if (answer.status === 'none' || !isWhole(program, functions, roots, answer.values)) return;
-    const made = madeOf(program, answer.values);
-    const value = Math.round(program.valueOf(first, answer.values));
-    // What was of no use is left out, which may save a package that the solver still counted.
-    best = {
-      program,
-      values: answer.values,
-      least: first === 'packages' ? Math.min(value, made.packages.length) : value,
-    };
-    if (best.least <= bound) proved = true;
-    tell({ bound, best: best.least, made });
-  };
-  const ownWays = (): ChoiceProgram => programOf(offered.filter((c) => ownKeys.has(candidateKey(c))));
-  if (large) {
-    await attempt(ownWays(), wish.seconds / 5);
-    if (!wish.early) await attempt(programOf(early), wish.seconds / 4);
-  }
-  if (frames.length > 0) {
-    // A block that is all there is to it is found at once; beyond, gates alone are sooner settled, and blocks better them.
-    if (first === 'packages' && bound <= 1) await attempt(rich, wish.seconds / 4, 1);
-    await attempt(programOf(offered), wish.seconds / 2);
-  }
-  await attempt(rich, 0.9 * wish.seconds);
-  if (!best && !proved && !large && wish.below === undefined) await attempt(ownWays(), wish.seconds / 2);
-  const found = best as Found | null;
-  const least = found?.least ?? wish.below;
-  if (least === undefined) return { chosen: null, proved, bound };
-  if (proved) bound = least;
-  const program = found?.program ?? rich;
-  let values = found?.values ?? null;
-  const limits: Partial<Record<Goal, number>> = { [first]: least };
-  for (const goal of netlist.gates.length > MAX_COUNTED ? rest.slice(0, 1) : rest) {
-    const next = await solve(program.text(goal, limits), Math.min(left(), MAX_REFINED));
-    if (next.status === 'none' || !isWhole(program, functions, roots, next.values)) break;
-    values = next.values;
-    limits[goal] = Math.round(program.valueOf(goal, values));
-  }
-  if (!values) return { chosen: null, proved, bound };
-  const made = madeOf(program, values);
-  return { chosen: made, proved, bound: Math.min(bound, least) };
+  return new Chooser(netlist, family, wish, functions, solve, tell).run();
+}
+
+/** Functions with what is wanted of them, and a program over ways to make them. */
+interface Offer {
+  readonly functions: FunctionNet;
+  readonly roots: readonly Literal[];
+  readonly wanted: readonly Literal[];
+  readonly program: ChoiceProgram;
 }
 
 /** A solution of the first goal. */
 interface Found {
-  readonly program: ChoiceProgram;
+  readonly offer: Offer;
   readonly values: Values;
   readonly least: number;
+}
+
+class Chooser {
+  private readonly kinds: readonly UnitKind[];
+  private readonly held: Held;
+  private readonly first: Goal;
+  private readonly deadline: number;
+  /** Beside an answer of the design's own structure only what is better is looked for. */
+  private readonly large: boolean;
+  private readonly wantedNets: readonly string[];
+  private bound = 0;
+  private best: Found | null = null;
+  private proved = false;
+
+  constructor(
+    private readonly netlist: Netlist,
+    private readonly family: FamilyId,
+    private readonly wish: Wish,
+    private readonly functions: FunctionNet,
+    private readonly solve: SolveInteger,
+    private readonly tell: (soFar: SoFar) => void,
+  ) {
+    this.kinds = unitKindsOf(wish.chips);
+    this.held = wish.held ?? nothingHeld;
+    this.first = wish.goals[0] ?? 'packages';
+    this.deadline = Date.now() + 1000 * wish.seconds;
+    this.large = netlist.gates.length > PLAIN_FIRST;
+    const read = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.inputs.map((i) => i.net) : []));
+    this.wantedNets = [...netlist.outputs.map((o) => o.net), ...read];
+  }
+
+  async run(): Promise<Chosen> {
+    const { functions, netlist, wish } = this;
+    const frames = wish.early ? [] : framesOf(functions, netlist, wish.chips, ranksOf(functions));
+    const own = this.waysOver(functions, 0);
+    const all = [...new Map([...own, ...this.waysOver(functions)].map((c) => [candidateKey(c), c])).values()];
+    // What is early is early among all ways, so that no smaller offer passes for the earliest.
+    const early = earliest(all, functions.sources.length);
+    const offered = wish.early ? early : all;
+    const ownKeys = new Set(own.map(candidateKey));
+    const rich = this.offer(functions, offered, frames);
+    const relaxed = await this.solve(rich.program.text(this.first, {}, true), wish.seconds);
+    if (relaxed.status === 'none') return { chosen: null, proved: false, bound: 0 };
+    this.bound = Math.ceil(rich.program.valueOf(this.first, relaxed.values) - 1e-6);
+    const ownWays = (): Offer =>
+      this.offer(
+        functions,
+        offered.filter((c) => ownKeys.has(candidateKey(c))),
+      );
+    if (this.large) {
+      await this.attempt(ownWays(), wish.seconds / 5);
+      if (!wish.early) await this.attempt(this.offer(functions, early), wish.seconds / 4);
+    }
+    if (frames.length > 0) {
+      // A block that is all there is to it is found at once; beyond, gates alone are sooner settled, and blocks better them.
+      if (this.first === 'packages' && this.bound <= 1)
+        await this.attempt(rich, wish.seconds / 4, { atMost: 1, rich: true });
+      await this.attempt(this.offer(functions, offered), wish.seconds / 2);
+    }
+    await this.tryChains();
+    await this.attempt(rich, 0.9 * wish.seconds, { rich: true });
+    if (!this.best && !this.proved && !this.large && wish.below === undefined)
+      await this.attempt(ownWays(), wish.seconds / 2);
+    return this.refined(rich);
+  }
+
+  private waysOver(functions: FunctionNet, sets?: number): Candidate[] {
+    return candidatesOf(functions, this.netlist, sets).filter((c) => this.kinds.some((k) => serves(k, c.duty)));
+  }
+
+  private offer(functions: FunctionNet, candidates: readonly Candidate[], frames: readonly Frame[] = []): Offer {
+    const { wish, held, kinds } = this;
+    const roots = this.wantedNets.map((net) => functions.ofNet(net));
+    const pins = held.pins.map((p): PinnedLiteral => ({ literal: functions.ofNet(p.net), kind: kindOf(p, kinds) }));
+    const program = new ChoiceProgram({
+      functions,
+      roots,
+      candidates,
+      kinds,
+      stock: wish.stock ?? new Map(),
+      pins,
+      least: heldCounts(held),
+      frames,
+      soft: wish.soft ?? false,
+    });
+    return { functions, roots, wanted: [...roots, ...pins.map((p) => p.literal)], program };
+  }
+
+  private left(): number {
+    return Math.max(MIN_SECONDS, (this.deadline - Date.now()) / 1000);
+  }
+
+  private madeOf({ functions, program, wanted }: Offer, values: Values): Assembled {
+    return assemble(this.netlist, functions, pruned(program.choice(values), wanted), this.family, this.held);
+  }
+
+  /** Looks for something better than there is; what is settled of the rich offer is settled of all that is offered. */
+  private async attempt(
+    offer: Offer,
+    seconds: number,
+    { atMost = 1e6, rich = false }: { atMost?: number; rich?: boolean } = {},
+  ): Promise<void> {
+    const { first } = this;
+    const { program } = offer;
+    const cut = Math.min(this.best?.least ?? 1e6, this.wish.below ?? 1e6, atMost + 1) - 1;
+    if (cut < this.bound) this.proved = true;
+    if (this.proved) return;
+    const raise = (to: number | null | undefined): void => {
+      // A bound above the cut is one of what was cut off alone.
+      if (rich && typeof to === 'number') this.bound = Math.max(this.bound, Math.min(cut + 1, Math.ceil(to - 1e-6)));
+    };
+    const limits = cut < 1e5 ? { [first]: cut } : {};
+    const answer = await this.solve(program.text(first, limits), Math.min(seconds, this.left()), (p) => {
+      raise(p.bound);
+      this.tell({ bound: this.bound, best: this.best?.least ?? null, made: null });
+    });
+    raise(answer.bound);
+    const settled = answer.detail === 'Infeasible' || answer.status === 'optimal';
+    if (rich && settled && (cut < atMost || answer.status === 'optimal')) this.proved = true;
+    else if (rich && settled) this.bound = Math.max(this.bound, atMost + 1);
+    if (answer.status === 'none' || !isWhole(offer, answer.values)) return;
+    const made = this.madeOf(offer, answer.values);
+    const value = Math.round(program.valueOf(first, answer.values));
+    // What was of no use is left out, which may save a package that the solver still counted.
+    const least = first === 'packages' ? Math.min(value, made.packages.length) : value;
+    this.best = { offer, values: answer.values, least };
+    if (least <= this.bound) this.proved = true;
+    this.tell({ bound: this.bound, best: least, made });
+  }
+
+  /** Chains of few gates of two inputs that make all outputs, each a small program of its own and soon settled. */
+  private async tryChains(): Promise<void> {
+    const { wish, functions } = this;
+    if (this.first !== 'packages' || wish.early || this.netlist.cells.length > 0) return;
+    const roots = this.wantedNets.map((net) => functions.ofNet(net));
+    const offers = chainsOf(functions, roots, CHAIN_RUNS).map((chain) => {
+      const small = functions.madeByChain(chain);
+      return this.offer(small, this.waysOver(small, 0));
+    });
+    // As few as the bound is soon found or soon refused; only when no chain has it is one more allowed.
+    const until = Date.now() + 1000 * CHAIN_SHARE * wish.seconds;
+    for (let atMost = this.bound; offers.length > 0 && Date.now() < until && !this.proved; atMost++)
+      for (const offer of offers) {
+        if (this.proved || Date.now() > until || atMost >= (this.best?.least ?? wish.below ?? 1e6)) return;
+        await this.attempt(offer, CHAIN_SECONDS, { atMost });
+      }
+  }
+
+  /** The best that was found, with the goals after the first made least in their turn. */
+  private async refined(rich: Offer): Promise<Chosen> {
+    const { wish, proved } = this;
+    const least = this.best?.least ?? wish.below;
+    if (least === undefined) return { chosen: null, proved, bound: this.bound };
+    if (proved) this.bound = least;
+    const offer = this.best?.offer ?? rich;
+    let values = this.best?.values ?? null;
+    const limits: Partial<Record<Goal, number>> = { [this.first]: least };
+    const rest = wish.goals.slice(1);
+    for (const goal of this.netlist.gates.length > MAX_COUNTED ? rest.slice(0, 1) : rest) {
+      const next = await this.solve(offer.program.text(goal, limits), Math.min(this.left(), MAX_REFINED));
+      if (next.status === 'none' || !isWhole(offer, next.values)) break;
+      values = next.values;
+      limits[goal] = Math.round(offer.program.valueOf(goal, values));
+    }
+    if (!values) return { chosen: null, proved, bound: this.bound };
+    return { chosen: this.madeOf(offer, values), proved, bound: Math.min(this.bound, least) };
+  }
 }
 
 /** The kind of the unit that a gate is pinned to; -1 when no chip at hand has such units. */
@@ -183,7 +267,7 @@ function kindOf({ part, unit }: PinnedGate, kinds: readonly UnitKind[]): number 
 type Values = Readonly<Record<string, number>>;
 
 /** Whether a solution makes all that is wanted: one broken off by the clock may not. */
-function isWhole(program: ChoiceProgram, functions: FunctionNet, roots: readonly Literal[], values: Values): boolean {
+function isWhole({ program, functions, roots }: Offer, values: Values): boolean {
   const { ways, inverters, blocks = [] } = program.choice(values);
   const made = new Set<Literal>([0, 1, ...functions.sources.map((_, i) => 2 * (i + 1))]);
   const makers = [

@@ -1,5 +1,6 @@
 import { type Netlist, networkOf } from '../design';
 import type { Expr, GateKind } from '../logic';
+import type { ChainStep } from './chains';
 
 /**
  * A signal up to complement: class number times two, plus one for the complement of the class's own
@@ -13,11 +14,14 @@ export const inverse = (l: Literal): Literal => l ^ 1;
 /** Up to so many sources functions are known in all rows; beyond, in rows drawn by a seed. */
 const MAX_ALL_ROWS = 12;
 const DRAWN_WORDS = 256;
+/** The depth of functions that nothing is known to make. */
+const FAR = 1000;
 
 /**
  * The functions of a design, each once up to complement, as bit sets over rows; and their order: a class
  * is made from classes of lower rank alone. Class 0 is the constant, then come the sources. `exact` tells
- * whether the rows are all there are, so that equal bits are equal functions.
+ * whether the rows are all there are, so that equal bits are equal functions. Rows that matter to nothing are
+ * taken to be like row 0, whatever the inputs say: functions that differ in them alone are then one.
  */
 export class FunctionNet {
   readonly exact: boolean;
@@ -29,14 +33,54 @@ export class FunctionNet {
   readonly steps: { readonly makes: Literal; readonly kind: GateKind; readonly of: readonly Literal[] }[] = [];
   private readonly byBits = new Map<string, number>();
   private readonly literals = new Map<string, Literal>();
+  private readonly free: ReadonlySet<number>;
 
-  constructor(readonly sources: readonly string[]) {
+  constructor(
+    readonly sources: readonly string[],
+    unused: readonly number[] = [],
+  ) {
     this.exact = sources.length <= MAX_ALL_ROWS;
     this.words = this.exact ? Math.max(1, (2 ** sources.length) >> 5) : DRAWN_WORDS;
+    // Row 0 stays, so that every source is low in it.
+    const free = new Set(this.exact ? unused.filter((r) => r > 0) : []);
+    this.free = this.areApart(free) ? free : new Set();
     this.add(new Int32Array(this.words), 0);
     for (const [i, name] of sources.entries()) this.literals.set(name, this.add(this.sourceRows(i), 0));
     this.literals.set('0', 0);
     this.literals.set('1', 1);
+  }
+
+  /** Whether a row, by number, matters to nothing. */
+  isFree(row: number): boolean {
+    return this.free.has(row);
+  }
+
+  /** Rows that matter to nothing and are taken for another. */
+  get freeRows(): number {
+    return this.free.size;
+  }
+
+  /** The same sources over the same rows, and the same names, but of ways to make functions only those of a chain. */
+  madeByChain(chain: readonly ChainStep[]): FunctionNet {
+    const net = new FunctionNet(this.sources, [...this.free]);
+    for (const { of, kind } of chain) {
+      const literals = of.map((f) => net.find(Int32Array.of(f)));
+      if (literals.includes(null)) throw new Error('a step of a chain reads what is not made');
+      net.wide(kind, literals as Literal[]);
+    }
+    for (const [name, l] of this.literals) net.name(name, net.add(this.bits(l), FAR));
+    return net;
+  }
+
+  /** Whether no source is constant or like another, or its complement, in the rows that are left. */
+  private areApart(free: ReadonlySet<number>): boolean {
+    const n = this.sources.length;
+    const texts = this.sources.map((_, i) => {
+      let text = '';
+      for (let row = 0; row < 2 ** n && free.size > 0; row++) if (!free.has(row)) text += (row >>> (n - 1 - i)) & 1;
+      return text;
+    });
+    return free.size === 0 || (texts.every((t) => t.includes('1')) && new Set(texts).size === n);
   }
 
   get count(): number {
@@ -192,7 +236,8 @@ export class FunctionNet {
       return rows;
     }
     const k = n - 1 - i;
-    for (let row = 0; row < 2 ** n; row++) if ((row >>> k) & 1) (rows[row >>> 5] as number) |= 1 << (row & 31);
+    for (let row = 0; row < 2 ** n; row++)
+      if ((row >>> k) & 1 && !this.free.has(row)) (rows[row >>> 5] as number) |= 1 << (row & 31);
     return rows;
   }
 }
@@ -206,7 +251,7 @@ const keyOf = (bits: Int32Array): string => {
 
 /** The functions of a design's gates, the steps of wide gates among them. */
 export function functionsOf(netlist: Netlist): FunctionNet {
-  const functions = new FunctionNet(networkOf(netlist).inputs);
+  const functions = new FunctionNet(networkOf(netlist).inputs, netlist.unused?.rows);
   for (const { output, kind, inputs } of netlist.gates)
     functions.name(
       output,

@@ -104,7 +104,8 @@ export function fingerprint(netlist: Netlist): string {
   const gates = netlist.gates.map((g) => `${g.output}=${g.kind}(${g.inputs.join()})`);
   const outputs = netlist.outputs.map((o) => `${o.name}:${o.net}`);
   const cells = netlist.cells.map(({ at, ...cell }) => JSON.stringify(cell));
-  const text = [netlist.inputs.join(), outputs.join(), ...gates, ...cells].join(';');
+  const unused = netlist.unused ? [`unused ${netlist.unused.rows.join()}`] : [];
+  const text = [netlist.inputs.join(), outputs.join(), ...gates, ...cells, ...unused].join(';');
   let a = 0x9e3779b9;
   let b = 0x85ebca6b;
   for (let i = 0; i < text.length; i++) {

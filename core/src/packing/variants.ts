@@ -23,8 +23,8 @@ export async function addVariants(functions: FunctionNet, netlist: Netlist): Pro
     const support = supportOf(functions, l);
     if (support === null || support.length < 2) continue;
     const names = support.map((i) => functions.sources[i] as string);
-    const on = localRows(functions, l, support);
-    for (const e of await formsOf(on, names)) functions.expr(e);
+    const { on, free } = localRows(functions, l, support);
+    for (const e of await formsOf(on, free, names)) functions.expr(e);
     expandByEach(functions, on, names);
   }
 }
@@ -32,6 +32,8 @@ export async function addVariants(functions: FunctionNet, netlist: Netlist): Pro
 /** The sources that a literal depends on, by index; null when there are over MAX_CONE, or not all rows are known. */
 function supportOf(functions: FunctionNet, l: Literal): number[] | null {
   if (!functions.exact) return null;
+  // With rows left out, what depends on what is a matter of choice.
+  if (functions.freeRows > 0) return functions.sources.length <= MAX_CONE ? functions.sources.map((_, i) => i) : null;
   const bits = functions.bits(l);
   const n = functions.sources.length;
   const support: number[] = [];
@@ -55,21 +57,22 @@ function dependsOn(bits: Int32Array, k: number, n: number): boolean {
   return bits.some((w, i) => (i & step) === 0 && w !== bits[i + step]);
 }
 
-/** The function over its support alone, its first source the most significant. */
-function localRows(functions: FunctionNet, l: Literal, support: readonly number[]): Rows {
+/** The function over its support alone, its first source the most significant, and the rows of that which do not matter. */
+function localRows(functions: FunctionNet, l: Literal, support: readonly number[]): { on: Rows; free: Rows } {
   const bits = functions.bits(l);
   const n = functions.sources.length;
-  const rows = new Int32Array(wordsFor(support.length));
+  const on = new Int32Array(wordsFor(support.length));
+  const free = new Int32Array(on.length);
   for (let r = 0; r < 2 ** support.length; r++) {
     const row = support.reduce((at, i, k) => at | (((r >>> (support.length - 1 - k)) & 1) << (n - 1 - i)), 0);
-    if (((bits[row >>> 5] as number) >>> (row & 31)) & 1) (rows[0] as number) |= 1 << r;
+    if (functions.isFree(row)) (free[0] as number) |= 1 << r;
+    else if (((bits[row >>> 5] as number) >>> (row & 31)) & 1) (on[0] as number) |= 1 << r;
   }
-  return rows;
+  return { on, free };
 }
 
-async function formsOf(on: Rows, names: readonly string[]): Promise<Expr[]> {
+async function formsOf(on: Rows, free: Rows, names: readonly string[]): Promise<Expr[]> {
   const inputs = names.length;
-  const free = new Int32Array(on.length);
   const off = offRows(on, free, inputs);
   const [ones, zeros] = [
     await minimise({ inputs, on: [on], free: [free] }),

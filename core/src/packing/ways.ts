@@ -244,20 +244,23 @@ function byTrying(
   const functions = functionsOf(netlist);
   if (functions.sources.length > MAX_EXHAUSTED || netlist.cells.length > 0) return { best: null, least: 1 };
   const roots = netlist.outputs.map((o) => functions.ofNet(o.net));
+  // Where outputs are free in rows that are not left out, every set was tried of less than there may be.
+  const isAll = !netlist.unused || (!netlist.unused.more && functions.freeRows === netlist.unused.rows.length);
   // Where packages are not what counts, a packing of few is but one to compare with.
   const counts = way === 'fewest' || way === 'drawer';
   for (let packages = 1; packages <= most; packages++) {
     // Of many outputs fewer sets are tried: their searches are wide and seldom come to an end.
-    const tries = counts ? TRIES / (roots.length > MANY_OUTPUTS ? 4 : 1) : TRIES / 6;
+    const tries = counts ? TRIES / (roots.length > MANY_OUTPUTS ? 8 : 1) : TRIES / 6;
     const answer = exhaust(functions, roots, wish.chips, wish.stock ?? new Map(), packages, tries);
     if (answer.found) {
       const made = assemble(netlist, functions, answer.found, family);
-      const sure = counts ? 'all' : 'best';
-      return { best: { packing: packingOf(netlist, family, made, way, sure, packages), sure }, least: packages };
+      const sure = counts ? (isAll ? 'all' : 'tried') : 'best';
+      const packing = packingOf(netlist, family, made, way, sure, packages);
+      return { best: { packing, sure }, least: isAll ? packages : 1 };
     }
-    if (!answer.none) return { best: null, least: packages };
+    if (!answer.none) return { best: null, least: isAll ? packages : 1 };
   }
-  return { best: null, least: Math.max(1, most + 1) };
+  return { best: null, least: isAll ? Math.max(1, most + 1) : 1 };
 }
 
 function outcomeOf(netlist: Netlist, family: FamilyId, way: Way, chosen: Chosen): Outcome {
