@@ -10,6 +10,7 @@ import {
   type Edit,
   type Finding,
   finding,
+  freedom,
   type Held,
   isError,
   type Job,
@@ -120,7 +121,8 @@ function act(file: string, options: PackOptions, output: Output): Promise<number
       tell(packing, output);
       const used = `${many(count.packages, 'package')}, ${many(count.unitsUsed, 'unit')} used, ${count.unitsSpare} spare`;
       const deep = `${many(path.gates, 'gate')} deep, ${path.typicalNs.toFixed(0)} ns`;
-      output.out(`${used}; ${deep}. ${sureness(withSureness(packing))}\n`);
+      const free = freedom(reading.design.netlist, packing);
+      output.out(`${used}; ${deep}. ${[sureness(withSureness(packing)), free].filter(Boolean).join(' ')}\n`);
       tellFindings(all, output, job.sheet);
     }
     return codeFor(all);

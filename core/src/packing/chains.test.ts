@@ -12,6 +12,7 @@ import { solve } from '../testing/interlock';
 import { blockNumbers } from './blocks';
 import { chainsOf } from './chains';
 import { whatIsWrong } from './check';
+import { freedom } from './figures';
 import { FunctionNet, functionsOf } from './functions';
 import { networkOfPacking } from './packing';
 import { choosable } from './units';
@@ -83,6 +84,7 @@ describe('rows that never matter', () => {
   it('are used: a decimal digit on seven segments takes four packages, as few as the program has', async () => {
     const { packing } = await packWay(netlistOf(segments), 'HC', 'fewest', classicOnly, solve, 12);
     expect([packing?.packages.length, packing?.sure, packing?.bound]).toEqual([4, 'tried', 4]);
+    expect(packing && freedom(netlistOf(segments), packing)).toMatch(/^In the 6 rows where nothing matters/);
   }, 60_000);
 
   it('change no row that does matter, of the packing and of its board', async () => {

@@ -1,4 +1,5 @@
 import { type FamilyId, families, typeOf } from '../catalogue';
+import type { Netlist } from '../design';
 import { levelsOf } from './blocks';
 import { gatesOf } from './check';
 import { drivenBy, type Packing } from './packing';
@@ -69,6 +70,13 @@ export function missingFrom(
     const have = drawer.get(base) ?? 0;
     return have < n ? [{ part, need: n, have }] : [];
   });
+}
+
+/** What a packing by functions may do otherwise than the sheet's gates; null where nothing. */
+export function freedom({ unused }: Netlist, { way = 'written' }: Packing): string | null {
+  const n = unused?.rows.length ?? 0;
+  if (n === 0 || way === 'written') return null;
+  return `In the ${n === 1 ? 'row' : `${n} rows`} where nothing matters the board may do otherwise than the sheet’s gates.`;
 }
 
 /** How sure a packing is, claiming no more than is known. */

@@ -3,7 +3,7 @@ export * from './by-hand';
 export type { Duty } from './candidate';
 export { whatIsWrong } from './check';
 export * from './drawer';
-export { jumpersOf, missingFrom, pathOf, sureness } from './figures';
+export { freedom, jumpersOf, missingFrom, pathOf, sureness } from './figures';
 export { type Added, againstRules, type Held, heldKey, holdsNothing, nothingHeld, type PinnedGate } from './held';
 export { noRules, pack, type Rules } from './pack';
 export * from './packing';

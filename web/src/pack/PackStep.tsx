@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import {
   againstRules,
   countPacking,
+  freedom,
   isBare,
   type Packing,
   partsListCsv,
@@ -146,7 +147,9 @@ interface SummaryProps {
 
 /** What the job's packing takes, how sure it is, and what comes next. */
 function Summary({ packing, working, onAgain }: SummaryProps) {
-  const { job, id } = useJobView();
+  const { job, id, reading } = useJobView();
+  const netlist = reading?.design.netlist;
+  const free = netlist && freedom(netlist, packing);
   const navigate = useNavigate();
   const { packages, unitsUsed, unitsSpare } = countPacking(packing);
   const laid = !isBare(job.board);
@@ -167,7 +170,7 @@ function Summary({ packing, working, onAgain }: SummaryProps) {
           ))}
         </Flex>
         <Text fontSize="13px" color="soft" mb="10px">
-          {sureness({ ...packing, sure: packing.sure ?? (packing.proved ? 'tried' : 'best') })}
+          {sureness({ ...packing, sure: packing.sure ?? (packing.proved ? 'tried' : 'best') })} {free}
         </Text>
         <Heading as="h3" srOnly>
           next
