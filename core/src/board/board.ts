@@ -31,9 +31,17 @@ export interface SeatedPart {
   readonly at: string;
   readonly turn: Turn;
   readonly signal?: string;
+  /** The signals of single contacts or lamps of a part with several, `of` being the name within the part (`3`, `a`). */
+  readonly labels?: readonly PartLabel[];
   readonly value?: number;
   /** The definition of a part of one's own: its pins and behaviour, as the sheet had them when it was seated. */
   readonly own?: string;
+}
+
+/** The signal that one contact of a part gives, or one lamp shows. */
+export interface PartLabel {
+  readonly of: string;
+  readonly signal: string;
 }
 
 /** A jumper wire from hole to hole; its path over the board is not stored but worked out. */

@@ -1,5 +1,6 @@
 export * from './board';
 export * from './hole';
+export * from './labels';
 export * from './nets';
 export * from './route';
 export * from './seating';

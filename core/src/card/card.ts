@@ -56,7 +56,7 @@ export interface BuildCard {
  */
 export function buildCard(board: Board, packing: Packing, netlist: Netlist): BuildCard {
   const nets = extractNets(board);
-  const expected = expectationOf(packing, board);
+  const expected = expectationOf(packing, board, nets);
   const names = nameNets(nets, sourcesOf(packing, board));
   const stages = new Stager(board, packing, netlist, expected).stages();
   const carries = (pin: string): string => {

@@ -2,11 +2,13 @@ import { readdirSync, readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Board, emptyBoard, extractNets } from '../board';
-import { type Netlist, printSheet } from '../design';
+import { type Netlist, networkOf, printSheet } from '../design';
 import { inspect } from '../inspection';
-import { applyEdit, newJob, packJob, readCommand } from '../job';
+import { applyEdit, newJob, packJob, readCommand, writeJobFile } from '../job';
+import { readJobFile } from '../job/file';
+import { compile, sweep, valueAt } from '../logic';
 import type { Packing } from '../packing';
-import { walkTable } from '../simulation';
+import { agrees, walkTable } from '../simulation';
 import { interlockSheet, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { leadOn, type NextStep } from './lead';
@@ -119,5 +121,58 @@ describe('being led', () => {
     expect(new Set(tested).size).toBeGreaterThanOrEqual(4);
     for (const lead of leads)
       if (lead.tested?.trial) expect(lead.tested.trial.high ?? lead.tested.trial.low).toMatch(/K=[01]/);
+  });
+
+  it.each([
+    ['led-bar', 'D1', '1 2 3'],
+    ['display-cathode', 'H1', 'a b g'],
+    ['display-anode', 'H1', 'a f DP'],
+  ])('goes on from contacts of a DIP switch and lamps of a %s that are labelled', async (lamps, ref, names) => {
+    const { packing, netlist } = await packed(interlockSheet);
+    const typed = [
+      'seat supply b1.top+3',
+      'seat dip-switch',
+      `seat ${lamps}`,
+      ...['K', 'E', 'U', 'L'].map((name, i) => `label S1.${2 * i + 1} ${name}`),
+      ...['G', 'P', 'W'].map((name, i) => `label ${ref}.${names.split(' ')[i]?.toUpperCase()} ${name}`),
+    ];
+    const start = typed.reduce((job, text) => {
+      const command = readCommand(job.board, text);
+      const tried = command.ok ? applyEdit(job, command.edit) : command;
+      return tried.ok && 'job' in tried ? tried.job : expect.fail(`${text}: ${JSON.stringify(tried)}`);
+    }, newJob('labels'));
+    const { board, leads } = follow(packing, netlist, start.board);
+    expect(leads.at(-1)).toMatchObject({ step: null, stopped: null });
+    expect(toMend(board, packing)).toEqual([]);
+    expect(Object.values(board.parts).filter((p) => p.part === 'switch' || p.part === 'led')).toEqual([]);
+    const outputs = netlist.outputs.map((o) => o.name);
+    const rows = compile(networkOf(netlist));
+    const wanted = sweep(rows);
+    for (const { row, seen } of walkTable(board, extractNets(board), netlist.inputs, outputs))
+      expect(
+        agrees(
+          seen,
+          outputs.map((_, o) => valueAt(wanted, o, row)),
+        ),
+        `row ${row}`,
+      ).toBe(true);
+    const reread = readJobFile(writeJobFile({ ...start, board }));
+    expect(reread.ok && reread.job.board).toEqual(board);
+  });
+
+  it('a label names one contact of several, and goes away again', () => {
+    const start = newJob('labels');
+    const seated = applyEdit(start, { kind: 'seat', part: { ref: 'S1', part: 'dip-switch', at: 'b1.e10', turn: 0 } });
+    if (!seated.ok) return expect.fail();
+    const { job } = seated;
+    for (const wrong of ['label S1 K', 'label S1.9 K']) {
+      const command = readCommand(job.board, wrong);
+      const tried = command.ok ? applyEdit(job, command.edit) : command;
+      expect(JSON.stringify(tried)).toContain('hand/no-such-place');
+    }
+    const labelled = applyEdit(job, { kind: 'label', ref: 'S1', of: '3', signal: 'K' });
+    expect(labelled.ok && labelled.job.board.parts.S1?.labels).toEqual([{ of: '3', signal: 'K' }]);
+    const bare = labelled.ok ? applyEdit(labelled.job, { kind: 'label', ref: 'S1', of: '3', signal: '' }) : labelled;
+    expect(bare.ok && bare.job.board).toEqual(job.board);
   });
 });

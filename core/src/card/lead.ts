@@ -8,6 +8,9 @@ import {
   holeXY,
   isRail,
   isRailStrip,
+  type LabelPlace,
+  labelledPlaces,
+  labelPlacesOf,
   leadsOf,
   type Nets,
   nextBreadboard,
@@ -17,9 +20,10 @@ import {
   printHole,
   railNamed,
   type SeatedPart,
+  shownPin,
   stripOf,
 } from '../board';
-import { innerOf, isGiver, isShower, typeOf } from '../catalogue';
+import { innerOf, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import { type Finding, finding } from '../finding';
 import { CAPACITOR_REACH, matched } from '../inspection';
@@ -181,7 +185,15 @@ class Builder {
         (['top+', 'top-', 'bottom-'] as const).map((row): Want => this.railFed(`${id}.${half}${row}`)),
       ),
     );
-    return [...boards, this.seated('P1', (p) => p.part === 'supply', 'the supply'), ...rails];
+    return [
+      ...boards,
+      this.seated(
+        'P1',
+        Object.values(this.board.parts).some((p) => p.part === 'supply'),
+        'the supply',
+      ),
+      ...rails,
+    ];
   }
 
   /** Once chips are seated, boards are the person's own affair. */
@@ -215,7 +227,7 @@ class Builder {
     const powered = pins.filter((p) => p.role === 'supply' || p.role === 'ground');
     const spare = pins.filter((p) => p.role === 'input' && !expected.has(`${ref}.${p.id}`));
     return [
-      this.seated(ref, () => false, type?.title ?? 'a chip'),
+      this.seated(ref, false, type?.title ?? 'a chip'),
       this.capacitor(ref),
       ...powered.map((p) => this.carries(`${ref}.${p.id}`, p.role === 'supply' ? SUPPLY : GROUND)),
       ...spare.map((p) => this.carries(`${ref}.${p.id}`, GROUND)),
@@ -240,24 +252,16 @@ class Builder {
 
   private switch(name: string): Want[] {
     const plannedSwitch = Object.values(this.planned.parts).find((p) => p.part === 'switch' && p.signal === name);
-    const giver = (): SeatedPart | undefined =>
-      Object.values(this.board.parts).find((p) => p.signal === name && isGiver(typeOf(p)));
+    const giver = this.placeOf('give', name);
     const number = plannedSwitch?.ref.slice(1) ?? '1';
-    const feed: Want = () => {
-      const part = giver();
-      const { contacts, signalPin } = innerOf(part && typeOf(part));
-      const [own, ...more] = contacts;
-      if (!part || !own || more.length > 0) return null;
-      return this.carries(`${part.ref}.${own.a === signalPin ? own.b : own.a}`, SUPPLY)();
-    };
+    // A change-over has its two ends for supply and ground, and needs no pull-down.
+    const feed: Want = () => (giver?.other ? this.carries(giver.other, SUPPLY)() : null);
     return [
-      this.seated(`S${number}`, (p) => p.signal === name && isGiver(typeOf(p)), `the switch for ${name}`),
+      this.seated(`S${number}`, giver !== undefined, `the switch for ${name}`),
       feed,
-      this.resistor(`R${number}`, `the pull-down of ${name}`, () => {
-        const part = giver();
-        const settled = innerOf(part && typeOf(part)).contacts.some((c) => !c.on);
-        return settled ? null : (this.nets.ofPin.get(this.sources.get(name) ?? '') ?? null);
-      }),
+      this.resistor(`R${number}`, `the pull-down of ${name}`, () =>
+        giver?.other ? (this.nets.ofPin.get(this.sources.get(name) ?? '') ?? null) : null,
+      ),
     ];
   }
 
@@ -265,28 +269,57 @@ class Builder {
     const names = this.packing.outputs.filter((o) => o.net === net).map((o) => o.name);
     return names.map((name) => {
       const plannedLed = Object.values(this.planned.parts).find((p) => p.part === 'led' && p.signal === name);
-      const shower = (): SeatedPart | undefined =>
-        Object.values(this.board.parts).find((p) => p.signal === name && isShower(typeOf(p)));
+      const shower = this.placeOf('show', name);
       const index = this.packing.outputs.findIndex((o) => o.name === name);
       const resistor = `R${this.packing.inputs.length + index + 1}`;
-      const anode: Want = () => {
-        const part = shower();
-        return part ? this.carries(`${part.ref}.${innerOf(typeOf(part)).signalPin}`, net)() : null;
-      };
-      const cathode = (): number | null => {
-        const part = shower();
-        return part?.part === 'led' ? (this.nets.ofPin.get(`${part.ref}.K`) ?? null) : null;
-      };
+      const pin = shower && shownPin(this.board, this.nets, shower);
+      const anode: Want = () => (pin === undefined ? null : this.carries(pin, net)());
+      // A lamp of its own has its resistor behind it; one that shares an end with others, or has it already, before it.
+      const shares = this.sharesItsEnd(shower);
+      const before = shares || (pin !== undefined && pin !== shower?.pin);
+      const cathode = (): number | null =>
+        !shower?.other || before ? null : (this.nets.ofPin.get(shower.other) ?? null);
+      const back: Want = () =>
+        before && shower?.other ? this.carries(shower.other, shower.inverted ? SUPPLY : GROUND)() : null;
       return {
         title: `${name} on its LED`,
         wants: [
-          this.seated(plannedLed?.ref ?? 'D1', (p) => p.signal === name && isShower(typeOf(p)), `the LED for ${name}`),
+          this.seated(plannedLed?.ref ?? 'D1', shower !== undefined, `the LED for ${name}`),
           this.resistor(resistor, `the resistor of the LED for ${name}`, cathode),
+          ...(shares && shower && pin === shower.pin ? [this.series(shower)] : []),
+          back,
           anode,
         ],
-        trial: () => trialOf(this.netlist, net, `${shower()?.ref ?? plannedLed?.ref}.A`),
+        trial: () => trialOf(this.netlist, net, shower?.pin ?? `${plannedLed?.ref}.A`),
       };
     });
+  }
+
+  /** The place on the board that is labelled to give or show a signal. */
+  private placeOf(does: LabelPlace['does'], signal: string): LabelPlace | undefined {
+    return labelledPlaces(this.board, does).find((p) => p.signal === signal);
+  }
+
+  /** Whether a lamp has an end in common with others of its part. */
+  private sharesItsEnd(place: LabelPlace | undefined): boolean {
+    const part = place && this.board.parts[place.ref];
+    return part !== undefined && labelPlacesOf(part).filter((p) => p.other === place?.other).length > 1;
+  }
+
+  /** A resistor between a lamp and its signal: one lead alone with the lamp's pin. */
+  private series(place: LabelPlace): Want {
+    return () => {
+      const own = this.nets.ofPin.get(place.pin);
+      const what = `the resistor of ${place.called}`;
+      if (own === undefined) return null;
+      const loose = this.looseResistor('', SERIES_OHMS, true);
+      if (loose) return this.joined(`${loose.ref}.1`, own, what);
+      const ref = nextFree('R', this.board.parts);
+      const part = freeSeat(this.board, { ref, part: 'resistor', at: '', turn: 90, value: SERIES_OHMS });
+      return part
+        ? { edit: { kind: 'seat', part }, says: `Seat ${ref}, ${what}, ${SERIES_OHMS} Ω.` }
+        : this.moreRoom(what);
+    };
   }
 
   private pullUp(net: string): Want[] {
@@ -295,7 +328,7 @@ class Builder {
     const there = (): SeatedPart | undefined =>
       Object.values(this.board.parts).find((p) => p.part === 'resistor' && p.signal === net);
     return [
-      this.seated(part.ref, (p) => p.part === 'resistor' && p.signal === net, `the pull-up of ${net}`),
+      this.seated(part.ref, there() !== undefined, `the pull-up of ${net}`),
       () => this.carries(`${there()?.ref}.1`, SUPPLY)(),
       () => this.carries(`${there()?.ref}.2`, net)(),
     ];
@@ -348,24 +381,29 @@ class Builder {
     return null;
   }
 
-  /** A resistor that is joined to nothing with its first lead: the one by the planned name, or any of the value. */
-  private looseResistor(planned: string, value: number): SeatedPart | null {
-    const isLoose = (part: SeatedPart): boolean => {
-      const net = this.nets.nets[this.nets.ofPin.get(`${part.ref}.1`) ?? -1];
-      return part.part === 'resistor' && part.signal === undefined && (net?.pins.length ?? 0) < 2;
+  /** A resistor that is joined to nothing with its first lead, or with both: the one by the planned name, or any of the value. */
+  private looseResistor(planned: string, value: number, bothEnds = false): SeatedPart | null {
+    const isAlone = (pin: string): boolean => {
+      const net = this.nets.nets[this.nets.ofPin.get(pin) ?? -1];
+      return (net?.pins.length ?? 0) < 2 && !net?.strips.some(isRailStrip);
     };
+    const isLoose = (part: SeatedPart): boolean =>
+      part.part === 'resistor' &&
+      part.signal === undefined &&
+      isAlone(`${part.ref}.1`) &&
+      (!bothEnds || isAlone(`${part.ref}.2`));
     const loose = Object.values(this.board.parts).filter(isLoose);
     return loose.find((p) => p.ref === planned) ?? loose.find((p) => p.value === value) ?? null;
   }
 
   /** A part is there: by its name when it has no label, or any other that does the same. */
-  private seated(ref: string, serves: (part: SeatedPart) => boolean, what: string): Want {
+  private seated(ref: string, served: boolean, what: string): Want {
     return () => {
       const planned = this.planned.parts[ref];
       const there = partOf(this.board, ref);
       // A lamp by the planned name may show something else: names of the plan shift when a signal is put before others.
       const isNamed = planned?.signal === undefined && there?.part === planned?.part;
-      if (!planned || isNamed || Object.values(this.board.parts).some(serves)) return null;
+      if (!planned || isNamed || served) return null;
       if (there && typeOf(planned)?.kind === 'chip')
         return finding('lead/other-part', [{ kind: 'part', ref }], { ref, there: there.part, wanted: planned.part });
       const named = { ...planned, ref: there ? nextFree(ref.replace(/\d+$/, ''), this.board.parts) : ref };
@@ -387,7 +425,7 @@ class Builder {
   private expectation: ReturnType<typeof expectationOf> | undefined;
 
   private expected(): ReturnType<typeof expectationOf> {
-    this.expectation ??= expectationOf(this.packing, this.board);
+    this.expectation ??= expectationOf(this.packing, this.board, this.nets);
     return this.expectation;
   }
 
@@ -472,6 +510,9 @@ class Builder {
     return leadsOf(part).every(({ hole }) => !hole || isRail(hole.row) || !this.nets.ofStrip.has(stripOf(hole)));
   }
 }
+
+/** Before a lamp that shares its other end: some 2 mA at 5 V. */
+const SERIES_OHMS = 1000;
 
 const isNear = (a: Hole, b: Hole | null): boolean =>
   b !== null && a.board === b.board && Math.abs(a.column - b.column) <= CAPACITOR_REACH;

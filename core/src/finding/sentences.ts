@@ -637,6 +637,11 @@ export const sentences = {
     says: 'There is no {ref} on the board.',
     todo: 'Look at the labels on the board; references are U1, S1, D1, R1, C1.',
   },
+  'hand/no-such-place': {
+    severity: 'error',
+    says: '{at} is not one contact or lamp.',
+    todo: 'Label each by itself, from {first} to {last}.',
+  },
   'hand/no-such-pin': {
     severity: 'error',
     says: '{ref} has no pin {pin}.',

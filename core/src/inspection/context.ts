@@ -66,7 +66,7 @@ export class Context {
     readonly family: FamilyId,
   ) {
     this.occupancy = occupancyOf(board);
-    this.expected = packing ? expectationOf(packing, board) : new Map();
+    this.expected = packing ? expectationOf(packing, board, nets) : new Map();
     this.sources = packing ? sourcesOf(packing, board) : new Map();
     this.names = nameNets(nets, this.sources);
     this.known = Object.values(board.parts)

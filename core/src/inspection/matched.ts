@@ -1,6 +1,5 @@
-import type { Board, Nets } from '../board';
-import { byNumber } from '../board';
-import { innerOf, isGiver, isShower, type PartType, typeOf } from '../catalogue';
+import { type Board, byNumber, labelledPlaces, type Nets, shownPin } from '../board';
+import { type PartType, typeOf } from '../catalogue';
 import { areEqual, choosable, drivenBy, dutyText, type Package, type Packing, type UnitUse } from '../packing';
 import { GROUND, SUPPLY } from '../planning';
 
@@ -59,14 +58,11 @@ class Matcher {
     this.free = new Set(this.seats);
     this.found.set(SUPPLY, SUPPLY).set(GROUND, GROUND);
     const netOfOutput = new Map(packing.outputs.map((o) => [o.name, o.net]));
-    for (const part of Object.values(board.parts)) {
-      const { ref, signal } = part;
-      if (signal === undefined) continue;
-      const type = typeOf(part);
-      const own = `${ref}.${innerOf(type).signalPin}`;
-      if (isGiver(type) && packing.inputs.includes(signal)) this.found.set(signal, this.labelOf(own));
-      const net = netOfOutput.get(signal);
-      if (isShower(type) && net !== undefined) this.shown.set(net, this.labelOf(own));
+    for (const { signal, pin } of labelledPlaces(board, 'give'))
+      if (packing.inputs.includes(signal)) this.found.set(signal, this.labelOf(pin));
+    for (const place of labelledPlaces(board, 'show')) {
+      const net = netOfOutput.get(place.signal);
+      if (net !== undefined) this.shown.set(net, this.labelOf(shownPin(board, nets, place)));
     }
     // What is no plain gate keeps its place.
     for (const { use, ref, type, unit } of this.uses())

@@ -1,4 +1,4 @@
-import { type Board, byNumber, type Nets, type SeatedPart } from '../board';
+import { type Board, byNumber, labelOf, type Nets, type SeatedPart } from '../board';
 import {
   type Contact,
   families,
@@ -158,8 +158,9 @@ class Reader {
     const net = this.level(a) === undefined ? a : b;
     const idle = fed === undefined || net === undefined || this.carried.has(net);
     if (idle && lever !== '') return;
-    const name = this.free(part.signal, called.replace('.', '_'));
-    this.inputs.push({ name, says: part.signal === name ? '' : `switch ${called}` });
+    const label = labelOf(part, lever);
+    const name = this.free(label, called.replace('.', '_'));
+    this.inputs.push({ name, says: label === name ? '' : `switch ${called}` });
     if (idle) this.findings.push(finding('recover/idle-switch', [{ kind: 'part', ref: part.ref }], { ref: called }));
     else this.carried.set(net, fed === '1' ? name : `~${name}`);
   }
@@ -196,7 +197,8 @@ class Reader {
     const [anode, cathode] = [this.netOf(`${part.ref}.${inner.anode}`), this.netOf(`${part.ref}.${inner.cathode}`)];
     const alone = (net: number | undefined): boolean => (this.nets.nets[net ?? -1]?.pins.length ?? 0) < 2;
     if (inner.name !== '' && (alone(anode) || alone(cathode))) return [];
-    const name = this.free(part.signal, called.replace('.', '_'));
+    const label = labelOf(part, inner.name);
+    const name = this.free(label, called.replace('.', '_'));
     this.lampRefs.set(name, part.ref);
     const leads = (net: number | undefined, to: string): boolean =>
       net !== undefined && (this.level(net) === to || this.across(net).some((n) => this.level(n) === to));
@@ -206,7 +208,7 @@ class Reader {
       const all = [net, ...this.across(net)].filter((n) => this.level(n) !== rail);
       return all.find((n) => this.carried.has(n) || this.hasOutput(n)) ?? null;
     };
-    const says = part.signal === name ? '' : `LED ${called}`;
+    const says = label === name ? '' : `LED ${called}`;
     if (leads(cathode, '0')) return [{ name, says, net: signal(anode, '0'), inverted: false }];
     if (leads(anode, '1')) return [{ name, says, net: signal(cathode, '1'), inverted: true }];
     return [{ name, says, net: null, inverted: false }];

@@ -41,6 +41,15 @@ class BreadboardDto {
   type!: BreadboardKind;
 }
 
+class PartLabelDto {
+  @Matches(/^\w{1,4}$/, { message: 'it must be the name of a contact or lamp, such as 3 or a' })
+  of!: string;
+
+  @IsString()
+  @Length(1, NET_LENGTH)
+  signal!: string;
+}
+
 class SeatedPartDto {
   @Matches(REF, { message: 'it must be a reference such as U1' })
   ref!: string;
@@ -59,6 +68,14 @@ class SeatedPartDto {
   @IsString()
   @Length(1, NET_LENGTH)
   signal?: string;
+
+  @MayBeAbsent()
+  @IsArray()
+  @ArrayMaxSize(10)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => PartLabelDto)
+  labels?: PartLabelDto[];
 
   @MayBeAbsent()
   @IsNumber({ allowNaN: false, allowInfinity: false })

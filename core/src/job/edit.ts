@@ -11,6 +11,7 @@ import {
   type Jumper,
   type JumperColour,
   jumperOf,
+  labelPlacesOf,
   noteOf,
   occupancyOf,
   partOf,
@@ -52,7 +53,7 @@ export type Edit =
       readonly turn: SeatedPart['turn'];
       readonly follow: boolean;
     }
-  | { readonly kind: 'label'; readonly ref: string; readonly signal: string }
+  | { readonly kind: 'label'; readonly ref: string; readonly signal: string; readonly of?: string }
   | { readonly kind: 'pull-part'; readonly ref: string }
   | { readonly kind: 'set-value'; readonly ref: string; readonly value: number }
   | { readonly kind: 'replace'; readonly ref: string; readonly by: PartName }
@@ -139,8 +140,9 @@ function refusals(job: Job, edit: Edit): Finding[] {
       if (edit.note.text === '' || Object.keys(board.notes ?? {}).length < MAX_NOTES || noteOf(board, edit.note.id))
         return [];
       return [finding('hand/too-many-notes', [], { most: MAX_NOTES })];
-    case 'set-value':
     case 'label':
+      return checkLabel(board, edit.ref, edit.of);
+    case 'set-value':
     case 'pull-part':
       return partOf(board, edit.ref) ? [] : [finding('hand/no-such-part', [], { ref: edit.ref })];
     case 'lay-jumper':
@@ -157,6 +159,27 @@ function refusals(job: Job, edit: Edit): Finding[] {
     default:
       return [];
   }
+}
+
+/** A part with several contacts or lamps is labelled at one of them. */
+function checkLabel(board: Board, ref: string, of = ''): Finding[] {
+  const part = partOf(board, ref);
+  if (!part) return [finding('hand/no-such-part', [], { ref })];
+  const names = labelPlacesOf(part).map((p) => p.name);
+  if (of === '' ? names.length === 0 || names.includes('') : names.includes(of)) return [];
+  const [first = '', last = ''] = [names[0], names.at(-1)].map((n) => `${ref}.${n}`);
+  return [
+    finding('hand/no-such-place', [{ kind: 'part', ref }], { at: of === '' ? ref : `${ref}.${of}`, first, last }),
+  ];
+}
+
+function setLabel(part: Draft<SeatedPart>, signal: string, of = ''): void {
+  if (of !== '') {
+    const others = (part.labels ?? []).filter((l) => l.of !== of);
+    part.labels = signal === '' ? others : [...others, { of, signal }];
+    if (part.labels.length === 0) delete part.labels;
+  } else if (signal === '') delete part.signal;
+  else part.signal = signal;
 }
 
 /** A part gives way to one with the same pins at the same places: the jumpers then serve both. */
@@ -229,13 +252,13 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       setNotes(board, (n) => !n.at.startsWith(`${edit.id}.`));
       break;
     case 'seat':
-      board.parts[edit.part.ref] = edit.part;
+      board.parts[edit.part.ref] = edit.part as Draft<SeatedPart>;
       break;
     case 'move':
       draft.board = moved(job.board, edit) as Draft<Board>;
       break;
     case 'label':
-      (board.parts[edit.ref] as Draft<SeatedPart>).signal = edit.signal;
+      setLabel(board.parts[edit.ref] as Draft<SeatedPart>, edit.signal, edit.of);
       break;
     case 'pull-part':
       delete board.parts[edit.ref];
@@ -245,7 +268,7 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       break;
     case 'replace': {
       const { own: _, ...part } = board.parts[edit.ref] as SeatedPart;
-      board.parts[edit.ref] = { ...part, ...edit.by };
+      board.parts[edit.ref] = { ...part, ...edit.by } as Draft<SeatedPart>;
       break;
     }
     case 'shift':

@@ -12,6 +12,7 @@ import {
   isRail,
   jumperColours,
   jumperOf,
+  labelPlacesOf,
   leadsOf,
   nextBreadboard,
   nextFree,
@@ -41,7 +42,7 @@ const no = (f: Finding): Command => ({ ok: false, finding: f });
 /**
  * Reads what a person types at the board: `U1.8 > U3.2` lays a jumper between two pins, holes
  * (`b1.e17`) or rails (`b1.top+`); `pull w3`, `pull U1`, `turn U1`, `move U1 b1.e20`,
- * `seat 74HC00` with or without a hole, `label S1 K`, `board half`, `board full right`, `pull b2`,
+ * `seat 74HC00` with or without a hole, `label S1 K`, `label S2.3 K`, `board half`, `board full right`, `pull b2`,
  * `value R1 4k7`, `replace U1 74LS00`, `colour w3 red`, `straight w3`, `bend w3`, `w3.2 > U1.8` for one end of a jumper,
  * `note b1.e17 text`. `own` are the definitions of own parts that may be
  * seated by their names.
@@ -136,8 +137,17 @@ function turn(board: Board, what: string): Command {
 }
 
 function label(board: Board, what: string, signal: string): Command {
-  const part = partOf(board, what.toUpperCase());
-  return part ? { ok: true, edit: { kind: 'label', ref: part.ref, signal } } : no(noPart(what));
+  const dot = what.indexOf('.');
+  const part = partOf(board, (dot < 0 ? what : what.slice(0, dot)).toUpperCase());
+  if (!part) return no(noPart(what));
+  const of = dot < 0 ? {} : { of: nameWithin(part, what.slice(dot + 1)) };
+  return { ok: true, edit: { kind: 'label', ref: part.ref, signal, ...of } };
+}
+
+/** A contact or lamp as the part names it, whatever its case was when it was typed. */
+function nameWithin(part: SeatedPart, typed: string): string {
+  const place = labelPlacesOf(part).find((p) => p.name.toLowerCase() === typed.toLowerCase());
+  return place?.name ?? typed;
 }
 
 /** Values that parts come with when they are seated by hand: ohms, nanofarads, volts. */

@@ -1,4 +1,4 @@
-import type { FunctionNet, Literal } from './functions';
+import type { ChainStep, FunctionNet, Literal } from './functions';
 
 /** Functions of up to so many sources are words of 16 rows, for which chains are sought. */
 export const MAX_CHAINED = 4;
@@ -7,13 +7,6 @@ export const MAX_CHAINED = 4;
 const SLACK = 2;
 /** Steps after which a chain is given up. */
 const MAX_STEPS = 24;
-
-/** A step of a chain: a function as a word with row 0 low, and the two, in either polarity, of which it or its complement is made. */
-export interface ChainStep {
-  readonly makes: number;
-  readonly of: readonly [number, number];
-  readonly kind: 'and' | 'xor';
-}
 
 /**
  * Chains of gates of two inputs that make all roots from the sources, the shortest first, each once. A chain takes

@@ -1,6 +1,5 @@
 import { type Netlist, networkOf } from '../design';
 import type { Expr, GateKind } from '../logic';
-import type { ChainStep } from './chains';
 
 /**
  * A signal up to complement: class number times two, plus one for the complement of the class's own
@@ -10,6 +9,13 @@ export type Literal = number;
 
 export const classOf = (l: Literal): number => l >> 1;
 export const inverse = (l: Literal): Literal => l ^ 1;
+
+/** A step of a chain: a function as a word with row 0 low, and the two, in either polarity, of which it or its complement is made. */
+export interface ChainStep {
+  readonly makes: number;
+  readonly of: readonly [number, number];
+  readonly kind: 'and' | 'xor';
+}
 
 /** Up to so many sources functions are known in all rows; beyond, in rows drawn by a seed. */
 const MAX_ALL_ROWS = 12;

@@ -1,5 +1,5 @@
-import type { Board, Nets } from '../board';
-import { innerOf, isGiver, isShower, typeOf } from '../catalogue';
+import { type Board, labelledPlaces, type Nets, shownPin } from '../board';
+import { typeOf } from '../catalogue';
 import { drivenBy, type Packing } from '../packing';
 
 /** Net names of the rails in a design: `1` is supply and `0` is ground. */
@@ -13,8 +13,11 @@ export const GROUND = '0';
  */
 export type Expectation = ReadonlyMap<string, string>;
 
-/** Works out what the pins of chips, switches and LEDs should carry. */
-export function expectationOf(packing: Packing, board: Board): Expectation {
+/**
+ * Works out what the pins of chips, switches and LEDs should carry. With the nets given, a lamp behind a resistor is
+ * expected to have its signal at that resistor's far end.
+ */
+export function expectationOf(packing: Packing, board: Board, nets?: Nets): Expectation {
   const expected = new Map<string, string>();
   for (const { units, ...named } of packing.packages) {
     const { ref } = named;
@@ -27,15 +30,16 @@ export function expectationOf(packing: Packing, board: Board): Expectation {
     });
   }
   const netOfOutput = new Map(packing.outputs.map((o) => [o.name, o.net]));
+  for (const { signal, pin } of labelledPlaces(board, 'give'))
+    if (packing.inputs.includes(signal)) expected.set(pin, signal);
+  for (const place of labelledPlaces(board, 'show')) {
+    const net = netOfOutput.get(place.signal);
+    if (net !== undefined) expected.set(nets ? shownPin(board, nets, place) : place.pin, net);
+  }
   for (const seated of Object.values(board.parts)) {
     const { ref, signal } = seated;
     if (signal === undefined) continue;
-    const type = typeOf(seated);
-    const own = `${ref}.${innerOf(type).signalPin}`;
-    if (isGiver(type) && packing.inputs.includes(signal)) expected.set(own, signal);
-    const net = netOfOutput.get(signal);
-    if (isShower(type) && net !== undefined) expected.set(own, net);
-    if (type?.kind === 'resistor') expected.set(`${ref}.2`, signal);
+    if (typeOf(seated)?.kind === 'resistor') expected.set(`${ref}.2`, signal);
   }
   return expected;
 }
@@ -51,9 +55,7 @@ export function sourcesOf(packing: Packing, board: Board): ReadonlyMap<string, s
         if (!sources.has(net)) sources.set(net, `${ref}.${type?.units[i]?.outputs[k]}`);
     });
   }
-  for (const seated of Object.values(board.parts))
-    if (seated.signal !== undefined && isGiver(typeOf(seated)) && !sources.has(seated.signal))
-      sources.set(seated.signal, `${seated.ref}.${innerOf(typeOf(seated)).signalPin}`);
+  for (const { signal, pin } of labelledPlaces(board, 'give')) if (!sources.has(signal)) sources.set(signal, pin);
   return sources;
 }
 

@@ -1,5 +1,4 @@
-import type { Board, Nets } from '../board';
-import { isGiver, isShower, type PartType, typeOf } from '../catalogue';
+import { type Board, labelledPlaces, type Nets } from '../board';
 import { type Finding, finding } from '../finding';
 import { HIGH, inputAt, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
@@ -22,28 +21,28 @@ export interface WalkedRow {
 export interface Panel {
   readonly switches: readonly number[];
   readonly leds: readonly number[];
+  /** Lamps that are lit when what they show is low. */
+  readonly inverted: readonly boolean[];
 }
 
 /** Finds the switch of each input and the LED of each output by the signal they are labelled with. */
 export function panelOf(board: Board, circuit: Circuit, inputs: readonly string[], outputs: readonly string[]): Panel {
-  const labelled = (
-    fits: (type: PartType | null) => boolean,
-    list: readonly { ref: string }[],
-    signal: string,
-  ): number =>
-    list.findIndex(({ ref }) => {
-      const part = board.parts[ref];
-      return part?.signal === signal && fits(typeOf(part));
-    });
+  const [givers, showers] = [labelledPlaces(board, 'give'), labelledPlaces(board, 'show')];
+  const placeOf = (places: typeof givers, signal: string) => places.find((p) => p.signal === signal);
+  const indexIn = (list: readonly { ref: string }[], called: string | undefined): number =>
+    list.findIndex(({ ref }) => ref === called);
+  const shown = outputs.map((name) => placeOf(showers, name));
   return {
-    switches: inputs.map((name) => labelled(isGiver, circuit.switches, name)),
-    leds: outputs.map((name) => labelled(isShower, circuit.leds, name)),
+    switches: inputs.map((name) => indexIn(circuit.switches, placeOf(givers, name)?.called)),
+    leds: shown.map((place) => indexIn(circuit.leds, place?.called)),
+    inverted: shown.map((place) => place?.inverted ?? false),
   };
 }
 
-/** What an LED's state says about the level it shows. */
-export function levelShown(state: LedState): number {
-  return state === 'lit' ? HIGH : state === 'dark' || state === 'dim' ? LOW : UNKNOWN;
+/** What an LED's state says about the level it shows; one of a common anode is lit by a low level. */
+export function levelShown(state: LedState, inverted = false): number {
+  const [lit, dark] = inverted ? [LOW, HIGH] : [HIGH, LOW];
+  return state === 'lit' ? lit : state === 'dark' || state === 'dim' ? dark : UNKNOWN;
 }
 
 /** Sets the switches to a row, lets the board settle, and reads the LEDs. */
@@ -52,7 +51,7 @@ export function runRow(simulator: Simulator, panel: Panel, row: number): WalkedR
     if (s >= 0) simulator.setSwitch(s, inputAt(panel.switches.length, i, row) === 1);
   });
   const { settled } = simulator.settle();
-  const seen = panel.leds.map((led) => (led < 0 ? UNKNOWN : levelShown(simulator.ledState(led))));
+  const seen = panel.leds.map((led, o) => (led < 0 ? UNKNOWN : levelShown(simulator.ledState(led), panel.inverted[o])));
   return { row, seen, settled };
 }
 

@@ -145,7 +145,7 @@ function signalAt(
 ): string | undefined {
   const jumper = chosen === null ? undefined : board.jumpers[chosen];
   const part = chosen === null ? undefined : board.parts[chosen];
-  if (part) return part.signal;
+  if (part) return part.signal ?? part.labels?.[0]?.signal;
   const strip = (jumper?.from ?? cursor).replace(
     /\.([a-j])(\d+)$/,
     (_, row: string, column: string) => `.${column}${row <= 'e' ? 'e' : 'f'}`,

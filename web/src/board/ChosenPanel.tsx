@@ -2,10 +2,9 @@ import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import {
   hasValue,
   holesOfStrip,
-  isGiver,
   isRail,
-  isShower,
   jumperOf,
+  labelPlacesOf,
   leadsOf,
   noteOf,
   occupancyOf,
@@ -89,7 +88,7 @@ function PartCard({ part, onDispatch, onSay }: CardProps & { readonly part: Seat
     const name = net === undefined ? undefined : board.names.get(net);
     return name === undefined ? '—' : shownSignal(name);
   };
-  const labelled = isGiver(type) || isShower(type);
+  const places = labelPlacesOf(part);
   return (
     <Panel
       title={`${part.ref} ${part.part}`}
@@ -103,14 +102,20 @@ function PartCard({ part, onDispatch, onSay }: CardProps & { readonly part: Seat
       }
     >
       <Box overflowY="auto" px="12px" tabIndex={0}>
-        <Flex gap="14px" mb="4px" wrap="wrap">
-          {labelled && (
+        <Flex gap={places.length > 1 ? '2px 8px' : '14px'} mb="4px" wrap="wrap">
+          {places.map(({ name, called, does, signal = '' }) => (
             <Field
-              label="signal"
-              value={part.signal ?? ''}
-              onTake={(signal) => onDispatch({ kind: 'label', ref: part.ref, signal })}
+              key={called}
+              label={name === '' ? 'signal' : name}
+              title={`the signal that ${called} ${does}s`}
+              narrow={name !== ''}
+              mayBeEmpty
+              value={signal}
+              onTake={(to) =>
+                onDispatch({ kind: 'label', ref: part.ref, signal: to, ...(name !== '' && { of: name }) })
+              }
             />
-          )}
+          ))}
           {hasValue(type?.kind) && (
             <Field
               label="value"
@@ -149,21 +154,30 @@ function PartCard({ part, onDispatch, onSay }: CardProps & { readonly part: Seat
 /** A short text of a part that is taken when the person leaves it or presses Enter. */
 function Field({
   label,
+  title,
   value,
+  narrow = false,
+  mayBeEmpty = false,
   onTake,
 }: {
   readonly label: string;
+  readonly title?: string;
   readonly value: string;
+  readonly narrow?: boolean;
+  readonly mayBeEmpty?: boolean;
   readonly onTake: (text: string) => void;
 }) {
   return (
-    <Flex as="label" align="center" gap="8px">
-      {label}
+    <Flex as="label" align="center" gap={narrow ? '4px' : '8px'} title={title}>
+      <Text as="span" {...(narrow && { w: '18px', fontFamily: 'mono', fontSize: '12px', textAlign: 'right' as const })}>
+        {label}
+      </Text>
       <Input
         key={value}
         defaultValue={value}
         h="26px"
-        w="110px"
+        w={narrow ? '58px' : '110px'}
+        px={narrow ? '6px' : undefined}
         fontFamily="mono"
         bg="paper"
         borderColor="line"
@@ -171,7 +185,7 @@ function Field({
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         onBlur={(e) => {
           const text = e.target.value.trim();
-          if (text !== '' && text !== value) onTake(text);
+          if ((mayBeEmpty || text !== '') && text !== value) onTake(text);
         }}
       />
     </Flex>

@@ -18,7 +18,7 @@ export function SignalsPanel() {
     if (!packing) return [];
     const sources = sourcesOf(packing, board.board);
     const counts = new Map<string, { joined: number; wanted: number }>();
-    for (const [pin, signal] of expectationOf(packing, board.board)) {
+    for (const [pin, signal] of expectationOf(packing, board.board, board.nets)) {
       const source = sources.get(signal);
       if (source === undefined || source === pin) continue;
       const home = board.nets.ofPin.get(source);

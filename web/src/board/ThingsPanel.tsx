@@ -1,11 +1,17 @@
 import { Box, Text } from '@chakra-ui/react';
-import { byNumber, shownValue, typeOf } from '@saddlebag/core';
+import { byNumber, labelPlacesOf, type SeatedPart, shownValue, typeOf } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { Panel } from '../kit/Panel';
 
 interface ThingsPanelProps {
   readonly chosen: ReadonlySet<string>;
   readonly onChoose: (ref: string) => void;
+}
+
+/** The signals that a part is labelled with, as a list. */
+function signalsOf(part: SeatedPart): string | undefined {
+  const all = labelPlacesOf(part).flatMap((p) => p.signal ?? []);
+  return all.length > 0 ? all.join(' ') : part.signal;
 }
 
 /** Everything on the board: parts with their places, then jumpers. Choosing one here chooses it on the board. */
@@ -18,7 +24,7 @@ export function ThingsPanel({ chosen, onChoose }: ThingsPanelProps) {
       .map((p) => ({
         id: p.ref,
         what: `${p.part}${shownValue(typeOf(p)?.kind ?? '', p.value)}`,
-        signal: p.signal,
+        signal: signalsOf(p),
         at: p.at,
       })),
     ...Object.values(jumpers)

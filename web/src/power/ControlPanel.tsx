@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { byNumber, innerName, innerOf, isGiver, isShower, type LedState, typeOf } from '@saddlebag/core';
+import { byNumber, innerName, innerOf, type LedState, labelledPlaces, typeOf } from '@saddlebag/core';
 import { memo, useCallback, useSyncExternalStore } from 'react';
 import { type ReadBoard, useJobView } from '../app/job-context';
 import { KeyCap, Panel } from '../kit/Panel';
@@ -14,25 +14,30 @@ const ledWords: Readonly<Record<LedState, string>> = {
   unknown: 'unknown level',
 };
 
+/** What a lamp shows; one of a common anode is lit by a low level. */
+function wordsFor(led: LedState, inverted: boolean): string {
+  return inverted && led === 'lit' ? 'lit: low' : inverted && led === 'dark' ? 'dark: high' : ledWords[led];
+}
+
 /** Large switches and lamps for what is on the board, each with its signal and its key. */
 export function ControlPanel() {
   const { job, bench, board, reading } = useJobView();
   const state = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const { inputs = [], outputs = [] } = reading?.design ?? {};
-  const parts = Object.values(job.board.parts);
+  const [givers, showers] = [labelledPlaces(job.board, 'give'), labelledPlaces(job.board, 'show')];
   const keys = switchKeys(inputs.map((s) => s.name));
   const crowded = inputs.length + outputs.length > 9;
   const width = crowded ? '74px' : '86px';
   const flip = useCallback((ref: string) => bench.flip(ref), [bench]);
-  const giver = (signal: string) => parts.find((p) => p.signal === signal && isGiver(typeOf(p)));
-  const shower = (signal: string) => parts.find((p) => p.signal === signal && isShower(typeOf(p)));
-  const others = otherLevers(board, new Set(inputs.flatMap(({ name }) => giver(name)?.ref ?? [])));
+  const giver = (signal: string) => givers.find((p) => p.signal === signal);
+  const shower = (signal: string) => showers.find((p) => p.signal === signal);
+  const others = otherLevers(board, new Set(inputs.flatMap(({ name }) => giver(name)?.called ?? [])));
   return (
     <Panel title="Switches and lamps" hint="the very ones on the board" flexShrink={0} maxH="230px">
       <Flex gap="6px 26px" wrap="wrap" px="14px" pb="12px" overflowY="auto">
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {inputs.map(({ name, label }) => {
-            const ref = giver(name)?.ref;
+            const ref = giver(name)?.called;
             const on = ref !== undefined && bench.isOn(ref);
             const shown = crowded ? undefined : label;
             return (
@@ -76,7 +81,7 @@ export function ControlPanel() {
         )}
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {outputs.map(({ name, label }) => {
-            const ref = shower(name)?.ref;
+            const { called: ref, inverted = false } = shower(name) ?? {};
             const led = ref === undefined ? null : state.on ? bench.led(ref) : 'dark';
             const rest = crowded ? undefined : label;
             return (
@@ -84,7 +89,7 @@ export function ControlPanel() {
                 key={name}
                 name={name}
                 led={led}
-                words={state.on && led ? ledWords[led] : rest}
+                words={state.on && led ? wordsFor(led, inverted) : rest}
                 width={width}
               />
             );
@@ -98,13 +103,12 @@ export function ControlPanel() {
 /** Levers that are wired to something but give no input of the sheet: contacts of DIP switches, clocks, spare switches. */
 function otherLevers({ board, nets }: ReadBoard, givers: ReadonlySet<string>): string[] {
   return Object.values(board.parts)
-    .filter((part) => !givers.has(part.ref))
     .sort((a, b) => byNumber(a.ref, b.ref))
     .flatMap((part) => {
       const isWired = (pin: string): boolean =>
         (nets.nets[nets.ofPin.get(`${part.ref}.${pin}`) ?? -1]?.pins.length ?? 0) > 1;
       const wired = innerOf(typeOf(part)).contacts.filter((c) => isWired(c.a) && isWired(c.b));
-      return [...new Set(wired.map((c) => innerName(part.ref, c.lever)))];
+      return [...new Set(wired.map((c) => innerName(part.ref, c.lever)))].filter((lever) => !givers.has(lever));
     });
 }
 

@@ -1,5 +1,5 @@
 import { Flex } from '@chakra-ui/react';
-import { inputAt, isBare, isGiver, typeOf } from '@saddlebag/core';
+import { inputAt, isBare, labelledPlaces } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
 import { useLatest } from '../app/use-latest';
@@ -25,9 +25,8 @@ export default function PowerStep() {
   const inputs = netlist?.inputs ?? [];
   const stores = (reading?.design.behaviour?.stored.length ?? 0) > 0;
   const { walk, stop } = useWalk(netlist);
-  const switches = inputs.map(
-    (name) => Object.values(job.board.parts).find((p) => p.signal === name && isGiver(typeOf(p)))?.ref,
-  );
+  const givers = labelledPlaces(job.board, 'give');
+  const switches = inputs.map((name) => givers.find((p) => p.signal === name)?.called);
   const isOn = (): boolean => bench.snapshot().on;
   const power = useLatest((): void => (isOn() ? bench.powerOff() : bench.powerOn()));
   const startWalk = useLatest((): void => {

@@ -1,4 +1,4 @@
-import { isShower } from '../../catalogue';
+import { labelledPlaces } from '../../board';
 import { finding } from '../../finding';
 import type { Rule } from '../rule';
 
@@ -6,7 +6,7 @@ import type { Rule } from '../rule';
 export const signalHasNoLed: Rule = {
   id: 'signal-has-no-led',
   *check(c) {
-    const shown = new Set(c.known.filter((k) => isShower(k.type)).map((k) => k.seated.signal));
+    const shown = new Set(labelledPlaces(c.board, 'show').map((p) => p.signal));
     for (const { name } of c.packing?.outputs ?? [])
       if (!shown.has(name)) yield finding('signal-has-no-led', [{ kind: 'signal', name }], { name });
   },

@@ -1,4 +1,4 @@
-import { isGiver } from '../../catalogue';
+import { labelledPlaces } from '../../board';
 import { finding } from '../../finding';
 import type { Rule } from '../rule';
 
@@ -6,7 +6,7 @@ import type { Rule } from '../rule';
 export const signalHasNoSwitch: Rule = {
   id: 'signal-has-no-switch',
   *check(c) {
-    const given = new Set(c.known.filter((k) => isGiver(k.type)).map((k) => k.seated.signal));
+    const given = new Set(labelledPlaces(c.board, 'give').map((p) => p.signal));
     for (const name of c.packing?.inputs ?? [])
       if (!given.has(name)) yield finding('signal-has-no-switch', [{ kind: 'signal', name }], { name });
   },

@@ -1,4 +1,4 @@
-import { innerOf, type LedState, typeOf } from '@saddlebag/core';
+import { innerOf, type LedState, labelOf, typeOf } from '@saddlebag/core';
 import { colour } from '../../app/theme';
 import { SvgText } from '../SvgText';
 import { METAL } from './SmallParts';
@@ -62,6 +62,9 @@ export function DipSwitch({ part, look }: BenchPartProps) {
               rx={0.08}
               fill={on ? '#F7C64A' : '#F4EFE4'}
             />
+            <SvgText x={to.x} y={to.y + (from.y - to.y) * 0.2 + 0.12} size={0.36} fill={PRINT} weight={600}>
+              {labelOf(part.seated, lever)?.slice(0, 3) ?? ''}
+            </SvgText>
           </g>
         );
       })}

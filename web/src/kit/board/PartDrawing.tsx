@@ -1,4 +1,4 @@
-import { HIGH, innerName, innerOf, type LedState, typeOf } from '@saddlebag/core';
+import { HIGH, innerName, innerOf, type LedState, type SeatedPart, typeOf } from '@saddlebag/core';
 import { memo } from 'react';
 import { colour } from '../../app/theme';
 import { ChangeOver, Diode, DipSwitch, Display, LedBar, lampLetter, PushButton, RowPart } from './BenchParts';
@@ -40,6 +40,12 @@ function benchLook(part: ScenePart, known: PartKnowledge): string {
   ].join('');
 }
 
+/** The signals of a part in words: of one, or of each contact or lamp by its name. */
+function labelsOf(part: SeatedPart): string[] {
+  const labels = (part.labels ?? []).map(({ of, signal }) => `${of} ${signal}`);
+  return part.signal ? [part.signal, ...labels] : labels;
+}
+
 interface PartDrawingProps {
   readonly part: ScenePart;
   readonly look: string;
@@ -51,7 +57,7 @@ interface PartDrawingProps {
 export const PartDrawing = memo(function PartDrawing({ part, look, chosen, gateAt }: PartDrawingProps) {
   return (
     <g data-ref={part.ref} style={{ cursor: 'grab' }}>
-      <title>{`${part.ref} ${part.part}${part.seated.signal ? `, ${part.seated.signal}` : ''}`}</title>
+      <title>{[`${part.ref} ${part.part}`, ...labelsOf(part.seated)].join(', ')}</title>
       <PartBody part={part} look={look} gateAt={gateAt} />
       {chosen && (
         <rect

@@ -1,0 +1,85 @@
+import { innerName, innerOf, typeOf } from '../catalogue';
+import type { Board, SeatedPart } from './board';
+import { isRailStrip } from './hole';
+import type { Nets } from './nets';
+
+/** A place of a part that can be labelled with a signal: a contact that gives it, or a lamp that shows it. */
+export interface LabelPlace {
+  readonly ref: string;
+  /** The lever or lamp by its name within the part; `''` where there is only one. */
+  readonly name: string;
+  /** As it is called: `S1`, `S2.3`, `H1.a`. */
+  readonly called: string;
+  readonly does: 'give' | 'show';
+  /** The pin that carries the signal (`S2.14`). */
+  readonly pin: string;
+  /** The pin at the other end of the contact or lamp; null for a change-over, which has two. */
+  readonly other: string | null;
+  /** A lamp that the signal lights when it is low: its pin is the cathode. */
+  readonly inverted: boolean;
+  readonly signal: string | undefined;
+}
+
+/** The signal that a contact or lamp of a part is labelled with; `''` names the only one. */
+export function labelOf({ signal, labels = [] }: SeatedPart, name: string): string | undefined {
+  return name === '' ? signal : labels.find((l) => l.of === name)?.signal;
+}
+
+/** The places of a part that can be labelled, in the order of its contacts or lamps; none for other parts. */
+export function labelPlacesOf(part: SeatedPart): LabelPlace[] {
+  const { ref } = part;
+  const { contacts, lamps, signalPin } = innerOf(typeOf(part));
+  const place = (name: string, does: LabelPlace['does'], pin: string, other: string | null): LabelPlace => ({
+    ref,
+    name,
+    called: innerName(ref, name),
+    does,
+    pin: `${ref}.${pin}`,
+    other: other === null ? null : `${ref}.${other}`,
+    inverted: false,
+    signal: labelOf(part, name),
+  });
+  const [contact] = contacts;
+  const [lamp] = lamps;
+  if (signalPin !== null && contact) {
+    const other = contacts.length > 1 ? null : contact.a === signalPin ? contact.b : contact.a;
+    return [place('', 'give', signalPin, other)];
+  }
+  if (signalPin !== null && lamp) return [place('', 'show', signalPin, lamp.cathode)];
+  if (signalPin !== null) return [];
+  if (contact) return contacts.map((c) => place(c.lever, 'give', c.b, c.a));
+  // Lamps with one anode for all are told apart, and lit, by their cathodes.
+  const inverted = lamps.length > 1 && lamps.every((l) => l.anode === lamp?.anode);
+  return lamps.map((l) => ({
+    ...place(l.name, 'show', inverted ? l.cathode : l.anode, inverted ? l.anode : l.cathode),
+    inverted,
+  }));
+}
+
+/** The labelled places of a board that give, or show, a signal, in the order of its parts. */
+export function labelledPlaces(board: Board, does: LabelPlace['does']): (LabelPlace & { readonly signal: string })[] {
+  return Object.values(board.parts).flatMap((part) =>
+    part.signal === undefined && part.labels === undefined
+      ? []
+      : labelPlacesOf(part).flatMap((p) =>
+          p.does === does && p.signal !== undefined ? [{ ...p, signal: p.signal }] : [],
+        ),
+  );
+}
+
+/**
+ * The pin that must carry the signal of a lamp: its own, or the far end of a resistor that stands between the two
+ * with nothing else on the lamp's side and no rail at its far end.
+ */
+export function shownPin(board: Board, nets: Nets, { pin }: LabelPlace): string {
+  const others = (nets.nets[nets.ofPin.get(pin) ?? -1]?.pins ?? []).filter((p) => p !== pin);
+  const [only = ''] = others;
+  const dot = only.indexOf('.');
+  const [ref, id] = [only.slice(0, dot), only.slice(dot + 1)];
+  const part = board.parts[ref];
+  if (others.length !== 1 || !part) return pin;
+  const resistor = innerOf(typeOf(part)).resistors.find((r) => r.a === id || r.b === id);
+  const far = resistor && `${ref}.${resistor.a === id ? resistor.b : resistor.a}`;
+  const isRail = nets.nets[nets.ofPin.get(far ?? '') ?? -1]?.strips.some(isRailStrip) ?? false;
+  return far && !isRail ? far : pin;
+}
