@@ -4,6 +4,7 @@ import { pinouts } from '../testing/pinouts';
 import { byName, catalogue, chipLibrary, findChip, partType } from './catalogue';
 import { chips } from './chips';
 import { families, familyIds, partNumber, readPartNumber } from './family';
+import { supplyMa } from './supply-current';
 
 const parts = chips.map((c) => partType(partNumber(c.base, 'HC')) ?? expect.fail(c.base));
 
@@ -130,5 +131,19 @@ describe('the other things on a bench', () => {
       expect(new Set(pins.map((p) => `${p.dx} ${p.dy}`)).size, kind).toBe(pins.length);
       expect(Math.min(body.width, body.height)).toBeGreaterThan(0);
     }
+  });
+});
+
+describe('what chips take from the supply', () => {
+  it('has a figure for every gate chip in low-power Schottky, and next to nothing in CMOS', () => {
+    for (const { id, chip, units } of parts.filter((p) => p.units.every((u) => u.gate)))
+      if (chip?.families.includes('LS') && units.length > 0) {
+        const ma = supplyMa(partNumber(id, 'LS'), 'HC') ?? expect.fail(id);
+        // A unit takes between one and four milliamperes, inverters with hysteresis the most.
+        expect(ma / units.length, id).toBeGreaterThan(0.8);
+        expect(ma / units.length, id).toBeLessThan(4);
+        expect(supplyMa(partNumber(id, 'HC'), 'LS')).toBeLessThan(0.1);
+      }
+    expect(supplyMa('74S00', 'HC')).toBeNull();
   });
 });

@@ -27,3 +27,4 @@ export {
   type Unit,
 } from './part';
 export { type PartEntry, partEntries, searchParts } from './search';
+export { supplyMa } from './supply-current';

@@ -968,6 +968,11 @@ export const sentences = {
     says: '{ref} gives the clock of {pins}: its contacts bounce, and one movement may count several times.',
     todo: 'On the bench put two NANDs or a 7414 with resistor and capacitor between; here switches do not bounce.',
   },
+  'supply-current': {
+    severity: 'warning',
+    says: '{ref} has to give up to {ma} mA: {chips} mA to chips, {lamps} mA to LEDs. A USB port gives {most} mA.',
+    todo: 'Use a supply that gives more, larger resistors at the LEDs, or CMOS chips.',
+  },
   'supply-out-of-range': {
     severity: 'warning',
     says: '{ref} gives {volts} V; {title} is made for {least} V to {most} V.',

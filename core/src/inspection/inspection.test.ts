@@ -212,6 +212,13 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ['jumper-leads-nowhere', following('U1.10 > b1.a58'), 'w29'],
     ['jumper-redundant', following('U1.7 > b1.bottom-'), ''],
     ['clock-from-switch', clocked.job.board, 'U1.3'],
+    [
+      'supply-current',
+      forced((b) => {
+        for (const ref of ['R5', 'R6', 'R7']) b.parts[ref] = { ...(b.parts[ref] as SeatedPart), value: 15 };
+      }),
+      'P1',
+    ],
     ['supply-out-of-range', supplied(1.5), 'P1'],
     ['supply-over-maximum', supplied(9), 'P1'],
     [

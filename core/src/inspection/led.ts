@@ -11,6 +11,18 @@ export interface LedNets {
   readonly cathode: number | undefined;
 }
 
+/** Volts over a red LED that is lit, and of the supply. */
+const LED_V = 1.8;
+const SUPPLY_V = 5;
+
+/** The current of a lamp that is lit, in milliamperes; null when no resistor limits it. */
+export function lampMa(c: Context, { anode, cathode }: LedNets): number | null {
+  // What lies behind a rail has nothing to do with this lamp.
+  const ends = [anode, cathode].filter((net): net is number => net !== undefined && !c.isFed(net));
+  const ohms = Math.min(...ends.flatMap((net) => c.resistorsOn(net).map((r) => r.ohms)));
+  return Number.isFinite(ohms) && ohms > 0 ? (1000 * (SUPPLY_V - LED_V)) / ohms : null;
+}
+
 export function ledsOf(c: Context): LedNets[] {
   return c.known.flatMap(({ seated: { ref }, type }) =>
     innerOf(type).lamps.map(({ name, anode, cathode }) => ({

@@ -37,6 +37,7 @@ import { signalHasNoSwitch } from './signal-has-no-switch';
 import { signalsJoined } from './signals-joined';
 import { spareGatesSuffice } from './spare-gates-suffice';
 import { suppliesJoined } from './supplies-joined';
+import { supplyCurrent } from './supply-current';
 import { supplyNotInCorners } from './supply-not-in-corners';
 import { supplyOutOfRange, supplyOverMaximum } from './supply-out-of-range';
 import { supplyShorted } from './supply-shorted';
@@ -63,6 +64,7 @@ export const rules: readonly Rule[] = [
   noSupplySource,
   supplyOverMaximum,
   supplyOutOfRange,
+  supplyCurrent,
   suppliesJoined,
   supplyShorted,
   switchShortsSupply,

@@ -1,11 +1,7 @@
 import { finding } from '../../finding';
 import { spoken } from '../context';
-import { ledsOf } from '../led';
+import { lampMa, ledsOf } from '../led';
 import type { Rule } from '../rule';
-
-/** Volts over a red LED that is lit. */
-const LED_V = 1.8;
-const SUPPLY_V = 5;
 
 /** An output that gives an LED more than its levels are guaranteed at, or than it may carry at all. */
 export const ledCurrent: Rule = {
@@ -13,14 +9,13 @@ export const ledCurrent: Rule = {
   coveredBy: ['led-no-resistor', 'led-reversed'],
   *check(c) {
     const said = new Set<string>();
-    for (const { ref, name, anode, cathode } of ledsOf(c)) {
-      const series = [anode, cathode].flatMap((net) => (net === undefined ? [] : c.resistorsOn(net)));
-      const ohms = Math.min(...series.map((r) => r.ohms));
+    for (const lamp of ledsOf(c)) {
+      const { ref, name, anode } = lamp;
+      const ma = lampMa(c, lamp);
       const nets = anode === undefined ? [] : [anode, ...c.throughResistors(anode)];
       const [pin] = nets.flatMap((net) => c.feedsOf(net).outputs);
-      if (pin === undefined || !Number.isFinite(ohms) || said.has(ref)) continue;
+      if (pin === undefined || ma === null || said.has(ref)) continue;
       const family = c.familyAt(pin);
-      const ma = (1000 * (SUPPLY_V - LED_V)) / ohms;
       const most = family.outputMa.high;
       // A TTL output gives little when it is high, and the LED is dim: that is no harm to it.
       if (family.technology === 'TTL' || ma <= most) continue;

@@ -1,0 +1,39 @@
+import { supplyMa } from '../../catalogue';
+import { finding } from '../../finding';
+import type { Context } from '../context';
+import { isReversed, lampMa, ledsOf } from '../led';
+import { carries } from '../power';
+import type { Rule } from '../rule';
+
+/** What a port gives: five unit loads of 100 mA. Source: Universal Serial Bus Specification 2.0, 7.2.1. */
+const MOST_MA = 500;
+
+/** Chips, with every LED lit, that take more from one supply than a port gives. */
+export const supplyCurrent: Rule = {
+  id: 'supply-current',
+  *check(c) {
+    for (const { seated } of c.of('supply')) {
+      const { ref } = seated;
+      const chips = chipsOn(c, c.netOf(`${ref}.+`));
+      const lamps = c.of('supply').length > 1 ? 0 : lampsMa(c);
+      const ma = chips + lamps;
+      if (ma <= MOST_MA) continue;
+      const facts = { ref, ma: ma.toFixed(0), chips: chips.toFixed(0), lamps: lamps.toFixed(0), most: MOST_MA };
+      yield finding('supply-current', [{ kind: 'part', ref }], facts);
+    }
+  },
+};
+
+/** The chips that a net supplies, at the most that each takes; those without a figure count for nothing. */
+function chipsOn(c: Context, net: number | undefined): number {
+  const fed = c.of('chip').filter(({ seated, type }) => {
+    const pin = `${seated.ref}.${type.pins.find((p) => p.role === 'supply')?.id}`;
+    return net !== undefined && c.netOf(pin) === net && carries(c, pin, 'supply');
+  });
+  return fed.reduce((sum, { seated }) => sum + (supplyMa(seated.part, c.family) ?? 0), 0);
+}
+
+/** All lamps lit at once, but for those that sit the wrong way round. */
+function lampsMa(c: Context): number {
+  return ledsOf(c).reduce((sum, lamp) => sum + (isReversed(c, lamp) ? 0 : (lampMa(c, lamp) ?? 0)), 0);
+}
