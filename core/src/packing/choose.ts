@@ -22,6 +22,8 @@ export interface Wish {
   readonly held?: Held;
   /** What is known has so much of the first goal: only what has less is of use, or as much with less of the others. */
   readonly below?: number;
+  /** No packing of gate chips alone has fewer packages than this. */
+  readonly gatesAtLeast?: number;
   readonly goals: readonly Goal[];
   readonly seconds: number;
   /** Only ways that make their function as early as any. */
@@ -100,6 +102,7 @@ class Chooser {
   /** Beside an answer of the design's own structure only what is better is looked for. */
   private readonly large: boolean;
   private readonly wantedNets: readonly string[];
+  private readonly gatesAtLeast: number;
   private bound = 0;
   private best: Found | null = null;
   private proved = false;
@@ -116,6 +119,7 @@ class Chooser {
     this.held = wish.held ?? nothingHeld;
     this.first = wish.goals[0] ?? 'packages';
     this.deadline = Date.now() + 1000 * wish.seconds;
+    this.gatesAtLeast = this.first === 'packages' ? (wish.gatesAtLeast ?? 0) : 0;
     this.large = netlist.gates.length > PLAIN_FIRST;
     const read = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.inputs.map((i) => i.net) : []));
     this.wantedNets = [...netlist.outputs.map((o) => o.net), ...read];
@@ -134,6 +138,7 @@ class Chooser {
     const relaxed = await this.solve(rich.program.text(this.first, {}, true), wish.seconds);
     if (relaxed.status === 'none') return { chosen: null, proved: false, bound: 0 };
     this.bound = Math.ceil(rich.program.valueOf(this.first, relaxed.values) - 1e-6);
+    if (frames.length === 0) this.bound = Math.max(this.bound, this.gatesAtLeast);
     const ownWays = (): Offer =>
       this.offer(
         functions,
@@ -196,7 +201,7 @@ class Chooser {
     const { program } = offer;
     const cut = Math.min(this.best?.least ?? 1e6, this.wish.below ?? 1e6, atMost + 1) - 1;
     if (cut < this.bound) this.proved = true;
-    if (this.proved) return;
+    if (this.proved || (!rich && cut < this.gatesAtLeast)) return;
     const raise = (to: number | null | undefined): void => {
       // A bound above the cut is one of what was cut off alone.
       if (rich && typeof to === 'number') this.bound = Math.max(this.bound, Math.min(cut + 1, Math.ceil(to - 1e-6)));
@@ -231,7 +236,11 @@ class Chooser {
     });
     // As few as the bound is soon found or soon refused; only when no chain has it is one more allowed.
     const until = Date.now() + 1000 * CHAIN_SHARE * wish.seconds;
-    for (let atMost = this.bound; offers.length > 0 && Date.now() < until && !this.proved; atMost++)
+    for (
+      let atMost = Math.max(this.bound, this.gatesAtLeast);
+      offers.length > 0 && Date.now() < until && !this.proved;
+      atMost++
+    )
       for (const offer of offers) {
         if (this.proved || Date.now() > until || atMost >= (this.best?.least ?? wish.below ?? 1e6)) return;
         await this.attempt(offer, CHAIN_SECONDS, { atMost });

@@ -5,14 +5,14 @@ import type { SolveInteger } from '../logic';
 import { type Assembled, assemble } from './assemble';
 import { blockNumbers } from './blocks';
 import { whatIsWrong } from './check';
-import { type Chosen, choose, type Wish } from './choose';
+import { choose, type Wish } from './choose';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
 import { jumpersOf, missingFrom, pathOf } from './figures';
 import { classOf, functionsOf } from './functions';
 import { againstChips, heldBroken, heldCounts, holdsNothing, nothingHeld, stillMeant } from './held';
 import { lowered } from './lower';
 import { noRules, pack, packagesOfParts, type Rules } from './pack';
-import { fingerprint, type Package, type Packing, type Sureness, type Way } from './packing';
+import { fingerprint, type Packing, type Sureness, type Way } from './packing';
 import { choosable } from './units';
 
 /** The ways to build a design, in the order in which they are shown. */
@@ -39,8 +39,7 @@ export interface Supplies extends Rules {
 export const anySupplies: Supplies = { ...noRules, drawer: null };
 
 /** Steps that trying everything may take, some seconds. */
-const TRIES = 12_000_000;
-const MANY_OUTPUTS = 4;
+const TRIES = 160_000_000;
 /** The most packages that are settled so. */
 const MOST_TRIED = 3;
 
@@ -77,71 +76,151 @@ export async function packWay(
   if (wish === null) return { packing: null, findings: [finding('pack/no-drawer', [], {})] };
   const against = impossible(netlist, wish, way);
   if (against.length > 0) return { packing: null, findings: against };
-  const found: Outcome[] = [];
-  const sound = (packing: Packing): boolean =>
-    whatIsWrong(netlist, packing) === null && heldBroken(packing, held) === null;
-  const tellOf = (packing: Packing, bound: number | null): void => {
-    if (sound(packing))
-      tell({ bound, best: packing.packages.length, packing: { ...packing, design: fingerprint(design) } });
-  };
-  const counts = way === 'fewest' || way === 'drawer';
-  // What is there already may be as good: the gates one to one.
-  if (['fewest', 'jumpers', 'shortest'].includes(way)) {
-    const plain = (await pack(design, family, solve, supplies)).packing;
-    if (plain) {
-      const packing: Packing = { ...plain, way, sure: 'best', proved: false, ...(counts && { bound: 1 }) };
-      found.push({ packing, sure: 'best' });
-      tellOf(packing, null);
+  const best = await new Attempt(design, netlist, family, way, wish, solve, tell).run(supplies);
+  if (best) return { packing: best, findings: gone };
+  const near = way === 'drawer' ? await nearest(netlist, family, { ...supplies, held }, solve, seconds / 2) : null;
+  if (near) return { packing: { ...near.packing, design: fingerprint(design) }, findings: near.findings };
+  return { packing: null, findings: [unbuildable(netlist, way, { ...supplies, held })] };
+}
+
+/** One packing by functions: what was found so far, and what is known of how few packages there can be. */
+class Attempt {
+  private readonly found: Packing[] = [];
+  /** Whether packages are what is made least. */
+  private readonly counts: boolean;
+  /** Nothing at all has fewer packages than this, as far as every set was tried. */
+  private settledTo = 1;
+  /** The least packages over the ways offered, and whether nothing offered has fewer than the best. */
+  private bound = 1;
+  private provedAt: number | null = null;
+
+  constructor(
+    private readonly design: Netlist,
+    private readonly netlist: Netlist,
+    private readonly family: FamilyId,
+    private readonly way: Exclude<Way, 'written'>,
+    private readonly wish: Wish,
+    private readonly solve: SolveInteger,
+    private readonly tell: (progress: PackProgress) => void,
+  ) {
+    this.counts = way === 'fewest' || way === 'drawer';
+  }
+
+  async run(supplies: Supplies): Promise<Packing | null> {
+    const { way, counts, wish } = this;
+    // What is there already may be as good: the gates one to one.
+    if (['fewest', 'jumpers', 'shortest'].includes(way)) {
+      const plain = (await pack(this.design, this.family, this.solve, supplies)).packing;
+      if (plain) this.keep({ ...plain, way, sure: 'best', proved: false });
+    }
+    // Every set of few packages is tried first: then the program knows what there cannot be.
+    if (counts) this.tryAll(Math.min(MOST_TRIED, this.fewest() - 1), TRIES);
+    for (const one of way === 'kinds' ? singleKinds(wish) : [this.bettering()]) await this.choose(one);
+    if (way === 'jumpers' || way === 'shortest') this.tryAll(MOST_TRIED, TRIES / 6);
+    return this.best();
+  }
+
+  /** Takes a packing that does what the design does and keeps to what is held; all others would be faults of ours. */
+  private keep(packing: Packing): void {
+    const sound =
+      whatIsWrong(this.netlist, packing) === null && heldBroken(packing, this.wish.held ?? nothingHeld) === null;
+    if (!sound) return;
+    this.found.push(packing);
+    this.told(packing);
+  }
+
+  private told(packing: Packing | null, bound = this.counts ? this.settledTo : null, best: number | null = null): void {
+    const whole = packing && { ...packing, design: fingerprint(this.design) };
+    this.tell({ bound, best: packing?.packages.length ?? best, packing: whole });
+  }
+
+  private fewest(): number {
+    return Math.min(...this.found.map((p) => p.packages.length));
+  }
+
+  /**
+   * The fewest packages by trying everything, up to `most`, for functions of few inputs. What is decided by hand is not
+   * tried through: sets are of free units alone.
+   */
+  private tryAll(most: number, steps: number): void {
+    const { netlist, wish } = this;
+    const functions = functionsOf(netlist);
+    if (functions.sources.length > MAX_EXHAUSTED || netlist.cells.length > 0) return;
+    if (!holdsNothing(wish.held ?? nothingHeld)) return;
+    const roots = netlist.outputs.map((o) => functions.ofNet(o.net));
+    // Where outputs are free in rows that are not left out, every set was tried of less than there may be.
+    const isAll = !netlist.unused || (!netlist.unused.more && functions.freeRows === netlist.unused.rows.length);
+    for (let packages = 1; packages <= most; packages++) {
+      const answer = exhaust(functions, roots, wish.chips, wish.stock ?? new Map(), packages, steps);
+      if (answer.found) {
+        this.keep(this.packingOf(assemble(netlist, functions, answer.found, this.family)));
+        return;
+      }
+      if (!answer.none) return;
+      if (isAll) this.settledTo = packages + 1;
+      if (this.counts) this.told(null, this.settledTo);
     }
   }
-  for (const one of way === 'kinds' ? singleKinds(wish) : [bettering(wish, way, found, netlist)]) {
+
+  /** The wish with what is known and what is to be bettered, where packages are what counts. */
+  private bettering(): Wish {
+    const { wish, counts, netlist } = this;
+    if (!counts) return wish;
+    const below = this.fewest() - netlist.cells.length;
+    return { ...wish, gatesAtLeast: this.settledTo, ...(Number.isFinite(below) && { below }) };
+  }
+
+  /** The best choice of units over the ways offered, by the program. */
+  private async choose(wish: Wish): Promise<void> {
+    const { netlist, way, counts } = this;
     const parts = netlist.cells.length;
-    const chosen = await choose(netlist, family, one, solve, ({ bound, best, made }) => {
-      const packages = counts || way === 'nand' || way === 'nor';
-      if (made) tellOf(packingOf(netlist, family, made, way, 'best', bound), packages ? bound + parts : null);
-      else if (packages) tell({ bound: bound + parts, best: best === null ? null : best + parts, packing: null });
+    const tellsBound = counts || way === 'nand' || way === 'nor';
+    const chosen = await choose(netlist, this.family, wish, this.solve, ({ bound, best, made }) => {
+      if (made) this.keep(this.packingOf(made));
+      else if (tellsBound) this.told(null, bound + parts, best === null ? null : best + parts);
     });
-    const plain = found[0];
-    if (chosen.chosen) found.push(outcomeOf(netlist, family, way, chosen));
-    else if (counts && plain && chosen.proved && one.below !== undefined)
-      found[0] = { sure: 'tried', packing: { ...plain.packing, bound: plain.packing.packages.length } };
-    else if (counts && plain)
-      found[0] = { ...plain, packing: { ...plain.packing, bound: Math.max(1, chosen.bound) + parts } };
+    if (chosen.chosen) this.keep({ ...this.packingOf(chosen.chosen), sure: chosen.proved ? 'tried' : 'best' });
+    if (!tellsBound) return;
+    this.bound = Math.max(1, chosen.bound + parts);
+    if (chosen.proved) this.provedAt = this.fewest();
   }
-  // What is decided by hand is not tried through: every set is tried of free units alone, fewer than were found.
-  const trying = (counts || way === 'jumpers' || way === 'shortest') && holdsNothing(held);
-  const fewer = Math.min(...found.filter((f) => sound(f.packing)).map((f) => f.packing.packages.length)) - 1;
-  const most = counts ? Math.min(MOST_TRIED, fewer) : MOST_TRIED;
-  const tried = trying ? byTrying(netlist, family, way, wish, most) : { best: null, least: 1 };
-  if (tried.best) found.push(tried.best);
-  const kept = found.filter((f) => sound(f.packing));
-  const goal = (p: Packing): number => costFor(way, p);
-  const [best] = kept.sort((a, b) => goal(a.packing) - goal(b.packing) || certainty(b.sure) - certainty(a.sure));
-  if (!best) {
-    const near = way === 'drawer' ? await nearest(netlist, family, { ...supplies, held }, solve, seconds / 2) : null;
-    if (near) return { packing: { ...near.packing, design: fingerprint(design) }, findings: near.findings };
-    return { packing: null, findings: [unbuildable(netlist, way, { ...supplies, held })] };
+
+  private packingOf(made: Assembled): Packing {
+    return packingFrom(this.netlist, this.family, this.way, made);
   }
-  const known = best.packing.bound === undefined ? {} : knownOf(best, kept, tried.least, wish);
-  return { packing: { ...best.packing, ...known, design: fingerprint(design) }, findings: gone };
-}
 
-/** How sure the number of packages is: what is known of one packing's number is known of the number, whoever found it. */
-function knownOf(best: Outcome, kept: readonly Outcome[], settledTo: number, { chips }: Wish) {
-  const count = best.packing.packages.length;
-  const same = kept.filter((f) => f.packing.packages.length === count).map((f) => f.sure);
-  const settled = same.includes('all') || count <= settledTo;
-  // Every set of gate chips is tried; of larger blocks only what was found to fit.
-  const gatesAlone = count > 1 && chips.some((n) => blockNumbers.includes(n));
-  const sure: Sureness = settled ? (gatesAlone ? 'gates' : 'all') : same.includes('tried') ? 'tried' : 'best';
-  const least = Math.max(...kept.map((f) => f.packing.bound ?? 0));
-  return { sure, proved: sure !== 'best', bound: sure === 'best' ? Math.min(least, count) : count };
-}
+  /** The best that was found, with how sure it is. */
+  private best(): Packing | null {
+    const goal = (p: Packing): number => costFor(this.way, p);
+    const [best] = this.found.sort(
+      (a, b) => goal(a) - goal(b) || Number(b.sure === 'tried') - Number(a.sure === 'tried'),
+    );
+    if (!best) return null;
+    const design = fingerprint(this.design);
+    if (!['fewest', 'drawer', 'nand', 'nor'].includes(this.way))
+      return { ...best, proved: best.sure !== 'best', design };
+    const count = best.packages.length;
+    const sure = this.sureness(count);
+    const bound = sure === 'best' ? Math.min(Math.max(this.bound, this.known()), count) : count;
+    return { ...best, sure, proved: sure !== 'best', bound, design };
+  }
 
-/** The wish with what is to be bettered, where packages are what counts. */
-function bettering(wish: Wish, way: Way, [plain]: readonly Outcome[], { cells }: Netlist): Wish {
-  if (way !== 'fewest' || !plain) return wish;
-  return { ...wish, below: plain.packing.packages.length - cells.length };
+  /** How sure a number of packages is: what is known of the number, whoever found it. */
+  private sureness(count: number): Sureness {
+    // Every set of gate chips is tried; of larger blocks only what was found to fit.
+    const gatesAlone = count > 1 && this.mayUseBlocks();
+    if (count <= this.settledTo) return gatesAlone ? 'gates' : 'all';
+    return this.provedAt !== null && count <= this.provedAt ? 'tried' : 'best';
+  }
+
+  private mayUseBlocks(): boolean {
+    return this.wish.chips.some((n) => blockNumbers.includes(n));
+  }
+
+  /** What is known to be the least with larger blocks as well. */
+  private known(): number {
+    return this.mayUseBlocks() ? 1 : this.settledTo;
+  }
 }
 
 /** What decided by hand cannot be, each told by itself: a chip that the way does not use, more than the drawer holds, a net that no gate drives. */
@@ -167,13 +246,6 @@ function impossible(netlist: Netlist, { chips, stock, held = nothingHeld }: Wish
 }
 
 const titleOf = (way: Way): string => ways.find((w) => w.way === way)?.title ?? way;
-
-interface Outcome {
-  readonly packing: Packing;
-  readonly sure: Sureness;
-}
-
-const certainty = (s: Sureness): number => ['best', 'tried', 'gates', 'all'].indexOf(s);
 
 function checked(netlist: Netlist, { packing, findings }: Packed, { held }: Supplies): Packed {
   if (!packing) return { packing, findings };
@@ -213,7 +285,7 @@ async function nearest(netlist: Netlist, family: FamilyId, supplies: Supplies, s
     { ...wish, goals: ['lacking', 'packages', 'units'], stock: drawer, soft: true },
     solve,
   );
-  const packing = chosen && packingOf(netlist, family, chosen, 'drawer', 'best', 1);
+  const packing = chosen && packingFrom(netlist, family, 'drawer', chosen);
   if (!packing || whatIsWrong(netlist, packing) !== null || heldBroken(packing, held) !== null) return null;
   const lacks = missingFrom(packing, drawer).map((m) => `${m.need - m.have} × ${m.part}`);
   return { packing, findings: [finding('pack/drawer-lacks', [], { parts: lacks.join(', ') })] };
@@ -233,61 +305,16 @@ function singleKinds(wish: Wish): Wish[] {
   }));
 }
 
-/** The fewest packages by trying everything, up to `most`, for functions of few inputs, and the number below which nothing is. */
-function byTrying(
-  netlist: Netlist,
-  family: FamilyId,
-  way: Way,
-  wish: Wish,
-  most: number,
-): { best: Outcome | null; least: number } {
-  const functions = functionsOf(netlist);
-  if (functions.sources.length > MAX_EXHAUSTED || netlist.cells.length > 0) return { best: null, least: 1 };
-  const roots = netlist.outputs.map((o) => functions.ofNet(o.net));
-  // Where outputs are free in rows that are not left out, every set was tried of less than there may be.
-  const isAll = !netlist.unused || (!netlist.unused.more && functions.freeRows === netlist.unused.rows.length);
-  // Where packages are not what counts, a packing of few is but one to compare with.
-  const counts = way === 'fewest' || way === 'drawer';
-  for (let packages = 1; packages <= most; packages++) {
-    // Of many outputs fewer sets are tried: their searches are wide and seldom come to an end.
-    const tries = counts ? TRIES / (roots.length > MANY_OUTPUTS ? 8 : 1) : TRIES / 6;
-    const answer = exhaust(functions, roots, wish.chips, wish.stock ?? new Map(), packages, tries);
-    if (answer.found) {
-      const made = assemble(netlist, functions, answer.found, family);
-      const sure = counts ? (isAll ? 'all' : 'tried') : 'best';
-      const packing = packingOf(netlist, family, made, way, sure, packages);
-      return { best: { packing, sure }, least: isAll ? packages : 1 };
-    }
-    if (!answer.none) return { best: null, least: isAll ? packages : 1 };
-  }
-  return { best: null, least: isAll ? Math.max(1, most + 1) : 1 };
-}
-
-function outcomeOf(netlist: Netlist, family: FamilyId, way: Way, chosen: Chosen): Outcome {
-  const sure = chosen.proved ? 'tried' : 'best';
-  return { packing: packingOf(netlist, family, chosen.chosen as Assembled, way, sure, chosen.bound), sure };
-}
-
-function packingOf(
-  netlist: Netlist,
-  family: FamilyId,
-  { packages, netOf }: Assembled,
-  way: Way,
-  sure: Sureness,
-  bound: number,
-): Packing {
-  const parts: Package[] = packagesOfParts(netlist, family, packages, netOf);
-  const counted =
-    way === 'kinds' || way === 'jumpers' || way === 'shortest' ? {} : { bound: Math.max(1, bound) + parts.length };
+/** What was chosen, with the parts used by number, as a packing of which nothing is claimed. */
+function packingFrom(netlist: Netlist, family: FamilyId, way: Way, { packages, netOf }: Assembled): Packing {
   return {
-    packages: [...packages, ...parts],
+    packages: [...packages, ...packagesOfParts(netlist, family, packages, netOf)],
     inputs: netlist.inputs,
     outputs: netlist.outputs.map(({ name, net }) => ({ name, net: netOf(net) })),
-    proved: sure !== 'best',
+    proved: false,
     design: fingerprint(netlist),
     way,
-    sure,
-    ...counted,
+    sure: 'best',
   };
 }
 

@@ -1,0 +1,504 @@
+import { assign, type MadeWord, type PooledUnits, type Steps } from './assign';
+import type { Duty } from './candidate';
+import { PlainWords } from './plain-words';
+import { UnitWords } from './unit-words';
+
+/** Units that make much and that there are few of: their use is counted. */
+interface Strong {
+  readonly duty: Duty;
+  /** Their bit among the functions left out. */
+  readonly bit: number;
+  left: number;
+}
+
+/** Of each hard function those that help it; of each function which hard ones it helps, bit by bit. */
+interface Helpers {
+  readonly of: readonly (readonly number[])[];
+  readonly helped: Uint32Array;
+  /** How many of them that is. */
+  readonly counts: Uint8Array;
+  /** All of them, each once. */
+  readonly each: readonly number[];
+  /** By a number, those that help so many or more, as far as it was asked for. */
+  readonly rich: (readonly number[])[];
+}
+
+const MOST_SIGNALS = 64;
+/** Words that help one wanted function are written down up to so many. */
+const MOST_HELPING = 2048;
+/** Steps that a set of functions takes beside those counted one by one. */
+const STEPS_A_VISIT = 100;
+
+/** Whether a kind of unit makes functions of two signals at most. */
+export const isPlain = ({ duty: { kind, width } }: PooledUnits): boolean => kind !== 'aoi' && width <= 2;
+
+/**
+ * Looks for wanted functions in a set of packages by sets of functions. Between the sources and what is wanted only
+ * the functions in between are chosen: a wanted one counts as made as soon as some unit could make it. Units of two
+ * inputs are counted in all, those of more by themselves; with inverters in the set complements cost nothing. All this
+ * allows more than there is, so when nothing is found there is nothing; what is found is held to the very units.
+ *
+ * A function that was tried is left out of all that comes after, so that no set comes twice. The last one to choose
+ * must help every wanted one that the signals and the other wanted ones cannot make: few do.
+ */
+export class FunctionSearch {
+  /** Sets of functions that allowed for more than there is and that the very units cannot make. */
+  refused = 0;
+  private readonly words: UnitWords;
+  private readonly plain: PlainWords;
+  private readonly plainDuties: readonly Duty[];
+  private readonly plainKinds: number;
+  private readonly strong: readonly Strong[];
+  /** Whether complements cost nothing; of a function and its complement the lesser word then stands for both. */
+  private readonly inverts: boolean;
+  private readonly classes: readonly number[];
+  private readonly signals = new Int32Array(MOST_SIGNALS);
+  private n = 0;
+  private readonly have: Uint8Array;
+  /** Functions left out: bit 1 altogether, others when a kind of strong unit makes them. */
+  private readonly banned: Uint8Array;
+  private readonly isWanted: Uint8Array;
+  /** Signals and what is still wanted, as a list and as marks. */
+  private readonly both = new Int32Array(MOST_SIGNALS);
+  private nBoth = 0;
+  private readonly inBoth: Uint8Array;
+  private readonly seen: Int32Array;
+  private round = 0;
+  private readonly helping = new Int32Array(MOST_HELPING);
+  private helpers: readonly number[] = [];
+  private readonly helped: Uint32Array;
+  private readonly counts: Uint8Array;
+  private readonly pair = new Int32Array(1);
+
+  constructor(
+    private readonly all: number,
+    private readonly sources: readonly number[],
+    private readonly wanted: readonly number[],
+    private readonly pool: readonly PooledUnits[],
+    private readonly steps: Steps,
+  ) {
+    this.words = new UnitWords(all);
+    this.inverts = pool.some((p) => p.duty.kind === 'not');
+    this.plainDuties = pool.filter(isPlain).map((p) => p.duty);
+    this.plain = new PlainWords(all, this.plainDuties);
+    this.plainKinds = new Set(this.plainDuties.map((d) => d.kind)).size;
+    this.strong = strongOf(pool);
+    this.have = new Uint8Array(all + 1);
+    this.banned = new Uint8Array(all + 1);
+    this.inBoth = new Uint8Array(all + 1);
+    this.seen = new Int32Array(all + 1);
+    this.helped = new Uint32Array(all + 1);
+    this.counts = new Uint8Array(all + 1);
+    const given = new Set(sources.map((s) => this.oneOf(s)));
+    const classes = wanted.map((w) => this.oneOf(w)).filter((w) => !given.has(w));
+    this.classes = this.inverts ? [...new Set(classes)] : wanted;
+    this.isWanted = new Uint8Array(all + 1);
+    for (const w of this.classes) this.isWanted[w] = 1;
+  }
+
+  /** How many functions can be chosen beside those wanted when every unit is used; below nothing, none suffice. */
+  get room(): number {
+    const units = this.pool.filter((p) => p.duty.kind !== 'not').reduce((n, p) => n + p.count, 0);
+    return units - this.classes.length;
+  }
+
+  /** A way to make all that is wanted with `spare` functions chosen beside; null when there is none, or the steps are spent. */
+  find(spare: number): MadeWord[] | null {
+    this.n = 0;
+    this.have.fill(0);
+    this.banned.fill(0);
+    for (const s of this.sources) this.push(s);
+    return this.visit(spare);
+  }
+
+  private oneOf(word: number): number {
+    return this.inverts ? Math.min(word, this.all & ~word) : word;
+  }
+
+  private push(word: number): void {
+    this.signals[this.n++] = word;
+    this.have[word] = 1;
+    if (!this.inverts) return;
+    this.signals[this.n++] = this.all & ~word;
+    this.have[this.all & ~word] = 1;
+  }
+
+  private popTo(n: number): void {
+    while (this.n > n) this.have[this.signals[--this.n] as number] = 0;
+  }
+
+  private visit(spare: number): MadeWord[] | null {
+    if (this.steps.left < 0) return null;
+    const from = this.n;
+    const missing = this.close();
+    this.steps.left -= STEPS_A_VISIT + this.n * missing.length;
+    let found = missing.length === 0 ? this.assigned() : null;
+    if (!found && (missing.length > 0 || spare > 0)) found = this.branch(spare, missing);
+    this.popTo(from);
+    return found;
+  }
+
+  /** The functions there are, held to the very units. */
+  private assigned(): MadeWord[] | null {
+    const functions = this.signals.slice(0, this.n);
+    const made = assign(this.words, this.sources, this.wanted, functions, this.pool, this.steps);
+    if (!made) this.refused++;
+    return made;
+  }
+
+  /** Takes every wanted function that units of two inputs could make now; those still missing are returned. */
+  private close(): number[] {
+    const missing: number[] = [];
+    for (const t of this.classes) if (this.have[t] === 0) missing.push(t);
+    for (let i = 0; i < missing.length; i++) {
+      const t = missing[i] as number;
+      if (!this.isPlainlyMade(t, this.signals, this.n, this.have)) continue;
+      this.push(t);
+      missing.splice(i, 1);
+      i = -1;
+    }
+    return missing;
+  }
+
+  private isPlainlyMade(t: number, list: Int32Array, n: number, marks: Uint8Array): boolean {
+    return this.plain.makes(t, list, n, marks) || (this.inverts && this.plain.makes(this.all & ~t, list, n, marks));
+  }
+
+  private isMadeBy({ duty }: Strong, t: number, list: Int32Array, n: number, marks: Uint8Array): boolean {
+    const { words } = this;
+    return words.makes(duty, t, list, n, marks) || (this.inverts && words.makes(duty, this.all & ~t, list, n, marks));
+  }
+
+  private branch(spare: number, missing: readonly number[]): MadeWord[] | null {
+    const hard = missing.length > 0 ? this.hard(missing) : missing;
+    if (spare === 0 && !this.canFinish(hard)) return null;
+    const undo: number[] = [];
+    let found = this.strong.length > 0 ? this.wantedByStrong(spare, missing, undo) : null;
+    if (!found && spare > 0)
+      found =
+        spare === 1 && hard.length > this.strongLeft() ? this.last(hard) : this.inBetween(spare, missing, hard, undo);
+    while (undo.length > 0) {
+      const word = undo.pop() as number;
+      (this.banned[word] as number) &= ~(undo.pop() as number);
+    }
+    return found;
+  }
+
+  /** Strong units left, one less when one is about to be used. */
+  private strongLeft(by?: Strong): number {
+    let left = by ? -1 : 0;
+    for (const s of this.strong) left += s.left;
+    return left;
+  }
+
+  /**
+   * Wanted functions that no unit of two inputs makes of the signals and the other wanted ones, whatever order they
+   * come in; each of them takes a strong unit, or one more function.
+   */
+  private hard(missing: readonly number[]): number[] {
+    const { both, inBoth, signals } = this;
+    for (let i = 0; i < this.nBoth; i++) inBoth[both[i] as number] = 0;
+    for (let i = 0; i < this.n; i++) both[i] = signals[i] as number;
+    this.nBoth = this.n;
+    for (const t of missing) {
+      both[this.nBoth++] = t;
+      if (this.inverts) both[this.nBoth++] = this.all & ~t;
+    }
+    for (let i = 0; i < this.nBoth; i++) inBoth[both[i] as number] = 1;
+    return missing.filter((t) => !this.ofOthers(t, (list, n) => this.isPlainlyMade(t, list, n, inBoth)));
+  }
+
+  /** Whether those that are hard can all be made by strong units, with nothing more chosen. */
+  private canFinish(hard: readonly number[]): boolean {
+    return hard.length <= this.strongLeft() && hard.every((t) => this.isMadeByStrong(t));
+  }
+
+  private isMadeByStrong(t: number): boolean {
+    return this.ofOthers(t, (list, n) =>
+      this.strong.some((s) => s.left > 0 && this.isMadeBy(s, t, list, n, this.inBoth)),
+    );
+  }
+
+  /** Asks about the signals and wanted functions without `t`, where complements are one without its complement too. */
+  private ofOthers(t: number, ask: (list: Int32Array, n: number) => boolean): boolean {
+    const { both, nBoth, inBoth } = this;
+    if (!this.inverts) return ask(both, nBoth);
+    const c = this.all & ~t;
+    const list = both.subarray(0, nBoth).filter((w) => w !== t && w !== c);
+    inBoth[t] = inBoth[c] = 0;
+    const answer = ask(list, list.length);
+    inBoth[t] = inBoth[c] = 1;
+    return answer;
+  }
+
+  /** Goes on with a function made, by a strong unit or whatever there is. */
+  private with(word: number, spare: number, by?: Strong): MadeWord[] | null {
+    const from = this.n;
+    if (by) by.left--;
+    this.push(word);
+    const found = this.visit(spare);
+    this.popTo(from);
+    if (by) by.left++;
+    return found;
+  }
+
+  private isBanned(word: number, bits: number): boolean {
+    return ((this.banned[word] as number) & bits) !== 0;
+  }
+
+  /** Leaves a function out from now on, altogether or made by one kind of unit. */
+  private ban(word: number, bit: number, undo: number[]): void {
+    if (this.isBanned(word, bit)) return;
+    (this.banned[word] as number) |= bit;
+    undo.push(bit, word);
+  }
+
+  /** Wanted functions that only a strong unit makes now. */
+  private wantedByStrong(spare: number, missing: readonly number[], undo: number[]): MadeWord[] | null {
+    for (const s of this.strong)
+      for (const t of s.left > 0 ? missing : []) {
+        if (this.isBanned(t, s.bit) || !this.isMadeBy(s, t, this.signals, this.n, this.have)) continue;
+        const found = this.with(t, spare, s);
+        if (found || this.steps.left < 0) return found;
+        this.ban(t, s.bit, undo);
+      }
+    return null;
+  }
+
+  /** Every function that can be made now, in turn. */
+  private inBetween(
+    spare: number,
+    missing: readonly number[],
+    hard: readonly number[],
+    undo: number[],
+  ): MadeWord[] | null {
+    const plain = this.offers(this.plainDuties);
+    const byStrong = this.strong.map((s) => (s.left > 0 ? this.offers([s.duty], plain) : []));
+    // Settled for all before the first of them is tried, which looks at other functions.
+    const helpers = spare === 2 && hard.length > 0 && !this.inverts ? this.helpersOfAll(hard) : null;
+    const likely = (some: readonly number[], by?: Strong): readonly number[] => {
+      if (spare === 1 && missing.length > 0) return some.filter((g) => this.isOneMadeWith(g, missing, by));
+      if (!helpers) return some;
+      return some.filter((g) => this.mayBeOfPair(g, hard, helpers, this.strongLeft(by)));
+    };
+    const [plainly, strongly] = [likely(plain), this.strong.map((s, k) => likely(byStrong[k] as number[], s))];
+    for (const g of plainly) {
+      const found = this.with(g, spare - 1);
+      if (found || this.steps.left < 0) return found;
+      this.ban(g, 1, undo);
+    }
+    for (const [k, s] of this.strong.entries())
+      for (const g of strongly[k] as readonly number[]) {
+        if (this.isBanned(g, 1 | s.bit)) continue;
+        const found = this.with(g, spare - 1, s);
+        if (found || this.steps.left < 0) return found;
+        this.ban(g, s.bit, undo);
+      }
+    return null;
+  }
+
+  /** Whether any function still missing can be made at once of `g` and the signals: nothing more is chosen. */
+  private isOneMadeWith(g: number, missing: readonly number[], by?: Strong): boolean {
+    const { all, signals, n, have, inverts } = this;
+    this.steps.left -= n;
+    const strong = this.strong.filter((s) => s.left > (s === by ? 1 : 0));
+    for (const t of missing)
+      for (let i = inverts ? 3 : 0; i >= 0; i--) {
+        const [to, from] = [i & 1 ? all & ~t : t, i & 2 ? all & ~g : g];
+        if (this.plain.makesWith(to, from, signals, n, have)) return true;
+        for (const { duty } of strong) if (this.words.makesWith(duty, to, from, signals, n, have)) return true;
+      }
+    return false;
+  }
+
+  /**
+   * For each of the hard functions those that help it, and for each function which of the hard ones it helps (bit by
+   * bit); null where there are too many to write down.
+   */
+  private helpersOfAll(hard: readonly number[]): Helpers | null {
+    const { helped, counts } = this;
+    for (const g of this.helpers) helped[g] = counts[g] = 0;
+    const each: number[] = [];
+    this.helpers = each;
+    const of: number[][] = [];
+    for (const [i, t] of hard.entries()) {
+      const some = this.helpersOf(t);
+      if (some === null) return null;
+      for (const g of some) {
+        (helped[g] as number) |= 1 << i;
+        if ((counts[g] as number)++ === 0) each.push(g);
+      }
+      of.push(some);
+    }
+    return { of, helped, counts, each, rich: [] };
+  }
+
+  /**
+   * Whether some second function could, with `g`, help the hard ones but for as many as strong units are left: each is
+   * made of one of the two, or of just the two.
+   */
+  private mayBeOfPair(g: number, hard: readonly number[], helpers: Helpers, strongLeft: number): boolean {
+    const { of, helped, counts } = helpers;
+    const open = (2 ** hard.length - 1) & ~(helped[g] as number);
+    const unhelped = hard.length - (counts[g] as number);
+    if (unhelped <= strongLeft) return true;
+    const isSecond = (h: number): boolean => this.isSecond(h, g, open, hard, helped, strongLeft);
+    // Each kind of unit makes one function of just the two; the second helps the others.
+    const least = unhelped - strongLeft - this.plainKinds;
+    if (least > 0) {
+      const rich = richOf(helpers, least);
+      this.steps.left -= rich.length;
+      return rich.some(isSecond);
+    }
+    const { pair, helping, have } = this;
+    pair[0] = g;
+    // Of more than there are strong units one at least is made of the second.
+    let rest = open;
+    for (let k = 0; k <= strongLeft; k++, rest &= rest - 1) {
+      const i = 31 - Math.clz32(rest & -rest);
+      if ((of[i] as readonly number[]).some(isSecond)) return true;
+      const count = this.plain.enabling(hard[i] as number, pair, 1, helping);
+      this.steps.left -= (of[i] as readonly number[]).length + Math.max(0, count);
+      if (count < 0) return true;
+      for (let j = 0; j < count; j++) {
+        const h = helping[j] as number;
+        if (h !== g && have[h] === 0 && this.isOpen(h) && isSecond(h)) return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whether a second function helps what is open, but for what strong units are left for, and can be made at all. */
+  private isSecond(
+    h: number,
+    g: number,
+    open: number,
+    hard: readonly number[],
+    helped: Uint32Array,
+    strongLeft: number,
+  ): boolean {
+    let left = strongLeft;
+    for (let rest = open & ~(helped[h] as number); rest !== 0; rest &= rest - 1) {
+      const t = hard[31 - Math.clz32(rest & -rest)] as number;
+      if (!this.plain.makesOfTwo(t, g, h) && --left < 0) return false;
+    }
+    const { both, nBoth, inBoth } = this;
+    return left > 0 || this.plain.makesWith(h, g, both, nBoth, inBoth) || this.plain.makes(h, both, nBoth, inBoth);
+  }
+
+  /** Functions that some units make of the signals, new, not left out and not wanted, each once and none of the given. */
+  private offers(duties: readonly Duty[], but: readonly number[] = []): number[] {
+    const own = ++this.round;
+    const { seen, have } = this;
+    for (const g of but) seen[g] = own;
+    const found: number[] = [];
+    for (const duty of duties)
+      this.words.each(duty, this.signals, this.n, (word) => {
+        this.steps.left--;
+        const g = this.oneOf(word);
+        if (seen[g] === own || have[g] === 1) return;
+        seen[g] = own;
+        if (this.isOpen(g)) found.push(g);
+      });
+    return found;
+  }
+
+  /** Whether a function may be chosen in between. */
+  private isOpen(g: number): boolean {
+    return g !== 0 && g !== this.all && this.isWanted[g] === 0 && !this.isBanned(g, 1);
+  }
+
+  /** The last function to choose, where more are hard than there are strong units: it helps all but as many. */
+  private last(hard: readonly number[]): MadeWord[] | null {
+    const helpers = this.helpersOfAll(hard);
+    const plain = this.lastOf(hard, helpers);
+    const strong = this.strong.map((s) => (s.left > 0 ? this.lastOf(hard, helpers, s) : []));
+    for (const g of plain) {
+      const found = this.with(g, 0);
+      if (found || this.steps.left < 0) return found;
+    }
+    for (const [k, s] of this.strong.entries())
+      for (const g of strong[k] as number[]) {
+        if (this.isBanned(g, s.bit) || plain.includes(g)) continue;
+        const found = this.with(g, 0, s);
+        if (found || this.steps.left < 0) return found;
+      }
+    return null;
+  }
+
+  /** Functions that a strong unit or plain ones make now and that help all that are hard, but for what strong units are left for. */
+  private lastOf(hard: readonly number[], helpers: Helpers | null, by?: Strong): number[] {
+    const left = this.strongLeft(by);
+    if (!helpers) {
+      const isEnough = (g: number): boolean => {
+        let unhelped = 0;
+        for (const t of hard) if (!this.helps(g, t) && ++unhelped > left) return false;
+        return true;
+      };
+      return this.offers(by ? [by.duty] : this.plainDuties).filter(isEnough);
+    }
+    const least = hard.length - left;
+    const { signals, n, have } = this;
+    const found: number[] = [];
+    // Of more than there are strong units one at least is helped.
+    for (let i = 0; i <= left; i++)
+      for (const g of helpers.of[i] as readonly number[]) {
+        if ((helpers.counts[g] as number) < least || found.includes(g)) continue;
+        if (by ? this.isMadeBy(by, g, signals, n, have) : this.isPlainlyMade(g, signals, n, have)) found.push(g);
+      }
+    return found;
+  }
+
+  /** Whether a unit of two inputs makes `t` of `g` and one of the signals and wanted ones. */
+  private helps(g: number, t: number): boolean {
+    const { all, both, nBoth, inBoth, plain } = this;
+    if (plain.makesWith(t, g, both, nBoth, inBoth)) return true;
+    if (!this.inverts) return false;
+    const [c, h] = [all & ~t, all & ~g];
+    return (
+      plain.makesWith(c, g, both, nBoth, inBoth) ||
+      plain.makesWith(t, h, both, nBoth, inBoth) ||
+      plain.makesWith(c, h, both, nBoth, inBoth)
+    );
+  }
+
+  /** All functions that help a wanted one, each once; null where there are too many to write down. */
+  private helpersOf(t: number): number[] | null {
+    const own = ++this.round;
+    const { seen, have, helping } = this;
+    const found: number[] = [];
+    for (const to of this.inverts ? [t, this.all & ~t] : [t]) {
+      const count = this.plain.enabling(to, this.both, this.nBoth, helping);
+      this.steps.left -= count < 0 ? MOST_HELPING : count;
+      if (count < 0) return null;
+      for (let i = 0; i < count; i++) {
+        const g = this.oneOf(helping[i] as number);
+        if (seen[g] === own || have[g] === 1) continue;
+        seen[g] = own;
+        if (this.isOpen(g)) found.push(g);
+      }
+    }
+    return found;
+  }
+}
+
+/** The functions that help so many of the hard ones or more, each once. */
+function richOf({ each, counts, rich }: Helpers, least: number): readonly number[] {
+  const known = rich[least];
+  if (known) return known;
+  const found = each.filter((g) => (counts[g] as number) >= least);
+  rich[least] = found;
+  return found;
+}
+
+/** Strong units of a pool: those of one kind together, as wide as the widest. */
+function strongOf(pool: readonly PooledUnits[]): Strong[] {
+  const found = new Map<string, { duty: Duty; left: number }>();
+  for (const p of pool) {
+    if (isPlain(p)) continue;
+    const before = found.get(p.duty.kind);
+    const duty = before && before.duty.width > p.duty.width ? before.duty : p.duty;
+    found.set(p.duty.kind, { duty, left: (before?.left ?? 0) + p.count });
+  }
+  return [...found.values()].map((s, k) => ({ ...s, bit: 2 << k }));
+}
