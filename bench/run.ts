@@ -1,6 +1,6 @@
 /**
  * Speeds as ratios, both sides measured in this one run, turn about. `npm run bench` prints them;
- * docs/performance.md keeps the figures. Nothing here asserts a time.
+ * docs/performance.md keeps the figures. Nothing here asserts a time. `npm run bench packing` measures one part alone.
  */
 import {
   compile,
@@ -86,70 +86,93 @@ function median(task: () => void, times = 15): number {
   return taken.sort((a, b) => a - b)[times >> 1] as number;
 }
 
-const job = newJob('bench', sheetOf(74, 20));
-const { packing, reading } = await packJob(job, highsSolver());
-const { netlist } = reading.design;
-if (!packing || !netlist) throw new Error('the bench design does not pack');
-const { board } = plan(packing);
-if (!board) throw new Error('the bench design does not fit');
-
-const nets = extractNets(board);
-const circuit = compileCircuit(board, nets);
-const panel = panelOf(
-  board,
-  circuit,
-  netlist.inputs,
-  netlist.outputs.map((o) => o.name),
-);
-const simulator = new Simulator(circuit);
-const rows = 2 ** netlist.inputs.length;
-const hand = byHand(netlist);
-let sink = 0;
-
-const handMs = median(() => {
-  for (let row = 0; row < rows; row++) sink += hand(row);
-});
-const sweepMs = median(() => {
-  sink += sweep(compile(networkOf(netlist))).rows;
-});
-const walkMs = median(() => {
-  for (let row = 0; row < rows; row++) sink += runRow(simulator, panel, row).seen[0] ?? 0;
-}, 5);
-const extractMs = median(() => {
-  sink += extractNets(board).nets.length;
-});
-const compileMs = median(() => {
-  sink += compileCircuit(board, nets).nets;
-});
-let on = false;
-const flipMs = median(() => {
-  on = !on;
-  simulator.setSwitch(0, on);
-  simulator.settle();
-}, 201);
-
-const chips = packing.packages.length;
-const jumpers = Object.keys(board.jumpers).length;
-console.log(
-  `${chips} chips, ${netlist.gates.length} gates, ${jumpers} jumpers, ${board.breadboards.length} boards, ${rows} rows (${sink > 0 ? 'ok' : ''})`,
-);
 const line = (what: string, ms: number, times: number): void =>
   console.log(`${what.padEnd(58)} ${ms.toFixed(3).padStart(9)} ms  ${times.toFixed(times < 10 ? 2 : 0).padStart(7)} ×`);
-line('hand-written loop over the same gates, all rows', handMs, 1);
-line('table of the design, 32 rows a word, compiling included', sweepMs, sweepMs / handMs);
-line('walk of the board, pin by pin with delays, all rows', walkMs, walkMs / handMs);
-line('one row of that walk, against one row by hand', walkMs / rows, walkMs / handMs);
-line('extraction of the nets, against the loop over all rows', extractMs, extractMs / handMs);
-line('lowering nets to a circuit', compileMs, compileMs / handMs);
-line('one switch flipped and settled, against a 16.7 ms frame', flipMs, flipMs / 16.7);
 
-await measureBoard(median, line, sheetOf);
-await measureLogic(median, line);
-await benchPacking();
+/** The board of a seeded design, laid out. */
+async function laidOut() {
+  const job = newJob('bench', sheetOf(74, 20));
+  const { packing, reading } = await packJob(job, highsSolver());
+  const { netlist } = reading.design;
+  if (!packing || !netlist) throw new Error('the bench design does not pack');
+  const { board } = plan(packing);
+  if (!board) throw new Error('the bench design does not fit');
+  return { job, packing, netlist, board };
+}
 
-const screen = await measureScreen({ ...job, packing, board });
-if (screen) {
+async function measurePower(): Promise<void> {
+  const { packing, netlist, board } = await laidOut();
+  const nets = extractNets(board);
+  const circuit = compileCircuit(board, nets);
+  const panel = panelOf(
+    board,
+    circuit,
+    netlist.inputs,
+    netlist.outputs.map((o) => o.name),
+  );
+  const simulator = new Simulator(circuit);
+  const rows = 2 ** netlist.inputs.length;
+  const hand = byHand(netlist);
+  let sink = 0;
+
+  const handMs = median(() => {
+    for (let row = 0; row < rows; row++) sink += hand(row);
+  });
+  const sweepMs = median(() => {
+    sink += sweep(compile(networkOf(netlist))).rows;
+  });
+  const walkMs = median(() => {
+    for (let row = 0; row < rows; row++) sink += runRow(simulator, panel, row).seen[0] ?? 0;
+  }, 5);
+  const extractMs = median(() => {
+    sink += extractNets(board).nets.length;
+  });
+  const compileMs = median(() => {
+    sink += compileCircuit(board, nets).nets;
+  });
+  let on = false;
+  const flipMs = median(() => {
+    on = !on;
+    simulator.setSwitch(0, on);
+    simulator.settle();
+  }, 201);
+
+  const chips = packing.packages.length;
+  const jumpers = Object.keys(board.jumpers).length;
+  console.log(
+    `${chips} chips, ${netlist.gates.length} gates, ${jumpers} jumpers, ${board.breadboards.length} boards, ${rows} rows (${sink > 0 ? 'ok' : ''})`,
+  );
+  line('hand-written loop over the same gates, all rows', handMs, 1);
+  line('table of the design, 32 rows a word, compiling included', sweepMs, sweepMs / handMs);
+  line('walk of the board, pin by pin with delays, all rows', walkMs, walkMs / handMs);
+  line('one row of that walk, against one row by hand', walkMs / rows, walkMs / handMs);
+  line('extraction of the nets, against the loop over all rows', extractMs, extractMs / handMs);
+  line('lowering nets to a circuit', compileMs, compileMs / handMs);
+  line('one switch flipped and settled, against a 16.7 ms frame', flipMs, flipMs / 16.7);
+}
+
+async function measureShown(): Promise<void> {
+  const { job, packing, board } = await laidOut();
+  const screen = await measureScreen({ ...job, packing, board });
+  if (!screen) {
+    console.log('on screen: not measured; it takes the built application and Chromium');
+    return;
+  }
   line('on screen: key to changed drawing, against a frame', screen.flipMs, screen.flipMs / 16.7);
   line('on screen: key to painted frame, against a frame', screen.paintMs, screen.paintMs / 16.7);
   line('on screen: opening the application, against a second', screen.openMs, screen.openMs / 1000);
-} else console.log('on screen: not measured; it takes the built application and Chromium');
+}
+
+const parts: Readonly<Record<string, () => Promise<void> | void>> = {
+  power: measurePower,
+  board: () => measureBoard(median, line, sheetOf),
+  logic: () => measureLogic(median, line),
+  packing: benchPacking,
+  screen: measureShown,
+};
+const asked = process.argv.slice(2);
+for (const name of asked.length > 0 ? asked : Object.keys(parts)) {
+  const part = parts[name];
+  if (!part) throw new Error(`bench has no part ${name}; it has ${Object.keys(parts).join(', ')}`);
+  await part();
+}

@@ -215,6 +215,8 @@ class Chooser {
     const settled = answer.detail === 'Infeasible' || answer.status === 'optimal';
     if (rich && settled && (cut < atMost || answer.status === 'optimal')) this.proved = true;
     else if (rich && settled) this.bound = Math.max(this.bound, atMost + 1);
+    const known = this.best?.least ?? this.wish.below ?? null;
+    if (this.proved && answer.status === 'none') this.tell({ bound: known ?? this.bound, best: known, made: null });
     if (answer.status === 'none' || !isWhole(offer, answer.values)) return;
     const made = this.madeOf(offer, answer.values);
     const value = Math.round(program.valueOf(first, answer.values));
