@@ -26,13 +26,13 @@ export class UnitWords {
         return false;
       }
       case 'and':
-        return this.gathers(t, t, this.all, width, 0, list, n);
+        return this.comesTo(t, t, this.all, width, 0, list, n, true);
       case 'nand':
-        return this.gathers(opposite, t, this.all, width, 0, list, n);
+        return this.comesTo(opposite, t, this.all, width, 0, list, n, true);
       case 'or':
-        return this.adds(t, t, 0, width, 0, list, n);
+        return this.comesTo(t, t, 0, width, 0, list, n, false);
       case 'nor':
-        return this.adds(opposite, t, 0, width, 0, list, n);
+        return this.comesTo(opposite, t, 0, width, 0, list, n, false);
       case 'aoi':
         return this.isSumOfProducts(opposite, t, width, list, n);
     }
@@ -53,20 +53,23 @@ export class UnitWords {
       case 'and':
       case 'nand': {
         const u = kind === 'and' ? t : opposite;
-        return (u & ~g) === 0 && this.gathers(u, t, g, width - 1, 0, list, n);
+        return (u & ~g) === 0 && this.comesTo(u, t, g, width - 1, 0, list, n, true);
       }
       case 'or':
       case 'nor': {
         const u = kind === 'or' ? t : opposite;
-        return (g & ~u) === 0 && this.adds(u, t, g, width - 1, 0, list, n);
+        return (g & ~u) === 0 && this.comesTo(u, t, g, width - 1, 0, list, n, false);
       }
       case 'aoi':
         return this.isSumOfProductsWith(opposite, t, g, width, list, n);
     }
   }
 
-  /** Whether up to `room` words that hold `u`, other than `not`, bring `value` down to it. */
-  private gathers(
+  /**
+   * Whether up to `room` words bring `value` to `u`: down to it, each holding `u`, as a product; or up to it, each
+   * within `u`, as a sum. `not` is none of them.
+   */
+  private comesTo(
     u: number,
     not: number,
     value: number,
@@ -74,35 +77,15 @@ export class UnitWords {
     from: number,
     list: Int32Array,
     n: number,
+    isProduct: boolean,
   ): boolean {
     if (value === u) return true;
     if (room === 0) return false;
     for (let i = from; i < n; i++) {
       const s = list[i] as number;
-      if ((u & ~s) !== 0 || s === not) continue;
-      if ((value & s) === u) return true;
-      if (room > 1 && this.gathers(u, not, value & s, room - 1, i + 1, list, n)) return true;
-    }
-    return false;
-  }
-
-  /** Whether up to `room` words within `u`, other than `not`, bring `value` up to it. */
-  private adds(
-    u: number,
-    not: number,
-    value: number,
-    room: number,
-    from: number,
-    list: Int32Array,
-    n: number,
-  ): boolean {
-    if (value === u) return true;
-    if (room === 0) return false;
-    for (let i = from; i < n; i++) {
-      const s = list[i] as number;
-      if ((s & ~u) !== 0 || s === not) continue;
-      if ((value | s) === u) return true;
-      if (room > 1 && this.adds(u, not, value | s, room - 1, i + 1, list, n)) return true;
+      if ((isProduct ? u & ~s : s & ~u) !== 0 || s === not) continue;
+      const v = isProduct ? value & s : value | s;
+      if (v === u || (room > 1 && this.comesTo(u, not, v, room - 1, i + 1, list, n, isProduct))) return true;
     }
     return false;
   }
