@@ -26,7 +26,18 @@ export function labelOf({ signal, labels = [] }: SeatedPart, name: string): stri
 }
 
 /** The places of a part that can be labelled, in the order of its contacts or lamps; none for other parts. */
-export function labelPlacesOf(part: SeatedPart): LabelPlace[] {
+export function labelPlacesOf(part: SeatedPart): readonly LabelPlace[] {
+  const known = places.get(part);
+  if (known) return known;
+  const made = workedOut(part);
+  places.set(part, made);
+  return made;
+}
+
+/** Places by part: a seated part never changes. */
+const places = new WeakMap<SeatedPart, readonly LabelPlace[]>();
+
+function workedOut(part: SeatedPart): LabelPlace[] {
   const { ref } = part;
   const { contacts, lamps, signalPin } = innerOf(typeOf(part));
   const place = (name: string, does: LabelPlace['does'], pin: string, other: string | null): LabelPlace => ({

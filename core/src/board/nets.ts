@@ -1,5 +1,5 @@
 import { innerOf, typeOf } from '../catalogue';
-import type { Board } from './board';
+import type { Board, Jumper, SeatedPart } from './board';
 import { parseHole, stripOf } from './hole';
 import { type Lead, leadsOf } from './seating';
 
@@ -29,88 +29,135 @@ export interface Nets {
  * which follow the strips' names.
  */
 export function extractNets(board: Board): Nets {
+  const [parts, jumpers] = [Object.values(board.parts), Object.values(board.jumpers)];
+  const [ofParts, ofJumpers] = [parts.map(stripsOfPart), jumpers.map(stripsOfJumper)];
   const union = new Strips();
-  const leads = new Map<string, Lead>();
-  const pinStrips: [pin: string, strip: string][] = [];
-  for (const part of Object.values(board.parts)) {
-    for (const lead of leadsOf(part)) {
-      leads.set(lead.pin, lead);
-      if (!lead.hole) continue;
-      const strip = stripOf(lead.hole);
-      union.find(strip);
-      pinStrips.push([lead.pin, strip]);
-    }
-    for (const [a, b] of innerOf(typeOf(part)).joined) {
-      const [from, to] = [leads.get(`${part.ref}.${a}`)?.hole, leads.get(`${part.ref}.${b}`)?.hole];
-      if (from && to) union.join(stripOf(from), stripOf(to));
-    }
-  }
-  const jumperStrips: [id: string, strip: string][] = [];
-  for (const { id, from, to } of Object.values(board.jumpers)) {
-    const ends = [parseHole(from), parseHole(to)].flatMap((hole) => (hole ? [stripOf(hole)] : []));
-    const [a, b] = ends;
-    if (a !== undefined) jumperStrips.push([id, a]);
-    if (a !== undefined) union.join(a, b ?? a);
-  }
-  return { ...numbered(union, pinStrips, jumperStrips), leads };
-}
+  for (const { joined } of ofParts) for (const [a, b] of joined) union.join(a, b);
+  for (const [a, b] of ofJumpers) if (a >= 0) union.join(a, b < 0 ? a : b);
+  for (const { strips } of ofParts) for (const strip of strips) if (strip >= 0) union.find(strip);
 
-function numbered(
-  union: Strips,
-  pinStrips: readonly [string, string][],
-  jumperStrips: readonly [string, string][],
-): Omit<Nets, 'leads'> {
-  const members = new Map<string, { strips: string[]; pins: string[]; jumpers: string[] }>();
-  const netOf = (strip: string) => {
+  const members: { strips: string[]; pins: string[]; jumpers: string[] }[] = [];
+  const netOfRoot = new Int32Array(names.length).fill(-1);
+  const netOf = (strip: number): number => {
     const root = union.find(strip);
-    const net = members.get(root) ?? { strips: [], pins: [], jumpers: [] };
-    members.set(root, net);
-    return net;
+    if (netOfRoot[root] === -1) netOfRoot[root] = members.push({ strips: [], pins: [], jumpers: [] }) - 1;
+    return netOfRoot[root] as number;
   };
-  for (const strip of [...union.strips()].sort()) netOf(strip).strips.push(strip);
-  for (const [pin, strip] of pinStrips) netOf(strip).pins.push(pin);
-  for (const [id, strip] of jumperStrips) netOf(strip).jumpers.push(id);
-  const nets = [...members.values()].map((net, index) => ({
-    index,
-    strips: net.strips,
-    pins: net.pins.sort(),
-    jumpers: net.jumpers.sort(),
-  }));
-  const ofPin = new Map<string, number>();
   const ofStrip = new Map<string, number>();
-  for (const { index, pins, strips } of nets) {
-    for (const pin of pins) ofPin.set(pin, index);
-    for (const strip of strips) ofStrip.set(strip, index);
+  for (const strip of inOrder()) {
+    if (!union.holds(strip)) continue;
+    const net = netOf(strip);
+    members[net]?.strips.push(names[strip] as string);
+    ofStrip.set(names[strip] as string, net);
   }
-  return { nets, ofPin, ofStrip };
+  const leads = new Map<string, Lead>();
+  const ofPin = new Map<string, number>();
+  for (const { leads: own, strips } of ofParts)
+    for (const [i, lead] of own.entries()) {
+      leads.set(lead.pin, lead);
+      const strip = strips[i] as number;
+      if (strip < 0) continue;
+      const net = netOf(strip);
+      members[net]?.pins.push(lead.pin);
+      ofPin.set(lead.pin, net);
+    }
+  for (const [i, [a]] of ofJumpers.entries()) if (a >= 0) members[netOf(a)]?.jumpers.push(jumpers[i]?.id as string);
+  const nets = members.map(({ strips, pins, jumpers }, index) => ({
+    index,
+    strips,
+    pins: pins.sort(),
+    jumpers: jumpers.sort(),
+  }));
+  return { nets, ofPin, ofStrip, leads };
 }
 
-/** Union-find with path halving (Tarjan and van Leeuwen 1984) over strip names. */
-class Strips {
-  private readonly parent = new Map<string, string>();
+/** Strips by number: a strip has the same one in every board, so parts and jumpers keep theirs from one edit to the next. */
+const numbers = new Map<string, number>();
+const names: string[] = [];
+let ordered: readonly number[] = [];
 
-  strips(): Iterable<string> {
-    return this.parent.keys();
+function numberOf(strip: string | null): number {
+  if (strip === null) return -1;
+  const known = numbers.get(strip);
+  if (known !== undefined) return known;
+  numbers.set(strip, names.length);
+  return names.push(strip) - 1;
+}
+
+/** All numbers in the order of the strips' names. */
+function inOrder(): readonly number[] {
+  if (ordered.length !== names.length)
+    ordered = names.map((_, i) => i).sort((a, b) => ((names[a] as string) < (names[b] as string) ? -1 : 1));
+  return ordered;
+}
+
+/** What a part has on a board: its leads, the strip of each (-1 for none), and strips that its metal joins. */
+interface PartStrips {
+  readonly leads: readonly Lead[];
+  readonly strips: readonly number[];
+  readonly joined: readonly (readonly [number, number])[];
+}
+
+const partStrips = new WeakMap<SeatedPart, PartStrips>();
+
+function stripsOfPart(part: SeatedPart): PartStrips {
+  const known = partStrips.get(part);
+  if (known) return known;
+  const leads = leadsOf(part);
+  const strips = leads.map((lead) => numberOf(lead.strip));
+  const at = (id: string): number => strips[leads.findIndex((l) => l.type.id === id)] ?? -1;
+  const joined = innerOf(typeOf(part))
+    .joined.map(([a, b]) => [at(a), at(b)] as const)
+    .filter(([a, b]) => a >= 0 && b >= 0);
+  const made = { leads, strips, joined };
+  partStrips.set(part, made);
+  return made;
+}
+
+/** The strips that the two ends of a jumper are in; null for an end in no hole. */
+export function stripsOfEnds(jumper: Jumper): readonly [from: string | null, to: string | null] {
+  const known = endStrips.get(jumper);
+  if (known) return known;
+  const [from, to] = [parseHole(jumper.from), parseHole(jumper.to)];
+  const strips = [from && stripOf(from), to && stripOf(to)] as const;
+  endStrips.set(jumper, strips);
+  return strips;
+}
+
+const endStrips = new WeakMap<Jumper, readonly [string | null, string | null]>();
+
+/** The strips of a jumper's ends, -1 where there is one end or none. */
+const jumperStrips = new WeakMap<Jumper, readonly [number, number]>();
+
+function stripsOfJumper(jumper: Jumper): readonly [number, number] {
+  const known = jumperStrips.get(jumper);
+  if (known) return known;
+  const [a = -1, b = -1] = stripsOfEnds(jumper).flatMap((strip) => (strip === null ? [] : [numberOf(strip)]));
+  jumperStrips.set(jumper, [a, b]);
+  return [a, b];
+}
+
+/** Union-find with path halving (Tarjan and van Leeuwen 1984) over strips by number. */
+class Strips {
+  /** The strip above each, -1 for those that hold nothing. */
+  private readonly parent = new Int32Array(names.length).fill(-1);
+
+  holds(strip: number): boolean {
+    return this.parent[strip] !== -1;
   }
 
-  find(strip: string): string {
+  find(strip: number): number {
+    const { parent } = this;
+    if (parent[strip] === -1) parent[strip] = strip;
     let at = strip;
-    let up = this.parent.get(at);
-    if (up === undefined) {
-      this.parent.set(at, at);
-      return at;
-    }
-    while (up !== at) {
-      const over = this.parent.get(up) as string;
-      this.parent.set(at, over);
-      at = over;
-      up = this.parent.get(at) as string;
+    for (let up = parent[at] as number; up !== at; up = parent[at] as number) {
+      parent[at] = parent[up] as number;
+      at = parent[at] as number;
     }
     return at;
   }
 
-  join(a: string, b: string): void {
-    const [ra, rb] = [this.find(a), this.find(b)];
-    if (ra !== rb) this.parent.set(ra < rb ? rb : ra, ra < rb ? ra : rb);
+  join(a: number, b: number): void {
+    this.parent[this.find(a)] = this.find(b);
   }
 }

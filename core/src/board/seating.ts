@@ -1,7 +1,7 @@
 import { type PartType, type Pin, typeOf } from '../catalogue';
 import { type Finding, finding, type Place } from '../finding';
 import { type Board, byNumber, type Jumper, type SeatedPart, type Turn } from './board';
-import { type Hole, holeAt, holesOfStrip, holeXY, parseHole, printHole, rowY } from './hole';
+import { type Hole, holeAt, holesOfStrip, holeXY, parseHole, printHole, rowY, stripOf } from './hole';
 
 /** A pin of a seated part, written `U1.8`, and the hole it enters; null where the board has none. */
 export interface Lead {
@@ -9,6 +9,8 @@ export interface Lead {
   readonly ref: string;
   readonly type: Pin;
   readonly hole: Hole | null;
+  /** The strip of that hole. */
+  readonly strip: string | null;
 }
 
 /** An offset turned clockwise by quarter turns. */
@@ -37,7 +39,7 @@ function workedOut(seated: SeatedPart): readonly Lead[] {
   return type.pins.map((pin) => {
     const { dx, dy } = turned(pin.dx, pin.dy, seated.turn);
     const hole = holeAt(anchor.board, anchor.column + dx, rowY[anchor.row] + dy);
-    return { pin: `${seated.ref}.${pin.id}`, ref: seated.ref, type: pin, hole };
+    return { pin: `${seated.ref}.${pin.id}`, ref: seated.ref, type: pin, hole, strip: hole && stripOf(hole) };
   });
 }
 

@@ -3,11 +3,11 @@ import {
   byNumber,
   isRailStrip,
   type Lead,
+  leadsOf,
   type Nets,
   type Occupancy,
   occupancyOf,
   type SeatedPart,
-  stripOf,
 } from '../board';
 import {
   type Drive,
@@ -32,6 +32,13 @@ export interface Feeds {
   readonly switches: readonly string[];
 }
 
+/** A resistor on a net that leads to another one: whose it is, where it leads, and its ohms. */
+export interface NetResistor {
+  readonly ref: string;
+  readonly to: number;
+  readonly ohms: number;
+}
+
 /** A lever that closes contacts; `name` is its part's reference, or `S2.3` where a part has several. */
 export interface Lever {
   readonly ref: string;
@@ -39,10 +46,28 @@ export interface Lever {
   readonly contacts: readonly { readonly a: string; readonly b: string; readonly on: boolean }[];
 }
 
-/** A seated part with its type. */
+/** A seated part with its type and its leads. */
 export interface Known {
   readonly seated: SeatedPart;
   readonly type: PartType;
+  readonly leads: readonly Lead[];
+  /** A pin by its number as it is named on the board: `8` is `U1.8`. */
+  readonly named: (id: string) => string;
+}
+
+/** What is known of a part stays: it is the same object from one edit to the next. */
+const knownParts = new WeakMap<SeatedPart, Known>();
+
+function knownOf(seated: SeatedPart): Known | undefined {
+  const before = knownParts.get(seated);
+  if (before) return before;
+  const type = typeOf(seated);
+  if (!type) return undefined;
+  const names = new Map(type.pins.map(({ id }) => [id, `${seated.ref}.${id}`]));
+  const named = (id: string): string => names.get(id) ?? `${seated.ref}.${id}`;
+  const known = { seated, type, leads: leadsOf(seated), named };
+  knownParts.set(seated, known);
+  return known;
 }
 
 /**
@@ -50,13 +75,15 @@ export interface Known {
  * several rules ask. Made once for an inspection; rules only read it.
  */
 export class Context {
-  readonly occupancy: Occupancy;
   readonly expected: Expectation;
   readonly sources: ReadonlyMap<string, string>;
   readonly names: ReadonlyMap<number, string>;
   readonly known: readonly Known[];
   private readonly byRef: ReadonlyMap<string, Known>;
+  private readonly byKind = new Map<PartKind, readonly Known[]>();
   private readonly feeds = new Map<number, Feeds>();
+  private readonly resistors = new Map<number, readonly NetResistor[]>();
+  private holes: Occupancy | null = null;
   private readonly rails = new Map<string, string | undefined>();
 
   constructor(
@@ -65,21 +92,25 @@ export class Context {
     readonly packing: Packing | null,
     readonly family: FamilyId,
   ) {
-    this.occupancy = occupancyOf(board);
     this.expected = packing ? expectationOf(packing, board, nets) : new Map();
     this.sources = packing ? sourcesOf(packing, board) : new Map();
     this.names = nameNets(nets, this.sources);
     this.known = Object.values(board.parts)
       .sort((a, b) => byNumber(a.ref, b.ref))
-      .flatMap((seated) => {
-        const type = typeOf(seated);
-        return type ? [{ seated, type }] : [];
-      });
+      .flatMap((seated) => knownOf(seated) ?? []);
     this.byRef = new Map(this.known.map((k) => [k.seated.ref, k]));
   }
 
+  /** Who is in each hole. */
+  get occupancy(): Occupancy {
+    this.holes ??= occupancyOf(this.board);
+    return this.holes;
+  }
+
   of(kind: PartKind): readonly Known[] {
-    return this.known.filter((k) => k.type.kind === kind);
+    const made = this.byKind.get(kind) ?? this.known.filter((k) => k.type.kind === kind);
+    this.byKind.set(kind, made);
+    return made;
   }
 
   lead(pin: string): Lead | undefined {
@@ -95,8 +126,9 @@ export class Context {
   }
 
   /** The seated part that a pin belongs to, with its type. */
-  private partAt(pin: string): Known | undefined {
-    return this.byRef.get(pin.slice(0, pin.indexOf('.')));
+  partAt(pin: string): Known | undefined {
+    const lead = this.nets.leads.get(pin);
+    return lead && this.byRef.get(lead.ref);
   }
 
   /** The kind of part that a pin belongs to. */
@@ -106,14 +138,12 @@ export class Context {
 
   /** The logic family of the chip that a pin belongs to, as printed on it. */
   familyAt(pin: string): Family {
-    const part = this.partAt(pin)?.seated.part ?? '';
-    return families[readPartNumber(part)?.family ?? this.family];
+    return families[familyOn(this.partAt(pin)?.seated.part ?? '') ?? this.family];
   }
 
   /** The strip of a pin, for showing; `no hole` when it has none. */
   stripOf(pin: string): string {
-    const hole = this.lead(pin)?.hole;
-    return hole ? stripOf(hole) : 'no hole';
+    return this.lead(pin)?.strip ?? 'no hole';
   }
 
   /** What feeds a net directly: rails, outputs of chips, switches. */
@@ -156,16 +186,23 @@ export class Context {
     return this.resistorsOn(net).map((r) => r.to);
   }
 
-  /** The resistors on a net that lead to another one: whose they are, where they lead, and their ohms. */
-  resistorsOn(net: number): { readonly ref: string; readonly to: number; readonly ohms: number }[] {
-    return this.pinsOn(net).flatMap((pin) => {
-      const dot = pin.indexOf('.');
-      const [ref, id] = [pin.slice(0, dot), pin.slice(dot + 1)];
-      const known = this.byRef.get(ref);
-      return innerOf(known?.type).resistors.flatMap(({ a, b, share }) => {
-        const to = id === a ? this.netOf(`${ref}.${b}`) : id === b ? this.netOf(`${ref}.${a}`) : undefined;
-        return to === undefined || to === net ? [] : [{ ref, to, ohms: (known?.seated.value ?? 1000) * share }];
-      });
+  /** The resistors on a net that lead to another one. */
+  resistorsOn(net: number): readonly NetResistor[] {
+    const made = this.resistors.get(net) ?? this.pinsOn(net).flatMap((pin) => this.resistorsAt(pin, net));
+    this.resistors.set(net, made);
+    return made;
+  }
+
+  private resistorsAt(pin: string, net: number): NetResistor[] {
+    const known = this.partAt(pin);
+    const { resistors } = innerOf(known?.type);
+    if (!known || resistors.length === 0) return [];
+    const id = this.lead(pin)?.type.id;
+    const { ref, value } = known.seated;
+    return resistors.flatMap(({ a, b, share }) => {
+      const far = id === a ? b : id === b ? a : undefined;
+      const to = far === undefined ? undefined : this.netOf(known.named(far));
+      return to === undefined || to === net ? [] : [{ ref, to, ohms: (value ?? 1000) * share }];
     });
   }
 
@@ -184,10 +221,9 @@ export class Context {
   }
 
   private isContact(pin: string): boolean {
-    const dot = pin.indexOf('.');
-    const { contacts } = innerOf(this.byRef.get(pin.slice(0, dot))?.type);
+    const { contacts } = innerOf(this.partAt(pin)?.type);
     if (contacts.length === 0) return false;
-    const id = pin.slice(dot + 1);
+    const id = this.lead(pin)?.type.id;
     return contacts.some((c) => c.a === id || c.b === id);
   }
 
@@ -206,11 +242,11 @@ export class Context {
   }
 
   /** Whether a chip's input belongs to a gate in use: the design says so, or its output goes somewhere. */
-  isInputInUse({ seated, type }: Known, pinId: string): boolean {
-    if (this.expected.has(`${seated.ref}.${pinId}`)) return true;
+  isInputInUse({ type, named }: Known, pinId: string): boolean {
+    if (this.expected.has(named(pinId))) return true;
     const unit = type.units.find((u) => u.inputs.includes(pinId));
     return (unit?.outputs ?? []).some((out) => {
-      const net = this.netOf(`${seated.ref}.${out}`);
+      const net = this.netOf(named(out));
       return net !== undefined && this.pinsOn(net).length > 1;
     });
   }
@@ -243,6 +279,18 @@ export class Context {
     return net?.strips.find(isRailStrip);
   }
 }
+
+/** The family that is printed on a chip; null where none is. Read once for each number. */
+function familyOn(part: string): FamilyId | null {
+  const known = familyByPart.get(part);
+  if (known !== undefined) return known;
+  const family = readPartNumber(part)?.family ?? null;
+  if (familyByPart.size < MOST_PARTS) familyByPart.set(part, family);
+  return family;
+}
+
+const familyByPart = new Map<string, FamilyId | null>();
+const MOST_PARTS = 2000;
 
 /** A pin in words: `U2 pin 5`. */
 export function spoken(pin: string): string {

@@ -23,17 +23,24 @@ export function lampMa(c: Context, { anode, cathode }: LedNets): number | null {
   return Number.isFinite(ohms) && ohms > 0 ? (1000 * (SUPPLY_V - LED_V)) / ohms : null;
 }
 
-export function ledsOf(c: Context): LedNets[] {
-  return c.known.flatMap(({ seated: { ref }, type }) =>
+/** All lamps of a board; several rules ask for them. */
+export function ledsOf(c: Context): readonly LedNets[] {
+  const known = lampsOf.get(c);
+  if (known) return known;
+  const lamps = c.known.flatMap(({ seated: { ref }, type, named }) =>
     innerOf(type).lamps.map(({ name, anode, cathode }) => ({
       ref,
       name: innerName(ref, name),
       kind: type.kind,
-      anode: c.netOf(`${ref}.${anode}`),
-      cathode: c.netOf(`${ref}.${cathode}`),
+      anode: c.netOf(named(anode)),
+      cathode: c.netOf(named(cathode)),
     })),
   );
+  lampsOf.set(c, lamps);
+  return lamps;
 }
+
+const lampsOf = new WeakMap<Context, readonly LedNets[]>();
 
 /** The first of several lamps of each part: what is wrong with all segments of a display is said once. */
 export function* oncePerPart(lamps: Iterable<LedNets>): Generator<LedNets> {

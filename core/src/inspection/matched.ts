@@ -36,15 +36,19 @@ interface Meant {
 }
 
 class Matcher {
+  private readonly uses: readonly Meant[];
   private readonly seats: readonly Seat[];
+  /** The seats by their place, `U1.0`. */
+  private readonly byPlace: ReadonlyMap<string, Seat>;
   private readonly free: Set<Seat>;
   /** Where each signal is found, as far as that is known. */
   private readonly found = new Map<string, string>();
   /** Where the LEDs want outputs. */
   private readonly shown = new Map<string, string>();
   private readonly labels: ReadonlyMap<number, string>;
-  /** What each free seat does, and the first net on which each such thing was found: nets that carry the same are one. */
-  private does = new Map<Seat, string | null>();
+  /** What each free seat does, the free seats by what they do, and the first net on which each such thing was found: nets that carry the same are one. */
+  private does = new Map<Seat, string>();
+  private doing = new Map<string, Set<Seat>>();
   private readonly first = new Map<string, string>();
   private readonly same = new Map<string, string>();
 
@@ -54,7 +58,9 @@ class Matcher {
     private readonly nets: Nets,
   ) {
     this.labels = railLabels(board, nets);
+    this.uses = usesOf(packing);
     this.seats = this.allSeats();
+    this.byPlace = new Map(this.seats.map((seat) => [`${seat.ref}.${seat.unit}`, seat]));
     this.free = new Set(this.seats);
     this.found.set(SUPPLY, SUPPLY).set(GROUND, GROUND);
     const netOfOutput = new Map(packing.outputs.map((o) => [o.name, o.net]));
@@ -65,8 +71,8 @@ class Matcher {
       if (net !== undefined) this.shown.set(net, this.labelOf(shownPin(board, nets, place)));
     }
     // What is no plain gate keeps its place.
-    for (const { use, ref, type, unit } of this.uses())
-      if (!this.seats.some((s) => s.ref === ref && s.unit === unit))
+    for (const { use, ref, type, unit } of this.uses)
+      if (!this.seatAt(ref, unit))
         for (const [k, net] of drivenBy(use).entries())
           this.found.set(net, this.labelOf(`${ref}.${type.units[unit]?.outputs[k]}`));
   }
@@ -74,11 +80,11 @@ class Matcher {
   /** Whether every gate is wired just so in its own place. */
   isInPlace(): boolean {
     const found = new Map(this.found);
-    for (const { use, ref, unit } of this.uses()) {
+    for (const { use, ref, unit } of this.uses) {
       const seat = this.seatAt(ref, unit);
       if (seat) found.set(use.output, seat.output);
     }
-    return this.uses().every(({ use, ref, unit }) => {
+    return this.uses.every(({ use, ref, unit }) => {
       const seat = this.seatAt(ref, unit);
       return !seat || use.inputs.every((net, k) => found.get(net) === seat.inputs[k]);
     });
@@ -86,13 +92,14 @@ class Matcher {
 
   place(): Packing {
     this.seeWhatSeatsDo();
-    let waiting = this.uses().filter(({ ref, unit }) => this.seatAt(ref, unit));
+    let waiting = this.uses.filter(({ ref, unit }) => this.seatAt(ref, unit));
     // Gates in packages that are not seated cannot be found.
-    const lost = this.uses().filter(({ ref, unit }) => !this.seatAt(ref, unit));
+    const lost = this.uses.filter(({ ref, unit }) => !this.seatAt(ref, unit));
     const placed = new Map<string, UnitUse>();
     const put = (one: Meant, seat: Seat): void => {
       const { use } = one;
       this.free.delete(seat);
+      this.doing.get(this.does.get(seat) ?? '')?.delete(seat);
       this.found.set(use.output, seat.output);
       const does = this.does.get(seat) ?? '';
       const before = this.first.get(does);
@@ -122,25 +129,18 @@ class Matcher {
     return this.withUses(placed, new Set(lost.map(({ ref, unit }) => `${ref}.${unit}`)));
   }
 
-  private uses(): readonly Meant[] {
-    return this.packing.packages.flatMap(({ units, ...named }) => {
-      const type = typeOf(named);
-      return units.flatMap((use, unit) => (use && type ? [{ use, ref: named.ref, type, unit }] : []));
-    });
-  }
-
   /** Units of plain gates on the board: those of the packing's chips where its own parts are seated, and of other chips there. */
   private allSeats(): Seat[] {
-    const refs = new Map(this.packing.packages.map((p) => [p.ref, typeOf(p)]));
+    const meantFor = new Map(this.packing.packages.map((p) => [p.ref, p]));
     return Object.values(this.board.parts)
       .sort((a, b) => byNumber(a.ref, b.ref))
       .flatMap((part) => {
         const type = typeOf(part);
-        const meant = refs.get(part.ref);
-        if (!type || !choosable.includes(type.id) || (meant && meant.id !== type.id)) return [];
+        const meant = meantFor.get(part.ref);
+        if (!type || !choosable.includes(type.id) || (meant && typeOf(meant)?.id !== type.id)) return [];
         return type.units.flatMap((u, unit): Seat[] => {
           const inputs = u.inputs.map((pin) => this.labelOf(`${part.ref}.${pin}`));
-          const use = this.packing.packages.find((p) => p.ref === part.ref)?.units[unit];
+          const use = meant?.units[unit];
           const plain = dutyText(type, unit, use?.inputs ?? inputs) !== null;
           if (!plain) return [];
           const out = `${part.ref}.${u.outputs[0]}`;
@@ -152,16 +152,17 @@ class Matcher {
   }
 
   private seeWhatSeatsDo(): void {
-    this.does = new Map(
-      [...this.free].map((s) => [
-        s,
-        dutyText(
-          s.type,
-          s.unit,
-          s.inputs.map((l) => this.one(l)),
-        ),
-      ]),
-    );
+    this.does = new Map();
+    this.doing = new Map();
+    for (const seat of this.free) {
+      const inputs = seat.inputs.map((l) => this.one(l));
+      const does = dutyText(seat.type, seat.unit, inputs);
+      if (does === null) continue;
+      this.does.set(seat, does);
+      const seats = this.doing.get(does);
+      if (seats) seats.add(seat);
+      else this.doing.set(does, new Set([seat]));
+    }
   }
 
   /** One name for nets that carry the same. */
@@ -175,7 +176,7 @@ class Matcher {
   }
 
   private seatAt(ref: string, unit: number): Seat | undefined {
-    return this.seats.find((s) => s.ref === ref && s.unit === unit);
+    return this.byPlace.get(`${ref}.${unit}`);
   }
 
   /** A net as text: the rails by their level, an open pin by itself. */
@@ -191,7 +192,7 @@ class Matcher {
       unit,
       use.inputs.map((net) => this.foundOne(net)),
     );
-    const all = [...this.free].filter((s) => this.does.get(s) === wanted);
+    const all = [...(this.doing.get(wanted ?? '') ?? [])];
     // Spare units tied down do something too.
     const fits = all.some((s) => s.leads) ? all.filter((s) => s.leads) : all;
     const shown = this.shown.get(use.output);
@@ -295,6 +296,13 @@ class Matcher {
     }));
     return { ...this.packing, packages };
   }
+}
+
+function usesOf(packing: Packing): Meant[] {
+  return packing.packages.flatMap(({ units, ...named }) => {
+    const type = typeOf(named);
+    return units.flatMap((use, unit) => (use && type ? [{ use, ref: named.ref, type, unit }] : []));
+  });
 }
 
 function railLabels(board: Board, nets: Nets): Map<number, string> {

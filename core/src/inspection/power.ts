@@ -4,9 +4,9 @@ type Role = 'supply' | 'ground';
 
 /** The supply or ground pins of all chips. */
 export function pinsOfRole(c: Context, role: Role): { pin: string; ref: string; id: string }[] {
-  return c.of('chip').flatMap(({ seated, type }) => {
+  return c.of('chip').flatMap(({ seated: { ref }, type, named }) => {
     const pins = type.pins.filter((p) => p.role === role);
-    return pins.map(({ id }) => ({ pin: `${seated.ref}.${id}`, ref: seated.ref, id }));
+    return pins.map(({ id }) => ({ pin: named(id), ref, id }));
   });
 }
 

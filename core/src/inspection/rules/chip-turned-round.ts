@@ -5,11 +5,11 @@ import type { Rule } from '../rule';
 export const chipTurnedRound: Rule = {
   id: 'chip-turned-round',
   *check(c) {
-    for (const { seated, type } of c.of('chip')) {
+    for (const { seated, type, named } of c.of('chip')) {
       const supply = type.pins.find((p) => p.role === 'supply')?.id ?? '';
       const ground = type.pins.find((p) => p.role === 'ground')?.id ?? '';
-      const onSupply = c.netOf(`${seated.ref}.${supply}`);
-      const onGround = c.netOf(`${seated.ref}.${ground}`);
+      const onSupply = c.netOf(named(supply));
+      const onGround = c.netOf(named(ground));
       if (onSupply === undefined || onGround === undefined) continue;
       if (!c.feedsOf(onSupply).ground || !c.feedsOf(onGround).supply) continue;
       const places = [{ kind: 'part', ref: seated.ref }] as const;

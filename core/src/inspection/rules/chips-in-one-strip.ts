@@ -1,3 +1,4 @@
+import type { Lead } from '../../board';
 import { finding } from '../../finding';
 import { spoken } from '../context';
 import type { Rule } from '../rule';
@@ -6,23 +7,21 @@ import type { Rule } from '../rule';
 export const chipsInOneStrip: Rule = {
   id: 'chips-in-one-strip',
   *check(c) {
-    const byStrip = new Map<string, string>();
+    const byStrip = new Map<string, Lead>();
     const said = new Set<string>();
-    for (const { seated, type } of c.of('chip'))
-      for (const { id } of type.pins) {
-        const pin = `${seated.ref}.${id}`;
-        const strip = c.stripOf(pin);
+    for (const { leads } of c.of('chip'))
+      for (const lead of leads) {
+        const { pin, ref, strip } = lead;
+        if (strip === null) continue;
         const other = byStrip.get(strip);
-        byStrip.set(strip, pin);
-        const pair = `${other?.slice(0, other.indexOf('.'))} ${seated.ref}`;
-        if (strip === 'no hole' || other === undefined || other.startsWith(`${seated.ref}.`) || said.has(pair))
-          continue;
-        said.add(pair);
+        byStrip.set(strip, lead);
+        if (!other || other.ref === ref || said.has(`${other.ref} ${ref}`)) continue;
+        said.add(`${other.ref} ${ref}`);
         const places = [
-          { kind: 'part' as const, ref: seated.ref },
+          { kind: 'part' as const, ref },
           { kind: 'pin' as const, pin },
         ];
-        yield finding('chips-in-one-strip', places, { pin: spoken(pin), other: spoken(other), strip });
+        yield finding('chips-in-one-strip', places, { pin: spoken(pin), other: spoken(other.pin), strip });
       }
   },
 };

@@ -13,8 +13,8 @@ export const controlLeftOpen: Rule = {
   coveredAtPlace: ['wiring-beside'],
   *check(c) {
     for (const known of c.of('chip'))
-      for (const { id, name, role } of known.type.pins) {
-        const pin = `${known.seated.ref}.${id}`;
+      for (const { pin, type } of known.leads) {
+        const { id, name, role } = type;
         if (role !== 'input' || !CONTROL.test(name) || !c.isInputInUse(known, id) || !isOpen(c, pin)) continue;
         const wanted = c.expected.get(pin);
         const source = wanted === undefined ? undefined : c.sourceOf(wanted);

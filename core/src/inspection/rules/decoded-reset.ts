@@ -11,12 +11,13 @@ const DEPTH = 3;
 export const decodedReset: Rule = {
   id: 'decoded-reset',
   *check(c) {
-    for (const { seated, type } of c.of('chip')) {
+    for (const { seated, leads } of c.of('chip')) {
       const said = new Set<string>();
-      for (const { id, name, role } of type.pins) {
-        const pin = `${seated.ref}.${id}`;
+      for (const { pin, type } of leads) {
+        const { name, role } = type;
+        if (role !== 'input' || !RESET.test(name)) continue;
         const net = c.netOf(pin);
-        if (role !== 'input' || !RESET.test(name) || net === undefined || c.isFed(net)) continue;
+        if (net === undefined || c.isFed(net)) continue;
         const through = gatesBack(c, net, seated.ref, DEPTH);
         if (through === null || said.has(through)) continue;
         said.add(through);

@@ -11,9 +11,8 @@ export const floatingInput: Rule = {
   *check(c) {
     const byNet = new Map<number | string, string[]>();
     for (const known of c.of('chip')) {
-      for (const { id, role } of known.type.pins) {
-        const pin = `${known.seated.ref}.${id}`;
-        if (role !== 'input' || !c.isInputInUse(known, id) || !isOpen(c, pin)) continue;
+      for (const { pin, type } of known.leads) {
+        if (type.role !== 'input' || !isOpen(c, pin) || !c.isInputInUse(known, type.id)) continue;
         const net = c.netOf(pin) ?? pin;
         byNet.set(net, [...(byNet.get(net) ?? []), pin]);
       }

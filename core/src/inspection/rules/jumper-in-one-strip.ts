@@ -1,4 +1,4 @@
-import { parseHole, stripOf } from '../../board';
+import { stripsOfEnds } from '../../board';
 import { finding } from '../../finding';
 import type { Rule } from '../rule';
 
@@ -6,12 +6,11 @@ import type { Rule } from '../rule';
 export const jumperInOneStrip: Rule = {
   id: 'jumper-in-one-strip',
   *check(c) {
-    for (const { id, from, to } of Object.values(c.board.jumpers)) {
-      const [a, b] = [from, to].map((h) => {
-        const hole = parseHole(h);
-        return hole && stripOf(hole);
-      });
-      if (a && a === b) yield finding('jumper-in-one-strip', [{ kind: 'jumper', id }], { id, strip: a }, `pull ${id}`);
+    for (const jumper of Object.values(c.board.jumpers)) {
+      const [a, b] = stripsOfEnds(jumper);
+      const { id } = jumper;
+      if (a !== null && a === b)
+        yield finding('jumper-in-one-strip', [{ kind: 'jumper', id }], { id, strip: a }, `pull ${id}`);
     }
   },
 };

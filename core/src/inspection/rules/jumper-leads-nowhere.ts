@@ -1,4 +1,4 @@
-import { parseHole, stripOf } from '../../board';
+import { isRailStrip, stripsOfEnds } from '../../board';
 import { finding } from '../../finding';
 import type { Rule } from '../rule';
 
@@ -8,16 +8,17 @@ export const jumperLeadsNowhere: Rule = {
   coveredAtPlace: ['wiring-beside'],
   *check(c) {
     const held = new Map<string, number>();
-    const add = (hole: string, n: number): void => {
-      const at = parseHole(hole);
-      if (at) held.set(stripOf(at), (held.get(stripOf(at)) ?? 0) + n);
+    const add = (strip: string | null): void => {
+      if (strip !== null) held.set(strip, (held.get(strip) ?? 0) + 1);
     };
-    for (const [hole, by] of c.occupancy) add(hole, by.length);
-    for (const { id, from, to } of Object.values(c.board.jumpers)) {
-      const bare = [from, to].find((h) => {
-        const at = parseHole(h);
-        return at !== null && at.row.length === 1 && (held.get(stripOf(at)) ?? 0) < 2;
-      });
+    const jumpers = Object.values(c.board.jumpers);
+    for (const { leads } of c.known) for (const { strip } of leads) add(strip);
+    for (const jumper of jumpers) stripsOfEnds(jumper).forEach(add);
+    for (const jumper of jumpers) {
+      const isBare = (strip: string | null): boolean => strip !== null && held.get(strip) === 1 && !isRailStrip(strip);
+      const [from, to] = stripsOfEnds(jumper);
+      const { id } = jumper;
+      const bare = isBare(from) ? jumper.from : isBare(to) ? jumper.to : undefined;
       if (bare !== undefined)
         yield finding('jumper-leads-nowhere', [{ kind: 'jumper', id }], { id, hole: bare }, `pull ${id}`);
     }

@@ -1,4 +1,4 @@
-import { parseHole, stripOf } from '../../board';
+import { stripsOfEnds } from '../../board';
 import { finding } from '../../finding';
 import type { Rule } from '../rule';
 
@@ -16,11 +16,9 @@ export const jumperRedundant: Rule = {
       up.set(strip, top);
       return top;
     };
-    for (const { id, from, to } of Object.values(c.board.jumpers)) {
-      const [a, b] = [from, to].map((h) => {
-        const hole = parseHole(h);
-        return hole && root(stripOf(hole));
-      });
+    for (const jumper of Object.values(c.board.jumpers)) {
+      const { id, from, to } = jumper;
+      const [a, b] = stripsOfEnds(jumper).map((strip) => strip && root(strip));
       if (!a || !b) continue;
       if (a === b) yield finding('jumper-redundant', [{ kind: 'jumper', id }], { id, from, to }, `pull ${id}`);
       up.set(a, b);

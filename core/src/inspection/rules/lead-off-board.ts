@@ -5,8 +5,8 @@ import type { Rule } from '../rule';
 export const leadOffBoard: Rule = {
   id: 'lead-off-board',
   *check(c) {
-    for (const { seated, type } of c.known) {
-      const off = type.pins.find(({ id }) => !c.lead(`${seated.ref}.${id}`)?.hole);
+    for (const { seated, type, named } of c.known) {
+      const off = type.pins.find(({ id }) => !c.lead(named(id))?.hole);
       if (off) yield finding('lead-off-board', [{ kind: 'part', ref: seated.ref }], { ref: seated.ref, pin: off.id });
     }
   },

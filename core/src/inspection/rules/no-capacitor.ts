@@ -1,6 +1,6 @@
-import { holeXY } from '../../board';
+import type { Hole } from '../../board';
 import { finding } from '../../finding';
-import type { Context, Known } from '../context';
+import type { Context } from '../context';
 import type { Rule } from '../rule';
 
 /** How far from a chip's supply pin, in columns, a capacitor still helps. */
@@ -11,28 +11,34 @@ export const noCapacitor: Rule = {
   id: 'no-capacitor',
   coveredBy: ['no-supply-source', 'rail-not-fed', 'supply-shorted', 'chip-turned-round', 'capacitor-far'],
   *check(c) {
-    const capacitors = c.of('capacitor').filter((k) => bridgesSupply(c, k));
-    for (const chip of c.of('chip')) {
-      const { ref } = chip.seated;
-      if (!capacitors.some((k) => isNear(c, chip, k)))
+    const capacitors = capacitorPlaces(c);
+    for (const { ref, hole } of chipPlaces(c))
+      if (!hole || !capacitors.some((k) => columnsApart(k.hole, hole) <= CAPACITOR_REACH))
         yield finding('no-capacitor', [{ kind: 'part', ref }], { ref, reach: CAPACITOR_REACH });
-    }
   },
 };
 
-/** Whether a capacitor lies between supply and ground. */
-export function bridgesSupply(c: Context, { seated }: Known): boolean {
-  const feeds = ['1', '2'].flatMap((id) => {
-    const net = c.netOf(`${seated.ref}.${id}`);
-    return net === undefined ? [] : [c.feedsOf(net)];
+/** Capacitors between supply and ground, with the hole of their first lead. */
+export function capacitorPlaces(c: Context): { ref: string; hole: Hole }[] {
+  return c.of('capacitor').flatMap(({ seated: { ref }, named }) => {
+    const hole = c.lead(named('1'))?.hole;
+    const feeds = [named('1'), named('2')].flatMap((pin) => {
+      const net = c.netOf(pin);
+      return net === undefined ? [] : [c.feedsOf(net)];
+    });
+    return hole && feeds.some((f) => f.supply) && feeds.some((f) => f.ground) ? [{ ref, hole }] : [];
   });
-  return feeds.some((f) => f.supply) && feeds.some((f) => f.ground);
 }
 
-function isNear(c: Context, chip: Known, capacitor: Known): boolean {
-  const at = c.lead(`${capacitor.seated.ref}.1`)?.hole;
-  if (!at) return false;
-  const pin = chip.type.pins.find((p) => p.role === 'supply');
-  const hole = c.lead(`${chip.seated.ref}.${pin?.id}`)?.hole;
-  return hole?.board === at.board && Math.abs(holeXY(hole).x - holeXY(at).x) <= CAPACITOR_REACH;
+/** Chips with the hole of their supply pin. */
+export function chipPlaces(c: Context): { ref: string; hole: Hole | null | undefined }[] {
+  return c.of('chip').map(({ seated: { ref }, leads }) => ({
+    ref,
+    hole: leads.find((l) => l.type.role === 'supply')?.hole,
+  }));
+}
+
+/** Columns from one hole to another; endless between boards. */
+export function columnsApart(a: Hole, b: Hole): number {
+  return a.board === b.board ? Math.abs(a.column - b.column) : Number.POSITIVE_INFINITY;
 }

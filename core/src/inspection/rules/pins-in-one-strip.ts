@@ -6,12 +6,11 @@ export const pinsInOneStrip: Rule = {
   id: 'pins-in-one-strip',
   coveredBy: ['button-always-closed'],
   *check(c) {
-    for (const { seated, type } of c.known) {
+    for (const { seated, leads } of c.known) {
+      if (new Set(leads.map((lead) => lead.strip ?? lead.pin)).size === leads.length) continue;
       const byStrip = new Map<string, string[]>();
-      for (const { id } of type.pins) {
-        const strip = c.stripOf(`${seated.ref}.${id}`);
-        if (strip !== 'no hole') byStrip.set(strip, [...(byStrip.get(strip) ?? []), id]);
-      }
+      for (const { strip, type } of leads)
+        if (strip !== null) byStrip.set(strip, [...(byStrip.get(strip) ?? []), type.id]);
       const shorted = [...byStrip.values()].filter((ids) => ids.length > 1);
       if (shorted.length === 0) continue;
       const pins = shorted.map((ids) => ids.join('-')).join(', ');

@@ -13,9 +13,9 @@ export const railHalfDead: Rule = {
       if (feeds.supply || feeds.ground) continue;
       for (const rail of net.strips.filter(isRailStrip)) {
         const other = otherHalfFed(c, rail);
+        if (other === null) continue;
         const hole = holeIn(c, rail) ?? printHole(railNamed(rail) ?? { board: 'b1', column: 3, row: 'top+' });
-        if (other !== null)
-          yield finding('rail-half-dead', [{ kind: 'hole', hole }], { rail, other }, `${rail} > ${other}`);
+        yield finding('rail-half-dead', [{ kind: 'hole', hole }], { rail, other }, `${rail} > ${other}`);
       }
     }
   },

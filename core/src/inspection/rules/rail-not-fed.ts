@@ -30,8 +30,8 @@ export const railNotFed: Rule = {
       const rail = net.strips.find(isRailStrip);
       const feeds = c.feedsOf(net.index);
       if (rail === undefined || feeds.supply || feeds.ground) continue;
-      const hole = holeIn(c, rail);
       if (otherHalfFed(c, rail) !== null) continue;
+      const hole = holeIn(c, rail);
       const source = c.railOf(rail.endsWith('+') ? '+' : '-');
       const fix = source === undefined ? undefined : `${rail} > ${source}`;
       yield finding('rail-not-fed', hole === undefined ? [] : [{ kind: 'hole', hole }], { rail }, fix);

@@ -28,9 +28,9 @@ export const spareGatesSuffice: Rule = {
 };
 
 /** The gates of a chip, and whether their outputs go anywhere. */
-function unitsOf(c: Context, { seated, type }: Known): { kind: string; used: boolean }[] {
+function unitsOf(c: Context, { type, named }: Known): { kind: string; used: boolean }[] {
   return type.units.flatMap((unit) => {
-    const net = c.netOf(`${seated.ref}.${unit.outputs[0]}`);
+    const net = c.netOf(named(unit.outputs[0] ?? ''));
     return unit.gate ? [{ kind: unit.gate.kind, used: net !== undefined && c.pinsOn(net).length > 1 }] : [];
   });
 }

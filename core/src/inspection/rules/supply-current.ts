@@ -26,8 +26,8 @@ export const supplyCurrent: Rule = {
 
 /** The chips that a net supplies, at the most that each takes; those without a figure count for nothing. */
 function chipsOn(c: Context, net: number | undefined): number {
-  const fed = c.of('chip').filter(({ seated, type }) => {
-    const pin = `${seated.ref}.${type.pins.find((p) => p.role === 'supply')?.id}`;
+  const fed = c.of('chip').filter(({ type, named }) => {
+    const pin = named(type.pins.find((p) => p.role === 'supply')?.id ?? '');
     return net !== undefined && c.netOf(pin) === net && carries(c, pin, 'supply');
   });
   return fed.reduce((sum, { seated }) => sum + (supplyMa(seated.part, c.family) ?? 0), 0);

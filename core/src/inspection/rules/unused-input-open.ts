@@ -7,10 +7,9 @@ export const unusedInputOpen: Rule = {
   id: 'unused-input-open',
   *check(c) {
     for (const known of c.of('chip')) {
-      for (const { id, role } of known.type.pins) {
-        const pin = `${known.seated.ref}.${id}`;
+      for (const { pin, type } of known.leads) {
+        if (type.role !== 'input' || c.isInputInUse(known, type.id)) continue;
         const net = c.netOf(pin);
-        if (role !== 'input' || c.isInputInUse(known, id)) continue;
         const tied = net !== undefined && (c.hasLevel(net) || c.feedsOf(net).switches.length > 0);
         if (tied || c.isOnRail(net)) continue;
         const rail = c.railOf('-');

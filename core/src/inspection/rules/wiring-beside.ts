@@ -1,4 +1,4 @@
-import { parseHole, printHole, stripOf } from '../../board';
+import { parseHole, printHole, stripOf, stripsOfEnds } from '../../board';
 import { finding, type Place } from '../../finding';
 import { shownSignal } from '../../planning';
 import { type Context, spoken } from '../context';
@@ -37,11 +37,14 @@ function sourceNet(c: Context, wanted: string, source: string): number | undefin
 /** The jumper of a net that is all there is in a strip; undefined when the strip holds anything else. */
 function endingIn(c: Context, strip: string, net: number): string | undefined {
   if (c.nets.ofStrip.get(strip) !== net) return undefined;
-  const held = [...c.occupancy].filter(([hole]) => {
-    const at = parseHole(hole);
-    return at !== null && stripOf(at) === strip;
+  if (c.pinsOn(net).some((pin) => c.lead(pin)?.strip === strip)) return undefined;
+  const ends = (c.nets.nets[net]?.jumpers ?? []).flatMap((id) => {
+    const jumper = c.board.jumpers[id];
+    return jumper
+      ? stripsOfEnds(jumper)
+          .filter((s) => s === strip)
+          .map(() => id)
+      : [];
   });
-  const [only] = held;
-  const by = held.length === 1 ? only?.[1][0] : undefined;
-  return by !== undefined && Object.hasOwn(c.board.jumpers, by) ? by : undefined;
+  return ends.length === 1 ? ends[0] : undefined;
 }
