@@ -1,10 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
-import { typeOf } from '../catalogue';
+import { readDesign, typeOf } from '../catalogue';
 import { printSheet, readSheet } from '../design';
 import { isError } from '../finding';
-import { areEqual, moveGate, nothingHeld, type Packing, pack, placeOf, placesFor, swapInputs } from '../packing';
+import {
+  areEqual,
+  equalUnits,
+  moveGate,
+  nothingHeld,
+  type Packing,
+  pack,
+  placeOf,
+  placesFor,
+  swapInputs,
+  withUnitsExchanged,
+} from '../packing';
 import { plan } from '../planning';
 import { solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
@@ -59,6 +70,53 @@ describe('wiring matched to a design', () => {
     );
     expect(moved).toBeGreaterThan(10);
   }, 120_000);
+
+  it.each([
+    [
+      'four flip-flops of two chips',
+      'in D CK R S\nout A B C E\nA = D at rise CK clear R\nB = A ^ D at rise CK preset S\nC = B at rise R\nE = ~(A & C) at rise CK clear S',
+    ],
+    [
+      'a register of one clock',
+      'in D CK R\nout A B C\nA = D at rise CK clear R\nB = A at rise CK clear R\nC = B ^ A at rise CK clear R',
+    ],
+    ['latches', 'in D EN F\nout Q P O\nQ = D while EN\nP = ~D while F\nO = Q ^ P while F'],
+  ])('is right on whichever equal units what is stored was laid: %s', async (_, text) => {
+    const netlist = readDesign(text).design.netlist ?? expect.fail();
+    const packing = (await pack(netlist, 'HC', solve)).packing ?? expect.fail();
+    const lists = equalUnits(packing.packages).filter((slots) => slots.length > 1);
+    await fc.assert(
+      fc.property(fc.array(fc.nat(9999), { minLength: 1, maxLength: 5 }), (draw) => {
+        let other = packing;
+        for (const n of draw) {
+          const slots = lists[n % lists.length] ?? expect.fail();
+          const [a, b] = [slots[(n >> 3) % slots.length], slots[(n >> 7) % slots.length]];
+          if (a && b) other = withUnitsExchanged(other, a, b);
+        }
+        const board = plan(other, { asPacked: true }).board ?? expect.fail();
+        expect(wrong(board, packing)).toEqual([]);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('tells a wire that is missing at a flip-flop on another half as that alone', async () => {
+    const text = 'in D E CK R\nout A B\nA = D at rise CK clear R\nB = E at rise CK clear R';
+    const packing =
+      (await pack(readDesign(text).design.netlist ?? expect.fail(), 'HC', solve)).packing ?? expect.fail();
+    const halves = equalUnits(packing.packages).find((s) => packing.packages[s[0]?.pack ?? 0]?.part === '74HC74');
+    const [first, second] = halves ?? expect.fail();
+    const other = withUnitsExchanged(packing, first ?? expect.fail(), second ?? expect.fail());
+    const board = plan(other, { asPacked: true }).board ?? expect.fail();
+    // The pin of its own D, on the half that it was laid on.
+    const pin = `${packing.packages[second?.pack ?? 0]?.ref}.${second?.unit === 0 ? '2' : '12'}`;
+    const { nets, ofPin } = extractNets(board);
+    const codes = (nets[ofPin.get(pin) ?? -1]?.jumpers ?? []).map((id) => {
+      const { [id]: _, ...jumpers } = board.jumpers;
+      return wrong({ ...board, jumpers }, packing).map((f) => [f.code, JSON.stringify(f.places)]);
+    });
+    expect(codes).toContainEqual([['floating-input', JSON.stringify([{ kind: 'pin', pin }])]]);
+  });
 
   it('is the packing itself when everything is in its place', async () => {
     const packing = await packed('in A B C\nout Y Z\nY = nand(A, B)\nZ = ~C');

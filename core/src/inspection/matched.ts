@@ -1,6 +1,18 @@
 import { type Board, byNumber, labelledPlaces, type Nets, shownPin } from '../board';
 import { type PartType, typeOf } from '../catalogue';
-import { areEqual, choosable, drivenBy, dutyText, type Package, type Packing, type UnitUse } from '../packing';
+import {
+  areEqual,
+  choosable,
+  drivenBy,
+  dutyText,
+  equalUnits,
+  type Package,
+  type Packing,
+  type Slot,
+  type UnitUse,
+  withPackagesExchanged,
+  withUnitsExchanged,
+} from '../packing';
 import { GROUND, SUPPLY } from '../planning';
 
 /** A unit on the board that a gate may sit on: its chip, and what its pins are on. */
@@ -20,11 +32,65 @@ interface Seat {
  * of their inputs are right, in their own places first. The packing itself when everything is in place.
  *
  * Works from the switches onward: a gate is placed when the nets of all that it reads are known, those that are
- * wired just so before those that are nearly.
+ * wired just so before those that are nearly. Flip-flops and other units that are no gates are taken to be in their own
+ * places; where they are not, those that are wired otherwise are exchanged with equal ones as long as less is wrong.
  */
 export function matched(packing: Packing, board: Board, nets: Nets): Packing {
+  let meant = packing;
+  let best = placed(packing, board, nets);
+  for (let n = 0; n < MOST_EXCHANGES && best.wrong.length > 0; n++) {
+    const [next] = exchanges(meant, best.wrong)
+      .map((other) => ({ other, match: placed(other, board, nets) }))
+      .filter(({ match }) => match.wrongPins < best.wrongPins)
+      .sort((a, b) => a.match.wrongPins - b.match.wrongPins);
+    if (!next) break;
+    meant = next.other;
+    best = next.match;
+  }
+  return best.packing;
+}
+
+/** Exchanges of units that are no gates, one after the other, and those weighed for each. */
+const MOST_EXCHANGES = 12;
+const MOST_WEIGHED = 24;
+
+/** A packing as the wiring has it, how many pins are wired otherwise, and the units among those that are no gates. */
+interface Placed {
+  readonly packing: Packing;
+  readonly wrongPins: number;
+  readonly wrong: readonly Meant[];
+}
+
+function placed(packing: Packing, board: Board, nets: Nets): Placed {
   const matcher = new Matcher(packing, board, nets);
-  return matcher.isInPlace() ? packing : matcher.place();
+  if (matcher.isInPlace()) return { packing, wrongPins: 0, wrong: [] };
+  const found = matcher.place();
+  return { packing: found, ...matcher.wrong() };
+}
+
+/** Packings with a unit that is wired otherwise exchanged for an equal one, or its package for another of the same part. */
+function exchanges(packing: Packing, wrong: readonly Meant[]): Packing[] {
+  const isWrong = ({ pack, unit }: Slot): boolean =>
+    wrong.some((w) => w.ref === packing.packages[pack]?.ref && w.unit === unit);
+  const isOpen = (slot: Slot): boolean => isWrong(slot) || !packing.packages[slot.pack]?.units[slot.unit];
+  const units = equalUnits(packing.packages).flatMap((slots) =>
+    slots
+      .filter(isWrong)
+      .flatMap((a) =>
+        slots
+          .filter((b) => b !== a && isOpen(b) && (!isWrong(b) || slots.indexOf(b) > slots.indexOf(a)))
+          .map((b) => withUnitsExchanged(packing, a, b)),
+      ),
+  );
+  const packs = [...new Set(wrong.map((w) => packing.packages.findIndex((p) => p.ref === w.ref)))];
+  const whole = packs.flatMap((a) =>
+    packing.packages.flatMap((p, b) =>
+      b !== a && p.part === packing.packages[a]?.part && !(packs.includes(b) && b < a)
+        ? [withPackagesExchanged(packing, a, b)]
+        : [],
+    ),
+  );
+  return [...units, ...whole].slice(0, MOST_WEIGHED);
 }
 
 /** A gate and the unit that the packing has it on. */
@@ -84,11 +150,39 @@ class Matcher {
       const seat = this.seatAt(ref, unit);
       if (seat) found.set(use.output, seat.output);
     }
-    return this.uses.every(({ use, ref, unit }) => {
-      const seat = this.seatAt(ref, unit);
-      return !seat || use.inputs.every((net, k) => found.get(net) === seat.inputs[k]);
+    for (const [net, at] of this.shown) if (found.has(net) && found.get(net) !== at) return false;
+    return this.uses.every((one) => {
+      const seat = this.seatAt(one.ref, one.unit);
+      if (!seat) return this.wrongPins(one, found) === 0;
+      return one.use.inputs.every((net, k) => found.get(net) === seat.inputs[k]);
     });
   }
+
+  /** Pins of a unit that is no gate, in its own place, that carry something else than they should; none where it is not seated. */
+  private wrongPins({ use, ref, type, unit }: Meant, found: ReadonlyMap<string, string>): number {
+    if (!this.board.parts[ref]) return 0;
+    const inputs = type.units[unit]?.inputs ?? [];
+    return use.inputs.filter((net, k) => found.get(net) !== this.labelOf(`${ref}.${inputs[k]}`)).length;
+  }
+
+  /** What is wired otherwise once everything is placed: pins of gates, of other units, and of what lamps show. */
+  wrong(): { wrongPins: number; wrong: readonly Meant[] } {
+    const wrong = this.uses.filter((one) => !this.seatAt(one.ref, one.unit) && this.isAstray(one));
+    let wrongPins = this.wrongInGates;
+    for (const one of wrong) wrongPins += this.wrongPins(one, this.found);
+    for (const [net, at] of this.shown) if (this.found.has(net) && this.found.get(net) !== at) wrongPins++;
+    return { wrongPins, wrong };
+  }
+
+  /** Whether a unit that is no gate has pins that are wired otherwise, or an output that another lamp shows. */
+  private isAstray(one: Meant): boolean {
+    return (
+      this.wrongPins(one, this.found) > 0 ||
+      drivenBy(one.use).some((net) => this.shown.has(net) && this.shown.get(net) !== this.found.get(net))
+    );
+  }
+
+  private wrongInGates = 0;
 
   place(): Packing {
     this.seeWhatSeatsDo();
@@ -106,7 +200,9 @@ class Matcher {
       if (before === undefined) this.first.set(does, seat.output);
       else this.same.set(seat.output, before);
       if (before !== undefined) this.seeWhatSeatsDo();
-      placed.set(`${seat.ref}.${seat.unit}`, { ...use, inputs: this.asWired(one, seat) });
+      const inputs = this.asWired(one, seat);
+      this.wrongInGates += inputs.filter((net, k) => this.found.get(net) !== seat.inputs[k]).length;
+      placed.set(`${seat.ref}.${seat.unit}`, { ...use, inputs });
     };
     while (waiting.length > 0) {
       const ready = waiting.filter(({ use }) => use.inputs.every((net) => this.found.has(net)));

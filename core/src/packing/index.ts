@@ -7,6 +7,7 @@ export { freedom, jumpersOf, missingFrom, pathOf, sureness } from './figures';
 export { type Added, againstRules, type Held, heldKey, holdsNothing, nothingHeld, type PinnedGate } from './held';
 export { noRules, pack, type Rules } from './pack';
 export * from './packing';
+export { equalUnits, type Slot, withPackagesExchanged, withUnitsExchanged } from './peers';
 export { isPlain } from './unit-gates';
 export { choosable } from './units';
 export { anySupplies, type PackProgress, packWay, type Supplies, ways } from './ways';

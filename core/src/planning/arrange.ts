@@ -1,6 +1,6 @@
 import { COLUMNS } from '../board';
 import { type PartType, typeOf, type Unit } from '../catalogue';
-import { drivenBy, type Held, nothingHeld, type Packing, type UnitUse } from '../packing';
+import { drivenBy, equalUnits, type Held, nothingHeld, type Packing, type Slot, type UnitUse } from '../packing';
 
 /** Columns between chips, and what a signal that runs against the flow costs against one that runs with it. */
 const GAP = 4;
@@ -12,12 +12,6 @@ const BOARD = 12;
 const TRIES_A_CHIP = 400;
 const LEAST_TRIES = 800;
 const MOST_TRIES = 30_000;
-
-/** A use in its slot: the package's index and the unit's. */
-interface Slot {
-  readonly pack: number;
-  readonly unit: number;
-}
 
 /**
  * The same packing arranged so that its wires are short and run from left to right: packages in another order, gates
@@ -111,7 +105,9 @@ class Floor {
     for (const net of this.allNets()) this.netIndex.set(net, this.netIndex.size);
     this.extents = new Extents(this.netIndex.size);
     this.fixed = new Set(held.pins.map((p) => p.net));
-    this.peers = [...this.peerLists().values()].filter((slots) => slots.length > 1);
+    this.peers = equalUnits(packing.packages)
+      .map((slots) => slots.filter((s) => this.isFree(s)))
+      .filter((slots) => slots.length > 1);
     this.gates = this.slots().filter((s) => {
       const gate = this.unitAt(s).gate;
       return gate !== null && gate.width > 1 && this.isFree(s);
@@ -150,22 +146,6 @@ class Floor {
   private isFree(slot: Slot): boolean {
     const use = this.inSlot(slot);
     return !use || !drivenBy(use).some((net) => this.fixed.has(net));
-  }
-
-  /** Units of one kind whose pins nobody shares are equal in all packages of a part; others only within their own. */
-  private peerLists(): Map<string, Slot[]> {
-    const lists = new Map<string, Slot[]>();
-    for (const slot of this.slots()) {
-      if (!this.isFree(slot)) continue;
-      const type = this.types[slot.pack] as PartType;
-      const own = this.unitAt(slot);
-      const pins = new Set([...own.inputs, ...own.outputs]);
-      const shares = type.units.some((u) => u !== own && [...u.inputs, ...u.outputs].some((pin) => pins.has(pin)));
-      const part = this.packing.packages[slot.pack]?.part ?? '';
-      const key = `${part} ${own.like}${shares ? ` ${slot.pack}` : ''}`;
-      lists.set(key, [...(lists.get(key) ?? []), slot]);
-    }
-    return lists;
   }
 
   /** Tries one change and keeps it when it is shorter, or by chance while it is hot. */
