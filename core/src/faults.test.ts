@@ -1,121 +1,92 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Board, extractNets, holesOfStrip, occupancyOf, parseHole, partOf, printHole } from './board';
-import { partType } from './catalogue';
-import { networkOf, printSheet } from './design';
+import { type Board, extractNets, partOf } from './board';
+import { printSheet } from './design';
+import { type Finding, isError, says } from './finding';
 import { inspect } from './inspection';
-import { turnedInPlace } from './job';
-import { compile, sweep, valueAt } from './logic';
-import { agrees, walkTable } from './simulation';
+import type { Job } from './job';
+import { readJobFile } from './job-reader';
+import type { Packing } from './packing';
+import { compileCircuit, levelShown, panelOf, Simulator } from './simulation';
+import { faults } from './testing/faults';
 import { laidOut } from './testing/interlock';
 import { arbitrarySheet } from './testing/random';
 
-/** Something that goes wrong on a bench, on the n-th thing it can go wrong with; null when it cannot. */
-type Fault = (board: Board, n: number) => Board | null;
+/** What is seen at the lamps of a board while its switches are pressed, the same presses every time; each step one text. */
+function seen(board: Board, { inputs, outputs }: Packing, presses: number): string[] {
+  const circuit = compileCircuit(board, extractNets(board));
+  const panel = panelOf(
+    board,
+    circuit,
+    inputs,
+    outputs.map((o) => o.name),
+  );
+  const simulator = new Simulator(circuit);
+  const on = inputs.map(() => false);
+  let state = 12_345;
+  return Array.from({ length: presses }, () => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    const i = (state >>> 8) % Math.max(1, inputs.length);
+    on[i] = !on[i];
+    const at = panel.switches[i] ?? -1;
+    if (at >= 0) simulator.setSwitch(at, on[i] === true);
+    const { settled } = simulator.settle();
+    const lamps = panel.leds.map((l, o) => (l < 0 ? 'gone' : levelShown(simulator.ledState(l), panel.inverted[o])));
+    return settled ? lamps.join(' ') : 'never settles';
+  });
+}
 
-const nth = <T>(list: readonly T[], n: number): T | undefined => list[n % Math.max(1, list.length)];
-const isFree = (board: Board, hole: string): boolean => parseHole(hole) !== null && !occupancyOf(board).has(hole);
+const findingsOf = (board: Board, packing: Packing): Finding[] => inspect(board, extractNets(board), packing, 'HC');
+const keyOf = (f: Finding): string => JSON.stringify([f.code, f.places]);
 
-const pullJumper: Fault = (board, n) => {
-  const id = nth(Object.keys(board.jumpers), n);
-  if (id === undefined) return null;
-  const { [id]: _, ...jumpers } = board.jumpers;
-  return { ...board, jumpers };
-};
+/** Puts a fault into a good board; whether it changed what is seen, in which case the inspector must say something that it did not say before. */
+function isFound(good: Board, packing: Packing, faulty: Board, presses: number, what: string): boolean {
+  const before = new Set(findingsOf(good, packing).map(keyOf));
+  const found = findingsOf(faulty, packing);
+  for (const f of found)
+    for (const place of f.places)
+      if (place.kind === 'part' && f.code !== 'part-missing') expect(partOf(faulty, place.ref), what).toBeDefined();
+  const [was, is] = [seen(good, packing, presses), seen(faulty, packing, presses)];
+  if (was.join() === is.join()) return false;
+  const said = found.filter((f) => f.severity !== 'note' && !before.has(keyOf(f)));
+  expect(said.map(says), what).not.toEqual([]);
+  return true;
+}
 
-/** One end of a jumper one column off. */
-const offByOne: Fault = (board, n) => {
-  const jumper = nth(Object.values(board.jumpers), n);
-  const hole = jumper && parseHole(jumper.to);
-  if (!jumper || !hole) return null;
-  for (const by of [1, -1]) {
-    const beside = { ...hole, column: hole.column + by };
-    const strip = parseHole(printHole(beside)) ? holesOfStrip(beside) : [];
-    const free = strip.map(printHole).find((h) => isFree(board, h));
-    if (free !== undefined) return { ...board, jumpers: { ...board.jumpers, [jumper.id]: { ...jumper, to: free } } };
-  }
-  return null;
-};
+const folder = join(import.meta.dirname, '../../samples');
+const samples: readonly [string, Job][] = readdirSync(folder)
+  .filter((file) => file.endsWith('.saddlebag.json') && !file.startsWith('apprentice'))
+  .map((file) => {
+    const read = readJobFile(readFileSync(join(folder, file), 'utf8'));
+    if (!read.ok) throw new Error(file);
+    return [file, read.job];
+  });
 
-/** The far ends of two jumpers, exchanged. */
-const swapEnds: Fault = (board, n) => {
-  const list = Object.values(board.jumpers);
-  const [a, b] = [nth(list, n), nth(list, n * 7 + 3)];
-  if (!a || !b || a === b) return null;
-  return { ...board, jumpers: { ...board.jumpers, [a.id]: { ...a, to: b.to }, [b.id]: { ...b, to: a.to } } };
-};
-
-const turn =
-  (kind: 'chip' | 'led'): Fault =>
-  (board, n) => {
-    const part = nth(
-      Object.values(board.parts).filter((p) => partType(p.part)?.kind === kind),
-      n,
-    );
-    const place = part && turnedInPlace(part);
-    return place ? { ...board, parts: { ...board.parts, [part.ref]: { ...part, ...place } } } : null;
-  };
-
-const pullPart: Fault = (board, n) => {
-  const ref = nth(Object.keys(board.parts), n);
-  if (ref === undefined) return null;
-  const { [ref]: _, ...parts } = board.parts;
-  return { ...board, parts };
-};
-
-/** A jumper between two strips that carry different things. */
-const short: Fault = (board, n) => {
-  const { nets } = extractNets(board);
-  const [a, b] = [nth(nets, n), nth(nets, n * 5 + 1)];
-  if (!a || !b || a === b) return null;
-  const freeIn = (strips: readonly string[]): string | undefined =>
-    strips
-      .flatMap((strip) => {
-        const [, id = '', column, side] = /^(b\d+)\.(\d+)([ef])$/.exec(strip) ?? [];
-        const hole = column === undefined ? null : parseHole(`${id}.${side === 'e' ? 'a' : 'j'}${column}`);
-        return hole ? holesOfStrip(hole).map(printHole) : [];
-      })
-      .find((h) => isFree(board, h));
-  const [from, to] = [freeIn(a.strips), freeIn(b.strips)];
-  if (from === undefined || to === undefined) return null;
-  return { ...board, jumpers: { ...board.jumpers, w9999: { id: 'w9999', from, to } } };
-};
-
-const faults: Readonly<Record<string, Fault>> = {
-  'a jumper pulled': pullJumper,
-  'a jumper off by one column': offByOne,
-  'two jumper ends exchanged': swapEnds,
-  'a chip turned round': turn('chip'),
-  'an LED turned round': turn('led'),
-  'a part pulled': pullPart,
-  'two signals joined': short,
-};
-
-describe('whatever goes wrong on a good board, so that it no longer does what the sheet wants, is found', () => {
+describe('whatever goes wrong on a good board, so that it no longer does what it did, is found', () => {
   it.each(Object.entries(faults))('%s', async (name, fault) => {
     let changed = 0;
     await fc.assert(
       fc.asyncProperty(arbitrarySheet, fc.nat({ max: 999 }), async (sheet, n) => {
-        const { job, packing, netlist } = await laidOut(printSheet(sheet));
+        const { job, packing } = await laidOut(printSheet(sheet));
         const board = fault(job.board, n);
-        if (!board) return;
-        const nets = extractNets(board);
-        const outputs = netlist.outputs.map((o) => o.name);
-        const table = sweep(compile(networkOf(netlist)));
-        const wrong = [...walkTable(board, nets, netlist.inputs, outputs)].some(({ row, seen }) => {
-          const wanted = outputs.map((_, o) => valueAt(table, o, row));
-          return !agrees(seen, wanted);
-        });
-        const found = inspect(board, nets, packing, 'HC');
-        if (wrong) expect(found.map((f) => f.code)).not.toEqual([]);
-        changed += Number(wrong);
-        for (const f of found)
-          for (const place of f.places)
-            if (place.kind === 'part' && f.code !== 'part-missing')
-              expect(partOf(board, place.ref), name).toBeDefined();
+        if (board && isFound(job.board, packing, board, 150, `${name} ${n}`)) changed++;
       }),
       { numRuns: 25 },
     );
     expect(changed, 'runs in which the fault mattered').toBeGreaterThan(0);
+  });
+
+  it.each(samples)('%s: nothing to mend as it is; with any fault put in, whatever changes is found', (file, job) => {
+    const packing = job.packing ?? expect.fail(file);
+    expect(findingsOf(job.board, packing).filter(isError).map(says)).toEqual([]);
+    let changed = 0;
+    for (const [name, fault] of Object.entries(faults))
+      for (let n = 0; n < 9; n++) {
+        const board = fault(job.board, 37 * n + 5);
+        if (board && isFound(job.board, packing, board, 120, `${name} ${37 * n + 5}`)) changed++;
+      }
+    expect(changed, 'faults that mattered').toBeGreaterThan(10);
   });
 });

@@ -150,6 +150,12 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       'U3',
     ],
     [
+      'spare-gates-suffice',
+      // A NAND of two, on a chip of its own, that a NAND of three on another one could be.
+      following('board', 'seat 74HC00 b2.e10', 'seat 74HC10 b2.e20', 'U3.3 > U4.1', 'U4.12 > b2.a40'),
+      'U3',
+    ],
+    [
       'decoded-reset',
       following('board', 'seat 74LS93 b2.e10', 'seat 74HC08 b2.e20', 'U3.12 > U4.1', 'U3.9 > U4.2', 'U4.3 > U3.2'),
       'U3.2',
@@ -247,7 +253,7 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
   });
 
   it('no rule is left without such a board', () => {
-    expect(cases.map(([code]) => code).sort()).toEqual(rules.map((r) => r.id).sort());
+    expect([...new Set(cases.map(([code]) => code))].sort()).toEqual(rules.map((r) => r.id).sort());
   });
 
   it('every rule is explained in docs/inspection.md, with its own sentences', () => {

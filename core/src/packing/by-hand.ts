@@ -129,10 +129,20 @@ const kindsById = new Map<string, readonly UnitKind[]>();
 
 /** What a unit of a chip does with the nets at its inputs; null for units that are no plain gates. */
 export function dutyOfUnit(type: PartType, unit: number, nets: readonly string[]): ReturnType<typeof dutyOf> | null {
+  const kind = kindOfUnit(type, unit);
+  return kind ? dutyOf(kind, nets) : null;
+}
+
+/** Whether a unit of a chip can do a duty. */
+export function unitServes(type: PartType, unit: number, duty: Duty): boolean {
+  const kind = kindOfUnit(type, unit);
+  return kind !== undefined && serves(kind, duty);
+}
+
+function kindOfUnit(type: PartType, unit: number): UnitKind | undefined {
   const kinds = kindsById.get(type.id) ?? unitKindsOf([type.id]);
   kindsById.set(type.id, kinds);
-  const kind = kinds.find((k) => k.units.includes(unit));
-  return kind ? dutyOf(kind, nets) : null;
+  return kinds.find((k) => k.units.includes(unit));
 }
 
 /**
