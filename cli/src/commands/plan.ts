@@ -1,11 +1,13 @@
 import { writeFileSync } from 'node:fs';
 import {
   broughtUpTo,
+  crossingsOf,
   type FloorKind,
   floorKindOf,
   isBare,
   isError,
   type Job,
+  routeJumpers,
   wireLength,
   writeJobFile,
 } from '@saddlebag/core';
@@ -57,6 +59,7 @@ function act(file: string, options: PlanOptions, output: Output): Promise<number
     if (options.output !== undefined && !written(options.output, job, output)) return 2;
     const { breadboards, parts, jumpers } = job.board;
     const length = wireLength(job.board);
+    const crossings = crossingsOf(routeJumpers(job.board));
     if (plain.json)
       output.out(
         json({
@@ -64,6 +67,7 @@ function act(file: string, options: PlanOptions, output: Output): Promise<number
           parts: Object.values(parts),
           jumpers: Object.values(jumpers),
           length,
+          crossings,
           ...(update && { taken: update.taken, added: update.added }),
           findings: findings.map(plainFinding),
         }),
@@ -107,6 +111,7 @@ function tell({ board }: Job, output: Output): void {
   const { laid, bound } = wireLength(board);
   output.out(
     `${many(Object.keys(parts).length, 'part')} and ${many(Object.keys(jumpers).length, 'jumper')} on ${many(breadboards.length, 'board')}; ` +
-      `wires ${(laid * 2.54).toFixed(0)} mm long, ${(laid / Math.max(1, bound)).toFixed(2)} of the least for these seats.\n`,
+      `wires ${(laid * 2.54).toFixed(0)} mm long, ${(laid / Math.max(1, bound)).toFixed(2)} of the least for these seats, ` +
+      `crossing ${many(crossingsOf(routeJumpers(board)), 'time')}.\n`,
   );
 }

@@ -19,7 +19,7 @@ import {
   stripOf,
 } from './hole';
 import { extractNets } from './nets';
-import { crossesChip, routeJumpers } from './route';
+import { crossesChip, crossingsOf, routeJumpers } from './route';
 import { checkJumper, checkSeat, leadsOf, occupancyOf, outlinesOf } from './seating';
 
 const lying = ['b1', 'b2', 'b2r', 'bs3', 'bs3r', 'bh4', 'bh4r', 'bm5', 'bm5r', 'bm40'];
@@ -240,6 +240,46 @@ describe('the way of a jumper', () => {
       }),
       { numRuns: 40 },
     );
+  });
+
+  it('wires that are there lie as they lay when others come and go; those in the way of a part that came do not', () => {
+    const pairs = fc.uniqueArray(onTwo.map(printHole), { minLength: 4, maxLength: 24 });
+    fc.assert(
+      fc.property(pairs, fc.constantFrom('b1.e10', 'b1.e30', 'b2.e20'), (holes, seat) => {
+        const ends = holes.slice(0, holes.length & ~1);
+        const jumpers = jumpersOf(ends.flatMap((h, i) => (i % 2 === 0 ? [[h, ends[i + 1] as string] as const] : [])));
+        const board: Board = {
+          ...withParts(),
+          breadboards: ['b1', 'b2'].flatMap((id) => breadboardOf(id) ?? []),
+          jumpers,
+        };
+        const paths = routeJumpers(board);
+        const { w1: _, ...fewer } = jumpers;
+        const less = { ...board, jumpers: fewer };
+        const after = routeJumpers(less, { board, paths });
+        for (const id of Object.keys(fewer)) expect(after.get(id)).toBe(paths.get(id));
+        expect(after.has('w1')).toBe(false);
+        // Back again: only the one that came is routed.
+        const again = routeJumpers(board, { board: less, paths: after });
+        for (const id of Object.keys(fewer)) expect(again.get(id)).toBe(paths.get(id));
+        expect(again.size).toBe(paths.size);
+        const seated = { ...board, parts: { U1: chip('U1', seat) } };
+        const around = routeJumpers(seated, { board, paths });
+        for (const path of around.values()) expect(crossesChip(path, outlinesOf(seated))).toBe(false);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('crossings of wires are counted, not where they touch or lie on each other', () => {
+    const path = (...points: [number, number][]) => points.map(([x, y]) => ({ x, y }));
+    const level = path([1, 5], [9, 5]);
+    const of = (...paths: ReturnType<typeof path>[]): number => crossingsOf(new Map(paths.map((p, i) => [`w${i}`, p])));
+    expect(of(level, path([4, 1], [4, 8]))).toBe(1);
+    expect(of(level, path([4, 1], [4, 8]), path([6, 1], [6, 8]), path([12, 1], [12, 8]))).toBe(2);
+    expect(of(level, path([4, 5], [4, 8]))).toBe(0);
+    expect(of(level, path([2, 5], [7, 5]))).toBe(0);
+    expect(of(path([1, 5], [4, 5], [4, 8]), path([1, 6], [9, 6]))).toBe(1);
   });
 
   it('boards lie below each other without touching', () => {

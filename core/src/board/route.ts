@@ -12,21 +12,54 @@ export interface Point {
 /** The corners of a jumper's way from hole to hole, both included. */
 export type Path = readonly Point[];
 
+/** How the jumpers of a board run, by id. */
+export type Paths = ReadonlyMap<string, Path>;
+
+/** A board whose jumpers have been routed. */
+export interface Routed {
+  readonly board: Board;
+  readonly paths: Paths;
+}
+
 /**
  * Works out how each jumper runs: along the row of its first hole, up or down in one column, along the
  * row of its second; or out of its first hole's strip, along a lane between two rows, and into its
- * second's. The column or lane is chosen so that no wire lies over a chip's body and few lie on each
- * other. Shorter jumpers choose first; ends in no hole give no path.
+ * second's. The column or lane is chosen so that no wire lies over a chip's body, few lie on each
+ * other and few cross. Shorter jumpers choose first; ends in no hole give no path. With the board given as it was
+ * `before`, wires that are still there lie as they lay, unless a part is now in their way.
  */
-export function routeJumpers(board: Board): ReadonlyMap<string, Path> {
-  const router = new Router(outlinesOf(board));
+export function routeJumpers(board: Board, before?: Routed): Paths {
+  const outlines = outlinesOf(board);
+  const router = new Router(outlines);
+  const paths = new Map<string, Path>();
+  if (before) {
+    const known = new Set(outlinesOf(before.board).map((o) => JSON.stringify(o)));
+    const fresh = outlines.filter((o) => !known.has(JSON.stringify(o)));
+    for (const [id, path] of before.paths) {
+      if (board.jumpers[id] !== before.board.jumpers[id] || isCrossed(path, fresh)) continue;
+      router.take(path);
+      paths.set(id, path);
+    }
+  }
   const ends = Object.values(board.jumpers).flatMap(({ id, from, to, way }) => {
     const [a, b] = [parseHole(from), parseHole(to)];
-    return a && b ? [{ id, a: holeXY(a), b: holeXY(b), way }] : [];
+    return a && b && !paths.has(id) ? [{ id, a: holeXY(a), b: holeXY(b), way }] : [];
   });
   const length = (j: { a: Point; b: Point }): number => Math.abs(j.a.x - j.b.x) + Math.abs(j.a.y - j.b.y);
   ends.sort((i, j) => length(i) - length(j) || byNumber(i.id, j.id));
-  return new Map(ends.map(({ id, a, b, way }) => [id, way === 'straight' ? [a, b] : router.route(a, b)]));
+  for (const { id, a, b, way } of ends) paths.set(id, way === 'straight' ? [a, b] : router.route(a, b));
+  return paths;
+}
+
+/** How often the wires of some paths cross each other, stretch by stretch; wires that lie on each other do not count. */
+export function crossingsOf(paths: Paths): number {
+  const runs = new Runs();
+  let count = 0;
+  for (const path of paths.values()) {
+    for (const [p, q] of stretches(path)) count += runs.crossed(p, q);
+    for (const [p, q] of stretches(path)) runs.add(p, q);
+  }
+  return count;
 }
 
 /** A straight stretch: `at` is its row or column, `from` and `to` its ends along it. */
@@ -43,21 +76,64 @@ const overlap = (a: Run, b: Run): number => Math.max(0, Math.min(a.to, b.to) - M
 const STEP = 0.25;
 /** How far beyond its ends a wire may go round. */
 const DETOUR = 70;
-/** What a bend, and a tenth of an inch lying on another wire, cost against a tenth of an inch of way. */
+/** What a bend, a tenth of an inch lying on another wire, and crossing one cost against a tenth of an inch of way. */
 const BEND = 0.3;
 const ON_A_WIRE = 3;
+const CROSSING = 0.6;
+
+/** Level and upright stretches of wire that have been laid, in tenths of an inch; others are passed over. */
+export class Runs {
+  private readonly across = new Map<number, Run[]>();
+  private readonly upright = new Map<number, Run[]>();
+
+  add(p: Point, q: Point): void {
+    const level = p.y === q.y;
+    if (!level && p.x !== q.x) return;
+    const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
+    const lists = level ? this.across : this.upright;
+    const key = Math.round(own.at / STEP);
+    const list = lists.get(key);
+    if (list) list.push(own);
+    else lists.set(key, [own]);
+  }
+
+  /** How much of a stretch lies on wires that run the same way. */
+  overlapped(p: Point, q: Point): number {
+    const level = p.y === q.y;
+    const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
+    let sum = 0;
+    for (const other of (level ? this.across : this.upright).get(Math.round(own.at / STEP)) ?? [])
+      sum += overlap(other, own);
+    return sum;
+  }
+
+  /** How many wires that run the other way a stretch crosses; those that it only touches do not count. */
+  crossed(p: Point, q: Point): number {
+    const level = p.y === q.y;
+    if (!level && p.x !== q.x) return 0;
+    const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
+    const lists = level ? this.upright : this.across;
+    let count = 0;
+    for (let key = Math.floor(own.from / STEP) + 1; key < own.to / STEP; key++)
+      for (const other of lists.get(key) ?? []) if (other.from < own.at && own.at < other.to) count++;
+    return count;
+  }
+}
 
 class Router {
-  private readonly across: Run[] = [];
-  private readonly upright: Run[] = [];
+  private readonly runs = new Runs();
+  /** The outlines that lie at the height of the wire that is routed. */
+  private near: readonly Outline[] = [];
 
   constructor(private readonly outlines: readonly Outline[]) {}
 
   route(a: Point, b: Point): Path {
     let best: Path = [a, b];
     let least = Number.POSITIVE_INFINITY;
+    const [top, bottom] = [Math.min(a.y, b.y) - LANES, Math.max(a.y, b.y) + LANES];
+    this.near = this.outlines.filter((o) => o.y < bottom && o.y + o.height > top);
     const consider = (path: Path): void => {
-      const cost = this.cost(path);
+      const cost = this.cost(path, least);
       if (cost < least) [least, best] = [cost, path];
     };
     if (a.x !== b.x) for (const y of lanesNear(a.y, b.y)) consider(corners([a, { x: a.x, y }, { x: b.x, y }, b]));
@@ -70,36 +146,37 @@ class Router {
     return best;
   }
 
-  private take(path: Path): void {
-    for (const [p, q] of stretches(path)) {
-      if (p.y === q.y) this.across.push(run(p.y, p.x, q.x));
-      else this.upright.push(run(p.x, p.y, q.y));
-    }
+  take(path: Path): void {
+    for (const [p, q] of stretches(path)) this.runs.add(p, q);
   }
 
-  private cost(path: Path): number {
+  /** What a path costs; no more than is needed to see that it costs `most` or more. */
+  private cost(path: Path, most: number): number {
     let cost = BEND * (path.length - 2);
     for (const [p, q] of stretches(path)) {
-      const level = p.y === q.y;
-      const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
-      cost += own.to - own.from;
-      for (const other of level ? this.across : this.upright)
-        if (Math.abs(other.at - own.at) < 0.24) cost += ON_A_WIRE * overlap(other, own);
+      cost += Math.abs(p.x - q.x) + Math.abs(p.y - q.y);
       // A column on the grid lies over the holes of other strips.
-      if (!level && Number.isInteger(own.at) && path.length > 2 && p !== path[0] && q !== path[path.length - 1])
+      if (p.x === q.x && Number.isInteger(p.x) && path.length > 2 && p !== path[0] && q !== path[path.length - 1])
         cost += 2;
-      cost += this.bodies(p, q);
     }
+    for (const [p, q] of stretches(path)) {
+      if (cost >= most) return cost;
+      cost += ON_A_WIRE * this.runs.overlapped(p, q) + this.bodies(p, q);
+    }
+    for (const [p, q] of cost < most ? stretches(path) : []) cost += CROSSING * this.runs.crossed(p, q);
     return cost;
   }
 
   /** Chips may never be crossed; other parts cost as much as a long way round. */
   private bodies(p: Point, q: Point): number {
     let cost = 0;
-    for (const o of this.outlines) if (crosses(p, q, o)) cost += o.kind === 'chip' ? 1e6 : 4;
+    for (const o of this.near) if (crosses(p, q, o)) cost += o.kind === 'chip' ? 1e6 : 4;
     return cost;
   }
 }
+
+/** How far above and below its ends a wire may run in a lane. */
+const LANES = 3;
 
 /** Lanes between rows, and just outside, near two rows of one half of a board; none when they are farther apart. */
 function lanesNear(y1: number, y2: number): number[] {
@@ -124,7 +201,14 @@ function span(from: number, to: number): number[] {
   return Array.from({ length: Math.round((to - from) / STEP) + 1 }, (_, i) => from + i * STEP);
 }
 
+/** Whether a path lies over any of some outlines. */
+const isCrossed = (path: Path, outlines: readonly Outline[]): boolean =>
+  stretches(path).some(([p, q]) => outlines.some((o) => crosses(p, q, o)));
+
 /** Whether a path lies over the body of a chip anywhere. */
 export function crossesChip(path: Path, outlines: readonly Outline[]): boolean {
-  return stretches(path).some(([p, q]) => outlines.some((o) => o.kind === 'chip' && crosses(p, q, o)));
+  return isCrossed(
+    path,
+    outlines.filter((o) => o.kind === 'chip'),
+  );
 }

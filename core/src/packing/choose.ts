@@ -249,25 +249,49 @@ class Chooser {
       }
   }
 
-  /** The best that was found, with the goals after the first made least in their turn. */
+  /**
+   * The best that was found, with the goals after the first made least in their turn: over the ways among which it was
+   * found, and over all that are offered, which may have something better in them.
+   */
   private async refined(rich: Offer): Promise<Chosen> {
-    const { wish, proved } = this;
-    const least = this.best?.least ?? wish.below;
+    const { wish, proved, best, large } = this;
+    const least = best?.least ?? wish.below;
     if (least === undefined) return { chosen: null, proved, bound: this.bound };
     if (proved) this.bound = least;
-    const offer = this.best?.offer ?? rich;
-    let values = this.best?.values ?? null;
+    const own = best && (await this.refinedOver(best.offer, least, best.values));
+    const other = best?.offer === rich || (own && large) ? null : await this.refinedOver(rich, least, null);
+    const found = other && (!own || isLess(other.reached, own.reached)) ? other : own;
+    if (!found) return { chosen: null, proved, bound: this.bound };
+    return { chosen: this.madeOf(found.offer, found.values), proved, bound: Math.min(this.bound, least) };
+  }
+
+  /** The goals after the first made least over an offer, one after the other as long as there is time; null without a solution. */
+  private async refinedOver(offer: Offer, least: number, start: Values | null): Promise<Refined | null> {
+    let values = start;
     const limits: Partial<Record<Goal, number>> = { [this.first]: least };
-    const rest = wish.goals.slice(1);
+    const rest = this.wish.goals.slice(1);
     for (const goal of this.netlist.gates.length > MAX_COUNTED ? rest.slice(0, 1) : rest) {
       const next = await this.solve(offer.program.text(goal, limits), Math.min(this.left(), MAX_REFINED));
       if (next.status === 'none' || !isWhole(offer, next.values)) break;
       values = next.values;
       limits[goal] = Math.round(offer.program.valueOf(goal, values));
     }
-    if (!values) return { chosen: null, proved, bound: this.bound };
-    return { chosen: this.madeOf(offer, values), proved, bound: Math.min(this.bound, least) };
+    const made = values;
+    return made && { offer, values: made, reached: rest.map((goal) => Math.round(offer.program.valueOf(goal, made))) };
   }
+}
+
+/** A solution with what it reached of the goals after the first, in their order. */
+interface Refined {
+  readonly offer: Offer;
+  readonly values: Values;
+  readonly reached: readonly number[];
+}
+
+/** Whether some numbers come before others: the first that differs is less. */
+function isLess(some: readonly number[], others: readonly number[]): boolean {
+  const i = some.findIndex((n, k) => n !== others[k]);
+  return i >= 0 && (some[i] as number) < (others[i] as number);
 }
 
 /** The kind of the unit that a gate is pinned to; -1 when no chip at hand has such units. */

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { extractNets } from '../board';
+import { crossingsOf, extractNets, routeJumpers } from '../board';
 import { type Netlist, printSheet } from '../design';
 import { inspect } from '../inspection';
 import { newJob, packJob } from '../job';
@@ -72,15 +72,20 @@ describe('a packing that is arranged', () => {
 });
 
 describe('the wires of a plan', () => {
-  it.each(sheets)('of %s are at most a quarter longer than any wiring of the same seats must be', async (file) => {
-    const made = await packed(readFileSync(`${samples}/${file}`, 'utf8'));
-    const { board, packing } = plan(made?.packing ?? expect.fail('no packing'));
-    if (!board) return expect.fail('no board');
-    const { laid, bound } = wireLength(board);
-    expect(laid / bound).toBeLessThanOrEqual(1.25);
-    expect(laid).toBeGreaterThanOrEqual(bound);
-    expect(inspect(board, extractNets(board), packing, 'HC').filter((f) => f.severity !== 'note')).toEqual([]);
-  });
+  it.each(sheets)(
+    'of %s are at most a quarter longer than any wiring of the same seats must be, and cross few others',
+    async (file) => {
+      const made = await packed(readFileSync(`${samples}/${file}`, 'utf8'));
+      const { board, packing } = plan(made?.packing ?? expect.fail('no packing'));
+      if (!board) return expect.fail('no board');
+      const { laid, bound } = wireLength(board);
+      expect(laid / bound).toBeLessThanOrEqual(1.25);
+      expect(laid).toBeGreaterThanOrEqual(bound);
+      const jumpers = Object.keys(board.jumpers).length;
+      expect(crossingsOf(routeJumpers(board)) / jumpers).toBeLessThan(jumpers < 60 ? 0.5 : 2.5);
+      expect(inspect(board, extractNets(board), packing, 'HC').filter((f) => f.severity !== 'note')).toEqual([]);
+    },
+  );
 
   it('are counted from hole to hole; the bound joins the nearest holes of strips and rails', () => {
     const board = {

@@ -8,14 +8,25 @@ import {
   isRail,
   type Jumper,
   occupancyOf,
+  type Point,
   parseHole,
   printHole,
   type Rail,
+  Runs,
   railNamed,
 } from '../board';
 
+/** The corner of a wire, and how many others it crosses. */
+interface Corner {
+  readonly at: Point;
+  readonly crossed: number;
+}
+
+/** What crossing a wire costs, in rows. */
+const CROSSING = 5;
+
 /** Where jumpers of one row run: from and to, in columns. */
-type Runs = { readonly from: number; readonly to: number }[];
+type RowRuns = { readonly from: number; readonly to: number }[];
 
 /**
  * Lays jumpers on a seated board, hole by hole: keeps count of holes in use and of the rows in which
@@ -24,7 +35,9 @@ type Runs = { readonly from: number; readonly to: number }[];
 export class Wirer {
   readonly jumpers: Record<string, Jumper> = {};
   private readonly taken: Set<string>;
-  private readonly rowsInUse = new Map<string, Runs>();
+  private readonly rowsInUse = new Map<string, RowRuns>();
+  /** How wires are likely to run: with one corner. */
+  private readonly likely = new Runs();
 
   constructor(board: Board) {
     this.taken = new Set(occupancyOf(board).keys());
@@ -37,6 +50,9 @@ export class Wirer {
   /** Remembers in which rows a jumper runs. */
   private note(from: Hole, to: Hole): void {
     for (const hole of [from, to]) if (!isRail(hole.row)) this.runsOf(hole).push(columnsBetween(from, to));
+    const { at } = this.corner(from, to);
+    this.likely.add(holeXY(from), at);
+    this.likely.add(at, holeXY(to));
   }
 
   /** Lays a jumper between two free holes and names it `w1`, `w2` … in the order laid. */
@@ -55,8 +71,22 @@ export class Wirer {
     const level = (h: { p: Hole; q: Hole }): number =>
       holeXY(h.p).y === holeXY(h.q).y ? 0 : 3 + 1 * Math.abs(holeXY(h.p).y - holeXY(h.q).y);
     let best = pairs[0] as (typeof pairs)[0];
-    for (const pair of pairs) if (pair.cost + level(pair) < best.cost + level(best)) best = pair;
+    let least = Number.POSITIVE_INFINITY;
+    for (const pair of pairs) {
+      const cost = pair.cost + level(pair) + CROSSING * this.corner(pair.p, pair.q).crossed;
+      if (cost < least) [least, best] = [cost, pair];
+    }
     this.lay(best.p, best.q);
+  }
+
+  /** The corner by which a wire between two holes crosses the fewest that are likely to be there. */
+  private corner(p: Hole, q: Hole): { readonly at: Point; readonly crossed: number } {
+    const [a, b] = [holeXY(p), holeXY(q)];
+    const [one, other] = [
+      { x: a.x, y: b.y },
+      { x: b.x, y: a.y },
+    ].map((at) => ({ at, crossed: this.likely.crossed(a, at) + this.likely.crossed(at, b) })) as [Corner, Corner];
+    return other.crossed < one.crossed ? other : one;
   }
 
   /** The free holes of a strip, outermost rows last; rows e and f, beside the pins, come last of all. */
@@ -141,7 +171,7 @@ export class Wirer {
     return cost;
   }
 
-  private runsOf(hole: Hole): Runs {
+  private runsOf(hole: Hole): RowRuns {
     const key = `${hole.board}.${hole.row}`;
     const runs = this.rowsInUse.get(key) ?? [];
     this.rowsInUse.set(key, runs);

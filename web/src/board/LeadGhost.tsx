@@ -1,6 +1,7 @@
 import { holeXY, type Job, leadsOf, type NextStep, parseHole, routeJumpers } from '@saddlebag/core';
 import { useMemo } from 'react';
 import { colour } from '../app/theme';
+import { waysOf } from '../kit/board/ways';
 import { SvgText } from '../kit/SvgText';
 
 /** The next thing to lay, over the board: a wire on its way between its two holes, or the outline of a part with its first pin. */
@@ -10,7 +11,8 @@ export function LeadGhost({ job, next }: { readonly job: Job; readonly next: Nex
     if (edit?.kind !== 'lay-jumper') return null;
     const { jumper } = edit;
     const board = { ...job.board, jumpers: { ...job.board.jumpers, [jumper.id]: jumper } };
-    return routeJumpers(board).get(jumper.id) ?? null;
+    const paths = waysOf(job.board);
+    return routeJumpers(board, paths ? { board: job.board, paths } : undefined).get(jumper.id) ?? null;
   }, [edit, job.board]);
   if (path) {
     const d = path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');

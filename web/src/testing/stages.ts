@@ -17,6 +17,7 @@ import {
   packWay,
   readDesign,
   restate,
+  routeJumpers,
   type Supplies,
   tableOf,
   type Way,
@@ -43,6 +44,7 @@ const api = {
   lead: leadOn,
   layOut: (packing: Packing, options: PlanOptions) => layOut(packing, options),
   update: broughtUpTo,
+  route: routeJumpers,
   inspect: inspectJob,
   async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {
     const outputs = netlist.outputs.map((o) => o.name);

@@ -13,6 +13,7 @@ import type {
   NextStep,
   Packing,
   PackProgress,
+  Paths,
   Reading,
   Restated,
   Rules,
@@ -57,6 +58,7 @@ export interface StagesApi {
   lead(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind): NextStep;
   layOut(packing: Packing, options: { kind: FloorKind; held: Held }, tell: (share: number) => void): Layout;
   update(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind, tell: (share: number) => void): Update;
+  route(board: Board): Paths;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
   walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void): Promise<void>;
 }

@@ -11,6 +11,7 @@ import {
   packWay,
   readDesign,
   restate,
+  routeJumpers,
   tableOf,
   type WalkedRow,
   walkTable,
@@ -46,6 +47,7 @@ const api: StagesApi = {
   lead: leadOn,
   layOut: (packing, options, tell) => layOut(packing, { ...options, tell: seldom(tell) }),
   update: (board, packing, netlist, kind, tell) => broughtUpTo(board, packing, netlist, kind, seldom(tell)),
+  route: routeJumpers,
   inspect: inspectJob,
   async walk(board, netlist, tell) {
     const outputs = netlist.outputs.map((o) => o.name);

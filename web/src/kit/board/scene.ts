@@ -13,6 +13,7 @@ import {
   type PartKind,
   type PartType,
   type Path,
+  type Paths,
   parseHole,
   railNamed,
   routeJumpers,
@@ -109,8 +110,8 @@ export interface BoardScene {
 /** Room around the holes, in tenths of an inch. */
 export const MARGIN = { x: 1.2, top: 1.2, bottom: 1.2 } as const;
 
-/** Describes a board for drawing. Pure, so that a test can look at it. */
-export function boardScene(read: ReadBoard): BoardScene {
+/** Describes a board for drawing, its jumpers running as they are given. Pure, so that a test can look at it. */
+export function boardScene(read: ReadBoard, paths: Paths = routeJumpers(read.board)): BoardScene {
   const { board, nets, names } = read;
   const boards = board.breadboards.map(({ id }) => ({
     id,
@@ -126,7 +127,6 @@ export function boardScene(read: ReadBoard): BoardScene {
     return { ...s, net, signal: net === null ? undefined : names.get(net), idle };
   });
   const parts = Object.values(board.parts).flatMap((seated) => partOf(seated, read));
-  const paths = routeJumpers(board);
   const wires = Object.values(board.jumpers).flatMap(({ id, from, colour }) => {
     const [path, hole] = [paths.get(id), parseHole(from)];
     if (!path || !hole) return [];

@@ -1,12 +1,33 @@
-import type { Packing } from '@saddlebag/core';
-import { drivenBy, typeOf } from '@saddlebag/core';
-import { useMemo } from 'react';
+import { type Board, drivenBy, type Packing, type Paths, typeOf } from '@saddlebag/core';
+import { useEffect, useMemo, useState } from 'react';
 import type { ReadBoard } from '../../app/job-context';
+import { stages } from '../../workers/stages';
+import { tell } from '../notices';
 import { type BoardScene, boardScene } from './scene';
+import { learnWays, waysOf } from './ways';
 
-/** The scene of a board, made again only when the board or its names change. */
+const none: Paths = new Map();
+
+/**
+ * The scene of a board, made again only when the board or its names change. Where many jumpers are new the worker finds
+ * their ways, and until then they are not drawn.
+ */
 export function useScene(read: ReadBoard): BoardScene {
-  return useMemo(() => boardScene(read), [read]);
+  const { board } = read;
+  const [, learned] = useState<Board | null>(null);
+  const paths = waysOf(board);
+  const isWaiting = paths === null;
+  useEffect(() => {
+    if (!isWaiting) return;
+    stages()
+      .route(board)
+      .then((found) => {
+        learnWays(board, found);
+        learned(board);
+      })
+      .catch((e: unknown) => tell(`The wires could not be drawn: ${String(e)}`));
+  }, [board, isWaiting]);
+  return useMemo(() => boardScene(read, paths ?? none), [read, paths]);
 }
 
 /** Which gate of the design sits in the unit whose output is at a pin. */
