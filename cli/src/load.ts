@@ -7,9 +7,11 @@ import {
   finding,
   floorKindOf,
   fromVerilog,
+  hasFixed,
   isBare,
   isError,
   type Job,
+  laidAround,
   layOut,
   MAX_SHEET_LENGTH,
   newJob,
@@ -89,10 +91,14 @@ export async function prepare(
   const all = [...reading.findings, ...findings];
   if (!packing || all.some(isError) || options.layOut === 'never') return { job, reading, packing, findings: all };
   if (options.layOut === 'if-bare' && !isBare(job.board)) return { job, reading, packing, findings: all };
-  const { edit, findings: more } = layOut(packing, {
-    kind: options.boards ?? floorKindOf(job),
-    held: job.held ?? nothingHeld,
-  });
+  const [kind, held] = [options.boards ?? floorKindOf(job), job.held ?? nothingHeld];
+  const { netlist } = reading.design;
+  if (hasFixed(job.board) && netlist) {
+    const { board, stopped, packing: wired } = laidAround(job.board, packing, netlist, held, kind);
+    if (stopped) return { job, reading, packing, findings: [...all, stopped] };
+    return { job: { ...job, packing: wired, board }, reading, packing: wired, findings: all };
+  }
+  const { edit, findings: more } = layOut(packing, { kind, held });
   const applied = edit && applyEdit(job, edit);
   const laid = applied?.ok ? applied.job : job;
   return { job: laid, reading, packing: laid.packing ?? packing, findings: [...all, ...more] };

@@ -65,8 +65,11 @@ export function occupancyOf(board: Board): Occupancy {
 
 /** Whether nothing is plugged into a breadboard. */
 export function hasBareBoard(board: Board, id: string): boolean {
-  for (const hole of occupancyOf(board).keys()) if (hole.startsWith(`${id}.`)) return false;
-  return true;
+  const on = (hole: string): boolean => hole.startsWith(`${id}.`);
+  return (
+    !Object.values(board.jumpers).some((j) => on(j.from) || on(j.to)) &&
+    !Object.values(board.parts).some((part) => leadsOf(part).some((lead) => lead.hole?.board === id))
+  );
 }
 
 const atHole = (hole: Hole): Place => ({ kind: 'hole', hole: printHole(hole) });

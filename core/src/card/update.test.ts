@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { extractNets } from '../board';
+import { type Board, emptyBoard, extractNets, type SeatedPart } from '../board';
 import { printSheet } from '../design';
 import { inspect } from '../inspection';
 import { newJob, packJob } from '../job';
 import { whatIsWrong } from '../packing';
 import { interlockSheet, laidOut, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
-import { broughtUpTo } from './update';
+import { broughtUpTo, laidAround } from './update';
 
 async function packed(sheet: string) {
   const { reading, packing } = await packJob(newJob('update', sheet), solve);
@@ -72,5 +72,62 @@ describe('a board brought up to a design that has changed', () => {
     expect(taken).toHaveLength(1);
     expect(added.filter((id) => !id.startsWith('w'))).toEqual([]);
     expect(told.at(-1)).toBe(1);
+  });
+});
+
+describe('a board laid out around what is fixed', () => {
+  /** The board with some parts fixed where they are, by number. */
+  const withFixed = (board: Board, draw: readonly number[]): Board => {
+    const refs = Object.keys(board.parts);
+    const chosen = new Set(draw.map((n) => refs[n % refs.length]));
+    return {
+      ...board,
+      parts: Object.fromEntries(
+        Object.entries(board.parts).map(([ref, part]) => [
+          ref,
+          chosen.has(ref) ? { ...part, fixed: true as const } : part,
+        ]),
+      ),
+    };
+  };
+
+  it('has nothing to mend, and every fixed part is where it was, whatever the design is now', async () => {
+    let kept = 0;
+    await fc.assert(
+      fc.asyncProperty(
+        arbitrarySheet,
+        arbitrarySheet,
+        fc.array(fc.nat(999), { minLength: 3, maxLength: 9 }),
+        async (first, second, draw) => {
+          const { job } = await laidOut(printSheet(first));
+          const { packing, netlist } = await packed(printSheet(second));
+          if (packing.packages.length > 8 || (job.packing?.packages.length ?? 0) > 8) return;
+          const before = withFixed(job.board, draw);
+          const { board, packing: wired, stopped } = laidAround(before, packing, netlist);
+          expect(stopped).toBeNull();
+          expect(whatIsWrong(netlist, wired)).toBeNull();
+          const wrong = inspect(board, extractNets(board), wired, 'HC').filter((f) => f.severity === 'error');
+          expect(wrong.map((f) => `${f.code} ${JSON.stringify(f.facts)}`)).toEqual([]);
+          for (const part of Object.values(before.parts)) {
+            if (!part.fixed) continue;
+            expect(board.parts[part.ref]).toEqual(part);
+            kept++;
+          }
+        },
+      ),
+      { numRuns: 12 },
+    );
+    expect(kept).toBeGreaterThan(5);
+  }, 120_000);
+
+  it('takes a fixed chip for the package of its number, whatever that is called', async () => {
+    const { packing, netlist } = await packed(interlockSheet);
+    const part = packing.packages[1]?.part ?? expect.fail();
+    const U1: SeatedPart = { ref: 'U1', part, at: 'b1.e40', turn: 0, fixed: true };
+    const { board, packing: wired, stopped } = laidAround({ ...emptyBoard, parts: { U1 } }, packing, netlist);
+    expect(stopped).toBeNull();
+    expect(board.parts.U1).toEqual(U1);
+    expect(wired.packages.find((p) => p.ref === 'U1')?.part).toBe(part);
+    expect(new Set(wired.packages.map((p) => p.ref)).size).toBe(packing.packages.length);
   });
 });

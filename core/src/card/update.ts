@@ -1,10 +1,20 @@
-import { type Board, byNumber, extractNets, type Jumper, leadsOf, parseHole, type SeatedPart, stripOf } from '../board';
+import {
+  type Board,
+  byNumber,
+  extractNets,
+  type Jumper,
+  leadsOf,
+  nextFree,
+  parseHole,
+  type SeatedPart,
+  stripOf,
+} from '../board';
 import { innerOf, isGiver, isShower, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import type { Finding } from '../finding';
 import { matched } from '../inspection';
 import { applyEdit, newJob } from '../job';
-import type { Packing } from '../packing';
+import { type Held, nothingHeld, type Package, type Packing } from '../packing';
 import { expectationOf, type FloorKind, GROUND, SUPPLY } from '../planning';
 import { leadOn } from './lead';
 
@@ -35,7 +45,7 @@ export function broughtUpTo(
   kind: FloorKind = 'full',
   tell?: (share: number) => void,
 ): Update {
-  const kept = withoutWrong(board, packing);
+  const kept = withoutWrong(board, withFixedChips(packing, board));
   // What was kept was kept for these units: another match of the half-empty board might choose others.
   const { wired } = kept;
   let job = { ...newJob('update'), board: kept.board };
@@ -66,6 +76,59 @@ export function broughtUpTo(
   };
 }
 
+/** Whether a board has parts that a person fixed. */
+export function hasFixed({ parts }: Board): boolean {
+  return Object.values(parts).some((p) => p.fixed);
+}
+
+/**
+ * A packing laid out around the parts that a person fixed: they stay, with the boards there are, and everything else
+ * is seated and wired anew. Fixed chips are taken for packages of their number. What has to stay as `held` says keeps its name.
+ */
+export function laidAround(
+  board: Board,
+  packing: Packing,
+  netlist: Netlist,
+  held: Held = nothingHeld,
+  kind: FloorKind = 'full',
+  tell?: (share: number) => void,
+): Update {
+  const parts = Object.fromEntries(Object.entries(board.parts).filter(([, part]) => part.fixed));
+  const update = broughtUpTo({ ...board, parts, jumpers: {} }, namedAfter(packing, parts, held), netlist, kind, tell);
+  const taken = [...Object.keys(board.parts), ...Object.keys(board.jumpers)].filter((id) => !parts[id]);
+  return { ...update, taken };
+}
+
+/** The packing with the fixed chips that it has no package for: they are supplied, and their inputs tied, like any other. */
+function withFixedChips(packing: Packing, { parts }: Board): Packing {
+  const names = new Set(packing.packages.map((p) => p.ref));
+  const idle = Object.values(parts).flatMap(({ ref, part, own, fixed }): Package[] => {
+    const type = typeOf({ part, ...(own !== undefined && { own }) });
+    if (!fixed || names.has(ref) || type?.kind !== 'chip') return [];
+    return [{ ref, part, ...(own !== undefined && { own }), units: type.units.map(() => null) }];
+  });
+  return idle.length === 0 ? packing : { ...packing, packages: [...packing.packages, ...idle] };
+}
+
+/** The packing with its packages named after chips of their number that are seated already. */
+function namedAfter(packing: Packing, parts: Board['parts'], held: Held): Packing {
+  const bound = new Set([...held.pins.map((p) => p.ref), ...held.added.map((a) => a.ref)]);
+  const names = packing.packages.map((p) => p.ref);
+  const chips = Object.values(parts).filter((part) => typeOf(part)?.kind === 'chip');
+  const isGood = (i: number): boolean => parts[names[i] ?? '']?.part === packing.packages[i]?.part;
+  for (const { ref, part } of chips) {
+    if (bound.has(ref)) continue;
+    const i = packing.packages.findIndex((p, k) => p.part === part && !isGood(k) && !bound.has(names[k] ?? ''));
+    if (names.some((n, k) => n === ref && isGood(k))) continue;
+    const other = names.indexOf(ref);
+    const spare = nextFree('U', { ...parts, ...Object.fromEntries(names.map((n) => [n, true])) });
+    // A package that has the name of another chip gets a free one.
+    if (other >= 0) names[other] = i >= 0 && i !== other ? (names[i] as string) : spare;
+    if (i >= 0) names[i] = ref;
+  }
+  return { ...packing, packages: packing.packages.map((p, i) => ({ ...p, ref: names[i] as string })) };
+}
+
 /** The board without parts that no longer serve and jumpers that would join what must not be joined, and the units that it was held to. */
 function withoutWrong(board: Board, packing: Packing): { board: Board; wired: Packing } {
   const parts = servingParts(board, packing);
@@ -85,6 +148,7 @@ function servingParts(board: Board, packing: Packing): Record<string, SeatedPart
   const outputs = new Set(packing.outputs.map((o) => o.name));
   const gone = Object.values(board.parts).filter((part) => {
     const type = typeOf(part);
+    if (part.fixed) return false;
     if (type?.kind === 'chip') return chips.get(part.ref) !== part.part;
     if (part.signal === undefined) return false;
     if (isGiver(type)) return !packing.inputs.includes(part.signal);

@@ -84,6 +84,10 @@ class SeatedPartDto {
   value?: number;
 
   @MayBeAbsent()
+  @IsIn([true])
+  fixed?: true;
+
+  @MayBeAbsent()
   @IsString()
   @Length(1, MAX_OWN_TEXT)
   own?: string;

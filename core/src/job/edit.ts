@@ -56,6 +56,7 @@ export type Edit =
   | { readonly kind: 'label'; readonly ref: string; readonly signal: string; readonly of?: string }
   | { readonly kind: 'pull-part'; readonly ref: string }
   | { readonly kind: 'set-value'; readonly ref: string; readonly value: number }
+  | { readonly kind: 'fix'; readonly refs: readonly string[]; readonly fixed: boolean }
   | { readonly kind: 'replace'; readonly ref: string; readonly by: PartName }
   | ({ readonly kind: 'shift' } & Shift)
   | { readonly kind: 'lay-jumper'; readonly jumper: Jumper }
@@ -142,6 +143,8 @@ function refusals(job: Job, edit: Edit): Finding[] {
       return [finding('hand/too-many-notes', [], { most: MAX_NOTES })];
     case 'label':
       return checkLabel(board, edit.ref, edit.of);
+    case 'fix':
+      return edit.refs.flatMap((ref) => (partOf(board, ref) ? [] : [finding('hand/no-such-part', [], { ref })]));
     case 'set-value':
     case 'pull-part':
       return partOf(board, edit.ref) ? [] : [finding('hand/no-such-part', [], { ref: edit.ref })];
@@ -266,6 +269,13 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
     case 'set-value':
       (board.parts[edit.ref] as Draft<SeatedPart>).value = edit.value;
       break;
+    case 'fix':
+      for (const ref of edit.refs) {
+        const part = board.parts[ref] as Draft<SeatedPart>;
+        if (edit.fixed) part.fixed = true;
+        else delete part.fixed;
+      }
+      break;
     case 'replace': {
       const { own: _, ...part } = board.parts[edit.ref] as SeatedPart;
       board.parts[edit.ref] = { ...part, ...edit.by } as Draft<SeatedPart>;
@@ -357,6 +367,8 @@ export function saysEdit(edit: Edit): string {
       return `pull ${edit.ref}`;
     case 'set-value':
       return `value of ${edit.ref}`;
+    case 'fix':
+      return `${edit.fixed ? 'fix' : 'unfix'} ${edit.refs.join(', ')}`;
     case 'replace':
       return `replace ${edit.ref}`;
     case 'shift':

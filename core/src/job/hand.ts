@@ -43,7 +43,7 @@ const no = (f: Finding): Command => ({ ok: false, finding: f });
  * Reads what a person types at the board: `U1.8 > U3.2` lays a jumper between two pins, holes
  * (`b1.e17`) or rails (`b1.top+`); `pull w3`, `pull U1`, `turn U1`, `move U1 b1.e20`,
  * `seat 74HC00` with or without a hole, `label S1 K`, `label S2.3 K`, `board half`, `board full right`, `pull b2`,
- * `value R1 4k7`, `replace U1 74LS00`, `colour w3 red`, `straight w3`, `bend w3`, `w3.2 > U1.8` for one end of a jumper,
+ * `value R1 4k7`, `fix U1`, `unfix U1`, `replace U1 74LS00`, `colour w3 red`, `straight w3`, `bend w3`, `w3.2 > U1.8` for one end of a jumper,
  * `note b1.e17 text`. `own` are the definitions of own parts that may be
  * seated by their names.
  */
@@ -58,6 +58,7 @@ export function readCommand(board: Board, text: string, own: readonly string[] =
   const three = words.length === 3;
   if (verb === 'pull' && two) return pull(board, second);
   if (verb === 'turn' && two) return turn(board, second);
+  if ((verb === 'fix' || verb === 'unfix') && two) return fix(board, second.toUpperCase(), verb === 'fix');
   if ((verb === 'straight' || verb === 'bend') && two) return straighten(board, second, verb === 'straight');
   if (verb === 'seat' && (two || three) && second !== '') return seat(board, second, third, own);
   if (third !== undefined && three) {
@@ -97,6 +98,10 @@ function value(board: Board, what: string, text: string): Command {
   const read = readValue(kind, text);
   if (read === null) return no(finding('hand/no-value', [], { text: text.slice(0, 20), ref: part.ref }));
   return { ok: true, edit: { kind: 'set-value', ref: part.ref, value: read } };
+}
+
+function fix(board: Board, ref: string, fixed: boolean): Command {
+  return partOf(board, ref) ? { ok: true, edit: { kind: 'fix', refs: [ref], fixed } } : no(noPart(ref));
 }
 
 function replace(board: Board, what: string, by: string, own: readonly string[]): Command {

@@ -34,6 +34,8 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
     { kind: 'colour', ids: ['w1'], colour: null },
     { kind: 'straighten', ids: ['w1'], straight: true },
     { kind: 'set-value', ref: 'R1', value: 470 },
+    { kind: 'fix', refs: ['U1', 'S1'], fixed: true },
+    { kind: 'fix', refs: ['U1'], fixed: false },
     { kind: 'replace', ref: 'U1', by: { part: '74LS32' } },
     { kind: 'replace', ref: 'U1', by: { part: '74LS138' } },
     { kind: 'clear-board' },

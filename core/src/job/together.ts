@@ -63,7 +63,7 @@ function laidDown(board: Board, clip: Clip, dx: number, dy: number): Pick<Board,
     const prefix = typeOf(part)?.prefix ?? part.ref.replace(/\d+$/, '');
     const ref = nextFree(prefix, { ...board.parts, ...parts });
     if (!at) return null;
-    const { signal: _, labels: __, ...rest } = part;
+    const { signal: _, labels: __, fixed: ___, ...rest } = part;
     parts[ref] = { ...rest, ref, at: printHole(at) };
   }
   for (const jumper of clip.jumpers) {

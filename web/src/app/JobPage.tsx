@@ -1,13 +1,15 @@
 import { Button, Flex } from '@chakra-ui/react';
-import { buildCard, isBare, says } from '@saddlebag/core';
-import { useIsFetching } from '@tanstack/react-query';
-import { lazy, Suspense, useEffect, useMemo } from 'react';
+import { isBare, type Netlist, type Packing, says } from '@saddlebag/core';
+import { keepPreviousData, useIsFetching, useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { download } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
 import { Empty, Panel } from '../kit/Panel';
 import type { JobSession } from '../store/session';
+import { stages } from '../workers/stages';
 import { Brand } from './Brand';
+import { contentKey } from './content-key';
 import { FootLine } from './FootLine';
 import { JobHeader } from './JobHeader';
 import { JobContext } from './job-context';
@@ -47,10 +49,13 @@ function OpenJob({ id, session, step }: OpenJobProps) {
   const navigate = useNavigate();
   const { job, packing, reading } = view;
   const netlist = reading?.design.netlist ?? null;
-  const stages = useMemo(
-    () => (packing && netlist && !isBare(job.board) ? buildCard(job.board, packing, netlist).stages.length : null),
-    [job.board, packing, netlist],
-  );
+  const hasCard = packing !== null && netlist !== null && !isBare(job.board);
+  const counted = useQuery({
+    queryKey: ['stages', contentKey(job.board), contentKey(packing), contentKey(netlist)],
+    queryFn: () => stages().countStages(job.board, packing as Packing, netlist as Netlist),
+    enabled: hasCard,
+    placeholderData: keepPreviousData,
+  });
   useEffect(() => {
     document.title = `${job.name} · ${stepTitles[step]} · Saddlebag`;
   }, [job.name, step]);
@@ -77,7 +82,7 @@ function OpenJob({ id, session, step }: OpenJobProps) {
     <JobContext.Provider value={view}>
       <Flex direction="column" h="100%" css={{ '@media print': { height: 'auto' } }}>
         <JobHeader />
-        <Strap current={step} stages={stages} />
+        <Strap current={step} stages={hasCard ? (counted.data ?? null) : null} />
         <Flex as="main" aria-busy={busy} flex="1" minH="0" p="10px 12px" gap="10px">
           <Suspense fallback={<Empty>…</Empty>}>
             <Screen />

@@ -96,6 +96,13 @@ function PartCard({ part, onDispatch, onSay }: CardProps & { readonly part: Seat
       flex="1.3"
       actions={
         <>
+          <Button
+            aria-pressed={part.fixed === true}
+            title="a fixed part stays where it is when the board is laid out"
+            onClick={() => onSay(`${part.fixed ? 'unfix' : 'fix'} ${part.ref}`)}
+          >
+            {part.fixed ? 'Unfix' : 'Fix'}
+          </Button>
           <Button onClick={() => onSay(`turn ${part.ref}`)}>Turn</Button>
           <Button onClick={() => onSay(`pull ${part.ref}`)}>Pull out</Button>
         </>

@@ -1,6 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { expectationOf, sourcesOf } from '@saddlebag/core';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { useJobView } from '../app/job-context';
 import { Empty, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
@@ -11,8 +11,8 @@ interface Reach {
   readonly wanted: number;
 }
 
-/** Every signal with how many of its pins are joined to its source. */
-export function SignalsPanel() {
+/** Every signal with how many of its pins are joined to its source. It depends on the job alone, not on what is chosen. */
+export const SignalsPanel = memo(function SignalsPanel() {
   const { packing, board, colours, reading } = useJobView();
   const reached = useMemo((): Reach[] => {
     if (!packing) return [];
@@ -28,38 +28,63 @@ export function SignalsPanel() {
     }
     return [...counts].map(([signal, count]) => ({ signal, ...count }));
   }, [packing, board]);
-  const label = (signal: string): string => {
+  const labels = useMemo(() => {
     const { inputs = [], outputs = [], netlist } = reading?.design ?? {};
-    const declared = [...inputs, ...outputs].find((s) => s.name === signal)?.label;
-    return declared ?? netlist?.gates.find((g) => g.output === signal)?.says ?? '';
-  };
+    const gates = (netlist?.gates ?? []).map((g): [string, string] => [g.output, g.says ?? '']);
+    const declared = [...inputs, ...outputs].flatMap((s): [string, string][] => (s.label ? [[s.name, s.label]] : []));
+    return new Map([...gates, ...declared]);
+  }, [reading]);
   return (
     <Panel title="Signals" hint="point at one to light its strips and wires" flex="1">
       {reached.length === 0 && <Empty>The design's signals stand here once its parts are seated.</Empty>}
       <Box overflowY="auto" tabIndex={0} aria-label="signals" role="region">
         {reached.map(({ signal, joined, wanted }) => (
-          <Flex key={signal} align="center" gap="8px" px="12px" py="2px">
-            <Box w="64px" flexShrink={0}>
-              <Tag signal={signal} />
-            </Box>
-            <Box flex="1" minW="0">
-              <Text fontSize="12.5px" truncate lineHeight="15px">
-                {label(signal)}
-              </Text>
-              <Box h="3px" bg="line" rounded="2px">
-                <Box
-                  h="3px"
-                  rounded="2px"
-                  style={{ width: `${(100 * joined) / wanted}%`, background: colours.of(signal) ?? undefined }}
-                />
-              </Box>
-            </Box>
-            <Text fontFamily="mono" fontSize="12px" color="soft">
-              {joined}/{wanted}
-            </Text>
-          </Flex>
+          <SignalRow
+            key={signal}
+            signal={signal}
+            joined={joined}
+            wanted={wanted}
+            label={labels.get(signal) ?? ''}
+            colour={colours.of(signal)}
+          />
         ))}
       </Box>
     </Panel>
   );
+});
+
+interface SignalRowProps extends Reach {
+  readonly label: string;
+  readonly colour: string | null;
 }
+
+const SignalRow = memo(function SignalRow({ signal, joined, wanted, label, colour }: SignalRowProps) {
+  return (
+    <Flex
+      align="center"
+      gap="8px"
+      px="12px"
+      py="2px"
+      css={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 24px' }}
+    >
+      <Box w="64px" flexShrink={0}>
+        <Tag signal={signal} />
+      </Box>
+      <Box flex="1" minW="0">
+        <Text fontSize="12.5px" truncate lineHeight="15px">
+          {label}
+        </Text>
+        <Box h="3px" bg="line" rounded="2px">
+          <Box
+            h="3px"
+            rounded="2px"
+            style={{ width: `${(100 * joined) / wanted}%`, background: colour ?? undefined }}
+          />
+        </Box>
+      </Box>
+      <Text fontFamily="mono" fontSize="12px" color="soft">
+        {joined}/{wanted}
+      </Text>
+    </Flex>
+  );
+});

@@ -1,4 +1,4 @@
-import { type Edit, floorKindOf, nothingHeld, remedy, says } from '@saddlebag/core';
+import { type Edit, floorKindOf, hasFixed, nothingHeld, remedy, says } from '@saddlebag/core';
 import { useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { tell } from '../kit/notices';
@@ -45,6 +45,13 @@ export function useLayOut(onLaid?: () => void): LayingOut {
       packing &&
       run(async (signal) => {
         const held = job.held ?? nothingHeld;
+        if (hasFixed(job.board) && netlist) {
+          const around = (api: Parameters<Parameters<typeof runLong>[2]>[0]) =>
+            api.layOutAround(job.board, packing, netlist, { kind, held }, callback(setShare));
+          const { board, packing: wired, stopped } = await runLong('plan', signal, around);
+          if (stopped) return { edit: null, says: `${says(stopped)} Unfix what is in the way, or mend it by hand.` };
+          return { edit: { kind: 'lay-out', packing: wired, board }, says: 'Laid out around what is fixed.' };
+        }
         const { edit, findings } = await runLong('plan', signal, (api) =>
           api.layOut(packing, { kind, held }, callback(setShare)),
         );

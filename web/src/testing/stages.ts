@@ -1,6 +1,7 @@
 import {
   type Board,
   broughtUpTo,
+  buildCard,
   chipLibrary,
   compareDesigns,
   countChips,
@@ -8,6 +9,7 @@ import {
   type FamilyId,
   type Form,
   inspectJob,
+  laidAround,
   layOut,
   leadOn,
   type Netlist,
@@ -43,8 +45,11 @@ const api = {
   compare: compareDesigns,
   lead: leadOn,
   layOut: (packing: Packing, options: PlanOptions) => layOut(packing, options),
+  layOutAround: (board: Board, packing: Packing, netlist: Netlist, { held, kind }: PlanOptions) =>
+    laidAround(board, packing, netlist, held, kind),
   update: broughtUpTo,
   route: routeJumpers,
+  countStages: (board: Board, packing: Packing, netlist: Netlist) => buildCard(board, packing, netlist).stages.length,
   inspect: inspectJob,
   async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {
     const outputs = netlist.outputs.map((o) => o.name);

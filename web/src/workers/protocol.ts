@@ -57,8 +57,17 @@ export interface StagesApi {
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   lead(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind): NextStep;
   layOut(packing: Packing, options: { kind: FloorKind; held: Held }, tell: (share: number) => void): Layout;
+  layOutAround(
+    board: Board,
+    packing: Packing,
+    netlist: Netlist,
+    options: { kind: FloorKind; held: Held },
+    tell: (share: number) => void,
+  ): Update;
   update(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind, tell: (share: number) => void): Update;
   route(board: Board): Paths;
+  /** How many stages the build card has. */
+  countStages(board: Board, packing: Packing, netlist: Netlist): number;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
   walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void): Promise<void>;
 }

@@ -1,10 +1,12 @@
 import {
   broughtUpTo,
+  buildCard,
   chipLibrary,
   compareDesigns,
   countChips,
   extractNets,
   inspectJob,
+  laidAround,
   layOut,
   leadOn,
   pack,
@@ -46,8 +48,11 @@ const api: StagesApi = {
     packWay(netlist, family, way, supplies, solve, seconds, tell),
   lead: leadOn,
   layOut: (packing, options, tell) => layOut(packing, { ...options, tell: seldom(tell) }),
+  layOutAround: (board, packing, netlist, { held, kind }, tell) =>
+    laidAround(board, packing, netlist, held, kind, seldom(tell)),
   update: (board, packing, netlist, kind, tell) => broughtUpTo(board, packing, netlist, kind, seldom(tell)),
   route: routeJumpers,
+  countStages: (board, packing, netlist) => buildCard(board, packing, netlist).stages.length,
   inspect: inspectJob,
   async walk(board, netlist, tell) {
     const outputs = netlist.outputs.map((o) => o.name);

@@ -1,11 +1,11 @@
-import type { ReactNode, Ref } from 'react';
+import { type ReactNode, type Ref, useMemo } from 'react';
 import { pointAt, useFollowed } from '../follow';
 import type { Colours } from '../palette';
 import { Ground, Holes } from './Ground';
 import { Note } from './Note';
 import { lookOf, PartDrawing, type PartKnowledge } from './PartDrawing';
 import { StripFill } from './StripFill';
-import { type BoardScene, MARGIN } from './scene';
+import { type BoardScene, MARGIN, type SceneStrip, type SceneWire } from './scene';
 import { insulation, Wire } from './Wire';
 
 /**
@@ -41,7 +41,13 @@ export function viewBoxOf(scene: BoardScene): { x: number; y: number; width: num
 export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: BoardDrawingProps) {
   const followed = useFollowed();
   const box = viewBoxOf(scene);
-  const faded = (signal: string | undefined): boolean => followed !== null && signal !== followed;
+  const { levelOf, chosen } = overlay;
+  // Following a signal fades all strips and wires as one and draws its own again on top: what is at rest stays as it is.
+  const strips = useMemo(
+    () => scene.strips.map((strip) => stripIn({ strip, colours, levelOf, lit: false })),
+    [scene, colours, levelOf],
+  );
+  const wires = useMemo(() => scene.wires.map((wire) => wireIn({ wire, colours, chosen })), [scene, colours, chosen]);
   return (
     <svg
       ref={svgRef}
@@ -53,16 +59,14 @@ export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: Bo
       style={{ width: '100%', height: '100%', display: 'block', touchAction: 'none', userSelect: 'none' }}
     >
       <Ground scene={scene} numbered={!overlay.levelOf} />
-      {scene.strips.map((strip) => (
-        <StripFill
-          key={strip.id}
-          strip={strip}
-          colours={colours}
-          level={strip.net === null ? null : (overlay.levelOf?.(strip.net) ?? null)}
-          faded={faded(strip.signal)}
-          lit={followed !== null && strip.signal === followed}
-        />
-      ))}
+      <g opacity={followed === null ? 1 : 0.22}>{strips}</g>
+      {followed !== null && (
+        <g data-lit="strips">
+          {scene.strips
+            .filter((strip) => strip.signal === followed)
+            .map((strip) => stripIn({ strip, colours, levelOf, lit: true }))}
+        </g>
+      )}
       <Holes scene={scene} />
       {scene.parts.map((part) => (
         <PartDrawing
@@ -73,21 +77,41 @@ export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: Bo
           gateAt={overlay.gateAt}
         />
       ))}
-      {scene.wires.map((wire) => (
-        <Wire
-          key={wire.id}
-          wire={wire}
-          colour={wire.colour ? insulation[wire.colour] : colours.of(wire.signal)}
-          chosen={overlay.chosen?.has(wire.id) === true}
-          faded={faded(wire.signal)}
-        />
-      ))}
+      <g opacity={followed === null ? 1 : 0.16}>{wires}</g>
+      {followed !== null && (
+        <g data-lit="wires">
+          {scene.wires.filter((wire) => wire.signal === followed).map((wire) => wireIn({ wire, colours, chosen }))}
+        </g>
+      )}
       {scene.notes.map((note) => (
         <Note key={note.id} note={note} chosen={overlay.chosen?.has(note.id) === true} />
       ))}
       {overlay.above}
     </svg>
   );
+}
+
+interface StripLook {
+  readonly strip: SceneStrip;
+  readonly colours: Colours;
+  readonly levelOf: PartKnowledge['levelOf'];
+  readonly lit: boolean;
+}
+
+function stripIn({ strip, colours, levelOf, lit }: StripLook) {
+  const level = strip.net === null ? null : (levelOf?.(strip.net) ?? null);
+  return <StripFill key={strip.id} strip={strip} colours={colours} level={level} lit={lit} />;
+}
+
+interface WireLook {
+  readonly wire: SceneWire;
+  readonly colours: Colours;
+  readonly chosen: BoardOverlay['chosen'];
+}
+
+function wireIn({ wire, colours, chosen }: WireLook) {
+  const own = wire.colour ? insulation[wire.colour] : colours.of(wire.signal);
+  return <Wire key={wire.id} wire={wire} colour={own} chosen={chosen?.has(wire.id) === true} />;
 }
 
 /** The signal of the wire or strip that an event is about, or null. */

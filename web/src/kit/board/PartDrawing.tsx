@@ -57,8 +57,11 @@ interface PartDrawingProps {
 export const PartDrawing = memo(function PartDrawing({ part, look, chosen, gateAt }: PartDrawingProps) {
   return (
     <g data-ref={part.ref} style={{ cursor: 'grab' }}>
-      <title>{[`${part.ref} ${part.part}`, ...labelsOf(part.seated)].join(', ')}</title>
+      <title>
+        {[`${part.ref} ${part.part}`, ...labelsOf(part.seated), ...(part.seated.fixed ? ['fixed'] : [])].join(', ')}
+      </title>
       <PartBody part={part} look={look} gateAt={gateAt} />
+      {part.seated.fixed && <FixingPin part={part} />}
       {chosen && (
         <rect
           x={part.x - 0.25}
@@ -76,6 +79,17 @@ export const PartDrawing = memo(function PartDrawing({ part, look, chosen, gateA
     </g>
   );
 });
+
+/** The brass pin of a part that a person fixed: at the end of a chip, where no wire lies over it, at a corner of others. */
+function FixingPin({ part: { ref, kind, x, y, width, height } }: { readonly part: ScenePart }) {
+  const at = kind === 'chip' ? { cx: x + width - 0.6, cy: y + height / 2 } : { cx: x + width, cy: y };
+  return (
+    <g data-fixed={ref} pointerEvents="none">
+      <circle {...at} r={0.4} fill={colour('brass')} stroke={colour('matDeep')} strokeWidth={0.12} />
+      <circle {...at} r={0.13} fill={colour('matDeep')} />
+    </g>
+  );
+}
 
 function PartBody({ part, look, gateAt }: Omit<PartDrawingProps, 'chosen'>) {
   if (part.kind === 'chip') return <Chip part={part} look={look} gateAt={gateAt} />;

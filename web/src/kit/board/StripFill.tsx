@@ -11,12 +11,11 @@ interface StripFillProps {
   readonly colours: Colours;
   /** LOW, HIGH, UNKNOWN, or null without power. */
   readonly level: number | null;
-  readonly faded: boolean;
   readonly lit: boolean;
 }
 
 /** A strip in the colour of its signal. While powered a high strip is full, a low one an outline, and each is marked 1, 0 or ?. */
-export const StripFill = memo(function StripFill({ strip, colours, level, faded, lit }: StripFillProps) {
+export const StripFill = memo(function StripFill({ strip, colours, level, lit }: StripFillProps) {
   const own = colours.of(strip.signal);
   if (own === null && (level === null || strip.idle)) return null;
   if (strip.rail !== null && !lit) return null;
@@ -25,7 +24,7 @@ export const StripFill = memo(function StripFill({ strip, colours, level, faded,
   const unknown = level !== null && level === 2;
   const upper = strip.id.endsWith('f');
   return (
-    <g opacity={faded ? 0.22 : 1} data-strip={strip.id} data-signal={strip.signal}>
+    <g data-strip={strip.id} data-signal={strip.signal}>
       <rect
         x={strip.x}
         y={strip.y}

@@ -21,16 +21,15 @@ interface WireProps {
   readonly wire: SceneWire;
   readonly colour: string | null;
   readonly chosen: boolean;
-  readonly faded: boolean;
 }
 
 /** A jumper along its way, with both ends; its signal's colour, or grey when it carries none. */
-export const Wire = memo(function Wire({ wire, colour: own, chosen, faded }: WireProps) {
+export const Wire = memo(function Wire({ wire, colour: own, chosen }: WireProps) {
   const stroke = own ?? '#C9D2CB';
   const d = wire.path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
   const ends = [wire.path[0], wire.path[wire.path.length - 1]].flatMap((p) => p ?? []);
   return (
-    <g data-wire={wire.id} data-signal={wire.signal} opacity={faded ? 0.16 : 1} style={{ cursor: 'pointer' }}>
+    <g data-wire={wire.id} data-signal={wire.signal} style={{ cursor: 'pointer' }}>
       <title>{wire.signal === undefined ? wire.id : `${wire.id}, ${wire.signal}`}</title>
       <path
         d={d}

@@ -20,6 +20,12 @@ const { ofPin } = extractNets(job.board);
 const draw = (overlay: BoardOverlay = {}) =>
   renderInJob(<BoardDrawing scene={scene} colours={colours} title="board" overlay={overlay} />, job).container;
 
+/** The wires that are to be seen at full strength. */
+const brightIn = (svg: Element): (string | null)[] =>
+  [...svg.querySelectorAll('[data-wire]')]
+    .filter((e) => (e.closest('[opacity]')?.getAttribute('opacity') ?? '1') === '1')
+    .map((e) => e.getAttribute('data-wire'));
+
 describe('the drawing of a board', () => {
   it('shows every part and every jumper, each with its name for who points at it', () => {
     const svg = draw();
@@ -70,16 +76,14 @@ describe('the drawing of a board', () => {
   it('fades every wire but those of the signal that is followed', () => {
     const svg = draw();
     act(() => pointAt('K'));
-    const bright = [...svg.querySelectorAll('[data-wire]')].filter((e) => e.getAttribute('opacity') === '1');
     const carrying = scene.wires.filter((w) => w.signal === 'K').map((w) => w.id);
-    expect(bright.map((e) => e.getAttribute('data-wire')).sort()).toEqual(carrying.sort());
+    expect(brightIn(svg).sort()).toEqual(carrying.sort());
     expect(carrying.length).toBeGreaterThan(0);
   });
 
   it('lights the signal of the wire or strip that is pointed at, and lets go when the pointer leaves', () => {
     const svg = draw();
-    const bright = () =>
-      [...svg.querySelectorAll('[data-wire]')].filter((e) => e.getAttribute('opacity') === '1').length;
+    const bright = () => brightIn(svg).length;
     expect(bright()).toBe(28);
     const strip = svg.querySelector("[data-strip][data-signal='E'] rect") ?? expect.fail('no strip of E');
     fireEvent.pointerOver(strip);
