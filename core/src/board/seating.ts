@@ -9,7 +9,8 @@ export interface Lead {
   readonly ref: string;
   readonly type: Pin;
   readonly hole: Hole | null;
-  /** The strip of that hole. */
+  /** That hole and its strip by name. */
+  readonly at: string | null;
   readonly strip: string | null;
 }
 
@@ -39,7 +40,8 @@ function workedOut(seated: SeatedPart): readonly Lead[] {
   return type.pins.map((pin) => {
     const { dx, dy } = turned(pin.dx, pin.dy, seated.turn);
     const hole = holeAt(anchor.board, anchor.column + dx, rowY[anchor.row] + dy);
-    return { pin: `${seated.ref}.${pin.id}`, ref: seated.ref, type: pin, hole, strip: hole && stripOf(hole) };
+    const named = { at: hole && printHole(hole), strip: hole && stripOf(hole) };
+    return { pin: `${seated.ref}.${pin.id}`, ref: seated.ref, type: pin, hole, ...named };
   });
 }
 
@@ -54,8 +56,7 @@ export function occupancyOf(board: Board): Occupancy {
     if (there) there.push(by);
     else holes.set(hole, [by]);
   };
-  for (const part of Object.values(board.parts))
-    for (const { hole, pin } of leadsOf(part)) if (hole) put(printHole(hole), pin);
+  for (const part of Object.values(board.parts)) for (const { at, pin } of leadsOf(part)) if (at !== null) put(at, pin);
   for (const jumper of Object.values(board.jumpers)) {
     put(jumper.from, jumper.id);
     put(jumper.to, jumper.id);

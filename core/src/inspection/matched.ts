@@ -6,6 +6,7 @@ import {
   drivenBy,
   dutyText,
   equalUnits,
+  isGateUnit,
   type Package,
   type Packing,
   type Slot,
@@ -236,9 +237,7 @@ class Matcher {
         if (!type || !choosable.includes(type.id) || (meant && typeOf(meant)?.id !== type.id)) return [];
         return type.units.flatMap((u, unit): Seat[] => {
           const inputs = u.inputs.map((pin) => this.labelOf(`${part.ref}.${pin}`));
-          const use = meant?.units[unit];
-          const plain = dutyText(type, unit, use?.inputs ?? inputs) !== null;
-          if (!plain) return [];
+          if (!isGateUnit(type, unit)) return [];
           const out = `${part.ref}.${u.outputs[0]}`;
           const net = this.nets.nets[this.nets.ofPin.get(out) ?? -1];
           const leads = (net?.pins.length ?? 0) > 1;

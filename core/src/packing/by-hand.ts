@@ -133,6 +133,11 @@ export function dutyOfUnit(type: PartType, unit: number, nets: readonly string[]
   return kind ? dutyOf(kind, nets) : null;
 }
 
+/** Whether a unit of a chip is a plain gate, which a packing may choose by itself. */
+export function isGateUnit(type: PartType, unit: number): boolean {
+  return kindOfUnit(type, unit) !== undefined;
+}
+
 /** Whether a unit of a chip can do a duty. */
 export function unitServes(type: PartType, unit: number, duty: Duty): boolean {
   const kind = kindOfUnit(type, unit);
