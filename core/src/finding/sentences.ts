@@ -878,6 +878,16 @@ export const sentences = {
     says: 'The capacitor nearest to {ref}, {capacitor}, is {columns} columns away.',
     todo: 'Move it within {reach} columns of the supply pin.',
   },
+  'idle-output-wired': {
+    severity: 'warning',
+    says: '{pin} is the output of a gate that is not in use, and joined to something: it holds that at one level.',
+    todo: 'Pull out the jumper that ends in {strip}, or wire the inputs of the gate.',
+  },
+  'open-collector-no-pull-up': {
+    severity: 'error',
+    says: '{pin} is an open-collector output with nothing to pull it up: it only pulls low, and {reader} gets no high.',
+    todo: 'Put a 1 kΩ resistor from it to a rail that carries +5 V.',
+  },
   'spare-gates-suffice': {
     severity: 'note',
     says: 'The {what} of {ref} could be spare gates of {refs}: a chip less.',

@@ -225,6 +225,17 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       }),
       'P1',
     ],
+    [
+      'idle-output-wired',
+      // A spare NOR, its inputs at ground as planned, gives an input of a chip that nobody asked for.
+      following('board', 'seat 74HC04 b2.e10', 'U2.10 > U3.1'),
+      'U2.10',
+    ],
+    [
+      'open-collector-no-pull-up',
+      following('board', 'seat 74LS05 b2.e10', 'U3.14 > b1.top+', 'U3.7 > b1.bottom-', 'S1.2 > U3.1', 'U3.2 > U2.12'),
+      'U3.2',
+    ],
     ['supply-out-of-range', supplied(1.5), 'P1'],
     ['supply-over-maximum', supplied(9), 'P1'],
     [

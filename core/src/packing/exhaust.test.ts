@@ -112,7 +112,11 @@ describe('what a unit makes of words', () => {
 /** Whether some units make what is wanted, by trying every unit on every word that it can make, with no cleverness. */
 function canMake(wanted: readonly number[], pool: readonly { duty: Duty; count: number }[]): boolean {
   const left = pool.map((p) => p.count);
+  const tried = new Set<string>();
   const visit = (signals: readonly number[]): boolean => {
+    const key = `${[...signals].sort((a, b) => a - b)} ${left}`;
+    if (tried.has(key)) return false;
+    tried.add(key);
     const missing = wanted.filter((w) => !signals.includes(w)).length;
     if (missing === 0) return true;
     if (left.reduce((a, b) => a + b, 0) < missing) return false;
@@ -166,6 +170,36 @@ describe('trying everything', () => {
       { numRuns: 120 },
     );
     expect(found).toBeGreaterThan(15);
+  });
+
+  it('finds whatever several functions wanted at once can be made of, with two functions beside them to choose', () => {
+    const kinds = fc.uniqueArray(fc.constantFrom<Duty['kind']>('nand', 'nor', 'xor', 'and', 'or'), {
+      minLength: 1,
+      maxLength: 2,
+    });
+    const counts = { able: 0, unable: 0 };
+    fc.assert(
+      fc.property(kinds, fc.array(fc.nat(9999), { minLength: 4, maxLength: 4 }), fc.nat(254), (some, draws, other) => {
+        const duties = some.map((kind) => ({ kind, width: 2 }) as Duty);
+        const pool = duties.map((duty, k) => ({ duty, count: k === 0 ? 5 - duties.length : 1 }));
+        // A chain of units gives functions that can be made; the last two are wanted, the very last perhaps another one.
+        const chained = [...sources];
+        for (const n of draws) {
+          const all = [...made(duties[n % duties.length] as Duty, chained)].filter((g) => isNew(g, chained));
+          chained.push(all[n % Math.max(1, all.length)] ?? 1);
+        }
+        const [a = 0, b = 0] = chained.slice(-2);
+        const wanted = [...new Set([a, other % 3 === 0 ? other : b])];
+        if (wanted.some((w) => !isNew(w, sources))) return;
+        const search = new FunctionSearch(ALL, sources, wanted, pool, { left: 1e9 });
+        const isFound = Array.from({ length: search.room + 1 }, (_, spare) => search.find(spare)).some((way) => way);
+        const able = canMake(wanted, pool);
+        expect(isFound).toBe(able);
+        counts[able ? 'able' : 'unable']++;
+      }),
+      { numRuns: 60 },
+    );
+    expect(Math.min(counts.able, counts.unable)).toBeGreaterThan(5);
   });
 
   it('makes do with the units there are when functions are held to them', () => {

@@ -1,5 +1,6 @@
 import { assign, type MadeWord, type PooledUnits, type Steps } from './assign';
 import type { Duty } from './candidate';
+import { type Helpers, Helping, type Searched } from './helping';
 import { PlainWords } from './plain-words';
 import { UnitWords } from './unit-words';
 
@@ -11,21 +12,7 @@ interface Strong {
   left: number;
 }
 
-/** Of each hard function those that help it; of each function which hard ones it helps, bit by bit. */
-interface Helpers {
-  readonly of: readonly (readonly number[])[];
-  readonly helped: Uint32Array;
-  /** How many of them that is. */
-  readonly counts: Uint8Array;
-  /** All of them, each once. */
-  readonly each: readonly number[];
-  /** By a number, those that help so many or more, as far as it was asked for. */
-  readonly rich: (readonly number[])[];
-}
-
 const MOST_SIGNALS = 64;
-/** Words that help one wanted function are written down up to so many. */
-const MOST_HELPING = 2048;
 /** Steps that a set of functions takes beside those counted one by one. */
 const STEPS_A_VISIT = 100;
 
@@ -41,34 +28,29 @@ export const isPlain = ({ duty: { kind, width } }: PooledUnits): boolean => kind
  * A function that was tried is left out of all that comes after, so that no set comes twice. The last one to choose
  * must help every wanted one that the signals and the other wanted ones cannot make: few do.
  */
-export class FunctionSearch {
+export class FunctionSearch implements Searched {
   /** Sets of functions that allowed for more than there is and that the very units cannot make. */
   refused = 0;
   private readonly words: UnitWords;
   private readonly plain: PlainWords;
   private readonly plainDuties: readonly Duty[];
-  private readonly plainKinds: number;
   private readonly strong: readonly Strong[];
   /** Whether complements cost nothing; of a function and its complement the lesser word then stands for both. */
-  private readonly inverts: boolean;
+  readonly inverts: boolean;
   private readonly classes: readonly number[];
   private readonly signals = new Int32Array(MOST_SIGNALS);
   private n = 0;
-  private readonly have: Uint8Array;
+  readonly have: Uint8Array;
   /** Functions left out: bit 1 altogether, others when a kind of strong unit makes them. */
   private readonly banned: Uint8Array;
   private readonly isWanted: Uint8Array;
   /** Signals and what is still wanted, as a list and as marks. */
-  private readonly both = new Int32Array(MOST_SIGNALS);
-  private nBoth = 0;
-  private readonly inBoth: Uint8Array;
+  readonly both = new Int32Array(MOST_SIGNALS);
+  nBoth = 0;
+  readonly inBoth: Uint8Array;
   private readonly seen: Int32Array;
   private round = 0;
-  private readonly helping = new Int32Array(MOST_HELPING);
-  private helpers: readonly number[] = [];
-  private readonly helped: Uint32Array;
-  private readonly counts: Uint8Array;
-  private readonly pair = new Int32Array(1);
+  private readonly helping: Helping;
 
   constructor(
     private readonly all: number,
@@ -81,14 +63,12 @@ export class FunctionSearch {
     this.inverts = pool.some((p) => p.duty.kind === 'not');
     this.plainDuties = pool.filter(isPlain).map((p) => p.duty);
     this.plain = new PlainWords(all, this.plainDuties);
-    this.plainKinds = new Set(this.plainDuties.map((d) => d.kind)).size;
     this.strong = strongOf(pool);
+    this.helping = new Helping(all, this.plain, new Set(this.plainDuties.map((d) => d.kind)).size, steps, this);
     this.have = new Uint8Array(all + 1);
     this.banned = new Uint8Array(all + 1);
     this.inBoth = new Uint8Array(all + 1);
     this.seen = new Int32Array(all + 1);
-    this.helped = new Uint32Array(all + 1);
-    this.counts = new Uint8Array(all + 1);
     const given = new Set(sources.map((s) => this.oneOf(s)));
     const classes = wanted.map((w) => this.oneOf(w)).filter((w) => !given.has(w));
     this.classes = this.inverts ? [...new Set(classes)] : wanted;
@@ -111,7 +91,7 @@ export class FunctionSearch {
     return this.visit(spare);
   }
 
-  private oneOf(word: number): number {
+  oneOf(word: number): number {
     return this.inverts ? Math.min(word, this.all & ~word) : word;
   }
 
@@ -275,11 +255,11 @@ export class FunctionSearch {
     const plain = this.offers(this.plainDuties);
     const byStrong = this.strong.map((s) => (s.left > 0 ? this.offers([s.duty], plain) : []));
     // Settled for all before the first of them is tried, which looks at other functions.
-    const helpers = spare === 2 && hard.length > 0 && !this.inverts ? this.helpersOfAll(hard) : null;
+    const helpers = spare === 2 && hard.length > 0 && !this.inverts ? this.helping.ofAll(hard) : null;
     const likely = (some: readonly number[], by?: Strong): readonly number[] => {
       if (spare === 1 && missing.length > 0) return some.filter((g) => this.isOneMadeWith(g, missing, by));
       if (!helpers) return some;
-      return some.filter((g) => this.mayBeOfPair(g, hard, helpers, this.strongLeft(by)));
+      return some.filter((g) => this.helping.mayBeOfPair(g, hard, helpers, this.strongLeft(by)));
     };
     const [plainly, strongly] = [likely(plain), this.strong.map((s, k) => likely(byStrong[k] as number[], s))];
     for (const g of plainly) {
@@ -311,81 +291,6 @@ export class FunctionSearch {
     return false;
   }
 
-  /**
-   * For each of the hard functions those that help it, and for each function which of the hard ones it helps (bit by
-   * bit); null where there are too many to write down.
-   */
-  private helpersOfAll(hard: readonly number[]): Helpers | null {
-    const { helped, counts } = this;
-    for (const g of this.helpers) helped[g] = counts[g] = 0;
-    const each: number[] = [];
-    this.helpers = each;
-    const of: number[][] = [];
-    for (const [i, t] of hard.entries()) {
-      const some = this.helpersOf(t);
-      if (some === null) return null;
-      for (const g of some) {
-        (helped[g] as number) |= 1 << i;
-        if ((counts[g] as number)++ === 0) each.push(g);
-      }
-      of.push(some);
-    }
-    return { of, helped, counts, each, rich: [] };
-  }
-
-  /**
-   * Whether some second function could, with `g`, help the hard ones but for as many as strong units are left: each is
-   * made of one of the two, or of just the two.
-   */
-  private mayBeOfPair(g: number, hard: readonly number[], helpers: Helpers, strongLeft: number): boolean {
-    const { of, helped, counts } = helpers;
-    const open = (2 ** hard.length - 1) & ~(helped[g] as number);
-    const unhelped = hard.length - (counts[g] as number);
-    if (unhelped <= strongLeft) return true;
-    const isSecond = (h: number): boolean => this.isSecond(h, g, open, hard, helped, strongLeft);
-    // Each kind of unit makes one function of just the two; the second helps the others.
-    const least = unhelped - strongLeft - this.plainKinds;
-    if (least > 0) {
-      const rich = richOf(helpers, least);
-      this.steps.left -= rich.length;
-      return rich.some(isSecond);
-    }
-    const { pair, helping, have } = this;
-    pair[0] = g;
-    // Of more than there are strong units one at least is made of the second.
-    let rest = open;
-    for (let k = 0; k <= strongLeft; k++, rest &= rest - 1) {
-      const i = 31 - Math.clz32(rest & -rest);
-      if ((of[i] as readonly number[]).some(isSecond)) return true;
-      const count = this.plain.enabling(hard[i] as number, pair, 1, helping);
-      this.steps.left -= (of[i] as readonly number[]).length + Math.max(0, count);
-      if (count < 0) return true;
-      for (let j = 0; j < count; j++) {
-        const h = helping[j] as number;
-        if (h !== g && have[h] === 0 && this.isOpen(h) && isSecond(h)) return true;
-      }
-    }
-    return false;
-  }
-
-  /** Whether a second function helps what is open, but for what strong units are left for, and can be made at all. */
-  private isSecond(
-    h: number,
-    g: number,
-    open: number,
-    hard: readonly number[],
-    helped: Uint32Array,
-    strongLeft: number,
-  ): boolean {
-    let left = strongLeft;
-    for (let rest = open & ~(helped[h] as number); rest !== 0; rest &= rest - 1) {
-      const t = hard[31 - Math.clz32(rest & -rest)] as number;
-      if (!this.plain.makesOfTwo(t, g, h) && --left < 0) return false;
-    }
-    const { both, nBoth, inBoth } = this;
-    return left > 0 || this.plain.makesWith(h, g, both, nBoth, inBoth) || this.plain.makes(h, both, nBoth, inBoth);
-  }
-
   /** Functions that some units make of the signals, new, not left out and not wanted, each once and none of the given. */
   private offers(duties: readonly Duty[], but: readonly number[] = []): number[] {
     const own = ++this.round;
@@ -404,13 +309,13 @@ export class FunctionSearch {
   }
 
   /** Whether a function may be chosen in between. */
-  private isOpen(g: number): boolean {
+  isOpen(g: number): boolean {
     return g !== 0 && g !== this.all && this.isWanted[g] === 0 && !this.isBanned(g, 1);
   }
 
   /** The last function to choose, where more are hard than there are strong units: it helps all but as many. */
   private last(hard: readonly number[]): MadeWord[] | null {
-    const helpers = this.helpersOfAll(hard);
+    const helpers = this.helping.ofAll(hard);
     const plain = this.lastOf(hard, helpers);
     const strong = this.strong.map((s) => (s.left > 0 ? this.lastOf(hard, helpers, s) : []));
     for (const g of plain) {
@@ -461,34 +366,6 @@ export class FunctionSearch {
       plain.makesWith(c, h, both, nBoth, inBoth)
     );
   }
-
-  /** All functions that help a wanted one, each once; null where there are too many to write down. */
-  private helpersOf(t: number): number[] | null {
-    const own = ++this.round;
-    const { seen, have, helping } = this;
-    const found: number[] = [];
-    for (const to of this.inverts ? [t, this.all & ~t] : [t]) {
-      const count = this.plain.enabling(to, this.both, this.nBoth, helping);
-      this.steps.left -= count < 0 ? MOST_HELPING : count;
-      if (count < 0) return null;
-      for (let i = 0; i < count; i++) {
-        const g = this.oneOf(helping[i] as number);
-        if (seen[g] === own || have[g] === 1) continue;
-        seen[g] = own;
-        if (this.isOpen(g)) found.push(g);
-      }
-    }
-    return found;
-  }
-}
-
-/** The functions that help so many of the hard ones or more, each once. */
-function richOf({ each, counts, rich }: Helpers, least: number): readonly number[] {
-  const known = rich[least];
-  if (known) return known;
-  const found = each.filter((g) => (counts[g] as number) >= least);
-  rich[least] = found;
-  return found;
 }
 
 /** Strong units of a pool: those of one kind together, as wide as the widest. */

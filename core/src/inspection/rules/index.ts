@@ -13,6 +13,7 @@ import { displayPolarity } from './display-polarity';
 import { displaySharedResistor } from './display-shared-resistor';
 import { fanOut, levelsDoNotMeet } from './fan-out';
 import { floatingInput } from './floating-input';
+import { idleOutputWired } from './idle-output-wired';
 import { jumperInOneStrip } from './jumper-in-one-strip';
 import { jumperLeadsNowhere } from './jumper-leads-nowhere';
 import { jumperRedundant } from './jumper-redundant';
@@ -24,6 +25,7 @@ import { ledReversed } from './led-reversed';
 import { noCapacitor } from './no-capacitor';
 import { noSupplySource } from './no-supply-source';
 import { notWorkedOut } from './not-worked-out';
+import { openCollectorNoPullUp } from './open-collector-no-pull-up';
 import { outputOnRail } from './output-on-rail';
 import { outputsJoined } from './outputs-joined';
 import { partDiffers } from './part-differs';
@@ -94,10 +96,12 @@ export const rules: readonly Rule[] = [
   controlLeftOpen,
   floatingInput,
   unusedInputOpen,
+  idleOutputWired,
   switchFloats,
   switchNoFeed,
   switchBypassed,
   pullTooWeak,
+  openCollectorNoPullUp,
   fanOut,
   levelsDoNotMeet,
   jumperInOneStrip,
