@@ -70,6 +70,42 @@ describe('hands', () => {
     expect(p.complaints).toEqual([]);
   });
 
+  it('fix a chip where they want it, by keys alone, and have everything else laid out around it', async () => {
+    const p = await newcomer();
+    await p.takes('Lock interlock');
+    await p.turnsTo('board');
+    await p.keys('/');
+    for (const line of ['move U2 b1.e52', 'pull D3', 'pull D2', 'move U2 b1.e52', 'fix U2']) {
+      await p.types(line);
+      await p.keys('Enter');
+    }
+    await p.sees('[data-fixed=U2]');
+    const placeOf = (ref: string): Promise<string | undefined> =>
+      p.page.$$eval(
+        '[aria-label="parts and jumpers"] button',
+        (rows, of) => rows.map((r) => (r as HTMLElement).innerText).find((t) => t.startsWith(`${of}\n`)),
+        ref,
+      );
+    const fixed = await placeOf('U2');
+    expect(fixed).toContain('fixed');
+    await p.keys('Escape');
+    await (await p.named('Lay out afresh')).focus();
+    await p.keys('Enter');
+    await p.reads('Laid out around what is fixed');
+    expect(await placeOf('U2')).toBe(fixed);
+    expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+    await p.turnsTo('inspect');
+    await p.reads('Nothing to mend');
+    await p.turnsTo('power');
+    await p.keys('w');
+    await p.reads('all agree');
+    // Undo gives back the board as it was before.
+    await p.turnsTo('board');
+    await p.keys('Control+z');
+    await p.page.waitForFunction(() => document.querySelectorAll('[data-ref^=D]').length === 1);
+    expect(p.complaints).toEqual([]);
+  });
+
   it('work boards of other kinds: a push-button and a display beside each other, pressed under power', async () => {
     const p = await newcomer();
     await p.goes();

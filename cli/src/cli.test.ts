@@ -29,6 +29,39 @@ function changed(change: (job: { board: { jumpers: unknown[] } }) => void): stri
   return file('changed.saddlebag.json', JSON.stringify(job));
 }
 
+describe('plan', () => {
+  it('leaves a part that is fixed in the file where it is, and says how long wires are and how often they cross', async () => {
+    const path = changed((job) => {
+      const { board } = job as unknown as { board: { parts: { ref: string; at: string; fixed?: true }[] } };
+      for (const part of board.parts) if (part.ref === 'U2') part.fixed = true;
+    });
+    const before = JSON.parse(readFileSync(path, 'utf8')) as { board: { parts: { ref: string; at: string }[] } };
+    const made = await cli('plan', path, '--json');
+    expect(made.code).toBe(0);
+    const { parts, length, crossings } = made.json() as unknown as {
+      parts: { ref: string }[];
+      length: { laid: number; bound: number };
+      crossings: number;
+    };
+    expect(parts.find((p) => p.ref === 'U2')).toEqual(before.board.parts.find((p) => p.ref === 'U2'));
+    expect(length.laid / length.bound).toBeLessThan(1.6);
+    expect(crossings).toBeLessThan(60);
+    expect((await cli('plan', path)).out).toMatch(
+      /mm long, 1\.\d+ of the least for these seats, crossing \d+ times?\./,
+    );
+  });
+
+  it('refuses a file in which a part is fixed in another word than true', async () => {
+    const path = changed((job) => {
+      const { board } = job as unknown as { board: { parts: { fixed?: unknown }[] } };
+      for (const part of board.parts) part.fixed = 'yes';
+    });
+    const { code, err } = await cli('plan', path);
+    expect(code).toBe(1);
+    expect(err).toContain('fixed');
+  });
+});
+
 describe('every command', () => {
   const commands = ['table', 'pack', 'plan', 'inspect', 'walk', 'card'];
   it.each(commands)(

@@ -102,17 +102,20 @@ describe('what is typed', () => {
       'value R1 4k7',
       'replace U1 74LS00',
       'colour w3 violet',
+      'fix U1',
       'straight w3',
       'note b1.a1 try this',
     );
     expect(board.parts.R1?.value).toBe(4700);
-    expect(board.parts.U1?.part).toBe('74LS00');
+    expect(board.parts.U1).toMatchObject({ part: '74LS00', fixed: true });
     expect(board.jumpers.w3).toMatchObject({ colour: 'violet', way: 'straight' });
     expect(board.notes).toEqual({ n1: { id: 'n1', at: 'b1.a1', text: 'try this' } });
   });
 
-  it('takes back what it gave: plain, bend, an empty note', () => {
+  it('takes back what it gave: plain, bend, unfix, an empty note', () => {
     const { board } = following(
+      'fix R1',
+      'unfix R1',
       'colour w3 red',
       'straight w3',
       'note b1.a1 x',
@@ -143,6 +146,7 @@ describe('what is typed', () => {
   it.each([
     ['value R1 none', 'hand/no-value'],
     ['value R99 4k7', 'hand/no-such-part'],
+    ['fix U99', 'hand/no-such-part'],
     ['value U1 4k7', 'hand/no-value'],
     ['replace U1 74HC138', 'hand/other-pins'],
     ['replace U1 nothing', 'hand/no-such-type'],
