@@ -131,7 +131,8 @@ class Attempt {
 
   private told(packing: Packing | null, bound = this.counts ? this.settledTo : null, best: number | null = null): void {
     const whole = packing && { ...packing, design: fingerprint(this.design) };
-    this.tell({ bound, best: packing?.packages.length ?? best, packing: whole });
+    const sofar = this.found.length > 0 ? this.fewest() : best;
+    this.tell({ bound, best: sofar, packing: whole });
   }
 
   private fewest(): number {
