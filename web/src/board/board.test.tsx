@@ -82,6 +82,19 @@ describe('what is chosen', () => {
     expect(session.job.board).toEqual(job.board);
   });
 
+  it('can be fixed where it is and set free again, which the list and the drawing show', async () => {
+    const { session, container } = open();
+    const list = screen.getByLabelText('parts and jumpers');
+    await userEvent.click(within(list).getByText('U1'));
+    await userEvent.click(screen.getByRole('button', { name: 'Fix' }));
+    expect(session.job.board.parts.U1?.fixed).toBe(true);
+    expect(within(list).getByText(/^74HC21, fixed/)).toBeDefined();
+    expect(container.querySelector('[data-fixed=U1]')).not.toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Unfix' }));
+    expect(session.job.board).toEqual(job.board);
+    expect(container.querySelector('[data-fixed]')).toBeNull();
+  });
+
   it('a switch can be given another signal', async () => {
     const { session } = open();
     await userEvent.click(within(screen.getByLabelText('parts and jumpers')).getByText('S1'));
