@@ -46,7 +46,11 @@ export function BoardMat({
         </Flex>
       </Flex>
       <Box flex="1" minH="0" overflow="auto" tabIndex={-1} px="4px" pb="4px" display="flex">
-        <Box m="auto" flexShrink={0} style={{ width: `${percent}%`, aspectRatio: `${box.width} / ${box.height}` }}>
+        <Box
+          m="auto"
+          flexShrink={0}
+          style={{ width: `${percent}%`, aspectRatio: `${box.width} / ${box.height}`, willChange: 'transform' }}
+        >
           {children}
         </Box>
       </Box>
