@@ -20,7 +20,7 @@ import { highsSolver } from '@saddlebag/core/solver';
 import { measureBoard } from './board';
 import { measureLogic } from './logic';
 import { benchPacking } from './packing';
-import { measureScreen } from './screen';
+import { measureFrames, measureScreen } from './screen';
 
 /** A small generator of pseudo-random numbers (xorshift32), so that every run measures the same board. */
 function random(seed: number): (below: number) => number {
@@ -89,9 +89,9 @@ function median(task: () => void, times = 15): number {
 const line = (what: string, ms: number, times: number): void =>
   console.log(`${what.padEnd(58)} ${ms.toFixed(3).padStart(9)} ms  ${times.toFixed(times < 10 ? 2 : 0).padStart(7)} ×`);
 
-/** The board of a seeded design, laid out. */
-async function laidOut() {
-  const job = newJob('bench', sheetOf(74, 20));
+/** The board of a seeded design, laid out: 20 chips, or as many as so many gates take. */
+async function laidOut(gates = 74) {
+  const job = newJob('bench', sheetOf(gates, 20));
   const { packing, reading } = await packJob(job, highsSolver());
   const { netlist } = reading.design;
   if (!packing || !netlist) throw new Error('the bench design does not pack');
@@ -163,12 +163,24 @@ async function measureShown(): Promise<void> {
   line('on screen: opening the application, against a second', screen.openMs, screen.openMs / 1000);
 }
 
+async function measureLarge(): Promise<void> {
+  const { job, packing, board } = await laidOut(320);
+  const frames = await measureFrames({ ...job, packing, board });
+  if (!frames) return;
+  const size = `${packing.packages.length} chips, ${Object.keys(board.jumpers).length} jumpers`;
+  for (const [what, { median: middle, ninthDecile }] of Object.entries(frames)) {
+    line(`${size}, ${what}: frame to frame, against a frame`, middle, middle / 16.7);
+    line(`${size}, ${what}: the same, ninth decile`, ninthDecile, ninthDecile / 16.7);
+  }
+}
+
 const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   power: measurePower,
   board: () => measureBoard(median, line, sheetOf),
   logic: () => measureLogic(median, line),
   packing: benchPacking,
   screen: measureShown,
+  frames: measureLarge,
 };
 const asked = process.argv.slice(2);
 for (const name of asked.length > 0 ? asked : Object.keys(parts)) {

@@ -1,4 +1,4 @@
-/** Speeds that only a screen shows: opening the application, and a switch flipped on a board of twenty chips. */
+/** Speeds that only a screen shows: opening the application, a switch flipped, and the frames of a large board. */
 import { existsSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -18,7 +18,7 @@ export interface ScreenFigures {
 
 /** Measures in Chromium against the built server; null where either is missing. */
 export async function measureScreen(job: Job): Promise<ScreenFigures | null> {
-  if (!existsSync('web/dist/index.html') || !existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) return null;
+  if (!isThere()) return null;
   const { base, child } = await serve();
   const { browser, stop } = await launch();
   try {
@@ -30,14 +30,9 @@ export async function measureScreen(job: Job): Promise<ScreenFigures | null> {
       return p.page.evaluate(() => (window as unknown as { shelfMs: number }).shelfMs);
     });
     const p = await Person.at(browser, base);
-    await p.goes();
-    const input = (await p.page.$('input[type=file]')) as unknown as { uploadFile(path: string): Promise<void> };
-    const path = join(tmpdir(), 'saddlebag-bench.saddlebag.json');
-    writeFileSync(path, writeJobFile(job));
-    await input.uploadFile(path);
-    await p.sees('nav[aria-label=steps]');
+    await bringsIn(p, job);
     await p.turnsTo('power');
-    await p.sees('svg[aria-label^=board]');
+    await p.sees('[role=img][aria-label^=board]');
     await p.keys(' ');
     await p.quiet();
     const flips = await p.page.evaluate(flipMany);
@@ -46,6 +41,64 @@ export async function measureScreen(job: Job): Promise<ScreenFigures | null> {
     await stop();
     child.kill();
   }
+}
+
+/**
+ * The time from frame to frame, in ms, on the board of a job while nothing happens, and while in each frame another
+ * signal, or the supply, is lit or let go: median and ninth decile. Null where Chromium or the built server is missing.
+ */
+export async function measureFrames(job: Job): Promise<Record<'still' | 'signals' | 'rails', Frames> | null> {
+  if (!isThere()) return null;
+  const { base, child } = await serve();
+  const { browser, stop } = await launch();
+  try {
+    const p = await Person.at(browser, base);
+    await bringsIn(p, job);
+    await p.turnsTo('board');
+    const wires = Object.keys(job.board.jumpers).length;
+    await p.page.waitForFunction((n) => document.querySelectorAll('[data-wire]').length === n, {}, wires);
+    await p.quiet();
+    const still = await p.page.evaluate(framesWhileLighting, null);
+    const signals = await p.page.evaluate(framesWhileLighting, 'signals' as const);
+    return { still, signals, rails: await p.page.evaluate(framesWhileLighting, 'rails' as const) };
+  } finally {
+    await stop();
+    child.kill();
+  }
+}
+
+export interface Frames {
+  readonly median: number;
+  readonly ninthDecile: number;
+}
+
+const isThere = (): boolean =>
+  existsSync('web/dist/index.html') && existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium');
+
+async function bringsIn(p: Person, job: Job): Promise<void> {
+  const path = join(tmpdir(), 'saddlebag-bench.saddlebag.json');
+  writeFileSync(path, writeJobFile(job));
+  await p.goes();
+  await p.brings(path);
+}
+
+/** Runs in the page: points in each frame at another wire, every third time at none. */
+async function framesWhileLighting(what: 'signals' | 'rails' | null): Promise<Frames> {
+  const drawing = document.querySelector('[role=img][aria-label^=board]') as Element;
+  const isRail = (e: Element): boolean => ['0', '1'].includes(e.getAttribute('data-signal') ?? '');
+  const wires = [...document.querySelectorAll('[data-wire]')].filter((e) => isRail(e) === (what === 'rails'));
+  const taken: number[] = [];
+  let before = 0;
+  for (let i = 0; i < 120; i++) {
+    const now = await new Promise<number>((done) => requestAnimationFrame(done));
+    if (i > 0) taken.push(now - before);
+    before = now;
+    if (what === null) continue;
+    const [on, kind] = i % 3 === 2 ? [drawing, 'pointerout'] : [wires[(7 * i) % wires.length], 'pointerover'];
+    on?.dispatchEvent(new PointerEvent(kind as string, { bubbles: true, relatedTarget: document.body }));
+  }
+  taken.sort((a, b) => a - b);
+  return { median: taken[taken.length >> 1] ?? 0, ninthDecile: taken[Math.floor(0.9 * taken.length)] ?? 0 };
 }
 
 /** Runs in the page before all else: notes when the shelf stands there with its samples, in ms since the request. */
@@ -61,7 +114,7 @@ function noteShelf(): void {
 /** Runs in the page: presses a switch's key many times and notes when the drawing has changed and been painted. */
 async function flipMany(): Promise<{ done: number; painted: number }[]> {
   const taken: { done: number; painted: number }[] = [];
-  const svg = document.querySelector('svg[aria-label^=board]') as SVGElement;
+  const drawing = document.querySelector('[role=img][aria-label^=board]') as Element;
   for (let i = 0; i < 21; i++) {
     await new Promise((done) => requestAnimationFrame(done));
     const start = performance.now();
@@ -70,7 +123,7 @@ async function flipMany(): Promise<{ done: number; painted: number }[]> {
         watch.disconnect();
         done(performance.now() - start);
       });
-      watch.observe(svg, { subtree: true, attributes: true, childList: true, characterData: true });
+      watch.observe(drawing, { subtree: true, attributes: true, childList: true, characterData: true });
     });
     window.dispatchEvent(new KeyboardEvent('keydown', { key: '0', bubbles: true }));
     const done = await changed;

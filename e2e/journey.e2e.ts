@@ -238,12 +238,16 @@ describe('finding what is wrong', () => {
     const tag = await p.named('follow E');
     await tag.hover();
     await p.quiet();
-    const bright = await p.page.$$eval(
-      '[data-wire]',
-      (g) => g.filter((e) => (e.closest('[opacity]')?.getAttribute('opacity') ?? '1') === '1').length,
+    const strength = (what: string): Promise<number> =>
+      p.page.$eval(what, (e) => Number(getComputedStyle(e.closest('svg') as Element).opacity));
+    expect(await strength('[data-wire]')).toBeLessThan(0.3);
+    expect(await strength('[data-lit]')).toBe(1);
+    const lit = await p.page.$eval('[data-lit]', (e) => e.getAttribute('data-lit')?.split(' ') ?? []);
+    const carrying = await p.page.$$eval('[data-wire][data-signal=E]', (g) =>
+      g.map((e) => e.getAttribute('data-wire')),
     );
-    expect(bright).toBeGreaterThan(0);
-    expect(bright).toBeLessThan(18);
+    expect(lit.sort()).toEqual(carrying.sort());
+    expect(lit.length).toBeGreaterThan(0);
   });
 });
 

@@ -134,7 +134,7 @@ export class Person {
   /** Where a hole of the first board is on the screen. */
   async hole(column: number, y: number): Promise<{ x: number; y: number }> {
     return this.page.$eval(
-      'svg[aria-label^=board]',
+      '[role=img][aria-label^=board] svg',
       (svg, c, r) => {
         const m = (svg as SVGSVGElement).getScreenCTM() as DOMMatrix;
         const p = new DOMPoint(c, r).matrixTransform(m);

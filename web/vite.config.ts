@@ -30,7 +30,12 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
-            { name: 'react', test: /node_modules[\\/](react|react-dom|scheduler|react-router)[\\/]/, priority: 30 },
+            // Drawing without a page is for pictures alone: it stays out of what every start loads.
+            {
+              name: 'react',
+              test: /node_modules[\\/](react|react-dom|scheduler|react-router)[\\/](?!.*server)/,
+              priority: 30,
+            },
             {
               name: 'chakra',
               test: /node_modules[\\/](@chakra-ui|@ark-ui|@zag-js|@emotion|@floating-ui|@internationalized)[\\/]/,

@@ -37,12 +37,16 @@ export function changeSettings(change: Partial<Settings>): void {
   for (const listener of listeners) listener();
 }
 
+/** The settings as they are now, for who is not drawn again when they change. */
+export const settings = (): Settings => current;
+
 export function useSettings(): Settings {
   return useSyncExternalStore(
     (listener) => {
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
+    () => current,
     () => current,
   );
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { colour, system } from './theme';
+import { colour } from './colours';
+import { system } from './theme';
 
 /** The hexadecimal value of a colour token, by day or dim. */
 function hex(token: string, theme: 'base' | '_dark'): string {

@@ -15,17 +15,15 @@ import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
-import { pictureOf, pngOf } from '../kit/board/picture';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
-import { download, fileName } from '../kit/download';
 import { pin } from '../kit/follow';
-import { tell } from '../kit/notices';
 import { BoardsMenu } from './BoardsMenu';
 import { ChosenPanel } from './ChosenPanel';
 import { Ghost } from './Ghost';
 import { idleHands } from './hand';
 import { LeadGhost } from './LeadGhost';
 import { LeadPanel } from './LeadPanel';
+import { Pictures } from './Pictures';
 import { SignalsPanel } from './SignalsPanel';
 import { ThingsPanel } from './ThingsPanel';
 import { useHands } from './use-hands';
@@ -88,7 +86,6 @@ export default function BoardStep() {
             line={line}
             refusal={refusal}
             onDispatch={dispatch}
-            svg={svg}
             led={led}
             onLead={() => setLed(!led)}
           />
@@ -159,12 +156,11 @@ interface BoardToolsProps {
   readonly onDispatch: ReturnType<typeof useHands>['dispatch'];
   readonly line: React.RefObject<HTMLInputElement | null>;
   readonly refusal: string | null;
-  readonly svg: React.RefObject<SVGSVGElement | null>;
   readonly led: boolean;
   readonly onLead: () => void;
 }
 
-function BoardTools({ onSay, onDispatch, line, refusal, svg, led, onLead }: BoardToolsProps) {
+function BoardTools({ onSay, onDispatch, line, refusal, led, onLead }: BoardToolsProps) {
   const { job } = useJobView();
   const packing = usePackingToLay();
   const [text, setText] = useState('');
@@ -211,37 +207,11 @@ function BoardTools({ onSay, onDispatch, line, refusal, svg, led, onLead }: Boar
         </Button>
       )}
       {!isBare(job.board) && <Button onClick={() => onDispatch({ kind: 'clear-board' })}>Clear</Button>}
-      <Pictures svg={svg} />
+      <Pictures />
       <Progress laying={laying} />
       <Text role="status" fontSize="12.5px" color="bad" truncate title={refusal ?? undefined} minW="0">
         {refusal}
       </Text>
-    </>
-  );
-}
-
-/** The board as a picture, to print at its true size or to show. */
-function Pictures({ svg }: Pick<BoardToolsProps, 'svg'>) {
-  const { job } = useJobView();
-  const named = (ending: string): string => fileName(job.name, `-board.${ending}`);
-  const asPng = (): void => {
-    if (!svg.current) return;
-    pngOf(svg.current).then(
-      (blob) => download(named('png'), blob),
-      (e: unknown) => tell(`No PNG could be made: ${String(e)}. The SVG holds the same picture.`),
-    );
-  };
-  return (
-    <>
-      <Button
-        title="picture, true to scale, as SVG"
-        onClick={() => svg.current && download(named('svg'), pictureOf(svg.current), 'image/svg+xml')}
-      >
-        SVG
-      </Button>
-      <Button title="picture, 300 points to the inch, as PNG" onClick={asPng}>
-        PNG
-      </Button>
     </>
   );
 }

@@ -9,7 +9,7 @@ import {
   partOf,
   says,
 } from '@saddlebag/core';
-import { colour } from '../app/theme';
+import { colour } from '../app/colours';
 import { SvgText } from '../kit/SvgText';
 import { allChosen, type Hands, wayOf } from './hand';
 import { type Frame, sidesOf } from './selection';

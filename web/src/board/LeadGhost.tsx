@@ -1,6 +1,6 @@
 import { holeXY, type Job, leadsOf, type NextStep, parseHole, routeJumpers } from '@saddlebag/core';
 import { useMemo } from 'react';
-import { colour } from '../app/theme';
+import { colour } from '../app/colours';
 import { waysOf } from '../kit/board/ways';
 import { SvgText } from '../kit/SvgText';
 

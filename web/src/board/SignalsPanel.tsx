@@ -2,6 +2,7 @@ import { Box, Flex, Text } from '@chakra-ui/react';
 import { expectationOf, sourcesOf } from '@saddlebag/core';
 import { memo, useMemo } from 'react';
 import { useJobView } from '../app/job-context';
+import { LongList } from '../kit/LongList';
 import { Empty, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 
@@ -37,18 +38,14 @@ export const SignalsPanel = memo(function SignalsPanel() {
   return (
     <Panel title="Signals" hint="point at one to light its strips and wires" flex="1">
       {reached.length === 0 && <Empty>The design's signals stand here once its parts are seated.</Empty>}
-      <Box overflowY="auto" tabIndex={0} aria-label="signals" role="region">
-        {reached.map(({ signal, joined, wanted }) => (
-          <SignalRow
-            key={signal}
-            signal={signal}
-            joined={joined}
-            wanted={wanted}
-            label={labels.get(signal) ?? ''}
-            colour={colours.of(signal)}
-          />
-        ))}
-      </Box>
+      <LongList
+        label="signals"
+        things={reached}
+        keyOf={({ signal }) => signal}
+        row={(reach) => (
+          <SignalRow {...reach} label={labels.get(reach.signal) ?? ''} colour={colours.of(reach.signal)} />
+        )}
+      />
     </Panel>
   );
 });
@@ -60,13 +57,7 @@ interface SignalRowProps extends Reach {
 
 const SignalRow = memo(function SignalRow({ signal, joined, wanted, label, colour }: SignalRowProps) {
   return (
-    <Flex
-      align="center"
-      gap="8px"
-      px="12px"
-      py="2px"
-      css={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 24px' }}
-    >
+    <Flex align="center" gap="8px" px="12px" h="100%">
       <Box w="64px" flexShrink={0}>
         <Tag signal={signal} />
       </Box>

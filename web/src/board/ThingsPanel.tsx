@@ -1,8 +1,8 @@
-import { Box } from '@chakra-ui/react';
 import { type Board, byNumber, labelPlacesOf, type SeatedPart, shownValue, typeOf } from '@saddlebag/core';
 import { memo, useMemo } from 'react';
 import { useJobView } from '../app/job-context';
 import { useLatest } from '../app/use-latest';
+import { LongList } from '../kit/LongList';
 import { Panel } from '../kit/Panel';
 
 interface ThingsPanelProps {
@@ -16,6 +16,8 @@ interface Thing {
   readonly signal?: string | undefined;
   readonly at: string;
 }
+
+const idOf = ({ id }: Thing): string => id;
 
 /** The signals that a part is labelled with, as a list. */
 function signalsOf(part: SeatedPart): string | undefined {
@@ -42,15 +44,16 @@ function thingsOn({ parts, jumpers, notes = {} }: Board): Thing[] {
   ];
 }
 
-/** Rows are plain elements, styled from here: a full board has a thousand of them. */
+/** Rows are plain elements, styled from here. */
 const list = {
-  '& li': { contentVisibility: 'auto', containIntrinsicSize: 'auto 24px' },
   '& button': {
     display: 'grid',
     gridTemplateColumns: '44px 1fr auto',
+    alignItems: 'center',
     gap: '8px',
     width: '100%',
-    padding: '2px 12px',
+    height: '100%',
+    padding: '0 12px',
     textAlign: 'left',
     cursor: 'pointer',
   },
@@ -58,6 +61,7 @@ const list = {
   '& b': { fontFamily: 'heading', fontWeight: '600' },
   '& span': { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' },
   '& code': { fontFamily: 'mono', fontSize: '12px', color: 'soft' },
+  '& button[aria-pressed=true] code': { color: 'ink' },
   '& span code': { fontSize: 'inherit', color: 'inherit' },
 } as const;
 
@@ -66,17 +70,25 @@ export function ThingsPanel({ chosen, onChoose }: ThingsPanelProps) {
   const { board } = useJobView().job;
   const things = useMemo(() => thingsOn(board), [board]);
   const choose = useLatest(onChoose);
+  // The list follows what is chosen on the board, as long as it is one thing.
+  const inSight = useMemo(
+    () => (chosen.size === 1 ? things.findIndex(({ id }) => chosen.has(id)) : -1),
+    [things, chosen],
+  );
   return (
     <Panel
       title="On the board"
       hint={`${Object.keys(board.parts).length} parts, ${Object.keys(board.jumpers).length} jumpers`}
       flex="1.15"
     >
-      <Box as="ul" listStyleType="none" overflowY="auto" tabIndex={0} aria-label="parts and jumpers" css={list}>
-        {things.map(({ id, what, signal, at }) => (
-          <ThingRow key={id} id={id} what={what} signal={signal} at={at} isChosen={chosen.has(id)} onChoose={choose} />
-        ))}
-      </Box>
+      <LongList
+        label="parts and jumpers"
+        things={things}
+        keyOf={idOf}
+        row={(thing) => <ThingRow {...thing} isChosen={chosen.has(thing.id)} onChoose={choose} />}
+        inSight={inSight}
+        css={list}
+      />
     </Panel>
   );
 }
@@ -90,14 +102,12 @@ const ThingRow = memo(function ThingRow({
   onChoose,
 }: Thing & { readonly isChosen: boolean; readonly onChoose: (id: string) => void }) {
   return (
-    <li>
-      <button type="button" aria-pressed={isChosen} onClick={() => onChoose(id)}>
-        <b>{id}</b>
-        <span>
-          {what} {signal && <code>{signal}</code>}
-        </span>
-        <code>{at}</code>
-      </button>
-    </li>
+    <button type="button" aria-pressed={isChosen} onClick={() => onChoose(id)}>
+      <b>{id}</b>
+      <span>
+        {what} {signal && <code>{signal}</code>}
+      </span>
+      <code>{at}</code>
+    </button>
   );
 });

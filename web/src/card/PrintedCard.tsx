@@ -1,6 +1,6 @@
 import { Box, Heading, Text } from '@chakra-ui/react';
 import type { BuildCard, Job } from '@saddlebag/core';
-import { BoardDrawing, viewBoxOf } from '../kit/board/BoardDrawing';
+import { BoardPicture, viewBoxOf } from '../kit/board/BoardDrawing';
 import type { BoardScene } from '../kit/board/scene';
 import type { Colours } from '../kit/palette';
 import { PartsTable, PinTables } from './Lists';
@@ -23,7 +23,7 @@ export function PrintedCard({ card, job, scene, colours, gateAt }: PrintedCardPr
         {job.name}: build card
       </Heading>
       <Box my="10px" style={{ aspectRatio: `${box.width} / ${box.height}`, printColorAdjust: 'exact' }}>
-        <BoardDrawing scene={scene} colours={colours} title="the finished board" overlay={{ gateAt }} />
+        <BoardPicture scene={scene} colours={colours} title="the finished board" overlay={{ gateAt }} />
       </Box>
       <Heading as="h2" fontFamily="heading" fontSize="18px" mt="12px">
         Parts

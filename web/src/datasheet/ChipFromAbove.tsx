@@ -1,6 +1,6 @@
 import type { PartType, Pin, Unit } from '@saddlebag/core';
+import { colour } from '../app/colours';
 import { useSettings } from '../app/settings';
-import { colour } from '../app/theme';
 import { GateSymbol, type SymbolKind } from '../kit/GateSymbol';
 import { SvgText } from '../kit/SvgText';
 import { isLow } from './PinName';

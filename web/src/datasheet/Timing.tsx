@@ -1,6 +1,6 @@
 import { timingOf, type Unit, type Waveform } from '@saddlebag/core';
 import { useMemo } from 'react';
-import { colour } from '../app/theme';
+import { colour } from '../app/colours';
 import { SvgText } from '../kit/SvgText';
 import { isLow } from './PinName';
 

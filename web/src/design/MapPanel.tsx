@@ -13,8 +13,8 @@ import {
 } from '@saddlebag/core';
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useState } from 'react';
+import { colour } from '../app/colours';
 import { useJobView } from '../app/job-context';
-import { colour } from '../app/theme';
 import { hasTable, useTable } from '../app/use-table';
 import { Choice } from '../kit/Choice';
 import { Empty } from '../kit/Panel';

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { font as family } from '../app/colours';
 
 interface SvgTextProps {
   readonly x: number;
@@ -14,7 +15,7 @@ interface SvgTextProps {
 
 /** Text in a drawing. Set by style, since the page's style reset outranks SVG's own attributes. */
 export function SvgText({ x, y, size, fill, font = 'mono', weight = 400, anchor = 'middle', children }: SvgTextProps) {
-  const style = { fontSize: `${size}px`, fontFamily: `var(--sb-fonts-${font})`, fontWeight: weight, fill };
+  const style = { fontSize: `${size}px`, fontFamily: family(font), fontWeight: weight, fill };
   return (
     <text x={x} y={y} textAnchor={anchor} style={style}>
       {children}

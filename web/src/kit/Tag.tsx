@@ -1,8 +1,9 @@
 import { chakra } from '@chakra-ui/react';
 import { shownSignal } from '@saddlebag/core';
 import { memo } from 'react';
+import { colour as themed } from '../app/colours';
 import { useColours } from '../app/job-context';
-import { followProps, pin, useFollowed } from './follow';
+import { followProps, pin, useIsOutshone } from './follow';
 
 /** Ink that keeps 4.5:1 on every colour of the palette. */
 export const TAG_INK = '#08100D';
@@ -14,33 +15,12 @@ interface TagProps {
 
 /** A signal's luggage tag: its name on its colour. Pointing at it lights the signal everywhere; pressing keeps it lit. */
 export const Tag = memo(function Tag({ signal, still = false }: TagProps) {
-  const followed = useFollowed();
-  const colour = useColours().of(signal) ?? 'var(--sb-colors-line)';
-  const rail = signal === '0' || signal === '1';
-  const shape = (
-    <chakra.span
-      display="inline-block"
-      fontFamily="mono"
-      fontWeight="600"
-      fontSize="12px"
-      lineHeight="18px"
-      h="18px"
-      pl="10px"
-      pr="6px"
-      maxW="120px"
-      truncate
-      verticalAlign="middle"
-      style={{
-        background: colour,
-        color: rail ? '#FFFFFF' : TAG_INK,
-        clipPath: 'polygon(0 50%, 7px 0, 100% 0, 100% 100%, 7px 100%)',
-        filter: followed !== null && followed !== signal ? 'saturate(0.35) opacity(0.75)' : undefined,
-      }}
-    >
-      {shownSignal(signal)}
-    </chakra.span>
-  );
-  if (still) return <chakra.span {...followProps(signal)}>{shape}</chakra.span>;
+  if (still)
+    return (
+      <span {...followProps(signal)}>
+        <Label signal={signal} />
+      </span>
+    );
   return (
     <chakra.button
       type="button"
@@ -51,7 +31,25 @@ export const Tag = memo(function Tag({ signal, still = false }: TagProps) {
       onClick={() => pin(signal)}
       {...followProps(signal)}
     >
-      {shape}
+      <Label signal={signal} />
     </chakra.button>
   );
 });
+
+/** The tag's shape. A plain element, styled by `.sb-tag`: hundreds of them change when one signal is lit. */
+function Label({ signal }: Pick<TagProps, 'signal'>) {
+  const isOutshone = useIsOutshone(signal);
+  const rail = signal === '0' || signal === '1';
+  return (
+    <span
+      className="sb-tag"
+      style={{
+        background: useColours().of(signal) ?? themed('line'),
+        color: rail ? '#FFFFFF' : TAG_INK,
+        filter: isOutshone ? 'saturate(0.35) opacity(0.75)' : undefined,
+      }}
+    >
+      {shownSignal(signal)}
+    </span>
+  );
+}

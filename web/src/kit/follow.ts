@@ -24,12 +24,24 @@ export function pin(signal: string | null): void {
   tell();
 }
 
+function listen(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
 /** The signal that is lit, or null. */
 export function useFollowed(): string | null {
-  return useSyncExternalStore((listener) => {
-    listeners.add(listener);
-    return () => listeners.delete(listener);
-  }, followed);
+  return useSyncExternalStore(listen, followed);
+}
+
+/** Whether any signal is lit; who asks this is not drawn again when another one is. */
+export function useIsFollowing(): boolean {
+  return useSyncExternalStore(listen, () => followed() !== null);
+}
+
+/** Whether another signal than this one is lit. */
+export function useIsOutshone(signal: string): boolean {
+  return useSyncExternalStore(listen, () => followed() !== null && followed() !== signal);
 }
 
 /** Handlers that light a signal while the pointer or the focus is on an element. */

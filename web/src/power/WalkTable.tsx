@@ -14,7 +14,7 @@ import {
 } from '@saddlebag/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type CSSProperties, memo, useEffect, useRef } from 'react';
-import { colour } from '../app/theme';
+import { colour } from '../app/colours';
 import { SvgText } from '../kit/SvgText';
 import { Tag } from '../kit/Tag';
 import { type Filling, OwnCell } from './OwnCell';

@@ -26,3 +26,5 @@ Element.prototype.setPointerCapture ??= () => {};
 (SVGElement.prototype as unknown as { getScreenCTM: () => null }).getScreenCTM ??= () => null;
 Object.defineProperty(Element.prototype, 'clientHeight', { value: 600 });
 Object.defineProperty(Element.prototype, 'clientWidth', { value: 800 });
+Object.defineProperty(HTMLElement.prototype, 'offsetHeight', { value: 600 });
+Object.defineProperty(HTMLElement.prototype, 'offsetWidth', { value: 800 });

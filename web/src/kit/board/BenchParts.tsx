@@ -1,5 +1,5 @@
 import { innerOf, type LedState, labelOf, typeOf } from '@saddlebag/core';
-import { colour } from '../../app/theme';
+import { colour } from '../../app/colours';
 import { SvgText } from '../SvgText';
 import { METAL } from './SmallParts';
 import type { ScenePart, ScenePin } from './scene';

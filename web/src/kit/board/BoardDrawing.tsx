@@ -1,12 +1,12 @@
-import { type ReactNode, type Ref, useMemo } from 'react';
-import { pointAt, useFollowed } from '../follow';
+import { memo, type ReactNode, type Ref } from 'react';
+import { pointAt, useFollowed, useIsFollowing } from '../follow';
 import type { Colours } from '../palette';
 import { Ground, Holes } from './Ground';
 import { Note } from './Note';
 import { lookOf, PartDrawing, type PartKnowledge } from './PartDrawing';
 import { StripFill } from './StripFill';
 import { type BoardScene, MARGIN, type SceneStrip, type SceneWire } from './scene';
-import { insulation, Wire } from './Wire';
+import { insulation, Wire, WiresTogether } from './Wire';
 
 /**
  * What a screen lays over the bare drawing; without it the board is at rest. `gateAt` names the gate in
@@ -19,13 +19,15 @@ export interface BoardOverlay extends PartKnowledge {
   readonly above?: ReactNode;
 }
 
-interface BoardDrawingProps {
+/** A board to draw: its scene, the colours of its signals, and what is known beyond. */
+export interface BoardProps {
   readonly scene: BoardScene;
   readonly colours: Colours;
   readonly overlay?: BoardOverlay;
-  readonly svgRef?: Ref<SVGSVGElement>;
-  readonly title: string;
 }
+
+/** How strong strips and wires stay while a signal is followed that is not theirs. */
+const FADED = { strips: 0.22, wires: 0.16 } as const;
 
 /** The part of the mat that the drawing shows. */
 export function viewBoxOf(scene: BoardScene): { x: number; y: number; width: number; height: number } {
@@ -37,36 +39,122 @@ export function viewBoxOf(scene: BoardScene): { x: number; y: number; width: num
   };
 }
 
-/** The board as what conducts: strips take the colour of their signal, chips show their inside. The same on every screen. */
-export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: BoardDrawingProps) {
-  const followed = useFollowed();
+const viewBoxText = (scene: BoardScene): string => {
   const box = viewBoxOf(scene);
-  const { levelOf, chosen } = overlay;
-  // Following a signal fades all strips and wires as one and draws its own again on top: what is at rest stays as it is.
-  const strips = useMemo(
-    () => scene.strips.map((strip) => stripIn({ strip, colours, levelOf, lit: false })),
-    [scene, colours, levelOf],
-  );
-  const wires = useMemo(() => scene.wires.map((wire) => wireIn({ wire, colours, chosen })), [scene, colours, chosen]);
+  return `${box.x} ${box.y} ${box.width} ${box.height}`;
+};
+
+interface BoardDrawingProps extends BoardProps {
+  /** A drawing that lies over the board exactly, for who asks which place of it a point of the screen is. */
+  readonly svgRef?: Ref<SVGSVGElement>;
+  readonly title: string;
+}
+
+/**
+ * The board as what conducts: strips take the colour of their signal, chips show their inside. The same on every screen.
+ * It is drawn in sheets that lie on each other, so that following a signal fades two of them and paints only its own
+ * strips and wires: what is at rest stays as it was painted, however large the board is.
+ */
+export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: BoardDrawingProps) {
+  const viewBox = viewBoxText(scene);
+  const shown = { scene, colours, overlay };
   return (
-    <svg
-      ref={svgRef}
-      viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
+    <div
       role="img"
       aria-label={title}
       onPointerOver={(e) => pointAt(signalUnder(e.target))}
       onPointerLeave={() => pointAt(null)}
-      style={{ width: '100%', height: '100%', display: 'block', touchAction: 'none', userSelect: 'none' }}
+      style={{ position: 'relative', width: '100%', height: '100%', touchAction: 'none', userSelect: 'none' }}
     >
-      <Ground scene={scene} numbered={!overlay.levelOf} />
-      <g opacity={followed === null ? 1 : 0.22}>{strips}</g>
-      {followed !== null && (
-        <g data-lit="strips">
-          {scene.strips
-            .filter((strip) => strip.signal === followed)
-            .map((strip) => stripIn({ strip, colours, levelOf, lit: true }))}
-        </g>
-      )}
+      <Sheet viewBox={viewBox} svgRef={svgRef}>
+        <Ground scene={scene} numbered={!overlay.levelOf} />
+      </Sheet>
+      <Sheet viewBox={viewBox} faded={FADED.strips}>
+        <Strips {...shown} />
+      </Sheet>
+      <Sheet viewBox={viewBox}>
+        <LitStrips {...shown} />
+      </Sheet>
+      <Sheet viewBox={viewBox}>
+        <Parts {...shown} />
+      </Sheet>
+      <Sheet viewBox={viewBox} faded={FADED.wires}>
+        <Wires {...shown} />
+      </Sheet>
+      <Sheet viewBox={viewBox}>
+        <LitWires {...shown} />
+        <Notes {...shown} />
+        {overlay.above}
+      </Sheet>
+    </div>
+  );
+}
+
+interface BoardPictureProps extends BoardProps {
+  readonly title: string;
+  /** Its size where nothing around it says one. */
+  readonly size?: { readonly width: string; readonly height: string };
+}
+
+/** The board at rest as one drawing, for paper and for pictures. */
+export function BoardPicture({ title, size, ...shown }: BoardPictureProps) {
+  return (
+    <svg xmlns="http://www.w3.org/2000/svg" viewBox={viewBoxText(shown.scene)} role="img" aria-label={title} {...size}>
+      <Ground scene={shown.scene} numbered />
+      <Strips {...shown} />
+      <Parts {...shown} />
+      <Wires {...shown} />
+      <Notes {...shown} />
+    </svg>
+  );
+}
+
+interface SheetProps {
+  readonly viewBox: string;
+  /** How strong the sheet stays while a signal is followed. */
+  readonly faded?: number;
+  readonly svgRef?: Ref<SVGSVGElement> | undefined;
+  readonly children: ReactNode;
+}
+
+/** One of the sheets of a drawing: a layer of its own for the browser, open to the pointer only where something is drawn. */
+function Sheet({ viewBox, faded = 1, svgRef, children }: SheetProps) {
+  const isFollowing = useIsFollowing();
+  return (
+    <svg
+      ref={svgRef}
+      viewBox={viewBox}
+      aria-hidden="true"
+      style={{
+        position: 'absolute',
+        inset: 0,
+        width: '100%',
+        height: '100%',
+        pointerEvents: 'none',
+        willChange: 'opacity',
+        opacity: isFollowing ? faded : 1,
+      }}
+    >
+      <g pointerEvents="auto">{children}</g>
+    </svg>
+  );
+}
+
+const Strips = memo(function Strips({ scene, colours, overlay = {} }: BoardProps) {
+  return scene.strips.map((strip) => stripIn(strip, { colours, overlay, lit: false }));
+}, sameLook);
+
+function LitStrips({ scene, colours, overlay = {} }: BoardProps) {
+  const followed = useFollowed();
+  if (followed === null) return null;
+  return scene.strips
+    .filter((strip) => strip.signal === followed)
+    .map((strip) => stripIn(strip, { colours, overlay, lit: true }));
+}
+
+function Parts({ scene, overlay = {} }: BoardProps) {
+  return (
+    <>
       <Holes scene={scene} />
       {scene.parts.map((part) => (
         <PartDrawing
@@ -77,41 +165,69 @@ export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: Bo
           gateAt={overlay.gateAt}
         />
       ))}
-      <g opacity={followed === null ? 1 : 0.16}>{wires}</g>
-      {followed !== null && (
-        <g data-lit="wires">
-          {scene.wires.filter((wire) => wire.signal === followed).map((wire) => wireIn({ wire, colours, chosen }))}
-        </g>
-      )}
-      {scene.notes.map((note) => (
-        <Note key={note.id} note={note} chosen={overlay.chosen?.has(note.id) === true} />
-      ))}
-      {overlay.above}
-    </svg>
+    </>
   );
 }
 
-interface StripLook {
-  readonly strip: SceneStrip;
-  readonly colours: Colours;
-  readonly levelOf: PartKnowledge['levelOf'];
+const Wires = memo(function Wires({ scene, ...look }: BoardProps) {
+  return scene.wires.map((wire) => wireIn(wire, look));
+}, sameLook);
+
+/** The wires of the signal that is followed, by colour; those that are chosen stand out as ever. */
+function LitWires({ scene, ...look }: BoardProps) {
+  const followed = useFollowed();
+  if (followed === null) return null;
+  const lit = scene.wires.filter((wire) => wire.signal === followed);
+  const isChosen = ({ id }: SceneWire): boolean => look.overlay?.chosen?.has(id) === true;
+  const colours = new Set(lit.map((wire) => colourOf(wire, look)));
+  return (
+    <>
+      {[...colours].map((own) => (
+        <WiresTogether key={own} wires={lit.filter((wire) => colourOf(wire, look) === own)} colour={own} />
+      ))}
+      <g pointerEvents="none">{lit.filter(isChosen).map((wire) => wireIn(wire, look))}</g>
+    </>
+  );
+}
+
+function Notes({ scene, overlay }: BoardProps) {
+  return scene.notes.map((note) => <Note key={note.id} note={note} chosen={overlay?.chosen?.has(note.id) === true} />);
+}
+
+/** Whether strips and wires look the same: what lies above them, and what parts do, is not theirs. */
+function sameLook(a: BoardProps, b: BoardProps): boolean {
+  return (
+    a.scene === b.scene &&
+    a.colours === b.colours &&
+    a.overlay?.levelOf === b.overlay?.levelOf &&
+    a.overlay?.chosen === b.overlay?.chosen
+  );
+}
+
+interface StripLook extends Omit<BoardProps, 'scene'> {
   readonly lit: boolean;
 }
 
-function stripIn({ strip, colours, levelOf, lit }: StripLook) {
-  const level = strip.net === null ? null : (levelOf?.(strip.net) ?? null);
+function stripIn(strip: SceneStrip, { colours, overlay, lit }: StripLook) {
+  const level = strip.net === null ? null : (overlay?.levelOf?.(strip.net) ?? null);
   return <StripFill key={strip.id} strip={strip} colours={colours} level={level} lit={lit} />;
 }
 
-interface WireLook {
-  readonly wire: SceneWire;
-  readonly colours: Colours;
-  readonly chosen: BoardOverlay['chosen'];
+type WireLook = Omit<BoardProps, 'scene'>;
+
+function colourOf({ colour, signal }: SceneWire, { colours }: WireLook): string | null {
+  return colour ? insulation[colour] : colours.of(signal);
 }
 
-function wireIn({ wire, colours, chosen }: WireLook) {
-  const own = wire.colour ? insulation[wire.colour] : colours.of(wire.signal);
-  return <Wire key={wire.id} wire={wire} colour={own} chosen={chosen?.has(wire.id) === true} />;
+function wireIn(wire: SceneWire, look: WireLook) {
+  return (
+    <Wire
+      key={wire.id}
+      wire={wire}
+      colour={colourOf(wire, look)}
+      chosen={look.overlay?.chosen?.has(wire.id) === true}
+    />
+  );
 }
 
 /** The signal of the wire or strip that an event is about, or null. */

@@ -1,9 +1,9 @@
+import { colour } from '../../app/colours';
 import { useSettings } from '../../app/settings';
-import { colour } from '../../app/theme';
 import { GateSymbol } from '../GateSymbol';
 import { SvgText } from '../SvgText';
 import { shortName } from '../short-name';
-import type { ScenePart } from './scene';
+import type { ScenePart, SceneUnit } from './scene';
 
 const UNIT_SCALE = 0.02;
 const METAL = '#B9BBB4';
@@ -59,14 +59,15 @@ export function Chip({ part, look, gateAt }: ChipProps) {
       {part.units.map((unit, i) => {
         const gate = gateAt?.(unit.output);
         const spare = gate === undefined;
+        const { symbolX, nameX, name, size } = laidInUnit(unit, gate ?? '');
         return (
           <g key={unit.output}>
-            <g transform={`translate(${unit.x - 0.55} ${unit.y - 16 * UNIT_SCALE}) scale(${UNIT_SCALE})`}>
+            <g transform={`translate(${symbolX} ${unit.y - 16 * UNIT_SCALE}) scale(${UNIT_SCALE})`}>
               <GateSymbol kind={unit.kind} form={symbols} spare={spare} lit={!spare && look[i] === 'h'} stroke={2.6} />
             </g>
             {!spare && (
-              <SvgText x={unit.x + 0.52} y={unit.y + 0.18} size={0.56} fill="#6A3A12" weight={600} anchor="start">
-                {shortName(gate, 5)}
+              <SvgText x={nameX} y={unit.y + 0.18} size={size} fill="#6A3A12" weight={600} anchor="start">
+                {name}
               </SvgText>
             )}
           </g>
@@ -74,4 +75,24 @@ export function Chip({ part, look, gateAt }: ChipProps) {
       })}
     </>
   );
+}
+
+/** Width of a symbol with the gap after it, and of a letter against its size, in the drawing's units. */
+const SYMBOL = 1.07;
+const LETTER = 0.6;
+const SIZES = { least: 0.46, most: 0.56 } as const;
+
+/**
+ * Where a unit's symbol and name stand: about its middle, moved left as far as the name needs, the name smaller and
+ * then shorter where there is no room.
+ */
+export function laidInUnit({ x, left, right }: SceneUnit, gate: string) {
+  const room = right - left - SYMBOL - 0.1;
+  const fitting = Math.floor(room / (LETTER * SIZES.least) + 1e-6);
+  const name = shortName(gate, Math.min(5, fitting));
+  // The number behind a dot is never cut: such a name may have to be smaller still.
+  const size = Math.min(SIZES.most, room / (LETTER * Math.max(1, name.length)));
+  const width = SYMBOL + LETTER * size * name.length;
+  const symbolX = Math.max(left + 0.05, Math.min(x - 0.55, right - 0.05 - width));
+  return { symbolX, nameX: symbolX + SYMBOL, name, size };
 }

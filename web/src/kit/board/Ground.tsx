@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { colour } from '../../app/theme';
+import { colour } from '../../app/colours';
 import { SvgText } from '../SvgText';
 import { type BoardScene, holesOf } from './scene';
 

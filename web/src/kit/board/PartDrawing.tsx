@@ -1,6 +1,6 @@
 import { HIGH, innerName, innerOf, type LedState, type SeatedPart, typeOf } from '@saddlebag/core';
 import { memo } from 'react';
-import { colour } from '../../app/theme';
+import { colour } from '../../app/colours';
 import { ChangeOver, Diode, DipSwitch, Display, LedBar, lampLetter, PushButton, RowPart } from './BenchParts';
 import { Chip } from './Chip';
 import { Capacitor, Led, Resistor, SlideSwitch, Supply } from './SmallParts';

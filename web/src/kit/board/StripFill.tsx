@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { colour } from '../../app/theme';
+import { colour } from '../../app/colours';
 import type { Colours } from '../palette';
 import { SvgText } from '../SvgText';
 import type { SceneStrip } from './scene';

@@ -1,6 +1,6 @@
 import type { JumperColour } from '@saddlebag/core';
 import { memo } from 'react';
-import { colour } from '../../app/theme';
+import { colour } from '../../app/colours';
 import type { SceneWire } from './scene';
 
 /** Insulation as it looks on the mat; black is lifted a little, so that it can be seen there. */
@@ -23,29 +23,29 @@ interface WireProps {
   readonly chosen: boolean;
 }
 
+/** What a wire without a signal looks like. */
+const UNNAMED = '#C9D2CB';
+const round = { fill: 'none', strokeLinejoin: 'round', strokeLinecap: 'round' } as const;
+const END = 0.27;
+
+const wayOf = ({ path }: SceneWire): string => path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
+const endsOf = ({ path }: SceneWire) => [path[0], path[path.length - 1]].flatMap((p) => p ?? []);
+
 /** A jumper along its way, with both ends; its signal's colour, or grey when it carries none. */
 export const Wire = memo(function Wire({ wire, colour: own, chosen }: WireProps) {
-  const stroke = own ?? '#C9D2CB';
-  const d = wire.path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
-  const ends = [wire.path[0], wire.path[wire.path.length - 1]].flatMap((p) => p ?? []);
+  const stroke = own ?? UNNAMED;
+  const d = wayOf(wire);
   return (
     <g data-wire={wire.id} data-signal={wire.signal} style={{ cursor: 'pointer' }}>
       <title>{wire.signal === undefined ? wire.id : `${wire.id}, ${wire.signal}`}</title>
-      <path
-        d={d}
-        fill="none"
-        stroke={chosen ? colour('lit') : colour('matDeep')}
-        strokeWidth={chosen ? 0.62 : 0.46}
-        strokeLinejoin="round"
-        strokeLinecap="round"
-      />
-      <path d={d} fill="none" stroke={stroke} strokeWidth={0.28} strokeLinejoin="round" strokeLinecap="round" />
-      {ends.map((p) => (
+      <path d={d} {...round} stroke={chosen ? colour('lit') : colour('matDeep')} strokeWidth={chosen ? 0.62 : 0.46} />
+      <path d={d} {...round} stroke={stroke} strokeWidth={0.28} />
+      {endsOf(wire).map((p) => (
         <circle
           key={`${p.x},${p.y}`}
           cx={p.x}
           cy={p.y}
-          r={0.27}
+          r={END}
           fill={stroke}
           stroke={colour('matDeep')}
           strokeWidth={0.09}
@@ -54,3 +54,28 @@ export const Wire = memo(function Wire({ wire, colour: own, chosen }: WireProps)
     </g>
   );
 });
+
+/**
+ * The wires of one signal in one colour, as they are when they lie alone: three shapes, however many they are, since
+ * ground may be lit with hundreds. They are for the eye; the pointer meets the wires below.
+ */
+export function WiresTogether({
+  wires,
+  colour: own,
+}: {
+  readonly wires: readonly SceneWire[];
+  readonly colour: string | null;
+}) {
+  const stroke = own ?? UNNAMED;
+  const ways = wires.map(wayOf).join('');
+  const ends = wires
+    .flatMap(endsOf)
+    .map(({ x, y }) => `M${x - END},${y}a${END},${END} 0 1 0 ${2 * END},0a${END},${END} 0 1 0 ${-2 * END},0`);
+  return (
+    <g data-lit={wires.map(({ id }) => id).join(' ')} pointerEvents="none">
+      <path d={ways} {...round} stroke={colour('matDeep')} strokeWidth={0.46} />
+      <path d={ways} {...round} stroke={stroke} strokeWidth={0.28} />
+      <path d={ends.join('')} fill={stroke} stroke={colour('matDeep')} strokeWidth={0.09} />
+    </g>
+  );
+}

@@ -1,4 +1,4 @@
-import { extractNets, finding, HIGH, LOW, UNKNOWN } from '@saddlebag/core';
+import { chips, extractNets, finding, HIGH, LOW, newJob, partNumber, UNKNOWN } from '@saddlebag/core';
 import { act, fireEvent, screen } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { readBoard } from '../../app/job-context';
@@ -6,7 +6,8 @@ import { interlock } from '../../testing/interlock';
 import { renderInJob } from '../../testing/render';
 import { pointAt } from '../follow';
 import { Colours } from '../palette';
-import { BoardDrawing, type BoardOverlay } from './BoardDrawing';
+import { BoardDrawing, type BoardOverlay, BoardPicture } from './BoardDrawing';
+import { laidInUnit } from './Chip';
 import { FindingMarks, spotsOf } from './FindingMarks';
 import { lookOf } from './PartDrawing';
 import { pictureOf, pointsOf } from './picture';
@@ -20,11 +21,11 @@ const { ofPin } = extractNets(job.board);
 const draw = (overlay: BoardOverlay = {}) =>
   renderInJob(<BoardDrawing scene={scene} colours={colours} title="board" overlay={overlay} />, job).container;
 
-/** The wires that are to be seen at full strength. */
-const brightIn = (svg: Element): (string | null)[] =>
-  [...svg.querySelectorAll('[data-wire]')]
-    .filter((e) => (e.closest('[opacity]')?.getAttribute('opacity') ?? '1') === '1')
-    .map((e) => e.getAttribute('data-wire'));
+/** The wires that are to be seen at full strength: in a sheet that is not faded, alone or with others. */
+const brightIn = (drawing: Element): string[] =>
+  [...drawing.querySelectorAll('[data-wire], [data-lit]')]
+    .filter((e) => e.closest('svg')?.style.opacity === '1')
+    .flatMap((e) => (e.getAttribute('data-wire') ?? e.getAttribute('data-lit') ?? '').split(' '));
 
 describe('the drawing of a board', () => {
   it('shows every part and every jumper, each with its name for who points at it', () => {
@@ -44,21 +45,50 @@ describe('the drawing of a board', () => {
     expect(chip?.innerHTML.match(/stroke-dasharray/g)?.length).toBe(2);
   });
 
-  it('is a picture that stands by itself, its holes 2.54 mm apart', () => {
-    const svg = draw().querySelector('svg') as SVGSVGElement;
-    const text = pictureOf(svg);
+  it('keeps the names of gates inside their chips and off each other, whatever they are called', () => {
+    const boards = chips.flatMap(({ base }) =>
+      ([0, 180] as const).map((turn) => ({
+        ...newJob('').board,
+        parts: { U1: { ref: 'U1', part: partNumber(base, 'HC'), at: turn === 0 ? 'b1.e20' : 'b1.f40', turn } },
+      })),
+    );
+    const seated = boards.flatMap((board) => boardScene(readBoard(board, null), new Map()).parts);
+    expect(seated.length).toBe(boards.length);
+    for (const { units, x, width } of seated)
+      for (const unit of units)
+        for (const gate of ['W', 'DRY.12', "permit'", 'a_very_long_name']) {
+          const { symbolX, nameX, name, size } = laidInUnit(unit, gate);
+          const end = nameX + 0.6 * size * name.length;
+          expect(name.length).toBeGreaterThan(0);
+          expect(symbolX).toBeGreaterThanOrEqual(x);
+          expect(end).toBeLessThanOrEqual(x + width);
+          for (const other of units.filter((u) => u !== unit && u.y === unit.y && u.x > unit.x))
+            expect(end).toBeLessThanOrEqual(laidInUnit(other, gate).symbolX);
+        }
+  });
+
+  it('is a picture that stands by itself, its holes 2.54 mm apart, in the colours of the theme', () => {
+    const shown = { scene, colours, overlay: { gateAt: gatesByPin(job.packing) } };
+    const text = pictureOf(shown, 'interlock');
     expect(text).not.toContain('var(');
+    expect(text).toContain('#24352F');
+    expect(pictureOf(shown, 'interlock', 'dim')).not.toContain('#24352F');
     const made = new DOMParser().parseFromString(text, 'image/svg+xml').documentElement;
     const [, , width, height] = (made.getAttribute('viewBox') ?? '').split(' ').map(Number);
     expect(Number.parseFloat(made.getAttribute('width') ?? '')).toBeCloseTo(2.54 * (width ?? 0), 1);
     expect(Number.parseFloat(made.getAttribute('height') ?? '')).toBeCloseTo(2.54 * (height ?? 0), 1);
-    expect(made.querySelectorAll('[data-wire]')).toHaveLength(Object.keys(job.board.jumpers).length);
-    expect(svg.getAttribute('width')).toBeNull();
     // Points stay square, and no side grows beyond what browsers paint.
-    const points = pointsOf(svg);
+    const points = pointsOf(scene);
     expect(points.width / points.height).toBeCloseTo((width ?? 1) / (height ?? 1), 2);
-    svg.setAttribute('viewBox', '0 0 66 900');
-    expect(Math.max(...Object.values(pointsOf(svg)))).toBeLessThanOrEqual(16_000);
+    expect(Math.max(...Object.values(pointsOf({ ...scene, height: 900 })))).toBeLessThanOrEqual(16_000);
+  });
+
+  it('is the same on the screen and in a picture', () => {
+    const gateAt = gatesByPin(job.packing);
+    const inside = (svg: Element): string[] =>
+      [...svg.querySelectorAll('[data-ref], [data-wire], [data-strip]')].map((e) => e.outerHTML).sort();
+    const picture = renderInJob(<BoardPicture scene={scene} colours={colours} overlay={{ gateAt }} title="" />, job);
+    expect(inside(picture.container)).toEqual(inside(draw({ gateAt })));
   });
 
   it('marks strips with their levels while powered: 1, 0 and ?', () => {
@@ -88,7 +118,7 @@ describe('the drawing of a board', () => {
     const strip = svg.querySelector("[data-strip][data-signal='E'] rect") ?? expect.fail('no strip of E');
     fireEvent.pointerOver(strip);
     expect(bright()).toBe(scene.wires.filter((w) => w.signal === 'E').length);
-    fireEvent.pointerLeave(svg.querySelector('svg') as Element);
+    fireEvent.pointerLeave(screen.getByRole('img', { name: 'board' }));
     expect(bright()).toBe(28);
   });
 

@@ -40,11 +40,13 @@ export interface SceneStrip {
   readonly idle: boolean;
 }
 
-/** A unit symbol inside a chip: where its middle is, and the pins it computes. */
+/** A unit symbol inside a chip: where its middle is, how far it and its name may reach, and the pin it drives. */
 export interface SceneUnit {
   readonly kind: GateKind;
   readonly x: number;
   readonly y: number;
+  readonly left: number;
+  readonly right: number;
   readonly output: string;
 }
 
@@ -208,7 +210,7 @@ function partOf(seated: SeatedPart, { nets }: ReadBoard): ScenePart[] {
   });
   const outline = { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y) };
   const [width, height] = [Math.abs(b.x - a.x), Math.abs(b.y - a.y)];
-  const units = unitsOf(type, seated.ref, place);
+  const units = withRoom(unitsOf(type, seated.ref, place), outline.x, outline.x + width);
   return [{ ref: seated.ref, part: seated.part, kind: type.kind, seated, ...outline, width, height, pins, units }];
 }
 
@@ -217,7 +219,7 @@ function unitsOf(
   type: PartType,
   ref: string,
   place: (dx: number, dy: number) => { x: number; y: number },
-): SceneUnit[] {
+): Omit<SceneUnit, 'left' | 'right'>[] {
   const pinAt = new Map(type.pins.map((p) => [p.id, p]));
   return type.units.flatMap(({ gate, inputs, outputs }) => {
     const [output = ''] = outputs;
@@ -227,5 +229,17 @@ function unitsOf(
     const dx = side.reduce((sum, p) => sum + p.dx, 0) / side.length;
     const at = place(dx, out.dy === 0 ? -0.8 : -2.2);
     return [{ kind: gate.kind, ...at, output: `${ref}.${output}` }];
+  });
+}
+
+/** Units of one side share its length between the ends of the chip: each reaches half way to the next. */
+function withRoom(units: readonly Omit<SceneUnit, 'left' | 'right'>[], left: number, right: number): SceneUnit[] {
+  return units.map((unit) => {
+    const beside = units.filter((u) => u.y === unit.y && u !== unit).map((u) => (u.x + unit.x) / 2);
+    return {
+      ...unit,
+      left: Math.max(left, ...beside.filter((x) => x < unit.x)),
+      right: Math.min(right, ...beside.filter((x) => x > unit.x)),
+    };
   });
 }
