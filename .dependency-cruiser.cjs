@@ -47,6 +47,13 @@ module.exports = {
       to: { path: '^core/src/', pathNot: '^core/src/(index|solver|job-reader)\\.ts$' },
     },
     { name: 'faces-apart', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|cli)/' } },
+    { name: 'server-stands-alone', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|cli)/' } },
+    {
+      name: 'cli-takes-pictures-alone-from-web',
+      severity: 'error',
+      from: { path: '^cli/' },
+      to: { path: '^(server/|web/(?!src/picture\\.ts$))' },
+    },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'no-undeclared',

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -50,6 +51,12 @@ describe('a board found on a bench', () => {
     const text = readFileSync(svg, 'utf8');
     expect(text).toMatch(/^<svg[^>]* width="16\d\.\d\dmm"/);
     expect(text).not.toContain('var(');
+    // The command line draws the very same.
+    const job = join(root, 'samples/lock-interlock.saddlebag.json');
+    const drawn = spawnSync(process.execPath, [join(root, 'cli/bin/saddlebag.mjs'), 'picture', job], {
+      encoding: 'utf8',
+    });
+    expect(drawn.stdout.trim()).toBe(text);
     await p.presses('PNG');
     const png = join(folder, 'Lock-interlock-board.png');
     await expect.poll(() => size(png), { timeout: 10_000 }).toBeGreaterThan(10_000);

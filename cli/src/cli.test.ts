@@ -62,8 +62,50 @@ describe('plan', () => {
   });
 });
 
+describe('picture', () => {
+  const size = (png: Buffer): number[] => [png.readUInt32BE(16), png.readUInt32BE(20)];
+
+  it('draws the board as an SVG true to scale, every part and jumper on it, by day or dim', async () => {
+    const { code, out, err } = await cli('picture', interlock);
+    expect({ code, err }).toEqual({ code: 0, err: '' });
+    // 66.4 and 19.4 holes of 2.54 mm.
+    expect(out).toMatch(/^<svg [^>]*width="168\.66mm" height="49\.28mm"/);
+    expect(out.match(/data-wire="/g)).toHaveLength(28);
+    expect(out).toContain('data-ref="U2"');
+    expect((await cli('picture', interlock, '--dim')).out.replaceAll(/#[0-9A-F]{6}/g, '')).toBe(
+      out.replaceAll(/#[0-9A-F]{6}/g, ''),
+    );
+    expect((await cli('picture', interlock, '--dim')).out).not.toBe(out);
+  });
+
+  it('paints a PNG of 300 points to the inch, with names in it', async () => {
+    const [plain, unnamed] = [join(folder, 'board.png'), join(folder, 'unnamed.png')];
+    expect((await cli('picture', interlock, '-o', plain)).code).toBe(0);
+    const png = readFileSync(plain);
+    expect(png.subarray(1, 4).toString()).toBe('PNG');
+    expect(size(png)).toEqual([1992, 582]);
+    // Text is painted: another name on a lamp makes another picture.
+    const other = changed((job) => {
+      const { parts } = job.board as unknown as { parts: { ref: string; signal?: string }[] };
+      for (const part of parts) if (part.ref === 'D1') part.signal = 'W';
+    });
+    await cli('picture', other, '-o', unnamed);
+    expect(readFileSync(unnamed).equals(png)).toBe(false);
+  });
+
+  it('lays a sheet out first, and says what a program wants to know', async () => {
+    const path = join(folder, 'lamp.svg');
+    const made = await cli('picture', join(samples, 'towpath-lamp.sheet'), '-o', path, '--json');
+    expect(made).toMatchObject({ code: 0, err: '' });
+    expect(made.json()).toMatchObject({ file: path, points: { width: 1992 }, findings: [] });
+    expect(readFileSync(path, 'utf8')).toContain('data-ref="U1"');
+    expect((await cli('picture', file('bad.sheet', 'in A\nout Z\nZ = A &\n'))).code).toBe(1);
+    expect((await cli('picture', interlock, '-o', join(folder, 'no/such/folder.png'))).code).toBe(2);
+  });
+});
+
 describe('every command', () => {
-  const commands = ['table', 'pack', 'plan', 'inspect', 'walk', 'card'];
+  const commands = ['table', 'pack', 'plan', 'inspect', 'walk', 'card', 'picture'];
   it.each(commands)(
     '%s works on each sample, as a sheet and as a job, for people and for programs',
     async (command) => {

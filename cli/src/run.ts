@@ -5,6 +5,7 @@ import { lead } from './commands/lead';
 import { match } from './commands/match';
 import { pack } from './commands/pack';
 import { part } from './commands/part';
+import { picture } from './commands/picture';
 import { plan } from './commands/plan';
 import { recoverSheet } from './commands/recover';
 import { restateCommand } from './commands/restate';
@@ -53,7 +54,7 @@ export async function run(args: readonly string[], output: Output): Promise<numb
       code = await act(file, { json: options.json === true, to: options.output }, output);
     });
   }
-  for (const { add } of [pack, plan, part, same, restateCommand]) {
+  for (const { add } of [pack, plan, picture, part, same, restateCommand]) {
     const command = add(program, output, (c) => {
       code = c;
     });

@@ -129,14 +129,21 @@ export function Led({ part, state }: { readonly part: ScenePart; readonly state:
   const side = cathode && cathode.x < cx ? -1 : 1;
   const r = 0.86;
   const flat = cx + side * r * 0.8;
+  const name = part.seated.signal?.slice(0, 4) ?? '';
   return (
     <>
       <Legs part={part} />
       {state === 'lit' && <circle cx={cx} cy={cy} r={1.7} fill="#FF5B45" opacity={0.35} />}
       <circle cx={cx} cy={cy} r={r} fill={domes[state]} stroke="#FFD9D2" strokeWidth={state === 'lit' ? 0.12 : 0.06} />
       <line x1={flat} y1={cy - r * 0.6} x2={flat} y2={cy + r * 0.6} stroke="#FFD9D2" strokeWidth={0.14} />
-      <SvgText x={cx} y={cy + 0.23} size={0.66} fill={state === 'over' ? '#B4372A' : '#FFF6EE'} weight={600}>
-        {state === 'over' ? '!' : state === 'unknown' ? '?' : (part.seated.signal?.slice(0, 4) ?? '')}
+      <SvgText
+        x={cx - side * 0.08}
+        y={cy + 0.23}
+        size={name.length < 4 ? 0.66 : 0.54}
+        fill={state === 'over' ? '#B4372A' : '#FFF6EE'}
+        weight={600}
+      >
+        {state === 'over' ? '!' : state === 'unknown' ? '?' : name}
       </SvgText>
     </>
   );
