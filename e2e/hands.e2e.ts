@@ -106,6 +106,34 @@ describe('hands', () => {
     expect(p.complaints).toEqual([]);
   });
 
+  it('bend a wire so that it can be followed, by mouse and by typing, and it stays so', async () => {
+    const p = await newcomer();
+    await p.takes('Lock interlock');
+    await p.turnsTo('board');
+    await p.tellsBoard('b1.a54 > b1.a62');
+    // The corners of the wire as it is drawn.
+    const way = (): Promise<string> =>
+      p.page.$eval('[data-wire=w29] path', (e) => (e.getAttribute('d') ?? '').replaceAll(/[ML]/g, ' ').trim());
+    const straight = await way();
+    expect(straight).toBe('54,14 62,14');
+    await p.drags(await p.hole(58.5, 14), await p.hole(58.5, 12.4));
+    await p.reads('Unbend');
+    const bent = await way();
+    expect(bent).toBe('54,14 54,12.5 62,12.5 62,14');
+    expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+    await p.page.reload({ waitUntil: 'networkidle0' });
+    await p.sees('[data-wire=w29]');
+    expect(await way()).toBe(bent);
+    await p.tellsBoard('bend w29 b1.c54 b1.c62');
+    expect(await way()).toBe('54,14 54,12 62,12 62,14');
+    await p.keys('Escape');
+    await p.page.evaluate(() => (document.activeElement as HTMLElement).blur());
+    await p.keys('Control+z');
+    await expect.poll(way).toBe(bent);
+    await p.turnsTo('inspect');
+    expect(p.complaints).toEqual([]);
+  });
+
   it('work boards of other kinds: a push-button and a display beside each other, pressed under power', async () => {
     const p = await newcomer();
     await p.goes();

@@ -5,6 +5,7 @@ import {
   breadboardXY,
   columnsOf,
   MAX_SLOTS,
+  type Point,
   readBreadboard,
 } from './hole';
 
@@ -46,7 +47,7 @@ export interface PartLabel {
   readonly signal: string;
 }
 
-/** A jumper wire from hole to hole; its path over the board is not stored but worked out. */
+/** A jumper wire from hole to hole; its path over the board is worked out unless a person chose it. */
 export interface Jumper {
   readonly id: string;
   readonly from: string;
@@ -55,6 +56,8 @@ export interface Jumper {
   readonly colour?: JumperColour;
   /** Drawn from end to end; absent, it bends so that it lies over no chip. */
   readonly way?: 'straight';
+  /** Where it turns, from `from` to `to`, when a person bent it; `way` is then absent. */
+  readonly corners?: readonly Point[];
 }
 
 /** Colours that jumper wires are sold in. */

@@ -13,6 +13,12 @@ export interface Hole {
   readonly row: Row;
 }
 
+/** A point on the mat in tenths of an inch. */
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
 /**
  * Kinds of breadboard: full size with rails that run through, the same with every rail broken in the middle, half
  * size, and mini, which has no rails.

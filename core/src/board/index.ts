@@ -1,4 +1,5 @@
 export * from './board';
+export * from './corners';
 export * from './hole';
 export * from './labels';
 export * from './nets';

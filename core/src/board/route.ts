@@ -1,13 +1,8 @@
 import type { Board } from './board';
 import { byNumber } from './board';
-import { holeXY, parseHole } from './hole';
+import { plainWay } from './corners';
+import { holeXY, type Point, parseHole } from './hole';
 import { type Outline, outlinesOf } from './seating';
-
-/** A point on the mat in tenths of an inch. */
-export interface Point {
-  readonly x: number;
-  readonly y: number;
-}
 
 /** The corners of a jumper's way from hole to hole, both included. */
 export type Path = readonly Point[];
@@ -25,7 +20,7 @@ export interface Routed {
  * Works out how each jumper runs: along the row of its first hole, up or down in one column, along the
  * row of its second; or out of its first hole's strip, along a lane between two rows, and into its
  * second's. The column or lane is chosen so that no wire lies over a chip's body, few lie on each
- * other and few cross. Shorter jumpers choose first; ends in no hole give no path. With the board given as it was
+ * other and few cross. Those that a person bent run as they were bent; of the others shorter ones choose first; ends in no hole give no path. With the board given as it was
  * `before`, wires that are still there lie as they lay, unless a part is now in their way.
  */
 export function routeJumpers(board: Board, before?: Routed): Paths {
@@ -41,13 +36,21 @@ export function routeJumpers(board: Board, before?: Routed): Paths {
       paths.set(id, path);
     }
   }
-  const ends = Object.values(board.jumpers).flatMap(({ id, from, to, way }) => {
+  const ends = Object.values(board.jumpers).flatMap(({ id, from, to, way, corners: bent }) => {
     const [a, b] = [parseHole(from), parseHole(to)];
-    return a && b && !paths.has(id) ? [{ id, a: holeXY(a), b: holeXY(b), way }] : [];
+    if (!a || !b || paths.has(id)) return [];
+    const given = way === 'straight' ? [] : bent;
+    return [{ id, a: holeXY(a), b: holeXY(b), given }];
   });
+  for (const { id, a, b, given } of ends) {
+    if (!given) continue;
+    const path = corners([a, ...given, b]);
+    router.take(path);
+    paths.set(id, path);
+  }
   const length = (j: { a: Point; b: Point }): number => Math.abs(j.a.x - j.b.x) + Math.abs(j.a.y - j.b.y);
   ends.sort((i, j) => length(i) - length(j) || byNumber(i.id, j.id));
-  for (const { id, a, b, way } of ends) paths.set(id, way === 'straight' ? [a, b] : router.route(a, b));
+  for (const { id, a, b, given } of ends) if (!given) paths.set(id, plainWay(router.route(a, b)));
   return paths;
 }
 

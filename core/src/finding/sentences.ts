@@ -717,6 +717,11 @@ export const sentences = {
     says: 'No jumper is sold in {colour}.',
     todo: 'Colours are {colours}; plain takes the colour of the signal.',
   },
+  'hand/no-such-way': {
+    severity: 'error',
+    says: '{id} cannot take that way.',
+    todo: 'A jumper turns at most {most} times, and only over the mat with the boards.',
+  },
   'hand/too-many-notes': {
     severity: 'error',
     says: 'The board has {most} notes already.',

@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { plainToInstance, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  ArrayNotEmpty,
   IsArray,
   IsBoolean,
   IsIn,
@@ -20,7 +21,14 @@ import {
   validateSync,
 } from 'class-validator';
 
-import { BREADBOARD_ID, type BreadboardKind, breadboardKinds, type JumperColour, jumperColours } from '../board';
+import {
+  BREADBOARD_ID,
+  type BreadboardKind,
+  breadboardKinds,
+  type JumperColour,
+  jumperColours,
+  MAX_CORNERS,
+} from '../board';
 import { MAX_OWN_TEXT } from '../design';
 import type { Sureness, UnitPart, Way } from '../packing';
 
@@ -93,6 +101,18 @@ class SeatedPartDto {
   own?: string;
 }
 
+class CornerDto {
+  @IsNumber()
+  @Min(-10)
+  @Max(2000)
+  x!: number;
+
+  @IsNumber()
+  @Min(-10)
+  @Max(2000)
+  y!: number;
+}
+
 class JumperDto {
   @Matches(/^w[1-9]\d{0,5}$/, { message: 'it must be w and a number' })
   id!: string;
@@ -110,6 +130,14 @@ class JumperDto {
   @MayBeAbsent()
   @IsIn(['straight'])
   way?: 'straight';
+
+  @MayBeAbsent()
+  @IsArray()
+  @ArrayNotEmpty()
+  @ArrayMaxSize(MAX_CORNERS)
+  @ValidateNested({ each: true })
+  @Type(() => CornerDto)
+  corners?: CornerDto[];
 }
 
 class NoteDto {

@@ -4,6 +4,7 @@ import {
   type BoardNote,
   type Breadboard,
   breadboardOf,
+  checkCorners,
   checkJumper,
   checkSeat,
   emptyBoard,
@@ -14,8 +15,10 @@ import {
   labelPlacesOf,
   noteOf,
   occupancyOf,
+  type Point,
   partOf,
   type SeatedPart,
+  withEnds,
 } from '../board';
 import { type PartName, type PartType, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
@@ -63,6 +66,7 @@ export type Edit =
   | { readonly kind: 're-plug'; readonly id: string; readonly end: 'from' | 'to'; readonly hole: string }
   | { readonly kind: 'colour'; readonly ids: readonly string[]; readonly colour: JumperColour | null }
   | { readonly kind: 'straighten'; readonly ids: readonly string[]; readonly straight: boolean }
+  | { readonly kind: 'bend'; readonly id: string; readonly corners: readonly Point[] }
   | { readonly kind: 'note'; readonly note: BoardNote }
   | { readonly kind: 'pull-jumper'; readonly id: string }
   | { readonly kind: 'all'; readonly says: string; readonly edits: readonly Edit[] }
@@ -137,6 +141,9 @@ function refusals(job: Job, edit: Edit): Finding[] {
     case 'colour':
     case 'straighten':
       return edit.ids.flatMap((id) => (jumperOf(board, id) ? [] : [finding('hand/no-such-jumper', [], { id })]));
+    case 'bend':
+      if (!jumperOf(board, edit.id)) return [finding('hand/no-such-jumper', [], { id: edit.id })];
+      return checkCorners(board, edit.id, edit.corners);
     case 'note':
       if (edit.note.text === '' || Object.keys(board.notes ?? {}).length < MAX_NOTES || noteOf(board, edit.note.id))
         return [];
@@ -285,10 +292,10 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       draft.board = shifted(job.board, edit) as Draft<Board>;
       break;
     case 'lay-jumper':
-      board.jumpers[edit.jumper.id] = edit.jumper;
+      setJumper(board, edit.jumper);
       break;
     case 're-plug':
-      (board.jumpers[edit.id] as Draft<Jumper>)[edit.end] = edit.hole;
+      setJumper(board, rePlugged(job.board.jumpers[edit.id] as Jumper, edit.end, edit.hole));
       break;
     case 'colour':
       for (const id of edit.ids) {
@@ -302,8 +309,16 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
         const jumper = board.jumpers[id] as Draft<Jumper>;
         if (edit.straight) jumper.way = 'straight';
         else delete jumper.way;
+        delete jumper.corners;
       }
       break;
+    case 'bend': {
+      const jumper = board.jumpers[edit.id] as Draft<Jumper>;
+      delete jumper.way;
+      jumper.corners = [...edit.corners];
+      if (edit.corners.length === 0) delete jumper.corners;
+      break;
+    }
     case 'note': {
       const { note } = edit;
       if (note.text !== '') board.notes = { ...board.notes, [note.id]: note };
@@ -317,6 +332,13 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       throw new Error(`${edit.kind} is applied elsewhere`);
   }
 }
+
+function setJumper(board: Draft<Board>, jumper: Jumper): void {
+  board.jumpers[jumper.id] = jumper as Draft<Jumper>;
+}
+
+const rePlugged = (jumper: Jumper, end: 'from' | 'to', hole: string): Jumper =>
+  withEnds(jumper, end === 'from' ? hole : jumper.from, end === 'to' ? hole : jumper.to);
 
 /** Keeps only some of a board's notes. */
 function setNotes(board: Draft<Board>, keep: (note: BoardNote) => boolean): void {
@@ -379,6 +401,8 @@ export function saysEdit(edit: Edit): string {
       return `colour of ${edit.ids.join(', ')}`;
     case 'straighten':
       return `way of ${edit.ids.join(', ')}`;
+    case 'bend':
+      return `way of ${edit.id}`;
     case 'note':
       return `note ${edit.note.id}`;
     case 'lay-jumper':

@@ -1,4 +1,13 @@
-import { type Board, type Breadboard, breadboardOf, emptyBoard, hasPlaceFor, parseHole } from '../board';
+import {
+  type Board,
+  type Breadboard,
+  breadboardOf,
+  checkCorners,
+  emptyBoard,
+  hasPlaceFor,
+  type Jumper,
+  parseHole,
+} from '../board';
 import { partType, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { choosable, type Packing, type UnitUse } from '../packing';
@@ -90,6 +99,12 @@ function checkSense(file: JobFileDto): FieldProblem[] {
   jumpers.forEach((j, i) => {
     hole(j.from, `board.jumpers[${i}].from`);
     hole(j.to, `board.jumpers[${i}].to`);
+    const { way, corners = [] } = j;
+    if (corners.length === 0) return;
+    const path = `board.jumpers[${i}].corners`;
+    if (way) problems.push({ path, detail: 'a straight jumper has none' });
+    if (checkCorners({ ...emptyBoard, breadboards: laid }, j.id, corners).length > 0)
+      problems.push({ path, detail: 'they must lie on the mat with the boards' });
   });
   notes.forEach((n, i) => {
     hole(n.at, `board.notes[${i}].at`);
@@ -157,7 +172,7 @@ function jobOf(file: JobFileDto): Job {
   const board: Board = {
     breadboards: breadboards.map(({ id, type }) => ({ id, type })),
     parts: Object.fromEntries(parts.map((p) => [p.ref, { ...p }])),
-    jumpers: Object.fromEntries(jumpers.map((j) => [j.id, { ...j }])),
+    jumpers: Object.fromEntries(jumpers.map((j) => [j.id, jumperOf(j)])),
     ...(notes && notes.length > 0 && { notes: Object.fromEntries(notes.map((n) => [n.id, { ...n }])) }),
   };
   const { name, family, sheet, ownTable, struck, held, silenced } = file;
@@ -175,6 +190,11 @@ function jobOf(file: JobFileDto): Job {
     ...(held && { held: { pins, added: held.added.map((a) => ({ ...a })) } }),
   };
 }
+
+const jumperOf = ({ corners, ...jumper }: JobFileDto['board']['jumpers'][number]): Jumper => ({
+  ...jumper,
+  ...(corners && { corners: corners.map(({ x, y }) => ({ x, y })) }),
+});
 
 function packingOf({ packing }: JobFileDto): Packing | null {
   if (!packing) return null;

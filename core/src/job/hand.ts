@@ -43,7 +43,7 @@ const no = (f: Finding): Command => ({ ok: false, finding: f });
  * Reads what a person types at the board: `U1.8 > U3.2` lays a jumper between two pins, holes
  * (`b1.e17`) or rails (`b1.top+`); `pull w3`, `pull U1`, `turn U1`, `move U1 b1.e20`,
  * `seat 74HC00` with or without a hole, `label S1 K`, `label S2.3 K`, `board half`, `board full right`, `pull b2`,
- * `value R1 4k7`, `fix U1`, `unfix U1`, `replace U1 74LS00`, `colour w3 red`, `straight w3`, `bend w3`, `w3.2 > U1.8` for one end of a jumper,
+ * `value R1 4k7`, `fix U1`, `unfix U1`, `replace U1 74LS00`, `colour w3 red`, `straight w3`, `bend w3`, `bend w3 b1.c17 b1.c24`, `w3.2 > U1.8` for one end of a jumper,
  * `note b1.e17 text`. `own` are the definitions of own parts that may be
  * seated by their names.
  */
@@ -60,6 +60,7 @@ export function readCommand(board: Board, text: string, own: readonly string[] =
   if (verb === 'turn' && two) return turn(board, second);
   if ((verb === 'fix' || verb === 'unfix') && two) return fix(board, second.toUpperCase(), verb === 'fix');
   if ((verb === 'straight' || verb === 'bend') && two) return straighten(board, second, verb === 'straight');
+  if (verb === 'bend' && words.length > 2) return bend(board, second, words.slice(2));
   if (verb === 'seat' && (two || three) && second !== '') return seat(board, second, third, own);
   if (third !== undefined && three) {
     if (verb === 'label') return label(board, second, third);
@@ -122,6 +123,17 @@ function straighten(board: Board, id: string, straight: boolean): Command {
   const jumper = jumperOf(board, id.toLowerCase());
   if (!jumper) return no(finding('hand/no-such-jumper', [], { id: id.slice(0, 20) }));
   return { ok: true, edit: { kind: 'straighten', ids: [jumper.id], straight } };
+}
+
+/** `bend w3 b1.c17 b1.c24` leads a jumper over those holes, one after the other. */
+function bend(board: Board, id: string, places: readonly string[]): Command {
+  const jumper = jumperOf(board, id.toLowerCase());
+  if (!jumper) return no(finding('hand/no-such-jumper', [], { id: id.slice(0, 20) }));
+  const holes = places.map((place) => parseHole(place.toLowerCase()));
+  const wrong = holes.findIndex((hole) => !hole || !board.breadboards.some((b) => b.id === hole.board));
+  if (wrong >= 0) return no(finding('hand/no-such-hole', [], { hole: (places[wrong] ?? '').slice(0, 20) }));
+  const corners = holes.flatMap((hole) => (hole ? [holeXY(hole)] : []));
+  return { ok: true, edit: { kind: 'bend', id: jumper.id, corners } };
 }
 
 /** `note b1.e17 text` sticks a note beside a hole, or writes the one there anew; without text it is taken away. */

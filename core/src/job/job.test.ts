@@ -33,6 +33,8 @@ const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
     { kind: 'colour', ids: ['w1', 'w2'], colour: 'red' },
     { kind: 'colour', ids: ['w1'], colour: null },
     { kind: 'straighten', ids: ['w1'], straight: true },
+    { kind: 'bend', id: 'w1', corners: [{ x: 9, y: 4.5 }] },
+    { kind: 'bend', id: 'w2', corners: [] },
     { kind: 'set-value', ref: 'R1', value: 470 },
     { kind: 'fix', refs: ['U1', 'S1'], fixed: true },
     { kind: 'fix', refs: ['U1'], fixed: false },

@@ -3,7 +3,6 @@ import {
   checkSeat,
   holeAt,
   isRail,
-  type Jumper,
   leadsOf,
   occupancyOf,
   parseHole,
@@ -14,6 +13,7 @@ import {
   stripOf,
   type Turn,
   turned,
+  withEnds,
 } from '../board';
 import { type PartKind, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
@@ -64,8 +64,7 @@ export function followed(
     const by = hole && shift.get(stripOf(hole));
     return hole && by ? printHole({ ...hole, column: by.column, board: by.board }) : text;
   };
-  const moveEnds = (j: Jumper): Jumper => ({ ...j, from: end(j.from), to: end(j.to) });
-  return Object.fromEntries(Object.values(board.jumpers).map((j) => [j.id, moveEnds(j)]));
+  return Object.fromEntries(Object.values(board.jumpers).map((j) => [j.id, withEnds(j, end(j.from), end(j.to))]));
 }
 
 /** The first hole that holds two leads, as a finding; null when none does. */

@@ -20,6 +20,7 @@ const job: Job = {
     ...voting.board,
     jumpers: {
       ...voting.board.jumpers,
+      w2: { ...(voting.board.jumpers.w2 ?? expect.fail()), corners: [{ x: 12, y: 3.5 }] },
       w1: { ...(voting.board.jumpers.w1 ?? expect.fail()), colour: 'red', way: 'straight' },
     },
     notes: { n1: { id: 'n1', at: 'b1.e17', text: 'look here' } },

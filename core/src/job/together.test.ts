@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Board, extractNets } from '../board';
+import { type Board, extractNets, type Hole, holeXY, parseHole } from '../board';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { applyEdit } from './edit';
 import { readCommand, thingsOn } from './hand';
@@ -126,6 +126,16 @@ describe('what is typed', () => {
     expect(board).toEqual(job.board);
   });
 
+  it('leads a jumper over holes; straight and bend take the corners back', () => {
+    const { board } = following('straight w3', 'bend w3 b1.c17 b1.C24');
+    expect(board.jumpers.w3).toEqual({
+      ...job.board.jumpers.w3,
+      corners: [holeXY(parseHole('b1.c17') as Hole), holeXY(parseHole('b1.c24') as Hole)],
+    });
+    expect(following('bend w3 b1.c17', 'bend w3').board).toEqual(job.board);
+    expect(following('bend w3 b1.c17', 'straight w3').board).toEqual(following('straight w3').board);
+  });
+
   it('puts one end of a jumper elsewhere', () => {
     const { board } = following('w1.2 > b1.a60');
     expect(board.jumpers.w1).toEqual({ ...job.board.jumpers.w1, to: 'b1.a60' });
@@ -153,6 +163,10 @@ describe('what is typed', () => {
     ['colour w3 pink', 'hand/no-such-colour'],
     ['colour w999 red', 'hand/no-such-jumper'],
     ['straight U1', 'hand/no-such-jumper'],
+    ['bend w999 b1.c17', 'hand/no-such-jumper'],
+    ['bend w3 b1.c17 b7.c17', 'hand/no-such-hole'],
+    ['bend w3 here there', 'hand/no-such-hole'],
+    [`bend w3 ${'b1.c17 '.repeat(13)}`, 'hand/no-such-way'],
     ['note x99 text', 'hand/no-such-hole'],
     ['board half right', 'hand/no-place-for-board'],
     ['board huge', 'hand/no-place-for-board'],

@@ -8,6 +8,7 @@ import {
   parseHole,
   printHole,
   type SeatedPart,
+  withEnds,
 } from '../board';
 import { typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
@@ -70,7 +71,7 @@ function laidDown(board: Board, clip: Clip, dx: number, dy: number): Pick<Board,
     const [from, to] = [jumper.from, jumper.to].map((end) => shiftedHole(board, end, dx, dy));
     if (!from || !to) return null;
     const id = nextFree('w', { ...board.jumpers, ...jumpers });
-    jumpers[id] = { ...jumper, id, from: printHole(from), to: printHole(to) };
+    jumpers[id] = { ...withEnds(jumper, printHole(from), printHole(to)), id };
   }
   return { parts, jumpers };
 }

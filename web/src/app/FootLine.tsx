@@ -3,6 +3,7 @@ import { says } from '@saddlebag/core';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { KeyCap } from '../kit/Panel';
+import { colour } from './colours';
 import { useJobView } from './job-context';
 import type { StepId } from './steps';
 
@@ -73,7 +74,7 @@ export function FootLine({ step, extra }: { readonly step: StepId; readonly extr
         {worst && step !== 'inspect' && (
           <>
             <Text truncate>
-              <span style={{ color: 'var(--sb-colors-bad)' }} aria-hidden="true">
+              <span style={{ color: colour(worst.severity === 'error' ? 'bad' : 'warn') }} aria-hidden="true">
                 ●
               </span>{' '}
               <Text as="span" fontWeight="700" color="ink">

@@ -11,7 +11,7 @@ import {
 } from '@saddlebag/core';
 import { colour } from '../app/colours';
 import { SvgText } from '../kit/SvgText';
-import { allChosen, type Hands, wayOf } from './hand';
+import { allChosen, cornersOf, type Hands, wayOf } from './hand';
 import { type Frame, sidesOf } from './selection';
 
 /** What the hands are about to do, drawn over the board: the cursor, the jumper being laid, the part being carried. */
@@ -47,6 +47,7 @@ export function Ghost({
       )}
       {hands.frame && <FrameDrawing frame={hands.frame} />}
       <CarriedPart hands={hands} job={job} />
+      <BentWire hands={hands} />
     </g>
   );
 }
@@ -64,6 +65,22 @@ function FrameDrawing({ frame }: { readonly frame: Frame }) {
       stroke={colour('lit')}
       strokeWidth={0.12}
       strokeDasharray="0.5 0.3"
+    />
+  );
+}
+
+/** The way that a wire takes when it is let go. */
+function BentWire({ hands: { bend } }: { readonly hands: Hands }) {
+  if (!bend || (bend.by.x === 0 && bend.by.y === 0)) return null;
+  const way = [bend.path[0], ...cornersOf(bend), bend.path.at(-1)];
+  return (
+    <polyline
+      points={way.map((p) => `${p?.x},${p?.y}`).join(' ')}
+      fill="none"
+      stroke={colour('lit')}
+      strokeWidth={0.26}
+      strokeDasharray="0.5 0.35"
+      strokeLinejoin="round"
     />
   );
 }

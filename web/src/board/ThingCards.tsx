@@ -70,7 +70,7 @@ function ColourField({
 
 /** A jumper: its ends, signal, colour and way. */
 export function JumperCard({ jumper, onDispatch, onSay }: CardProps & { readonly jumper: Jumper }) {
-  const { id, from, to, way } = jumper;
+  const { id, from, to, way, corners = [] } = jumper;
   return (
     <Panel title={id} hint="jumper" flex="1.3" actions={<Button onClick={() => onSay(`pull ${id}`)}>Pull out</Button>}>
       <Flex px="12px" gap="12px" align="center" wrap="wrap">
@@ -89,9 +89,15 @@ export function JumperCard({ jumper, onDispatch, onSay }: CardProps & { readonly
           />
           straight
         </Flex>
+        {corners.length > 0 && (
+          <Button title="let it find its own way again" onClick={() => onSay(`bend ${id}`)}>
+            Unbend
+          </Button>
+        )}
       </Flex>
       <Text px="12px" pt="6px" color="soft" fontSize="12.5px">
-        Press one of its ends and then a free hole to plug it elsewhere.
+        Press one of its ends and then a free hole to plug it elsewhere. Drag it aside to bend it, or type where it
+        turns: bend {id} b1.c17 b1.c24.
       </Text>
     </Panel>
   );

@@ -103,6 +103,50 @@ describe('carrying a part', () => {
   });
 });
 
+describe('bending a jumper', () => {
+  const bare: Job = {
+    ...job,
+    board: { ...job.board, jumpers: { w1: { id: 'w1', from: 'b1.a50', to: 'b1.a60' } } },
+  };
+  const path = [at('b1.a50'), at('b1.a60')];
+  const on = (x: number, y: number): HandEvent => ({ kind: 'press', x, y, on: 'w1', path, stay: false });
+  const { y } = at('b1.a50');
+
+  it('draws the stretch under the hand aside, to rows and half way between', () => {
+    const drag = (dy: number): HandEvent[] => [
+      on(55.5, y),
+      { kind: 'move', x: 56, y: y + dy / 2 },
+      { kind: 'move', x: 57, y: y + dy },
+      { kind: 'release', x: 57, y: y + dy },
+    ];
+    const { job: after, edits, hands } = run(drag(-1.6), bare);
+    expect(edits).toEqual(['bend']);
+    expect(after.board.jumpers.w1?.corners).toEqual([
+      { x: 50, y: y - 1.5 },
+      { x: 60, y: y - 1.5 },
+    ]);
+    expect(hands).toMatchObject({ chosen: 'w1', bend: null, laying: null });
+    // A hand that only trembles chooses.
+    expect(run(drag(0.3), bare).edits).toEqual([]);
+    // Drawn back, it is as it was.
+    expect(
+      run([...drag(-1.6).slice(0, 3), { kind: 'move', x: 55, y }, { kind: 'release', x: 55, y }], bare).edits,
+    ).toEqual([]);
+    expect(run([...drag(-1.6).slice(0, 3), key('Escape'), { kind: 'release', x: 57, y: y - 1.6 }], bare).edits).toEqual(
+      [],
+    );
+  });
+
+  it('meets the holes below a wire that is not chosen, and the wire once it is', () => {
+    const below: HandEvent = on(at('b1.a55').x, y);
+    expect(run([below], bare).hands).toMatchObject({ laying: 'b1.a55', bend: null });
+    const first: HandEvent[] = [on(55.5, y), { kind: 'release', x: 55.5, y }];
+    expect(run([...first, below], bare).hands).toMatchObject({ laying: null, bend: { id: 'w1', stretch: 0 } });
+    // Its ends are still there to be plugged elsewhere.
+    expect(run([...first, on(50, y)], bare).hands).toMatchObject({ plug: { id: 'w1', end: 'from' }, bend: null });
+  });
+});
+
 describe('keys', () => {
   it('step through everything on the board and back', () => {
     const forward = run([key('n'), key('n')]).hands.chosen;

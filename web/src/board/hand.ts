@@ -4,6 +4,7 @@ import {
   breadboardXY,
   type Clip,
   clipOf,
+  drawnAside,
   type Edit,
   type Finding,
   freeHoles,
@@ -16,6 +17,8 @@ import {
   noteOf,
   nudged,
   occupancyOf,
+  type Path,
+  type Point,
   parseHole,
   partOf,
   pasted,
@@ -35,6 +38,16 @@ export interface Carry {
   readonly follow: boolean;
 }
 
+/** A stretch of a jumper that is being drawn aside, to bend it: its way so far, and how far it was drawn. */
+export interface Bend {
+  readonly id: string;
+  readonly path: Path;
+  readonly stretch: number;
+  readonly grabX: number;
+  readonly grabY: number;
+  readonly by: Point;
+}
+
 /**
  * The state of a person's hands over the board: the cursor, what is chosen (a reference or a jumper's
  * id), the hole a jumper is being laid from, the part being carried. Holes are written `b1.e17`.
@@ -48,6 +61,7 @@ export interface Hands {
   /** The end of a jumper that is being plugged elsewhere; `laying` is then its other end. */
   readonly plug: { readonly id: string; readonly end: 'from' | 'to' } | null;
   readonly carry: Carry | null;
+  readonly bend: Bend | null;
   readonly frame: Frame | null;
 }
 
@@ -58,6 +72,7 @@ export const idleHands: Hands = {
   laying: null,
   plug: null,
   carry: null,
+  bend: null,
   frame: null,
 };
 
@@ -69,7 +84,7 @@ export function allChosen({ chosen, others }: Hands): readonly string[] {
 /** The hands with nothing begun and something else chosen. */
 function holding(hands: Hands, what: readonly string[]): Hands {
   const [chosen = null, ...others] = what;
-  return { ...hands, chosen, others, laying: null, plug: null, carry: null, frame: null };
+  return { ...hands, chosen, others, laying: null, plug: null, carry: null, bend: null, frame: null };
 }
 
 /** What happens to the hands. Places are in tenths of an inch on the mat; `on` is what lies there. */
@@ -79,6 +94,8 @@ export type HandEvent =
       readonly x: number;
       readonly y: number;
       readonly on: string | null;
+      /** The way of the jumper that lies there. */
+      readonly path?: Path | undefined;
       readonly stay: boolean;
       /** Adds to what is chosen, or begins a frame. */
       readonly add?: boolean;
@@ -134,7 +151,11 @@ function press(hands: Hands, event: Extract<HandEvent, { kind: 'press' }>, board
   }
   const plug = hole ? plugAt(hands, board, printHole(hole)) : null;
   if (plug) return { hands: plug };
-  if (jumper && !onHole) return { hands: { ...holding(hands, [jumper.id]), cursor: jumper.from } };
+  const isHeld = jumper !== undefined && jumper.id === hands.chosen && hands.others.length === 0;
+  if (jumper && (isHeld || !onHole)) {
+    const bend = event.path ? grabbed(jumper.id, event.path, x, y) : null;
+    return { hands: { ...holding(hands, [jumper.id]), cursor: jumper.from, bend } };
+  }
   const note = on === null ? undefined : noteOf(board, on);
   if (note) return { hands: { ...holding(hands, [note.id]), cursor: note.at } };
   if (!free) return { hands: { ...holding(hands, []), cursor: hole ? printHole(hole) : hands.cursor } };
@@ -161,6 +182,7 @@ function move(hands: Hands, { x, y }: { x: number; y: number }, board: Board): R
     const at = target(hands.carry, x, y, board);
     return at === hands.carry.at ? null : { hands: { ...hands, carry: { ...hands.carry, at } } };
   }
+  if (hands.bend) return drawn(hands, hands.bend, x, y);
   if (hands.frame) return { hands: { ...hands, frame: { ...hands.frame, x2: x, y2: y } } };
   if (hands.laying === null) return null;
   const hole = holeNear(x, y, board.breadboards);
@@ -201,6 +223,12 @@ function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board)
     const edit: Edit = { kind: 'move', ref: carry.ref, at: carry.at, turn: part.turn, follow: carry.follow };
     return { hands: { ...still, cursor: carry.at }, edit };
   }
+  if (hands.bend) {
+    const { id, by } = hands.bend;
+    const still = { ...hands, bend: null };
+    if (by.x === 0 && by.y === 0) return { hands: still };
+    return { hands: still, edit: { kind: 'bend', id, corners: cornersOf(hands.bend) } };
+  }
   if (hands.frame) {
     const found = within(board, { ...hands.frame, x2: x, y2: y });
     return { hands: holding(hands, [...new Set([...allChosen(hands), ...found])]) };
@@ -210,6 +238,38 @@ function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board)
   if (hands.laying === null || !hole || printHole(hole) === hands.laying) return null;
   return finish(hands, printHole(hole), board);
 }
+
+/** The stretch of a jumper's way that lies nearest to a place, in the hand. */
+function grabbed(id: string, path: Path, x: number, y: number): Bend {
+  const away = path.slice(1).map((q, i) => awayFrom(path[i] as Point, q, x, y));
+  return { id, path, stretch: away.indexOf(Math.min(...away)), grabX: x, grabY: y, by: { x: 0, y: 0 } };
+}
+
+/** How far a place is from a stretch, in tenths of an inch. */
+function awayFrom(p: Point, q: Point, x: number, y: number): number {
+  const [dx, dy] = [q.x - p.x, q.y - p.y];
+  const t = Math.max(0, Math.min(1, ((x - p.x) * dx + (y - p.y) * dy) / (dx * dx + dy * dy || 1)));
+  return Math.hypot(x - p.x - t * dx, y - p.y - t * dy);
+}
+
+/** How far the hand must go before a stretch goes with it, and to which places it goes: holes and half way between. */
+const LEAST_DRAW = 0.4;
+const GRID = 0.5;
+
+function drawn(hands: Hands, bend: Bend, x: number, y: number): Reaction | null {
+  const [p, q] = [bend.path[bend.stretch], bend.path[bend.stretch + 1]];
+  if (!p || !q) return null;
+  const onGrid = (from: number, way: number): number =>
+    Math.abs(way) < LEAST_DRAW ? 0 : Math.round((from + way) / GRID) * GRID - from;
+  const by = {
+    x: p.y === q.y ? 0 : onGrid(p.x === q.x ? p.x : (p.x + q.x) / 2, x - bend.grabX),
+    y: p.x === q.x ? 0 : onGrid(p.y === q.y ? p.y : (p.y + q.y) / 2, y - bend.grabY),
+  };
+  return by.x === bend.by.x && by.y === bend.by.y ? null : { hands: { ...hands, bend: { ...bend, by } } };
+}
+
+/** The corners that a jumper has when its stretch stays where it was drawn to. */
+export const cornersOf = ({ path, stretch, by }: Bend): readonly Point[] => drawnAside(path, stretch, by);
 
 /** From one hole to another over the mat, in tenths of an inch. */
 export function wayOf(from: string, to: string): { dx: number; dy: number } {

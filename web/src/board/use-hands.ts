@@ -1,6 +1,7 @@
 import { type Clip, type Edit, remedy, says } from '@saddlebag/core';
 import { type PointerEvent, useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
+import { waysOf } from '../kit/board/ways';
 import { type HandEvent, type Hands, idleHands, type Reaction, react } from './hand';
 
 /** What was copied last, on whichever job: it can be pasted into another. */
@@ -48,11 +49,12 @@ export function useHands() {
       const what =
         on?.getAttribute('data-ref') ?? on?.getAttribute('data-wire') ?? on?.getAttribute('data-note') ?? null;
       e.currentTarget.setPointerCapture(e.pointerId);
-      take({ kind: 'press', ...at, on: what, stay: e.altKey, add: e.shiftKey });
+      const path = what === null ? undefined : waysOf(session.job.board)?.get(what);
+      take({ kind: 'press', ...at, on: what, path, stay: e.altKey, add: e.shiftKey });
     },
     onPointerMove: (e: PointerEvent) => {
-      const { carry, laying, frame } = latest.current;
-      const at = carry || frame || laying !== null ? place(e) : null;
+      const { carry, bend, laying, frame } = latest.current;
+      const at = carry || bend || frame || laying !== null ? place(e) : null;
       if (at) take({ kind: 'move', ...at });
     },
     onPointerUp: (e: PointerEvent) => {
