@@ -45,9 +45,9 @@ export async function measureScreen(job: Job): Promise<ScreenFigures | null> {
 
 /**
  * The time from frame to frame, in ms, on the board of a job while nothing happens, and while in each frame another
- * signal, or the supply, is lit or let go: median and ninth decile. Null where Chromium or the built server is missing.
+ * signal, or the supply, is lit or let go, or the wheel zooms: median and ninth decile. Null where Chromium or the built server is missing.
  */
-export async function measureFrames(job: Job): Promise<Record<'still' | 'signals' | 'rails', Frames> | null> {
+export async function measureFrames(job: Job): Promise<Record<'still' | 'signals' | 'rails' | 'zoom', Frames> | null> {
   if (!isThere()) return null;
   const { base, child } = await serve();
   const { browser, stop } = await launch();
@@ -58,9 +58,12 @@ export async function measureFrames(job: Job): Promise<Record<'still' | 'signals
     const wires = Object.keys(job.board.jumpers).length;
     await p.page.waitForFunction((n) => document.querySelectorAll('[data-wire]').length === n, {}, wires);
     await p.quiet();
-    const still = await p.page.evaluate(framesWhileLighting, null);
-    const signals = await p.page.evaluate(framesWhileLighting, 'signals' as const);
-    return { still, signals, rails: await p.page.evaluate(framesWhileLighting, 'rails' as const) };
+    const frames = (what: 'still' | 'signals' | 'rails' | 'zoom'): Promise<Frames> =>
+      p.page.evaluate(framesDuring, what);
+    const still = await frames('still');
+    const signals = await frames('signals');
+    const rails = await frames('rails');
+    return { still, signals, rails, zoom: await frames('zoom') };
   } finally {
     await stop();
     child.kill();
@@ -82,8 +85,8 @@ async function bringsIn(p: Person, job: Job): Promise<void> {
   await p.brings(path);
 }
 
-/** Runs in the page: points in each frame at another wire, every third time at none. */
-async function framesWhileLighting(what: 'signals' | 'rails' | null): Promise<Frames> {
+/** Runs in the page: in each frame points at another wire, every third time at none, or turns the wheel. */
+async function framesDuring(what: 'still' | 'signals' | 'rails' | 'zoom'): Promise<Frames> {
   const drawing = document.querySelector('[role=img][aria-label^=board]') as Element;
   const isRail = (e: Element): boolean => ['0', '1'].includes(e.getAttribute('data-signal') ?? '');
   const wires = [...document.querySelectorAll('[data-wire]')].filter((e) => isRail(e) === (what === 'rails'));
@@ -93,7 +96,12 @@ async function framesWhileLighting(what: 'signals' | 'rails' | null): Promise<Fr
     const now = await new Promise<number>((done) => requestAnimationFrame(done));
     if (i > 0) taken.push(now - before);
     before = now;
-    if (what === null) continue;
+    if (what === 'still') continue;
+    if (what === 'zoom') {
+      const turn = { deltaY: i % 40 < 20 ? -20 : 20, ctrlKey: true, clientX: 640, clientY: 320 };
+      drawing.dispatchEvent(new WheelEvent('wheel', { ...turn, bubbles: true, cancelable: true }));
+      continue;
+    }
     const [on, kind] = i % 3 === 2 ? [drawing, 'pointerout'] : [wires[(7 * i) % wires.length], 'pointerover'];
     on?.dispatchEvent(new PointerEvent(kind as string, { bubbles: true, relatedTarget: document.body }));
   }

@@ -134,6 +134,98 @@ describe('hands', () => {
     expect(p.complaints).toEqual([]);
   });
 
+  it('see what they are at, wherever it is on the mat, and zoom about the place they point at', async () => {
+    const p = await newcomer();
+    await p.takes('Gate votes');
+    await p.turnsTo('board');
+    await p.sees('[data-wire=w91]');
+    const middle = (what: string): Promise<{ x: number; y: number }> =>
+      p.page.$eval(what, (e) => {
+        const box = e.getBoundingClientRect();
+        return { x: box.left + box.width / 2, y: box.top + box.height / 2 };
+      });
+    const isInSight = async (what: string): Promise<boolean> => {
+      const { y } = await middle(what);
+      return y > 148 && y < 538;
+    };
+    expect(await isInSight('[data-ref=U5]')).toBe(false);
+    await p.presses('Fit');
+    await p.quiet();
+    expect([await isInSight('[data-ref=U5]'), await isInSight('[data-ref=S1]')]).toEqual([true, true]);
+    await p.presses('Fit');
+    await p.page.mouse.move(640, 330);
+    // The first in the list is on the first board, the last of all on the second.
+    await p.page.focus('[role=application]');
+    await p.keys('n');
+    await p.quiet();
+    expect(await isInSight('[data-ref=C1]')).toBe(true);
+    await p.keys('Shift+N');
+    await p.reads('b2.j28 > b2.top-29');
+    expect([await isInSight('[data-ref=C1]'), await isInSight('[data-wire=w91]')]).toEqual([false, true]);
+    const before = await middle('[data-ref=U1]');
+    const width = await p.page.$eval('[data-ref=U1]', (e) => e.getBoundingClientRect().width);
+    await p.page.mouse.move(before.x, before.y);
+    await p.page.keyboard.down('Control');
+    await p.page.mouse.wheel({ deltaY: -200 });
+    await p.page.keyboard.up('Control');
+    // Stretched at once, painted in its new size when the wheel rests.
+    await p.page.waitForFunction(
+      (old) =>
+        !document.querySelector('[style*="scale("]') &&
+        (document.querySelector('[data-ref=U1]')?.getBoundingClientRect().width ?? 0) > 1.3 * old,
+      {},
+      width,
+    );
+    const after = await middle('[data-ref=U1]');
+    expect(Math.hypot(after.x - before.x, after.y - before.y)).toBeLessThan(3);
+    // The middle button draws the mat along.
+    await p.page.mouse.down({ button: 'middle' });
+    await p.page.mouse.move(before.x - 60, before.y + 20, { steps: 3 });
+    await p.page.mouse.up({ button: 'middle' });
+    const drawn = await middle('[data-ref=U1]');
+    expect(Math.hypot(drawn.x - after.x + 60, drawn.y - after.y - 20)).toBeLessThan(3);
+    // A finding on the second board is shown there.
+    await p.tellsBoard('turn U5');
+    await p.turnsTo('inspect');
+    await p.reads('U5');
+    await p.page.waitForFunction(() => {
+      const box = document.querySelector('[data-ref=U5]')?.getBoundingClientRect();
+      return box !== undefined && box.top > 140 && box.bottom < 760;
+    });
+    expect(p.complaints).toEqual([]);
+  });
+
+  it('zoom with two fingers on a tablet, and nothing is laid by it; one finger still lays a jumper', async () => {
+    const p = await newcomer();
+    await p.goes();
+    await p.presses('New job');
+    await p.sees('nav[aria-label=steps]');
+    await p.turnsTo('board');
+    await p.tellsBoard('seat led');
+    const client = await p.page.createCDPSession();
+    const touch = async (type: 'touchStart' | 'touchMove' | 'touchEnd', ...at: [number, number][]): Promise<void> => {
+      const touchPoints = at.map(([x, y], id) => ({ x, y, id }));
+      await client.send('Input.dispatchTouchEvent', { type, touchPoints });
+    };
+    const width = (): Promise<number> => p.page.$eval('[data-ref=D1]', (e) => e.getBoundingClientRect().width);
+    const before = await width();
+    const free = await p.hole(40, 12);
+    await touch('touchStart', [free.x, free.y]);
+    await touch('touchStart', [free.x, free.y], [free.x + 80, free.y]);
+    for (const by of [20, 40, 80]) await touch('touchMove', [free.x - by / 2, free.y], [free.x + 80 + by / 2, free.y]);
+    await touch('touchEnd');
+    await expect.poll(width, { timeout: 5000 }).toBeGreaterThan(1.8 * before);
+    await p.page.waitForFunction(() => !document.querySelector('[style*="scale("]'));
+    expect(await p.page.$$('[data-wire]')).toHaveLength(0);
+    const [from, to] = [await p.hole(40, 12), await p.hole(42, 12)];
+    await touch('touchStart', [from.x, from.y]);
+    await touch('touchMove', [(from.x + to.x) / 2, from.y]);
+    await touch('touchMove', [to.x, to.y]);
+    await touch('touchEnd');
+    await p.page.waitForFunction(() => document.querySelectorAll('[data-wire]').length === 1);
+    expect(p.complaints).toEqual([]);
+  });
+
   it('work boards of other kinds: a push-button and a display beside each other, pressed under power', async () => {
     const p = await newcomer();
     await p.goes();

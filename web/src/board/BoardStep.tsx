@@ -2,10 +2,13 @@ import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
 import {
   benchParts,
   chips,
+  type Edit,
   isBare,
   isOutdated,
+  leadsOf,
   type Packing,
   partNumber,
+  printHole,
   readCommand,
   remedy,
   says,
@@ -15,6 +18,8 @@ import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
+import type { BoardScene } from '../kit/board/scene';
+import { type Spot, spotsAt, spotsOfThings } from '../kit/board/spots';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { pin } from '../kit/follow';
 import { BoardsMenu } from './BoardsMenu';
@@ -66,6 +71,10 @@ export default function BoardStep() {
     () => new Set(hands.chosen === null ? [] : [hands.chosen, ...hands.others]),
     [hands.chosen, hands.others],
   );
+  const inSight = useMemo(
+    () => sightOf(scene, chosen, hands.cursor, next?.step?.edit ?? null),
+    [scene, chosen, hands.cursor, next],
+  );
   const say = (text: string): boolean => {
     const read = readCommand(
       job.board,
@@ -80,6 +89,8 @@ export default function BoardStep() {
     <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
       <BoardMat
         scene={scene}
+        inSight={inSight}
+        onPinch={() => take({ kind: 'key', key: 'Escape', shift: false })}
         tools={
           <BoardTools
             onSay={say}
@@ -95,6 +106,7 @@ export default function BoardStep() {
           ref={region}
           h="100%"
           position="relative"
+          touchAction="none"
           tabIndex={0}
           role="application"
           aria-label="board; arrows move the cursor, Enter lays a jumper, N steps through the parts"
@@ -132,6 +144,18 @@ export default function BoardStep() {
       </Flex>
     </Flex>
   );
+}
+
+/** What should be in view: what comes next when the person is led, otherwise what is chosen, otherwise the cursor. */
+function sightOf(scene: BoardScene, chosen: ReadonlySet<string>, cursor: string, next: Edit | null): Spot[] {
+  const holes = (...all: string[]): Spot[] =>
+    spotsAt(
+      all.map((hole) => ({ kind: 'hole', hole })),
+      scene,
+    );
+  if (next?.kind === 'lay-jumper') return holes(next.jumper.from, next.jumper.to);
+  if (next?.kind === 'seat') return holes(...leadsOf(next.part).flatMap(({ hole }) => (hole ? [printHole(hole)] : [])));
+  return chosen.size > 0 ? spotsOfThings(chosen, scene) : holes(cursor);
 }
 
 /** The signal of what is chosen, or of the strip at the cursor. */

@@ -1,8 +1,8 @@
-import { type Edit, floorKindOf, hasFixed, nothingHeld, remedy, says } from '@saddlebag/core';
+import { type Board, type Edit, floorKindOf, hasFixed, nothingHeld, remedy, says } from '@saddlebag/core';
 import { useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { tell } from '../kit/notices';
-import { callback, runLong } from '../workers/stages';
+import { callback, runLong, stages } from '../workers/stages';
 
 /** Laying out in the worker: how far it is, and what can be begun or stopped. */
 export interface LayingOut {
@@ -13,6 +13,15 @@ export interface LayingOut {
   /** Brings the board up to the packing and keeps what it can. */
   readonly update: () => void;
   readonly stop: () => void;
+}
+
+/** The wires of a board in words: how many and how long, against the least for the same seats, and their crossings. */
+async function wiresOf(board: Board): Promise<string> {
+  const { laid, bound, crossings } = await stages().measure(board);
+  const many = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`;
+  const [metres, times] = [(laid * 2.54) / 1000, laid / Math.max(1, bound)];
+  const wires = many(Object.keys(board.jumpers).length, 'wire');
+  return `${wires}, ${metres.toFixed(2)} m in all, ${times.toFixed(2)} of the least; ${many(crossings, 'crossing')}.`;
 }
 
 /** Lays the job's packing out, long work off the screen's thread; what comes of it is one edit; `onLaid` is told when it is done. */
@@ -28,9 +37,11 @@ export function useLayOut(onLaid?: () => void): LayingOut {
     working.current = control;
     setShare(0);
     make(control.signal)
-      .then(({ edit, says: text }) => {
-        if (edit && !control.signal.aborted && session.dispatch(edit).ok) onLaid?.();
-        if (text !== null) tell(text);
+      .then(async ({ edit, says: text }) => {
+        const laid = edit && !control.signal.aborted && session.dispatch(edit).ok;
+        if (laid) onLaid?.();
+        if (laid && edit.kind === 'lay-out') tell(`${text ?? 'Laid out.'} ${await wiresOf(edit.board)}`);
+        else if (text !== null) tell(text);
       })
       .catch((e: unknown) => {
         if (!control.signal.aborted) tell(`The layout failed: ${String(e)}`);

@@ -5,6 +5,7 @@ import { readBoard, useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
+import { spotsOfThings } from '../kit/board/spots';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { NoBoard } from '../kit/NoBoard';
 import { Panel } from '../kit/Panel';
@@ -55,6 +56,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
     const stage = card.stages[current];
     return new Set(stage ? [...stage.parts, ...stage.jumpers] : []);
   }, [card, current]);
+  const inSight = useMemo(() => spotsOfThings(chosen, scene), [chosen, scene]);
   return (
     <>
       <Flex flex="1" minW="0" gap="10px" css={{ '@media print': { display: 'none' } }}>
@@ -101,6 +103,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
         <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
           <BoardMat
             scene={scene}
+            inSight={inSight}
             tools={
               <Text fontFamily="heading" fontWeight="600" fontSize="16px">
                 After stage {current + 1}

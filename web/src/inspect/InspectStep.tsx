@@ -8,6 +8,7 @@ import { Ask } from '../kit/Ask';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
 import { FindingMarks } from '../kit/board/FindingMarks';
+import { spotsAt } from '../kit/board/spots';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { FindingLine } from '../kit/FindingLine';
 import { NoBoard } from '../kit/NoBoard';
@@ -30,6 +31,7 @@ export default function InspectStep() {
   useEffect(() => {
     list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' });
   });
+  const inSight = useMemo(() => (chosen ? spotsAt(chosen.places, scene) : []), [chosen, scene]);
   const mend = (f: Finding): void => {
     const command = f.fix === undefined ? null : readCommand(job.board, f.fix);
     if (!command) return;
@@ -118,6 +120,7 @@ export default function InspectStep() {
       </Panel>
       <BoardMat
         scene={scene}
+        inSight={inSight}
         tools={
           <Text fontFamily="heading" fontWeight="600" fontSize="16px">
             The board

@@ -5,6 +5,7 @@ import {
   chipLibrary,
   compareDesigns,
   countChips,
+  crossingsOf,
   extractNets,
   type FamilyId,
   type Form,
@@ -24,6 +25,7 @@ import {
   tableOf,
   type Way,
   walkTable,
+  wireLength,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 import type { WalkProgress } from '../workers/protocol';
@@ -49,6 +51,7 @@ const api = {
     laidAround(board, packing, netlist, held, kind),
   update: broughtUpTo,
   route: routeJumpers,
+  measure: (board: Board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
   countStages: (board: Board, packing: Packing, netlist: Netlist) => buildCard(board, packing, netlist).stages.length,
   inspect: inspectJob,
   async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {

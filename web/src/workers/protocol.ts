@@ -23,6 +23,7 @@ import type {
   Update,
   WalkedRow,
   Way,
+  WireLength,
 } from '@saddlebag/core';
 
 /** Rows of a walk that are told at once, and how many there are in all. */
@@ -66,6 +67,8 @@ export interface StagesApi {
   ): Update;
   update(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind, tell: (share: number) => void): Update;
   route(board: Board): Paths;
+  /** How long its wires are against the least, in tenths of an inch, and how often they cross. */
+  measure(board: Board): WireLength & { readonly crossings: number };
   /** How many stages the build card has. */
   countStages(board: Board, packing: Packing, netlist: Netlist): number;
   inspect(job: Job, packing: Packing | null): readonly Finding[];

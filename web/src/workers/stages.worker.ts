@@ -4,6 +4,7 @@ import {
   chipLibrary,
   compareDesigns,
   countChips,
+  crossingsOf,
   extractNets,
   inspectJob,
   laidAround,
@@ -17,6 +18,7 @@ import {
   tableOf,
   type WalkedRow,
   walkTable,
+  wireLength,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 import * as Comlink from 'comlink';
@@ -52,6 +54,7 @@ const api: StagesApi = {
     laidAround(board, packing, netlist, held, kind, seldom(tell)),
   update: (board, packing, netlist, kind, tell) => broughtUpTo(board, packing, netlist, kind, seldom(tell)),
   route: routeJumpers,
+  measure: (board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
   countStages: (board, packing, netlist) => buildCard(board, packing, netlist).stages.length,
   inspect: inspectJob,
   async walk(board, netlist, tell) {

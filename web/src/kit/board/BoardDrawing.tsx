@@ -64,7 +64,7 @@ export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: Bo
       aria-label={title}
       onPointerOver={(e) => pointAt(signalUnder(e.target))}
       onPointerLeave={() => pointAt(null)}
-      style={{ position: 'relative', width: '100%', height: '100%', touchAction: 'none', userSelect: 'none' }}
+      style={{ position: 'relative', width: '100%', height: '100%', userSelect: 'none' }}
     >
       <Sheet viewBox={viewBox} svgRef={svgRef}>
         <Ground scene={scene} numbered={!overlay.levelOf} />
@@ -173,7 +173,7 @@ const Wires = memo(function Wires({ scene, ...look }: BoardProps) {
   return scene.wires.map((wire) => wireIn(wire, look));
 }, sameLook);
 
-/** The wires of the signal that is followed, by colour; those that are chosen stand out as ever. */
+/** The wires of the signal that is followed, by colour, and those that are chosen, whatever they carry. */
 function LitWires({ scene, ...look }: BoardProps) {
   const followed = useFollowed();
   if (followed === null) return null;
@@ -185,7 +185,7 @@ function LitWires({ scene, ...look }: BoardProps) {
       {[...colours].map((own) => (
         <WiresTogether key={own} wires={lit.filter((wire) => colourOf(wire, look) === own)} colour={own} />
       ))}
-      <g pointerEvents="none">{lit.filter(isChosen).map((wire) => wireIn(wire, look))}</g>
+      <g pointerEvents="none">{scene.wires.filter(isChosen).map((wire) => wireIn(wire, look))}</g>
     </>
   );
 }

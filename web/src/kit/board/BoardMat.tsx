@@ -1,24 +1,31 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
+import { useKeys } from '../../app/keys';
 import { viewBoxOf } from './BoardDrawing';
 import type { BoardScene } from './scene';
+import type { Spot } from './spots';
+import { useSight } from './use-sight';
+import { useZoom, zoomKeys } from './use-zoom';
 
-/** Widths of the drawing against the mat's, smallest first; the first fits. */
-const zooms = [1, 1.5, 2, 3] as const;
-
-/** The felt mat a board lies on: as wide as the mat allows, larger by steps; scrolls inside itself. */
-export function BoardMat({
-  scene,
-  children,
-  tools,
-}: {
+interface BoardMatProps {
   readonly scene: BoardScene;
   readonly children: ReactNode;
   readonly tools?: ReactNode;
-}) {
-  const [zoom, setZoom] = useState(0);
+  /** What comes into view when it changes, unless the person is just pointing at the mat. */
+  readonly inSight?: readonly Spot[];
+  /** Two fingers are on the mat: whatever one of them began is off. */
+  readonly onPinch?: () => void;
+}
+
+/**
+ * The felt mat a board lies on: as wide as the mat allows, or any other size; it scrolls inside itself. A wheel with Ctrl and two
+ * fingers zoom about their place, the middle button draws the mat along.
+ */
+export function BoardMat({ scene, children, tools, inSight, onPinch }: BoardMatProps) {
   const box = viewBoxOf(scene);
-  const percent = (zooms[zoom] ?? 1) * 100;
+  const { scroller, content, zoom, by, fit, hands } = useZoom(box.width / box.height, onPinch);
+  useSight(scroller, content, box, inSight);
+  useKeys((e) => zoomKeys(e, by));
   return (
     <Flex
       direction="column"
@@ -34,22 +41,27 @@ export function BoardMat({
       <Flex align="center" gap="8px" px="10px" minH="38px" flexShrink={0}>
         {tools}
         <Flex ml="auto" gap="4px">
-          <Button aria-label="smaller" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}>
+          <Button aria-label="smaller" title="smaller: −" disabled={zoom.isLeast} onClick={() => by(-1)}>
             −
           </Button>
-          <Button onClick={() => setZoom(0)} disabled={zoom === 0}>
+          <Button title="the whole mat; again: as wide as it goes" onClick={fit}>
             Fit
           </Button>
-          <Button aria-label="larger" disabled={zoom === zooms.length - 1} onClick={() => setZoom(zoom + 1)}>
+          <Button aria-label="larger" title="larger: +" disabled={zoom.isMost} onClick={() => by(1)}>
             +
           </Button>
         </Flex>
       </Flex>
-      <Box flex="1" minH="0" overflow="auto" tabIndex={-1} px="4px" pb="4px" display="flex">
+      <Box ref={scroller} flex="1" minH="0" overflow="auto" tabIndex={-1} px="4px" pb="4px" display="flex" {...hands}>
         <Box
+          ref={content}
           m="auto"
           flexShrink={0}
-          style={{ width: `${percent}%`, aspectRatio: `${box.width} / ${box.height}`, willChange: 'transform' }}
+          style={{
+            width: `${100 * zoom.scale}%`,
+            aspectRatio: `${box.width} / ${box.height}`,
+            willChange: 'transform',
+          }}
         >
           {children}
         </Box>

@@ -1,41 +1,8 @@
-import { type Finding, holeXY, parseHole, says } from '@saddlebag/core';
+import { type Finding, says } from '@saddlebag/core';
 import { colour } from '../../app/colours';
 import { SvgText } from '../SvgText';
 import type { BoardScene } from './scene';
-
-interface Spot {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-/** Where on the mat a finding stands: each of its places that is on the board. */
-export function spotsOf(finding: Finding, scene: BoardScene): Spot[] {
-  return finding.places.flatMap((place): Spot[] => {
-    if (place.kind === 'hole') {
-      const hole = parseHole(place.hole);
-      return hole ? [around(holeXY(hole))] : [];
-    }
-    if (place.kind === 'pin') {
-      const pin = scene.parts.flatMap((p) => p.pins).find((p) => p.pin === place.pin);
-      return pin ? [around(pin)] : [];
-    }
-    if (place.kind === 'part') {
-      const part = scene.parts.find((p) => p.ref === place.ref);
-      return part ? [{ x: part.x - 0.5, y: part.y - 0.5, width: part.width + 1, height: part.height + 1 }] : [];
-    }
-    const wire = place.kind === 'jumper' ? scene.wires.find((w) => w.id === place.id) : undefined;
-    return wire ? [wire.path[0], wire.path[wire.path.length - 1]].flatMap((p) => (p ? [around(p)] : [])) : [];
-  });
-}
-
-const around = ({ x, y }: { readonly x: number; readonly y: number }): Spot => ({
-  x: x - 0.65,
-  y: y - 0.65,
-  width: 1.3,
-  height: 1.3,
-});
+import { spotsAt } from './spots';
 
 interface FindingMarksProps {
   readonly findings: readonly Finding[];
@@ -48,7 +15,7 @@ export function FindingMarks({ findings, chosen, scene }: FindingMarksProps) {
   return (
     <g pointerEvents="none">
       {findings.flatMap((f) =>
-        spotsOf(f, scene).map((s) => {
+        spotsAt(f.places, scene).map((s) => {
           const bold = f === chosen;
           return (
             <rect
@@ -73,7 +40,7 @@ export function FindingMarks({ findings, chosen, scene }: FindingMarksProps) {
 }
 
 function Flag({ finding, scene }: { readonly finding: Finding; readonly scene: BoardScene }) {
-  const [spot] = spotsOf(finding, scene);
+  const [spot] = spotsAt(finding.places, scene);
   if (!spot) return null;
   const text = says(finding);
   const shown = text.length > 64 ? `${text.slice(0, 62)}…` : text;

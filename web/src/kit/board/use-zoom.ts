@@ -1,0 +1,168 @@
+import type { Point } from '@saddlebag/core';
+import { type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { isWriting } from '../../app/keys';
+import { bounded, type Fingers, LEAST, MOST, pinched, stepFrom, wholeScale } from './zoom';
+
+/** What a notch of a wheel is worth: a hundred points halve or double in four. */
+const WHEEL = 400;
+
+/** Takes `+` and `-` for the mat, unless something is being written or the browser is meant. */
+export function zoomKeys(e: KeyboardEvent, by: (step: 1 | -1) => void): boolean {
+  if (isWriting(e.target) || e.ctrlKey || e.metaKey || e.altKey) return false;
+  if (e.key === '+' || e.key === '=') by(1);
+  else if (e.key === '-') by(-1);
+  else return false;
+  return true;
+}
+
+/** How long a wheel or two fingers must rest until the drawing is painted in its new size, in milliseconds. */
+const REST_MS = 140;
+
+/** A zoom under way: the painted drawing is stretched about a place, given as shares of its size, and goes along with it. */
+interface Stretch {
+  times: number;
+  readonly share: Point;
+  /** Where the place lay when it began, and where it is to lie now. */
+  readonly from: Point;
+  at: Point;
+  rest: ReturnType<typeof setTimeout> | undefined;
+}
+
+/**
+ * The size of a drawing on its mat and the ways to change it; what lies under the pointer stays there. A wheel and two
+ * fingers stretch what is painted, which costs nothing however large the board is; it is painted anew when they rest.
+ */
+export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const content = useRef<HTMLDivElement>(null);
+  const [scale, setScale] = useState(1);
+  const anchor = useRef<Pick<Stretch, 'share' | 'at'> | null>(null);
+  const stretch = useRef<Stretch | null>(null);
+  const shareAt = (at: Point): Point => {
+    const box = content.current?.getBoundingClientRect();
+    return box && box.width > 0
+      ? { x: (at.x - box.left) / box.width, y: (at.y - box.top) / box.height }
+      : { x: 0.5, y: 0.5 };
+  };
+  const to = (next: number): void => {
+    const view = scroller.current?.getBoundingClientRect();
+    if (!view) return;
+    const at = { x: view.left + view.width / 2, y: view.top + view.height / 2 };
+    anchor.current = { share: shareAt(at), at };
+    setScale(bounded(next));
+  };
+  const settle = (): void => {
+    const done = stretch.current;
+    stretch.current = null;
+    if (!done) return;
+    anchor.current = done;
+    setScale((now) => bounded(now * done.times));
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the drawing has its new size once the scale has changed
+  useLayoutEffect(() => {
+    const [wanted, box] = [anchor.current, content.current];
+    if (!wanted || !box) return;
+    anchor.current = null;
+    box.style.transform = '';
+    const { left, top, width, height } = box.getBoundingClientRect();
+    const { share, at } = wanted;
+    scroller.current?.scrollBy(left + share.x * width - at.x, top + share.y * height - at.y);
+  }, [scale]);
+  useEffect(() => () => clearTimeout(stretch.current?.rest), []);
+  const stretched = (times: number, about: Point): void => {
+    const box = content.current;
+    if (!box) return;
+    stretch.current ??= { times: 1, share: shareAt(about), from: about, at: about, rest: undefined };
+    const now = stretch.current;
+    now.times = bounded(scale * now.times * times) / scale;
+    show(box, now);
+    clearTimeout(now.rest);
+    now.rest = setTimeout(settle, REST_MS);
+  };
+  const along = ({ x, y }: Point): void => {
+    const now = stretch.current;
+    if (now && content.current) {
+      now.at = { x: now.at.x + x, y: now.at.y + y };
+      show(content.current, now);
+    } else scroller.current?.scrollBy(-x, -y);
+  };
+  const latest = useRef(stretched);
+  latest.current = stretched;
+  useEffect(() => {
+    const element = scroller.current;
+    const onWheel = (e: WheelEvent): void => {
+      if (!e.ctrlKey) return;
+      // Not passive: the browser would zoom the page.
+      e.preventDefault();
+      latest.current(2 ** (-e.deltaY / WHEEL), { x: e.clientX, y: e.clientY });
+    };
+    element?.addEventListener('wheel', onWheel, { passive: false });
+    return () => element?.removeEventListener('wheel', onWheel);
+  }, []);
+  const fit = (): void => {
+    const view = scroller.current;
+    if (!view) return;
+    const whole = wholeScale({ width: view.clientWidth, height: view.clientHeight }, ratio);
+    to(Math.abs(scale - whole) < 0.01 ? 1 : whole);
+  };
+  return {
+    scroller,
+    content,
+    zoom: { scale, isLeast: scale <= LEAST, isMost: scale >= MOST },
+    by: (step: 1 | -1) => to(stepFrom(scale, step)),
+    fit,
+    hands: useDrawing(along, stretched, onPinch),
+  };
+}
+
+function show(box: HTMLElement, { times, share, from, at }: Stretch): void {
+  box.style.transformOrigin = `${100 * share.x}% ${100 * share.y}%`;
+  box.style.transform = `translate(${at.x - from.x}px, ${at.y - from.y}px) scale(${times})`;
+}
+
+/** Handlers that draw the mat along with the middle button, or with two fingers, which also zoom. */
+function useDrawing(
+  along: (way: Point) => void,
+  zoom: (times: number, about: Point) => void,
+  onPinch: (() => void) | undefined,
+) {
+  const down = useRef(new Map<number, Point>());
+  const before = useRef<Fingers | null>(null);
+  const fingers = (): Fingers | null => {
+    const [a, b] = [...down.current.values()];
+    return a && b ? [a, b] : null;
+  };
+  const lift = (e: PointerEvent): void => {
+    down.current.delete(e.pointerId);
+    before.current = fingers();
+  };
+  return {
+    onPointerDownCapture: (e: PointerEvent) => {
+      if (e.pointerType !== 'touch' && e.button !== 1) return;
+      down.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
+      before.current = fingers();
+      if (before.current) onPinch?.();
+      if (before.current || e.button === 1) e.stopPropagation();
+      if (e.button !== 1) return;
+      // The browser's own scrolling by the middle button would come in between.
+      e.preventDefault();
+      e.currentTarget.setPointerCapture(e.pointerId);
+    },
+    onPointerMoveCapture: (e: PointerEvent): void => {
+      const last = down.current.get(e.pointerId);
+      if (!last) return;
+      const now = { x: e.clientX, y: e.clientY };
+      down.current.set(e.pointerId, now);
+      if (e.pointerType !== 'touch') along({ x: now.x - last.x, y: now.y - last.y });
+      const [old, pair] = [before.current, fingers()];
+      if (!old || !pair) return;
+      e.stopPropagation();
+      before.current = pair;
+      const { times, about, along: way } = pinched(old, pair);
+      along(way);
+      zoom(times, about);
+    },
+    onPointerUpCapture: lift,
+    onPointerCancelCapture: lift,
+  };
+}
