@@ -1,18 +1,5 @@
-import { Box, Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
-import {
-  benchParts,
-  chips,
-  type Edit,
-  isBare,
-  isOutdated,
-  leadsOf,
-  type Packing,
-  partNumber,
-  printHole,
-  readCommand,
-  remedy,
-  says,
-} from '@saddlebag/core';
+import { Box, Flex } from '@chakra-ui/react';
+import { type Edit, isBare, leadsOf, printHole, readCommand, remedy, says } from '@saddlebag/core';
 import { useMemo, useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
@@ -22,17 +9,16 @@ import type { BoardScene } from '../kit/board/scene';
 import { type Spot, spotsAt, spotsOfThings } from '../kit/board/spots';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { pin } from '../kit/follow';
-import { BoardsMenu } from './BoardsMenu';
+import { BareBoard } from './BareBoard';
+import { BoardTools } from './BoardTools';
 import { ChosenPanel } from './ChosenPanel';
 import { Ghost } from './Ghost';
 import { idleHands } from './hand';
 import { LeadGhost } from './LeadGhost';
 import { LeadPanel } from './LeadPanel';
-import { Pictures } from './Pictures';
 import { SignalsPanel } from './SignalsPanel';
 import { ThingsPanel } from './ThingsPanel';
 import { useHands } from './use-hands';
-import { type LayingOut, useLayOut } from './use-lay-out';
 import { useLead } from './use-lead';
 
 /** The board under the person's hands: by mouse, by key, and by typing pins. */
@@ -173,152 +159,4 @@ function signalAt(
   );
   const net = nets.ofStrip.get(strip);
   return net === undefined ? undefined : names.get(net);
-}
-
-interface BoardToolsProps {
-  readonly onSay: (text: string) => boolean;
-  readonly onDispatch: ReturnType<typeof useHands>['dispatch'];
-  readonly line: React.RefObject<HTMLInputElement | null>;
-  readonly refusal: string | null;
-  readonly led: boolean;
-  readonly onLead: () => void;
-}
-
-function BoardTools({ onSay, onDispatch, line, refusal, led, onLead }: BoardToolsProps) {
-  const { job } = useJobView();
-  const packing = usePackingToLay();
-  const [text, setText] = useState('');
-  const laying = useLayOut();
-  return (
-    <>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (onSay(text)) setText('');
-        }}
-      >
-        <Input
-          ref={line}
-          aria-label="type to the board"
-          placeholder="U1.8 > U3.2"
-          _placeholder={{ color: 'soft' }}
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          fontFamily="mono"
-          fontSize="13px"
-          h="28px"
-          w="190px"
-          bg="card"
-          borderColor="line"
-          maxLength={80}
-        />
-      </form>
-      <SeatMenu onSeat={(part) => onSay(`seat ${part}`)} />
-      <BoardsMenu onSay={onSay} />
-      {!isBare(job.board) && packing && (
-        <>
-          {isOutdated(job, packing) && (
-            <Button variant="solid" onClick={laying.update}>
-              Bring up to date
-            </Button>
-          )}
-          <Button onClick={laying.afresh}>Lay out afresh</Button>
-        </>
-      )}
-      {packing && (
-        <Button variant={led ? 'solid' : 'outline'} aria-pressed={led} onClick={onLead}>
-          Lead me
-        </Button>
-      )}
-      {!isBare(job.board) && <Button onClick={() => onDispatch({ kind: 'clear-board' })}>Clear</Button>}
-      <Pictures />
-      <Progress laying={laying} />
-      <Text role="status" fontSize="12.5px" color="bad" truncate title={refusal ?? undefined} minW="0">
-        {refusal}
-      </Text>
-    </>
-  );
-}
-
-const seatable = [
-  ...benchParts.map((p) => ({ name: p.id, title: p.title })),
-  ...chips.map((c) => ({ name: partNumber(c.base, 'HC'), title: c.title })),
-];
-
-function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }) {
-  return (
-    <NativeSelect.Root size="xs" width="112px">
-      <NativeSelect.Field
-        aria-label="seat a part"
-        value=""
-        bg="card"
-        borderColor="line"
-        h="28px"
-        fontSize="13px"
-        onChange={(e) => onSeat(e.target.value)}
-      >
-        <option value="">Seat a …</option>
-        {seatable.map(({ name, title }) => (
-          <option key={name} value={name}>
-            {name === title ? name : `${name}: ${title}`}
-          </option>
-        ))}
-      </NativeSelect.Field>
-    </NativeSelect.Root>
-  );
-}
-
-/** How far a layout is, with a way to stop it. */
-function Progress({ laying: { share, stop } }: { readonly laying: LayingOut }) {
-  if (share === null) return null;
-  return (
-    <Flex align="center" gap="6px" role="status">
-      <Text fontSize="12.5px">laying out {Math.round(100 * share)} %</Text>
-      <Button onClick={stop}>Stop</Button>
-    </Flex>
-  );
-}
-
-/** The packing, once the sheet has something to lay out. */
-function usePackingToLay(): Packing | null {
-  const { packing, reading } = useJobView();
-  return (reading?.design.outputs.length ?? 0) > 0 ? packing : null;
-}
-
-/** What to do with an empty board. */
-function BareBoard({ onLead }: { readonly onLead: () => void }) {
-  const ready = usePackingToLay() !== null;
-  const laying = useLayOut();
-  return (
-    <Flex position="absolute" inset="0" align="center" justify="center" pointerEvents="none">
-      <Box
-        bg="card"
-        borderWidth="1px"
-        borderColor="line"
-        rounded="10px"
-        p="18px 22px"
-        textAlign="center"
-        pointerEvents="auto"
-        onPointerDown={(e) => e.stopPropagation()}
-      >
-        <Text fontFamily="heading" fontWeight="600" fontSize="18px">
-          The board is bare
-        </Text>
-        <Text color="soft" mb="12px" maxW="360px">
-          {ready
-            ? 'Have everything laid out, be led through it, or seat parts and lay jumpers yourself.'
-            : 'Write a sheet first, or seat parts and lay jumpers yourself.'}
-        </Text>
-        <Flex gap="8px" justify="center">
-          <Button size="md" variant="solid" disabled={!ready || laying.share !== null} onClick={laying.afresh}>
-            Lay it all out
-          </Button>
-          <Button size="md" disabled={!ready} onClick={onLead}>
-            Lead me wire by wire
-          </Button>
-          <Progress laying={laying} />
-        </Flex>
-      </Box>
-    </Flex>
-  );
 }

@@ -11,7 +11,8 @@ import {
 } from '@saddlebag/core';
 import { colour } from '../app/colours';
 import { SvgText } from '../kit/SvgText';
-import { allChosen, cornersOf, type Hands, wayOf } from './hand';
+import { cornersOf } from './bend';
+import { allChosen, type Hands, wayOf } from './hand';
 import { type Frame, sidesOf } from './selection';
 
 /** What the hands are about to do, drawn over the board: the cursor, the jumper being laid, the part being carried. */

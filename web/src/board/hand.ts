@@ -4,7 +4,6 @@ import {
   breadboardXY,
   type Clip,
   clipOf,
-  drawnAside,
   type Edit,
   type Finding,
   freeHoles,
@@ -18,7 +17,6 @@ import {
   nudged,
   occupancyOf,
   type Path,
-  type Point,
   parseHole,
   partOf,
   pasted,
@@ -27,6 +25,7 @@ import {
   thingsOn,
   typeOf,
 } from '@saddlebag/core';
+import { type Bend, cornersOf, drawnTo, grabbed } from './bend';
 import { type Frame, nextInUse, pullAll, shiftThatWorks, within } from './selection';
 
 /** A part on its way: from where it was grabbed to where it would be put, and whether its jumpers follow. */
@@ -36,16 +35,6 @@ export interface Carry {
   readonly grabY: number;
   readonly at: string | null;
   readonly follow: boolean;
-}
-
-/** A stretch of a jumper that is being drawn aside, to bend it: its way so far, and how far it was drawn. */
-export interface Bend {
-  readonly id: string;
-  readonly path: Path;
-  readonly stretch: number;
-  readonly grabX: number;
-  readonly grabY: number;
-  readonly by: Point;
 }
 
 /**
@@ -182,7 +171,10 @@ function move(hands: Hands, { x, y }: { x: number; y: number }, board: Board): R
     const at = target(hands.carry, x, y, board);
     return at === hands.carry.at ? null : { hands: { ...hands, carry: { ...hands.carry, at } } };
   }
-  if (hands.bend) return drawn(hands, hands.bend, x, y);
+  if (hands.bend) {
+    const bend = drawnTo(hands.bend, x, y);
+    return bend === hands.bend ? null : { hands: { ...hands, bend } };
+  }
   if (hands.frame) return { hands: { ...hands, frame: { ...hands.frame, x2: x, y2: y } } };
   if (hands.laying === null) return null;
   const hole = holeNear(x, y, board.breadboards);
@@ -238,38 +230,6 @@ function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board)
   if (hands.laying === null || !hole || printHole(hole) === hands.laying) return null;
   return finish(hands, printHole(hole), board);
 }
-
-/** The stretch of a jumper's way that lies nearest to a place, in the hand. */
-function grabbed(id: string, path: Path, x: number, y: number): Bend {
-  const away = path.slice(1).map((q, i) => awayFrom(path[i] as Point, q, x, y));
-  return { id, path, stretch: away.indexOf(Math.min(...away)), grabX: x, grabY: y, by: { x: 0, y: 0 } };
-}
-
-/** How far a place is from a stretch, in tenths of an inch. */
-function awayFrom(p: Point, q: Point, x: number, y: number): number {
-  const [dx, dy] = [q.x - p.x, q.y - p.y];
-  const t = Math.max(0, Math.min(1, ((x - p.x) * dx + (y - p.y) * dy) / (dx * dx + dy * dy || 1)));
-  return Math.hypot(x - p.x - t * dx, y - p.y - t * dy);
-}
-
-/** How far the hand must go before a stretch goes with it, and to which places it goes: holes and half way between. */
-const LEAST_DRAW = 0.4;
-const GRID = 0.5;
-
-function drawn(hands: Hands, bend: Bend, x: number, y: number): Reaction | null {
-  const [p, q] = [bend.path[bend.stretch], bend.path[bend.stretch + 1]];
-  if (!p || !q) return null;
-  const onGrid = (from: number, way: number): number =>
-    Math.abs(way) < LEAST_DRAW ? 0 : Math.round((from + way) / GRID) * GRID - from;
-  const by = {
-    x: p.y === q.y ? 0 : onGrid(p.x === q.x ? p.x : (p.x + q.x) / 2, x - bend.grabX),
-    y: p.x === q.x ? 0 : onGrid(p.y === q.y ? p.y : (p.y + q.y) / 2, y - bend.grabY),
-  };
-  return by.x === bend.by.x && by.y === bend.by.y ? null : { hands: { ...hands, bend: { ...bend, by } } };
-}
-
-/** The corners that a jumper has when its stretch stays where it was drawn to. */
-export const cornersOf = ({ path, stretch, by }: Bend): readonly Point[] => drawnAside(path, stretch, by);
 
 /** From one hole to another over the mat, in tenths of an inch. */
 export function wayOf(from: string, to: string): { dx: number; dy: number } {

@@ -1,4 +1,4 @@
-import { type Board, type Edit, floorKindOf, hasFixed, nothingHeld, remedy, says } from '@saddlebag/core';
+import { type Board, type Edit, floorKindOf, hasFixed, nothingHeld, type Packing, remedy, says } from '@saddlebag/core';
 import { useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { tell } from '../kit/notices';
@@ -96,3 +96,9 @@ export function useLayOut(onLaid?: () => void): LayingOut {
 
 const list = (ids: readonly string[]): string =>
   ids.length > 24 ? `${ids.slice(0, 24).join(' ')} and ${ids.length - 24} more` : ids.join(' ');
+
+/** The packing, once the sheet has something to lay out. */
+export function usePackingToLay(): Packing | null {
+  const { packing, reading } = useJobView();
+  return (reading?.design.outputs.length ?? 0) > 0 ? packing : null;
+}

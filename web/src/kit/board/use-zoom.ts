@@ -35,7 +35,9 @@ interface Stretch {
 export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
   const scroller = useRef<HTMLDivElement>(null);
   const content = useRef<HTMLDivElement>(null);
-  const [scale, setScale] = useState(1);
+  // A new object each time: what was stretched is put right even where its size is the same in the end.
+  const [size, setSize] = useState({ scale: 1 });
+  const { scale } = size;
   const anchor = useRef<Pick<Stretch, 'share' | 'at'> | null>(null);
   const stretch = useRef<Stretch | null>(null);
   const shareAt = (at: Point): Point => {
@@ -47,18 +49,20 @@ export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
   const to = (next: number): void => {
     const view = scroller.current?.getBoundingClientRect();
     if (!view) return;
+    clearTimeout(stretch.current?.rest);
+    stretch.current = null;
     const at = { x: view.left + view.width / 2, y: view.top + view.height / 2 };
     anchor.current = { share: shareAt(at), at };
-    setScale(bounded(next));
+    setSize({ scale: bounded(next) });
   };
   const settle = (): void => {
     const done = stretch.current;
     stretch.current = null;
     if (!done) return;
     anchor.current = done;
-    setScale((now) => bounded(now * done.times));
+    setSize((now) => ({ scale: bounded(now.scale * done.times) }));
   };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the drawing has its new size once the scale has changed
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the drawing has its size when it has been set
   useLayoutEffect(() => {
     const [wanted, box] = [anchor.current, content.current];
     if (!wanted || !box) return;
@@ -67,7 +71,7 @@ export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
     const { left, top, width, height } = box.getBoundingClientRect();
     const { share, at } = wanted;
     scroller.current?.scrollBy(left + share.x * width - at.x, top + share.y * height - at.y);
-  }, [scale]);
+  }, [size]);
   useEffect(() => () => clearTimeout(stretch.current?.rest), []);
   const stretched = (times: number, about: Point): void => {
     const box = content.current;

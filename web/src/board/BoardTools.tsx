@@ -1,0 +1,113 @@
+import { Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { benchParts, chips, isBare, isOutdated, partNumber } from '@saddlebag/core';
+import { useState } from 'react';
+import { useJobView } from '../app/job-context';
+import { BoardsMenu } from './BoardsMenu';
+import { Pictures } from './Pictures';
+import type { useHands } from './use-hands';
+import { type LayingOut, useLayOut, usePackingToLay } from './use-lay-out';
+
+interface BoardToolsProps {
+  readonly onSay: (text: string) => boolean;
+  readonly onDispatch: ReturnType<typeof useHands>['dispatch'];
+  readonly line: React.RefObject<HTMLInputElement | null>;
+  readonly refusal: string | null;
+  readonly led: boolean;
+  readonly onLead: () => void;
+}
+
+/** What is done to the whole board: typing, seating, boards, laying out, being led, pictures. */
+export function BoardTools({ onSay, onDispatch, line, refusal, led, onLead }: BoardToolsProps) {
+  const { job } = useJobView();
+  const packing = usePackingToLay();
+  const [text, setText] = useState('');
+  const laying = useLayOut();
+  return (
+    <>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (onSay(text)) setText('');
+        }}
+      >
+        <Input
+          ref={line}
+          aria-label="type to the board"
+          placeholder="U1.8 > U3.2"
+          _placeholder={{ color: 'soft' }}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          fontFamily="mono"
+          fontSize="13px"
+          h="28px"
+          w="190px"
+          bg="card"
+          borderColor="line"
+          maxLength={80}
+        />
+      </form>
+      <SeatMenu onSeat={(part) => onSay(`seat ${part}`)} />
+      <BoardsMenu onSay={onSay} />
+      {!isBare(job.board) && packing && (
+        <>
+          {isOutdated(job, packing) && (
+            <Button variant="solid" onClick={laying.update}>
+              Bring up to date
+            </Button>
+          )}
+          <Button onClick={laying.afresh}>Lay out afresh</Button>
+        </>
+      )}
+      {packing && (
+        <Button variant={led ? 'solid' : 'outline'} aria-pressed={led} onClick={onLead}>
+          Lead me
+        </Button>
+      )}
+      {!isBare(job.board) && <Button onClick={() => onDispatch({ kind: 'clear-board' })}>Clear</Button>}
+      <Pictures />
+      <Progress laying={laying} />
+      <Text role="status" fontSize="12.5px" color="bad" truncate title={refusal ?? undefined} minW="0">
+        {refusal}
+      </Text>
+    </>
+  );
+}
+
+const seatable = [
+  ...benchParts.map((p) => ({ name: p.id, title: p.title })),
+  ...chips.map((c) => ({ name: partNumber(c.base, 'HC'), title: c.title })),
+];
+
+function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }) {
+  return (
+    <NativeSelect.Root size="xs" width="112px">
+      <NativeSelect.Field
+        aria-label="seat a part"
+        value=""
+        bg="card"
+        borderColor="line"
+        h="28px"
+        fontSize="13px"
+        onChange={(e) => onSeat(e.target.value)}
+      >
+        <option value="">Seat a …</option>
+        {seatable.map(({ name, title }) => (
+          <option key={name} value={name}>
+            {name === title ? name : `${name}: ${title}`}
+          </option>
+        ))}
+      </NativeSelect.Field>
+    </NativeSelect.Root>
+  );
+}
+
+/** How far a layout is, with a way to stop it. */
+export function Progress({ laying: { share, stop } }: { readonly laying: LayingOut }) {
+  if (share === null) return null;
+  return (
+    <Flex align="center" gap="6px" role="status">
+      <Text fontSize="12.5px">laying out {Math.round(100 * share)} %</Text>
+      <Button onClick={stop}>Stop</Button>
+    </Flex>
+  );
+}
