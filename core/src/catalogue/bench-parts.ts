@@ -209,6 +209,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'D',
     pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 0, 3)],
     body: { x: -0.25, y: 0.8, width: 0.5, height: 1.4 },
+    inner: { ...noInner, valves: [{ kind: 'diode', a: 'A', b: 'K', control: null }] },
     catch: 'The ring marks the cathode. It drops some 0.7 V, so a low through it is not 0 V.',
   },
   {
@@ -219,6 +220,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'Q',
     pins: threeLegs('emitter base collector'),
     body: around(threeLegs('emitter base collector')),
+    inner: { ...noInner, valves: [{ kind: 'npn', a: '3', b: '1', control: '2' }] },
     catch:
       'Flat side to you: emitter, base, collector. The base wants a resistor. The BC547 has them the other way round.',
   },
@@ -230,6 +232,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'Q',
     pins: threeLegs('emitter base collector'),
     body: around(threeLegs('emitter base collector')),
+    inner: { ...noInner, valves: [{ kind: 'pnp', a: '3', b: '1', control: '2' }] },
     catch: 'Emitter to supply; it conducts when its base is pulled low. The BC557 has its legs the other way round.',
   },
   {
@@ -240,6 +243,14 @@ export const benchParts: readonly PartType[] = [
     prefix: 'Q',
     pins: threeLegs('source gate drain'),
     body: around(threeLegs('source gate drain')),
+    inner: {
+      ...noInner,
+      // The body diode lets current through from source to drain whatever the gate says.
+      valves: [
+        { kind: 'nmos', a: '3', b: '1', control: '2' },
+        { kind: 'diode', a: '1', b: '3', control: null },
+      ],
+    },
     catch: 'Flat side to you: source, gate, drain. A gate left open keeps its last charge: pull it down.',
   },
   {

@@ -20,6 +20,20 @@ export interface InnerResistor {
   readonly share: number;
 }
 
+/** Kinds of path that conduct as levels say. */
+export type ValveKind = 'npn' | 'pnp' | 'nmos' | 'diode';
+
+/**
+ * A path between two pins that conducts or not as levels say: of a transistor from collector or drain (`a`) to emitter
+ * or source (`b`), as its base or gate (`control`) says; of a diode from anode to cathode.
+ */
+export interface Valve {
+  readonly kind: ValveKind;
+  readonly a: string;
+  readonly b: string;
+  readonly control: string | null;
+}
+
 /** What a part that is no chip does between its pins, all by pin id. */
 export interface Inner {
   /** Pins that are one piece of metal inside. */
@@ -27,6 +41,7 @@ export interface Inner {
   readonly contacts: readonly Contact[];
   readonly lamps: readonly Lamp[];
   readonly resistors: readonly InnerResistor[];
+  readonly valves: readonly Valve[];
   /** The pin that gives, or shows, the signal that the part is labelled with. */
   readonly signalPin: string | null;
 }
@@ -37,9 +52,9 @@ interface WithInner {
 }
 
 /** A part that only has leads. */
-export const noInner: Inner = { joined: [], contacts: [], lamps: [], resistors: [], signalPin: null };
+export const noInner: Inner = { joined: [], contacts: [], lamps: [], resistors: [], valves: [], signalPin: null };
 
-/** What a part does between its pins; nothing for chips and for parts that are not worked out. */
+/** What a part does between its pins; nothing for chips. */
 export function innerOf(type: WithInner | null | undefined): Inner {
   return type?.inner ?? noInner;
 }

@@ -9,6 +9,7 @@ import {
   readPartNumber,
   typeOf,
   type Unit,
+  type ValveKind,
 } from '../catalogue';
 import type { Machine } from '../logic';
 
@@ -46,7 +47,10 @@ export interface Circuit {
     readonly delayNs: number;
   }[];
   readonly units: readonly CircuitUnit[];
-  /** For each driver (an output pin): its net, its chip's index, and 1 if it can let its net go. */
+  /**
+   * For each driver (an output pin): its net, its chip's index, and 1 if it can let its net go. Behind those of the chips come
+   * two for each valve, with no chip, for the time when nobody knows whether it conducts.
+   */
   readonly driverNet: Int32Array;
   readonly driverChip: Int32Array;
   readonly driverFloats: Uint8Array;
@@ -59,6 +63,16 @@ export interface Circuit {
   /** Levers of switches, buttons and clocks, each with the contacts that it moves. */
   readonly switches: readonly Lever[];
   readonly leds: readonly TwoLeads[];
+  readonly valves: readonly CircuitValve[];
+}
+
+/** A transistor or diode (see `Valve`): its nets, NONE for the control of a diode, and the drivers that stand for it. */
+export interface CircuitValve {
+  readonly kind: ValveKind;
+  readonly a: number;
+  readonly b: number;
+  readonly control: number;
+  readonly drivers: readonly [number, number];
 }
 
 /** A resistor as seen from one of its nets: the other one, and its value in ohms. */
@@ -121,6 +135,17 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   units.forEach((unit, u) => {
     for (const n of unit.inputs) readersOf[n]?.push(u);
   });
+  const valves = parts.flatMap((seated) =>
+    innerOf(typeOf(seated)).valves.flatMap(({ kind, a, b, control }): CircuitValve[] => {
+      const [from, to] = [net(`${seated.ref}.${a}`), net(`${seated.ref}.${b}`)];
+      if (from === NONE || to === NONE || from === to) return [];
+      const first = driverNet.push(from, to) - 2;
+      driverChip.push(NONE, NONE);
+      driverFloats.push(1, 1);
+      const steered = control === null ? NONE : net(`${seated.ref}.${control}`);
+      return [{ kind, a: from, b: to, control: steered, drivers: [first, first + 1] }];
+    }),
+  );
   driverNet.forEach((n, d) => {
     driversOf[n]?.push(d);
   });
@@ -158,6 +183,7 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
     resistive: resistorsOf.flatMap((list, n) => (list.length > 0 ? [n] : [])),
     switches,
     leds,
+    valves,
   };
 }
 

@@ -2,6 +2,7 @@ import { families } from '../catalogue';
 import { evaluateLevels, HIGH, LOW, MachineRun, type OutputSlots, slotCount, UNKNOWN } from '../logic';
 import { type Circuit, type CircuitUnit, NONE } from './circuit';
 import { EventQueue } from './queue';
+import { CONDUCTS, MAYBE, OPEN, valveDoes } from './valve';
 import { FLOATING, RELEASED, WEAK, Wiring } from './wiring';
 
 /** A level with its strength: see `logic` for levels, `wiring` for strengths. */
@@ -27,6 +28,9 @@ export interface Settled {
 /** Events after which a board counts as never coming to rest. */
 export const MAX_EVENTS = 20_000;
 
+/** How often transistors and diodes may switch in one settling; boards with none never ask. */
+const MAX_TURNS = 200;
+
 /** Forward voltage of a red LED at a few milliamperes, and supply, in volts. */
 const LED_V = 1.9;
 const SUPPLY_V = families.HC.nominalV;
@@ -37,6 +41,8 @@ const SUPPLY_V = families.HC.nominalV;
  */
 export class Simulator {
   private readonly closed: Uint8Array;
+  /** OPEN, CONDUCTS or MAYBE for each valve. */
+  private readonly valves: Uint8Array;
   private readonly driverLevel: Uint8Array;
   private readonly pending: Int32Array;
   private readonly pendingLevel: Uint8Array;
@@ -55,7 +61,12 @@ export class Simulator {
   constructor(private readonly circuit: Circuit) {
     const drivers = circuit.driverNet.length;
     this.closed = new Uint8Array(circuit.switches.length);
+    // Transistors that hold each other may wake up either way; diodes remember nothing.
+    this.valves = Uint8Array.from(circuit.valves, ({ kind }) => (kind === 'diode' ? OPEN : MAYBE));
     this.driverLevel = new Uint8Array(drivers).fill(UNKNOWN);
+    circuit.valves.forEach(({ kind, drivers: both }) => {
+      if (kind === 'diode') for (const d of both) this.driverLevel[d] = RELEASED;
+    });
     this.pending = new Int32Array(drivers).fill(NONE);
     this.pendingLevel = new Uint8Array(drivers);
     this.frozen = new Uint8Array(drivers);
@@ -79,7 +90,7 @@ export class Simulator {
   /** Lets time run until nothing changes any more, or MAX_EVENTS have happened. */
   settle(): Settled {
     if (this.moved) this.rewire();
-    const first = this.run();
+    const first = this.runAll();
     if (this.queue.size === 0) {
       this.endPulses();
       if (this.queue.size === 0) return { settled: true, timeNs: this.timeNs, ...first };
@@ -87,6 +98,52 @@ export class Simulator {
     this.giveUp();
     this.run();
     return { settled: false, timeNs: this.timeNs, ...first };
+  }
+
+  /** Lets events run, and transistors and diodes follow whenever all else rests, until both do. */
+  private runAll(): { events: number; lastDriver: number } {
+    let { events, lastDriver } = this.run();
+    for (let turn = 0; this.queue.size === 0 && this.switchValves(turn >= MAX_TURNS); turn++) {
+      const more = this.run();
+      events += more.events;
+      if (more.lastDriver !== NONE) lastDriver = more.lastDriver;
+    }
+    return { events, lastDriver };
+  }
+
+  /**
+   * Puts each valve as the levels around it ask, one after the other, each judged as if it were open itself. True when one
+   * moved; one that would go on moving is unknown from then on.
+   */
+  private switchValves(tired: boolean): boolean {
+    let moved = false;
+    this.circuit.valves.forEach((valve, v) => {
+      const before = this.valves[v] as number;
+      const does = valveDoes(valve, before === OPEN ? this.wiring : this.wiredWith(v, OPEN));
+      if (does === before || (tired && before === MAYBE)) return;
+      this.wiring = this.wiredWith(v, tired ? MAYBE : does, true);
+      moved = true;
+    });
+    if (moved) this.wakeAll();
+    return moved;
+  }
+
+  /** The wiring with a valve doing something else, for good or to see what would be. */
+  private wiredWith(v: number, does: number, stays = false): Wiring {
+    const before = this.valves[v] as number;
+    const put = (state: number): void => {
+      this.valves[v] = state;
+      for (const d of this.circuit.valves[v]?.drivers ?? []) this.driverLevel[d] = state === MAYBE ? UNKNOWN : RELEASED;
+    };
+    put(does);
+    const wiring = new Wiring(this.circuit, this.closed, this.conducting(), this.driverLevel);
+    wiring.settleAll();
+    if (!stays) put(before);
+    return wiring;
+  }
+
+  private conducting(): Uint8Array {
+    return this.valves.map((does) => (does === CONDUCTS ? 1 : 0));
   }
 
   private run(): { events: number; lastDriver: number } {
@@ -120,7 +177,7 @@ export class Simulator {
         for (const level of [HIGH, LOW]) {
           run.setInput(input, level);
           this.evaluate(unit, u);
-          this.run();
+          this.runAll();
         }
       }
     });
@@ -173,16 +230,20 @@ export class Simulator {
 
   /** Builds the wiring for the switches as they stand and sets every unit to be looked at. */
   private rewire(): Wiring {
-    const wiring = new Wiring(this.circuit, this.closed, this.driverLevel);
+    const wiring = new Wiring(this.circuit, this.closed, this.conducting(), this.driverLevel);
     wiring.settleAll();
     this.wiring = wiring;
     this.moved = false;
     this.frozen.fill(0);
+    this.wakeAll();
+    return wiring;
+  }
+
+  private wakeAll(): void {
     this.round++;
     this.circuit.units.forEach((unit, u) => {
       this.evaluate(unit, u);
     });
-    return wiring;
   }
 
   /** Takes up the new levels of all changed groups first; then each unit that reads one is evaluated once. */

@@ -15,25 +15,41 @@ const { inputHighV, inputLowV } = families.HC;
 /** Shares of the supply, specified at 4.5 V, from which an input reads high and up to which it reads low. */
 const HIGH_SHARE = inputHighV / 4.5;
 const LOW_SHARE = inputLowV / 4.5;
+/** Voltages count as balanced when none moves by more than this share of the supply; how often they are gone over at the most. */
+const BALANCED = 1e-4;
+const MAX_SWEEPS = 500;
+
+/** The share of the supply that lies between base and emitter at the most: a silicon junction's 0.75 V. */
+const JUNCTION = 0.15;
+
+/** The emitter beside a base: the base is never farther than JUNCTION above it, or below it (`down`) for a PNP. */
+interface Junction {
+  readonly emitter: number;
+  readonly down: boolean;
+}
 
 /**
- * How a circuit conducts while its switches stand as they do: nets joined by closed switches form a
- * group, and groups that nothing drives hang together through resistors in regions. Built anew when a
- * switch moves. A group goes by the index of one of its nets, its root: `groupOf` gives it for each
+ * How a circuit conducts while its switches stand as they do: nets joined by closed switches and by valves
+ * that conduct form a group, and groups that nothing drives hang together through resistors in regions. Built anew when a
+ * switch or a valve moves. A group goes by the index of one of its nets, its root: `groupOf` gives it for each
  * net, and all other arrays are indexed by it. Lists of groups of one net are the circuit's own.
  */
 export class Wiring {
   readonly groupOf: Int32Array;
   readonly level: Uint8Array;
   readonly strength: Uint8Array;
-  /** Ohms behind a weak level. */
+  /** Ohms behind a weak level, and the least and the most that it can be, as shares of the supply. */
   readonly ohms: Float64Array;
+  private readonly least: Float64Array;
+  private readonly most: Float64Array;
   readonly poweredChip: Uint8Array;
   readonly shorted: boolean;
   /** Units that read a group, and live drivers on it. */
   readonly readers: readonly (readonly number[])[];
   readonly drivers: readonly (readonly number[])[];
   private readonly resistors: readonly (readonly Resistance[])[];
+  /** By the group of a base. */
+  private readonly junctions: ReadonlyMap<number, readonly Junction[]>;
   private readonly regionOf: Int32Array;
   private readonly regions: readonly number[][];
 
@@ -41,19 +57,24 @@ export class Wiring {
     private readonly circuit: Circuit,
     /** 1 for each lever that is on. */
     closed: Uint8Array,
+    /** 1 for each valve that conducts. */
+    conducts: Uint8Array,
     /** LOW, HIGH, UNKNOWN or RELEASED for each driver; the simulator's own array, read here. */
     private readonly driverLevel: Uint8Array,
   ) {
     const { nets, readersOf, driversOf, resistorsOf } = circuit;
-    this.groupOf = groupNets(circuit, closed);
+    this.groupOf = groupNets(circuit, closed, conducts);
     this.level = new Uint8Array(nets).fill(UNKNOWN);
     this.strength = new Uint8Array(nets);
     this.ohms = new Float64Array(nets);
+    this.least = new Float64Array(nets);
+    this.most = new Float64Array(nets);
     this.shorted = this.applySupplies();
     this.poweredChip = this.findPower();
     this.readers = this.merged(readersOf);
     this.drivers = this.merged(this.live(driversOf));
     this.resistors = this.merged(resistorsOf);
+    this.junctions = this.findJunctions();
     this.regionOf = new Int32Array(nets).fill(NONE);
     this.regions = this.findRegions();
   }
@@ -71,11 +92,13 @@ export class Wiring {
     return lists ?? byNet;
   }
 
-  /** The drivers whose chips have power. */
+  /** The drivers whose chips have power, and those that are of no chip. */
   private live(driversOf: readonly (readonly number[])[]): readonly (readonly number[])[] {
     if (this.poweredChip.every((powered) => powered === 1)) return driversOf;
     const { driverChip } = this.circuit;
-    return driversOf.map((list) => list.filter((d) => this.poweredChip[driverChip[d] as number] === 1));
+    return driversOf.map((list) =>
+      list.filter((d) => driverChip[d] === NONE || this.poweredChip[driverChip[d] as number] === 1),
+    );
   }
 
   /** Sets the supplied groups; true when supply meets ground, which leaves nothing known. */
@@ -103,6 +126,17 @@ export class Wiring {
       return g !== NONE && this.strength[g] === SUPPLIED && this.level[g] === level;
     };
     return Uint8Array.from(this.circuit.chips, (c) => (carries(c.supply, HIGH) && carries(c.ground, LOW) ? 1 : 0));
+  }
+
+  private findJunctions(): ReadonlyMap<number, readonly Junction[]> {
+    const found = new Map<number, Junction[]>();
+    for (const { kind, control, b } of this.circuit.valves) {
+      if ((kind !== 'npn' && kind !== 'pnp') || control === NONE) continue;
+      const base = this.groupOf[control] as number;
+      const junction = { emitter: this.groupOf[b] as number, down: kind === 'pnp' };
+      if (junction.emitter !== base) found.set(base, [...(found.get(base) ?? []), junction]);
+    }
+    return found;
   }
 
   /** The groups at the other ends of the resistors on a group. */
@@ -168,8 +202,9 @@ export class Wiring {
   }
 
   /**
-   * Carries levels into a region resistor by resistor: each group takes its level from neighbours
-   * nearer to something strong, as a voltage divider does when they disagree.
+   * Carries voltages into a region resistor by resistor: each group takes its own from neighbours nearer to
+   * something strong, as a voltage divider does when they disagree. Where several hang together the dividers load each
+   * other, until all currents balance (Gauss and Seidel's relaxation of Kirchhoff's current law).
    */
   private settleRegion(region: number): number[] {
     const groups = this.regions[region] as number[];
@@ -180,6 +215,7 @@ export class Wiring {
       const next = waiting.filter((g) => [...this.neighbours(g)].some(({ to }) => known.has(to) || this.isStrong(to)));
       for (const g of next) this.divide(g, known);
       for (const g of next) known.add(g);
+      for (const g of next) this.strength[g] = WEAK;
       if (next.length === 0) break;
       waiting = waiting.filter((g) => !known.has(g));
     }
@@ -187,21 +223,74 @@ export class Wiring {
       this.level[g] = UNKNOWN;
       this.strength[g] = FLOATING;
     }
+    if (known.size > 1) this.balance(known);
+    for (const g of known) this.level[g] = this.levelAt(g);
     return groups.filter((g, i) => this.level[g] !== before[i]);
   }
 
-  private divide(g: number, known: ReadonlySet<number>): void {
-    const conductance = [0, 0, 0];
+  private balance(known: ReadonlySet<number>): void {
+    for (let sweep = 0; sweep < MAX_SWEEPS; sweep++) {
+      let moved = 0;
+      for (const g of known) {
+        const [least, most] = this.sharesOf(g);
+        this.share(g, known);
+        const [low, high] = this.sharesOf(g);
+        moved = Math.max(moved, Math.abs(low - least), Math.abs(high - most));
+      }
+      if (moved < BALANCED) return;
+    }
+  }
+
+  /** The voltage of a group from those of its neighbours. */
+  private share(g: number, known: ReadonlySet<number>): void {
+    let [least, most, total] = [0, 0, 0];
     for (const { to, ohms } of this.neighbours(g)) {
       if (!known.has(to) && !this.isStrong(to)) continue;
-      const through = ohms + (known.has(to) ? (this.ohms[to] as number) : 0);
-      (conductance[this.level[to] as number] as number) += 1 / through;
+      const [low, high] = this.sharesOf(to);
+      least += low / ohms;
+      most += high / ohms;
+      total += 1 / ohms;
     }
-    const [low, high, unknown] = conductance as [number, number, number];
-    const total = low + high + unknown;
+    this.put(g, least / total, most / total);
+  }
+
+  /** Sets a weak voltage; at a base the junction to the emitter takes what is too much. */
+  private put(g: number, least: number, most: number): void {
+    const held = [least, most] as [number, number];
+    for (const { emitter, down } of this.junctions.get(g) ?? []) {
+      if (this.strength[emitter] === FLOATING) continue;
+      this.sharesOf(emitter).forEach((share, i) => {
+        const own = held[i] as number;
+        held[i] = down ? Math.max(own, share - JUNCTION) : Math.min(own, share + JUNCTION);
+      });
+    }
+    [this.least[g], this.most[g]] = held;
+  }
+
+  private levelAt(group: number): number {
+    const [least, most] = this.sharesOf(group);
+    return least >= HIGH_SHARE ? HIGH : most <= LOW_SHARE ? LOW : UNKNOWN;
+  }
+
+  private divide(g: number, known: ReadonlySet<number>): void {
+    let [least, most, total] = [0, 0, 0];
+    for (const { to, ohms } of this.neighbours(g)) {
+      if (!known.has(to) && !this.isStrong(to)) continue;
+      const conductance = 1 / (ohms + (known.has(to) ? (this.ohms[to] as number) : 0));
+      const [low, high] = this.sharesOf(to);
+      least += conductance * low;
+      most += conductance * high;
+      total += conductance;
+    }
+    this.put(g, least / total, most / total);
     this.ohms[g] = 1 / total;
-    this.strength[g] = WEAK;
-    this.level[g] = high / total >= HIGH_SHARE ? HIGH : (high + unknown) / total <= LOW_SHARE ? LOW : UNKNOWN;
+  }
+
+  /** The least and the most that a group's voltage can be, as shares of the supply; it must not float. */
+  sharesOf(group: number): readonly [least: number, most: number] {
+    if (this.strength[group] === WEAK) return [this.least[group] as number, this.most[group] as number];
+    const level = this.level[group];
+    return [level === HIGH ? 1 : 0, level === LOW ? 0 : 1];
   }
 
   /**
@@ -227,8 +316,8 @@ export class Wiring {
 
 const nothing: readonly number[] = [];
 
-/** Joins nets through closed switches: for each net the root of its group. */
-function groupNets(circuit: Circuit, closed: Uint8Array): Int32Array {
+/** Joins nets through closed switches and valves that conduct: for each net the root of its group. */
+function groupNets(circuit: Circuit, closed: Uint8Array, conducts: Uint8Array): Int32Array {
   const root = Int32Array.from({ length: circuit.nets }, (_, i) => i);
   const find = (net: number): number => {
     let at = net;
@@ -238,6 +327,9 @@ function groupNets(circuit: Circuit, closed: Uint8Array): Int32Array {
   circuit.switches.forEach(({ contacts }, s) => {
     for (const { a, b, on } of contacts)
       if (on === (closed[s] === 1) && a !== NONE && b !== NONE) root[find(b)] = find(a);
+  });
+  circuit.valves.forEach(({ a, b }, v) => {
+    if (conducts[v] === 1) root[find(b)] = find(a);
   });
   for (let net = 0; net < root.length; net++) root[net] = find(net);
   return root;
