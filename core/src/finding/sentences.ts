@@ -858,11 +858,6 @@ export const sentences = {
     says: '{pin} and {other} are in one strip, {strip}; the board joins them.',
     todo: 'Move one of the chips to columns of its own.',
   },
-  'not-worked-out': {
-    severity: 'note',
-    says: 'What {ref}, {title}, does is not worked out: under power it counts as open.',
-    todo: 'Judge what hangs on it by yourself.',
-  },
   'control-left-open': {
     severity: 'error',
     says: '{pin}, {name}, is open: it says whether the chip works at all.',
@@ -887,6 +882,26 @@ export const sentences = {
     severity: 'warning',
     says: '{pin} is the output of a gate that is not in use, and joined to something: it holds that at one level.',
     todo: 'Pull out the jumper that ends in {strip}, or wire the inputs of the gate.',
+  },
+  'transistor-reversed': {
+    severity: 'error',
+    says: '{ref} is the wrong way round: its {there} is at {rail}, where its {belongs} belongs.',
+    todo: 'Turn it by half a turn, or exchange the jumpers at its outer legs.',
+  },
+  'base-no-resistor': {
+    severity: 'error',
+    says: '{pin}, the base of {ref}, has no resistor: from there to {rail} it is a diode, and what drives it burns it.',
+    todo: 'Put a resistor of some 4.7 kΩ between the base and what drives it.',
+  },
+  'base-too-weak': {
+    severity: 'warning',
+    says: '{ref} gets {given} mA at its base; to carry the {load} mA of its load it needs {needed} mA.',
+    todo: 'Use a resistor of {ohms} Ω or less at its base.',
+  },
+  'gate-left-open': {
+    severity: 'error',
+    says: '{pin}, the gate of {ref}, is open: it keeps whatever charge it has.',
+    todo: 'Put a 10 kΩ resistor from the gate to ground.',
   },
   'open-collector-no-pull-up': {
     severity: 'error',

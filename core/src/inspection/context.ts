@@ -206,6 +206,18 @@ export class Context {
     });
   }
 
+  /** Nets at the other end of the transistors and diodes on a net: where it leads while they conduct. */
+  throughValves(net: number): number[] {
+    return this.pinsOn(net).flatMap((pin) => {
+      const known = this.partAt(pin);
+      const { valves } = innerOf(known?.type);
+      if (!known || valves.length === 0) return [];
+      const id = this.lead(pin)?.type.id;
+      const far = valves.flatMap(({ a, b }) => (id === a ? [b] : id === b ? [a] : []));
+      return far.flatMap((other) => this.netOf(known.named(other)) ?? []).filter((to) => to !== net);
+    });
+  }
+
   /** Levers of switches, buttons and clocks, each with its contacts by pin (`S1.2`). */
   levers(): readonly Lever[] {
     return this.known.flatMap(({ seated: { ref }, type }) => {

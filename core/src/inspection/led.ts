@@ -52,17 +52,21 @@ export function* oncePerPart(lamps: Iterable<LedNets>): Generator<LedNets> {
   }
 }
 
-/** Whether something that carries current without a limit is on a net: a rail, an output, a switch. */
+/** Whether something that carries current without a limit is on a net: a rail, an output, a switch, a transistor at a rail. */
 export function isStiff(c: Context, net: number | undefined): boolean {
   if (net === undefined) return false;
   const { supply, ground, outputs, switches } = c.feedsOf(net);
-  return supply || ground || outputs.length > 0 || switches.length > 0;
+  if (supply || ground || outputs.length > 0 || switches.length > 0) return true;
+  return c.throughValves(net).some((to) => c.isFed(to));
 }
 
-/** What a net leads to, directly or through one resistor. */
+/** What a net leads to, directly or through one resistor, and from there through a transistor or diode that conducts. */
 export function reach(c: Context, net: number | undefined): { ground: boolean; supply: boolean; source: boolean } {
   // A rail has resistors to everything: what is on one leads nowhere else.
-  const nets = net === undefined ? [] : c.isFed(net) ? [net] : [net, ...c.throughResistors(net)];
+  const near = net === undefined ? [] : c.isFed(net) ? [net] : [net, ...c.throughResistors(net)];
+  const beyond = near.filter((n) => !c.isFed(n)).flatMap((n) => c.throughValves(n));
+  const far = beyond.filter((n) => !c.isFed(n)).flatMap((n) => c.throughResistors(n));
+  const nets = [...near, ...beyond, ...far];
   const feeds = nets.map((n) => c.feedsOf(n));
   return {
     ground: feeds.some((f) => f.ground),

@@ -4,18 +4,9 @@ import { benchParts, innerOf, typeOf } from '../catalogue';
 import { inspect } from '../inspection';
 import { applyEdit, newJob, readCommand } from '../job';
 import { HIGH, LOW } from '../logic';
+import { wired } from '../testing/wired';
 import { compileCircuit } from './circuit';
 import { Simulator } from './simulator';
-
-/** A board wired by typed commands, each of which must work; it begins with a supply on its rails. */
-function wired(...commands: string[]): Board {
-  const start = ['seat supply b1.top+3', 'b1.top-61 > b1.bottom-61', 'b1.top+60 > b1.bottom+60', ...commands];
-  return start.reduce((job, text) => {
-    const command = readCommand(job.board, text);
-    const applied = command.ok ? applyEdit(job, command.edit) : null;
-    return applied?.ok ? applied.job : expect.fail(`${text}: ${JSON.stringify([command, applied])}`);
-  }, newJob('bench')).board;
-}
 
 /** The board under power with some levers on: what each lamp does, and the level at a pin. */
 function powered(board: Board, ...on: string[]) {

@@ -1,30 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Board, extractNets, nextFree } from '../board';
-import { applyEdit, type Command, freeSeat, newJob, readCommand } from '../job';
+import { type Board, extractNets } from '../board';
 import { HIGH, LOW, UNKNOWN } from '../logic';
+import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
 import { compileCircuit } from './circuit';
 import { Simulator } from './simulator';
-
-/**
- * A board wired by typed commands, each of which must work; it begins with a supply on its rails. A `lying resistor` has
- * both its leads in strips of their own, where one that is seated stands with an end in a rail.
- */
-function wired(...commands: string[]): Board {
-  const start = ['seat supply b1.top+3', 'b1.top-61 > b1.bottom-61', 'b1.top+60 > b1.bottom+60', ...commands];
-  return start.reduce((job, text) => {
-    const command = text === 'lying resistor' ? lying(job.board) : readCommand(job.board, text);
-    const applied = command.ok ? applyEdit(job, command.edit) : null;
-    return applied?.ok ? applied.job : expect.fail(`${text}: ${JSON.stringify([command, applied])}`);
-  }, newJob('bench')).board;
-}
-
-function lying(board: Board): Command {
-  const part = freeSeat(board, { ref: nextFree('R', board.parts), part: 'resistor', at: '', turn: 90, value: 1000 });
-  return { ok: true, edit: { kind: 'seat', part: part ?? expect.fail('no place for a resistor') } };
-}
-
-const [PLUS, MINUS] = ['b1.top+', 'b1.top-'];
 
 /** A board under power, its levers moved one after the other: the level of a pin, and what an LED does. */
 function powered(board: Board) {
@@ -46,25 +26,6 @@ function powered(board: Board) {
     hasSettled: () => last.settled,
   };
 }
-
-/** Switches to supply, each pulled down: `S1.2` gives its level. */
-const switches = (count: number): string[] =>
-  Array.from({ length: count }, (_, i) => i + 1).flatMap((i) => [
-    'seat switch',
-    `S${i}.1 > ${PLUS}`,
-    'lying resistor',
-    `value R${i} 10k`,
-    `R${i}.1 > S${i}.2`,
-    `R${i}.2 > ${MINUS}`,
-  ]);
-
-/** A resistor between two places; `n` is its number. */
-const resistor = (n: number, ohms: string, from: string, to: string): string[] => [
-  'lying resistor',
-  `value R${n} ${ohms}`,
-  `R${n}.1 > ${from}`,
-  `R${n}.2 > ${to}`,
-];
 
 /** What a board's pin shows for every setting of its switches, the first one most significant. */
 function tableOf(board: Board, inputs: number, pin: string): number[] {

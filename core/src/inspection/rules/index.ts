@@ -1,4 +1,6 @@
 import type { Rule } from '../rule';
+import { baseNoResistor } from './base-no-resistor';
+import { baseTooWeak } from './base-too-weak';
 import { buttonAlwaysClosed } from './button-always-closed';
 import { capacitorFar } from './capacitor-far';
 import { chipNoGround } from './chip-no-ground';
@@ -13,6 +15,7 @@ import { displayPolarity } from './display-polarity';
 import { displaySharedResistor } from './display-shared-resistor';
 import { fanOut, levelsDoNotMeet } from './fan-out';
 import { floatingInput } from './floating-input';
+import { gateLeftOpen } from './gate-left-open';
 import { idleOutputWired } from './idle-output-wired';
 import { jumperInOneStrip } from './jumper-in-one-strip';
 import { jumperLeadsNowhere } from './jumper-leads-nowhere';
@@ -24,7 +27,6 @@ import { ledNoReturn } from './led-no-return';
 import { ledReversed } from './led-reversed';
 import { noCapacitor } from './no-capacitor';
 import { noSupplySource } from './no-supply-source';
-import { notWorkedOut } from './not-worked-out';
 import { openCollectorNoPullUp } from './open-collector-no-pull-up';
 import { outputOnRail } from './output-on-rail';
 import { outputsJoined } from './outputs-joined';
@@ -47,6 +49,7 @@ import { switchBypassed } from './switch-bypassed';
 import { switchFloats } from './switch-floats';
 import { switchNoFeed } from './switch-no-feed';
 import { switchShortsSupply } from './switch-shorts-supply';
+import { transistorReversed } from './transistor-reversed';
 import { twoLeadsInAHole } from './two-leads-in-a-hole';
 import { unknownPart } from './unknown-part';
 import { unusedInputOpen } from './unused-input-open';
@@ -57,7 +60,6 @@ import { wiringWrong } from './wiring-wrong';
 /** Every rule, in the order in which findings are told: seating, supply, outputs, LEDs, wiring, inputs, switches, load, jumpers, practice. */
 export const rules: readonly Rule[] = [
   unknownPart,
-  notWorkedOut,
   leadOffBoard,
   twoLeadsInAHole,
   buttonAlwaysClosed,
@@ -101,6 +103,10 @@ export const rules: readonly Rule[] = [
   switchNoFeed,
   switchBypassed,
   pullTooWeak,
+  transistorReversed,
+  baseNoResistor,
+  baseTooWeak,
+  gateLeftOpen,
   openCollectorNoPullUp,
   fanOut,
   levelsDoNotMeet,

@@ -1,0 +1,74 @@
+import { innerOf, type ValveKind } from '../catalogue';
+import type { Context } from './context';
+import { lampMa, ledsOf } from './led';
+
+/** A leg of a transistor: its pin as it is named on the board, and its net. */
+export interface Leg {
+  readonly pin: string;
+  readonly net: number | undefined;
+}
+
+/** A seated transistor by its legs; of a MOSFET they are gate, source and drain. */
+export interface Transistor {
+  readonly ref: string;
+  readonly kind: Exclude<ValveKind, 'diode'>;
+  readonly base: Leg;
+  readonly emitter: Leg;
+  readonly collector: Leg;
+  /** The rail its emitter or source is meant for, and the one that its load hangs on. */
+  readonly home: 'ground' | 'supply';
+  readonly far: 'ground' | 'supply';
+}
+
+/** All transistors of a board. */
+export function transistorsOf(c: Context): Transistor[] {
+  return c.of('transistor').flatMap(({ seated: { ref }, type, named }) =>
+    innerOf(type).valves.flatMap(({ kind, a, b, control }): Transistor[] => {
+      if (kind === 'diode' || control === null) return [];
+      const leg = (id: string): Leg => ({ pin: named(id), net: c.netOf(named(id)) });
+      const [home, far] = kind === 'pnp' ? (['supply', 'ground'] as const) : (['ground', 'supply'] as const);
+      return [{ ref, kind, base: leg(control), emitter: leg(b), collector: leg(a), home, far }];
+    }),
+  );
+}
+
+/** Whether a net is a rail that is fed with supply or ground. */
+export const isAt = (c: Context, net: number | undefined, rail: 'ground' | 'supply'): boolean =>
+  net !== undefined && c.feedsOf(net)[rail];
+
+/** Whether something that no resistor limits can bring a net to a rail: the rail, an output, a switch from that rail. */
+export function isStifflyAt(c: Context, net: number, rail: 'ground' | 'supply'): boolean {
+  const { outputs, switches, ...feeds } = c.feedsOf(net);
+  if (feeds[rail] || outputs.length > 0) return true;
+  if (switches.length === 0) return false;
+  const contacts = c.levers().flatMap((lever) => lever.contacts);
+  const across = contacts.flatMap(({ a, b }) => [
+    [a, b],
+    [b, a],
+  ]);
+  return across.some(([near = '', other = '']) => c.netOf(near) === net && isAt(c, c.netOf(other), rail));
+}
+
+/** Volts over a base that conducts, and of the supply. */
+const BASE_V = 0.7;
+const SUPPLY_V = 5;
+
+/** The current into a base from whatever may switch it on, in milliamperes; null when nothing limits or nothing gives it. */
+export function baseMa(c: Context, { base, far }: Transistor): number | null {
+  if (base.net === undefined || isStifflyAt(c, base.net, far)) return null;
+  const feeding = c.resistorsOn(base.net).filter(({ to }) => isStifflyAt(c, to, far));
+  if (feeding.length === 0) return null;
+  return feeding.reduce((sum, { ohms }) => sum + (1000 * (SUPPLY_V - BASE_V)) / ohms, 0);
+}
+
+/** The current that the load of a transistor takes when it conducts fully, in milliamperes: resistors and lamps to the far rail. */
+export function loadMa(c: Context, { collector, far, kind }: Transistor): number {
+  const { net } = collector;
+  if (net === undefined) return 0;
+  const resistors = c.resistorsOn(net).filter(({ to }) => isAt(c, to, far));
+  const lamps = ledsOf(c).filter((lamp) => (kind === 'pnp' ? lamp.anode : lamp.cathode) === net);
+  return (
+    resistors.reduce((sum, { ohms }) => sum + (1000 * SUPPLY_V) / ohms, 0) +
+    lamps.reduce((sum, lamp) => sum + (lampMa(c, lamp) ?? 0), 0)
+  );
+}

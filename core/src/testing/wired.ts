@@ -1,0 +1,42 @@
+import { type Board, nextFree } from '../board';
+import { applyEdit, type Command, freeSeat, newJob, readCommand } from '../job';
+
+/** Rails of a `wired` board, as they are typed. */
+export const PLUS = 'b1.top+';
+export const MINUS = 'b1.top-';
+
+/**
+ * A board wired by typed commands, each of which must work; it begins with a supply on its rails. A `lying resistor` has
+ * both its leads in strips of their own, where one that is seated stands with an end in a rail.
+ */
+export function wired(...commands: string[]): Board {
+  const start = ['seat supply b1.top+3', 'b1.top-61 > b1.bottom-61', 'b1.top+60 > b1.bottom+60', ...commands];
+  return start.reduce((job, text) => {
+    const command = text === 'lying resistor' ? lying(job.board) : readCommand(job.board, text);
+    const applied = command.ok ? applyEdit(job, command.edit) : null;
+    if (applied?.ok) return applied.job;
+    throw new Error(`${text}: ${JSON.stringify([command, applied])}`);
+  }, newJob('bench')).board;
+}
+
+function lying(board: Board): Command {
+  const part = freeSeat(board, { ref: nextFree('R', board.parts), part: 'resistor', at: '', turn: 90, value: 1000 });
+  if (!part) throw new Error('no place for a resistor');
+  return { ok: true, edit: { kind: 'seat', part } };
+}
+
+/** A resistor between two places; `n` is its number. */
+export const resistor = (n: number, ohms: string, from: string, to: string): string[] => [
+  'lying resistor',
+  `value R${n} ${ohms}`,
+  `R${n}.1 > ${from}`,
+  `R${n}.2 > ${to}`,
+];
+
+/** Switches to supply, each pulled down by the resistor of its number: `S1.2` gives its level. */
+export const switches = (count: number): string[] =>
+  Array.from({ length: count }, (_, i) => i + 1).flatMap((i) => [
+    'seat switch',
+    `S${i}.1 > ${PLUS}`,
+    ...resistor(i, '10k', `S${i}.2`, MINUS),
+  ]);
