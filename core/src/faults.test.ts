@@ -57,7 +57,7 @@ function isFound(good: Board, packing: Packing, faulty: Board, presses: number, 
 
 const folder = join(import.meta.dirname, '../../samples');
 const samples: readonly [string, Job][] = readdirSync(folder)
-  .filter((file) => file.endsWith('.saddlebag.json') && !file.startsWith('apprentice'))
+  .filter((file) => file.endsWith('.saddlebag.json') && !/^(apprentice|transistor)/.test(file))
   .map((file) => {
     const read = readJobFile(readFileSync(join(folder, file), 'utf8'));
     if (!read.ok) throw new Error(file);

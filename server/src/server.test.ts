@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 11 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 12 });
   });
 
   it('lists the samples and serves each', async () => {
@@ -46,6 +46,7 @@ describe('the server', () => {
       'lock-interlock',
       'stile-lamps',
       'towpath-lamp',
+      'transistor-bell',
     ]);
     for (const { id, name } of list) {
       const job = (await (await fetch(`${base}/api/samples/${id}`)).json()) as { name: string };

@@ -1,4 +1,13 @@
-import { extractNets, inspectJob, isError, matched, placeOf, printPlace } from '@saddlebag/core';
+import {
+  extractNets,
+  finding,
+  inspectJob,
+  isBuiltOtherwise,
+  isError,
+  matched,
+  placeOf,
+  printPlace,
+} from '@saddlebag/core';
 import { prepare } from '../load';
 import { type CliCommand, codeFor, json, many, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
@@ -14,6 +23,8 @@ export const match: CliCommand = {
     withJob(file, options, output, async (given) => {
       const { job, packing, findings } = await prepare(given, { layOut: 'if-bare' });
       if (!packing || findings.some(isError)) return stopped(findings, options, output, job.sheet);
+      if (isBuiltOtherwise(job.board, packing))
+        return stopped([finding('built-otherwise', [], {})], options, output, job.sheet);
       const found = matched(packing, job.board, extractNets(job.board));
       const gates = found.packages.flatMap(({ ref, units }) =>
         units.flatMap((use, unit) => {

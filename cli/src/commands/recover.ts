@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { extractNets, readDesign, recover } from '@saddlebag/core';
+import { readBack, readDesign } from '@saddlebag/core';
 import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
 import { withJob } from './shared';
 
@@ -10,7 +10,7 @@ export const recoverSheet: CliCommand = {
   writes: 'the sheet',
   act: (file, options, output) =>
     withJob(file, options, output, (job) => {
-      const { sheet, findings } = recover(job.board, extractNets(job.board));
+      const { sheet, findings } = readBack(job.board);
       // A loop of gates, for one, is no sheet: what reading it says is said too.
       const all = [...findings, ...readDesign(sheet).findings.map((f) => ({ ...f, places: [] }))];
       if (options.to !== undefined) writeFileSync(options.to, sheet);

@@ -565,6 +565,16 @@ export const sentences = {
     says: 'Switch {ref} joins no rail to a net of its own: it stands on the sheet as an input that nothing reads.',
     todo: 'Wire one side of it to a rail and the other to the gates.',
   },
+  'recover/valve': {
+    severity: 'warning',
+    says: 'What {refs} do is not read back, so what hangs on them may come out wrong.',
+    todo: 'Write those lines yourself, and walk the table to compare them with the board.',
+  },
+  'recover/measured': {
+    severity: 'note',
+    says: 'The board has transistors or diodes: its outputs were read as tables, from all {rows} rows.',
+    todo: 'Restate them in whichever form you like.',
+  },
   'recover/dark-lamp': {
     severity: 'warning',
     says: 'Nothing lights {name}: on the sheet it is 0.',
@@ -902,6 +912,11 @@ export const sentences = {
     severity: 'error',
     says: '{pin}, the gate of {ref}, is open: it keeps whatever charge it has.',
     todo: 'Put a 10 kΩ resistor from the gate to ground.',
+  },
+  'built-otherwise': {
+    severity: 'note',
+    says: 'No chip of the packing is here: the board is built of transistors or diodes, and no pin is held to the design.',
+    todo: 'Walk the table at Power up; that compares all it does with the sheet.',
   },
   'open-collector-no-pull-up': {
     severity: 'error',

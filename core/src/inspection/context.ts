@@ -91,6 +91,8 @@ export class Context {
     readonly nets: Nets,
     readonly packing: Packing | null,
     readonly family: FamilyId,
+    /** Whether the board does without the chips of its packing, which is then left out. */
+    readonly isOtherwise = false,
   ) {
     this.expected = packing ? expectationOf(packing, board, nets) : new Map();
     this.sources = packing ? sourcesOf(packing, board) : new Map();

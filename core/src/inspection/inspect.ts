@@ -4,16 +4,19 @@ import type { Finding, Place } from '../finding';
 import type { Packing } from '../packing';
 import { Context } from './context';
 import { matched } from './matched';
+import { isBuiltOtherwise } from './otherwise';
 import { rules } from './rules';
 
 /**
  * Inspects a board: every rule in turn, errors first. With a packing the wiring is held to it, on whichever equal
- * units and inputs it was laid; without
- * one the rules on supply, seating, inputs, LEDs and switches still work. A bare board has no findings.
+ * units and inputs it was laid; without one, and
+ * on a board of transistors that does without its chips, the rules on supply, seating, inputs, LEDs and switches still work. A bare board has no findings.
  */
 export function inspect(board: Board, nets: Nets, packing: Packing | null, family: FamilyId): Finding[] {
   if (isBare(board)) return [];
-  const context = new Context(board, nets, packing && matched(packing, board, nets), family);
+  const isOtherwise = isBuiltOtherwise(board, packing);
+  const held = isOtherwise ? null : packing;
+  const context = new Context(board, nets, held && matched(held, board, nets), family, isOtherwise);
   const findings: Finding[] = [];
   for (const rule of rules) {
     const causes = findings.filter((f) => rule.coveredBy?.includes(f.code));

@@ -139,6 +139,7 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       }),
       'U9',
     ],
+    ['built-otherwise', following('pull U1', 'pull U2', 'board', 'seat npn b2.c10'), ''],
     ['transistor-reversed', following('board', 'seat npn b2.c10', 'Q1.3 > b1.bottom-'), 'Q1'],
     ['base-no-resistor', following('board', 'seat npn b2.c10', 'Q1.1 > b1.bottom-', 'Q1.2 > S1.2'), 'Q1.2'],
     ['gate-left-open', following('board', 'seat nmos b2.c10'), 'Q1.2'],

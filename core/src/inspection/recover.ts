@@ -74,6 +74,11 @@ class Reader {
   }
 
   read(): Recovered {
+    const valves = this.parts.filter(({ type }) => innerOf(type).valves.length > 0).map(({ part }) => part.ref);
+    if (valves.length > 0) {
+      const places = valves.map((ref): Place => ({ kind: 'part', ref }));
+      this.findings.push(finding('recover/valve', places, { refs: valves.join(', ') }));
+    }
     this.rails();
     this.switches();
     const outputs = this.lamps();

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
 import { applyEdit, newJob, readCommand } from '../job';
+import { laidOut } from '../testing/interlock';
 import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
-import { inspect } from '.';
+import { inspect, isBuiltOtherwise } from '.';
 
 const found = (board: Board) => inspect(board, extractNets(board), null, 'HC').filter((f) => f.severity !== 'note');
 const codes = (board: Board): string[] => found(board).map((f) => f.code);
@@ -18,6 +19,18 @@ const npn = (base: string, lamp: string, [emitter, collector] = ['1', '3']): Boa
     `D1.K > Q1.${collector}`,
     ...resistor(3, lamp, 'D1.A', PLUS),
   );
+
+describe('a board of transistors in place of the chips of its design', () => {
+  it('is not held to pins that are not there, and says so; with one of the chips on it it is', async () => {
+    const { packing } = await laidOut('in A\nout Y\nY = ~A');
+    const board = npn('4k7', '330');
+    const all = (b: Board): string[] => inspect(b, extractNets(b), packing, 'HC').map((f) => f.code);
+    expect(all(board)).toEqual(['built-otherwise']);
+    const chip = { ref: 'U1', part: '74HC04', at: 'b1.e50', turn: 0 } as const;
+    expect(all({ ...board, parts: { ...board.parts, U1: chip } })).toContain('signal-has-no-switch');
+    expect(isBuiltOtherwise(board, null)).toBe(false);
+  });
+});
 
 describe('a lamp behind a transistor', () => {
   it('is left in peace when it is right: NPN, PNP and MOSFET', () => {

@@ -15,6 +15,7 @@ export {
   tableFits,
   withMark,
 } from './own-table';
+export { MAX_MEASURED, readBack } from './read-back';
 export { type Shift, shifted } from './shift';
 export {
   countChips,

@@ -2,7 +2,7 @@ import { extractNets, isBare } from '../board';
 import { type FamilyId, readDesign } from '../catalogue';
 import type { Reading } from '../design';
 import { type Finding, finding } from '../finding';
-import { inspect } from '../inspection';
+import { inspect, isBuiltOtherwise } from '../inspection';
 import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
 import { type FloorKind, type PlanOptions, plan } from '../planning';
@@ -51,6 +51,7 @@ export function layOut(given: Packing, options: PlanOptions = {}): Layout {
 
 /** Whether the board was laid out from another design than the sheet now states. */
 export function isOutdated(job: Job, packing: Packing | null): boolean {
+  if (isBuiltOtherwise(job.board, packing)) return false;
   return !isBare(job.board) && job.packing !== null && packing !== null && job.packing.design !== packing.design;
 }
 

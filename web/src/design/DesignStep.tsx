@@ -2,12 +2,11 @@ import { Box, Button, Flex } from '@chakra-ui/react';
 import {
   chipLibrary,
   type Edit,
-  extractNets,
   formatted,
   nothingHeld,
   parseSheet,
   printSheet,
-  recover,
+  type Recovered,
   renamed,
   says,
   toVerilog,
@@ -21,6 +20,7 @@ import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
+import { stages } from '../workers/stages';
 import { GateDiagram } from './GateDiagram';
 import { ToolsPanel } from './ToolsPanel';
 
@@ -51,7 +51,12 @@ export default function DesignStep() {
     session.dispatch({ kind: 'write-sheet', text: formatted(job.sheet) });
   };
   const readBack = (): void => {
-    const { sheet, packing, findings: told } = recover(job.board, extractNets(job.board));
+    stages()
+      .readBack(job.board)
+      .then(taken)
+      .catch((e: unknown) => tell(`The board could not be read: ${String(e)}`));
+  };
+  const taken = ({ sheet, packing, findings: told }: Recovered): void => {
     const edits: Edit[] = [
       { kind: 'write-sheet', text: sheet },
       { kind: 'hold', held: nothingHeld },

@@ -15,6 +15,7 @@ const notes: Readonly<Record<string, string>> = {
   'lamp-relay': 'flip-flops written as equations',
   'gate-votes': 'far fewer chips than it looks',
   'stile-lamps': 'built from a drawer without XORs',
+  'transistor-bell': 'gates of transistors and diodes',
   'apprentice-bench': 'seven mistakes, made on purpose',
 };
 

@@ -15,6 +15,7 @@ import type {
   PackProgress,
   Paths,
   Reading,
+  Recovered,
   Restated,
   Rules,
   Side,
@@ -67,6 +68,7 @@ export interface StagesApi {
   ): Update;
   update(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind, tell: (share: number) => void): Update;
   route(board: Board): Paths;
+  readBack(board: Board): Recovered;
   /** How long its wires are against the least, in tenths of an inch, and how often they cross. */
   measure(board: Board): WireLength & { readonly crossings: number };
   /** How many stages the build card has. */

@@ -1,6 +1,7 @@
 import type { Rule } from '../rule';
 import { baseNoResistor } from './base-no-resistor';
 import { baseTooWeak } from './base-too-weak';
+import { builtOtherwise } from './built-otherwise';
 import { buttonAlwaysClosed } from './button-always-closed';
 import { capacitorFar } from './capacitor-far';
 import { chipNoGround } from './chip-no-ground';
@@ -60,6 +61,7 @@ import { wiringWrong } from './wiring-wrong';
 /** Every rule, in the order in which findings are told: seating, supply, outputs, LEDs, wiring, inputs, switches, load, jumpers, practice. */
 export const rules: readonly Rule[] = [
   unknownPart,
+  builtOtherwise,
   leadOffBoard,
   twoLeadsInAHole,
   buttonAlwaysClosed,

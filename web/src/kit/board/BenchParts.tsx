@@ -172,7 +172,7 @@ export function RowPart({ part, look }: BenchPartProps) {
   const [first] = part.pins;
   return (
     <>
-      <Body part={part} fill={fills[part.kind] ?? DARK} rx={part.kind === 'transistor' ? 0.45 : 0.2} />
+      <Body part={part} fill={fills[part.kind] ?? DARK} rx={0.2} />
       <Pins part={part} />
       {part.kind === 'resistor-network' && first && (
         <circle cx={first.x} cy={first.y} r={0.32} fill="none" stroke={PRINT} strokeWidth={0.08} />
@@ -197,6 +197,37 @@ const fills: Readonly<Partial<Record<string, string>>> = {
   potentiometer: '#2F5E8C',
   clock: '#1F4F3F',
 };
+
+/** A transistor from above: its flat side, and at each leg the letter of what it is. */
+export function Transistor({ part }: { readonly part: ScenePart }) {
+  const { x, width } = part;
+  const [first] = part.pins;
+  if (!first) return null;
+  const names = new Map(typeOf(part.seated)?.pins.map((p) => [p.id, p.name]));
+  // Turned round, the flat side is away from the reader.
+  const side = part.seated.turn === 180 ? -1 : 1;
+  const [flat, back] = [first.y + side * 0.42, first.y - side * 0.95];
+  const right = x + width;
+  return (
+    <>
+      <path
+        d={`M${x},${flat}H${right}V${first.y}Q${right},${back} ${right - 1.1},${back}H${x + 1.1}Q${x},${back} ${x},${first.y}Z`}
+        fill={DARK}
+        stroke={EDGE}
+        strokeWidth={0.07}
+      />
+      <Pins part={part} />
+      {part.pins.map((p) => (
+        <SvgText key={p.pin} x={p.x} y={first.y - side * 0.47 + 0.16} size={0.46} fill={PRINT} weight={600}>
+          {names.get(p.id)?.charAt(0).toUpperCase()}
+        </SvgText>
+      ))}
+      <SvgText x={x + width / 2} y={flat + (side === 1 ? 0.5 : -0.16)} size={0.5} fill={colour('matText')}>
+        {part.ref}
+      </SvgText>
+    </>
+  );
+}
 
 /** A glass body with the ring that marks its cathode. */
 export function Diode({ part }: { readonly part: ScenePart }) {

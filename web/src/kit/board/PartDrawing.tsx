@@ -1,7 +1,17 @@
 import { HIGH, innerName, innerOf, type LedState, type SeatedPart, typeOf } from '@saddlebag/core';
 import { memo } from 'react';
 import { colour } from '../../app/colours';
-import { ChangeOver, Diode, DipSwitch, Display, LedBar, lampLetter, PushButton, RowPart } from './BenchParts';
+import {
+  ChangeOver,
+  Diode,
+  DipSwitch,
+  Display,
+  LedBar,
+  lampLetter,
+  PushButton,
+  RowPart,
+  Transistor,
+} from './BenchParts';
 import { Chip } from './Chip';
 import { Capacitor, Led, Resistor, SlideSwitch, Supply } from './SmallParts';
 import type { ScenePart } from './scene';
@@ -103,5 +113,6 @@ function PartBody({ part, look, gateAt }: Omit<PartDrawingProps, 'chosen'>) {
   if (part.kind === 'push-button') return <PushButton part={part} look={look} />;
   if (part.kind === 'led-bar') return <LedBar part={part} look={look} />;
   if (part.kind === 'display') return <Display part={part} look={look} />;
+  if (part.kind === 'transistor') return <Transistor part={part} />;
   return part.kind === 'diode' ? <Diode part={part} /> : <RowPart part={part} look={look} />;
 }

@@ -1,0 +1,69 @@
+import { type Board, extractNets, labelledPlaces } from '../board';
+import { innerOf, readDesign, typeOf } from '../catalogue';
+import { finding } from '../finding';
+import { type Recovered, recover } from '../inspection';
+import { UNKNOWN } from '../logic';
+import { compileCircuit, type Panel, runRow, Simulator } from '../simulation';
+
+/** The most switches of a board of transistors or diodes whose rows are run to read it back: 2^6 rows, both ways. */
+export const MAX_MEASURED = 6;
+
+/**
+ * The design of a board, read back from its wiring (`recover`). What transistors and diodes do has no line on a sheet: a board
+ * that has some, and remembers nothing, is powered and its outputs are read as tables, row by row.
+ */
+export function readBack(board: Board): Recovered {
+  const nets = extractNets(board);
+  const made = recover(board, nets);
+  const hasValves = Object.values(board.parts).some((part) => innerOf(typeOf(part)).valves.length > 0);
+  return hasValves ? (measured(board, made) ?? made) : made;
+}
+
+function measured(board: Board, made: Recovered): Recovered | null {
+  const { design } = readDesign(made.sheet);
+  const [inputs, outputs] = [design.inputs, design.outputs].map((list) => list.map((s) => s.name)) as [
+    string[],
+    string[],
+  ];
+  const isStoring = (design.behaviour?.stored.length ?? 0) > 0;
+  if (isStoring || inputs.length > MAX_MEASURED || inputs.length === 0 || outputs.length === 0) return null;
+  const circuit = compileCircuit(board, extractNets(board));
+  const panel = panelFor(board, circuit, inputs, outputs);
+  if (!panel) return null;
+  const simulator = new Simulator(circuit);
+  const rows = Array.from({ length: 2 ** inputs.length }, (_, row) => row);
+  const see = (order: readonly number[]) => new Map(order.map((row) => [row, runRow(simulator, panel, row)]));
+  // What remembers shows something else on the way back.
+  const [up, down] = [see(rows), see(rows.toReversed())];
+  const same = rows.every((row) => {
+    const [a, b] = [up.get(row), down.get(row)];
+    return a?.settled && b?.settled && !a.seen.includes(UNKNOWN) && a.seen.join() === b.seen.join();
+  });
+  if (!same) return null;
+  const declared = made.sheet.split('\n').filter((line) => /^(in|out) /.test(line));
+  const tables = outputs.map((name, o) => {
+    const cells = rows.map((row) => up.get(row)?.seen[o]).join('');
+    return `table ${name} of ${inputs.join(' ')} : ${cells}`;
+  });
+  const sheet = ['# read back from what the board does, row by row', ...declared, '', ...tables, ''].join('\n');
+  return { sheet, packing: null, findings: [finding('recover/measured', [], { rows: rows.length })] };
+}
+
+/** Where the inputs and outputs of a sheet that was read back are: by their labels, otherwise by the names of the parts. */
+function panelFor(
+  board: Board,
+  circuit: ReturnType<typeof compileCircuit>,
+  inputs: readonly string[],
+  outputs: readonly string[],
+): Panel | null {
+  const find = (list: readonly { ref: string }[], does: 'give' | 'show', name: string): number => {
+    const called = labelledPlaces(board, does).find((p) => p.signal === name)?.called ?? name.replace('_', '.');
+    return list.findIndex(({ ref }) => ref === called);
+  };
+  const panel = {
+    switches: inputs.map((name) => find(circuit.switches, 'give', name)),
+    leds: outputs.map((name) => find(circuit.leds, 'show', name)),
+    inverted: outputs.map(() => false),
+  };
+  return panel.switches.includes(-1) || panel.leds.includes(-1) ? null : panel;
+}
