@@ -40,6 +40,30 @@ describe('a board found on a bench', () => {
     expect(p.complaints).toEqual([]);
   });
 
+  it('of transistors and diodes is walked against its sheet, inspected, and read back as tables', async () => {
+    const p = await newcomer();
+    await p.takes('Transistor bell');
+    await p.turnsTo('inspect');
+    await p.reads('Nothing to mend');
+    await p.reads('built of transistors or diodes');
+    expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+    await p.turnsTo('power');
+    await p.keys(' ', 'w');
+    await p.reads('4 of 4 rows seen, all agree');
+    await p.turnsTo('board');
+    await p.tellsBoard('pull D1');
+    await p.turnsTo('power');
+    await p.keys('w');
+    await p.reads('differ');
+    await p.turnsTo('board');
+    await p.tellsBoard('seat diode b1.f13');
+    await p.turnsTo('design');
+    await p.presses('From the board');
+    await p.reads('table B of K T : 1110');
+    await p.reads('table W of K T : 0111');
+    expect(p.complaints).toEqual([]);
+  });
+
   it('can be taken out as a picture: SVG true to scale, and PNG', async () => {
     const p = await newcomer();
     await p.takes('Lock interlock');

@@ -6,6 +6,7 @@ import { HIGH, LOW } from '../logic';
 import { compileCircuit, panelOf, Simulator } from '../simulation';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
+import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
 import { boardAfter, buildCard } from './card';
 
 describe('the build card', () => {
@@ -52,6 +53,22 @@ describe('the build card', () => {
       }),
       { numRuns: 25 },
     );
+  });
+
+  it('of a board of transistors in place of its chips names no pins of theirs', async () => {
+    const { packing, netlist } = await laidOut('in A\nout Y\nY = ~A');
+    const board = wired(
+      ...[...switches(1), 'label S1 A', 'seat npn', `Q1.1 > ${MINUS}`, 'seat led', 'label D1 Y', 'Q1.3 > D1.A'],
+      ...resistor(2, '10k', 'S1.2', 'Q1.2'),
+      ...resistor(3, '330', 'Q1.3', PLUS),
+      ...resistor(4, '330', 'D1.K', MINUS),
+    );
+    const { stages } = buildCard(board, packing, netlist);
+    expect(stages.map((s) => s.title)).toEqual(['Supply', expect.any(String), 'Transistors, diodes and lamps']);
+    expect(stages.flatMap((s) => [...s.parts, ...s.jumpers]).sort()).toEqual(
+      [...Object.keys(board.parts), ...Object.keys(board.jumpers)].sort(),
+    );
+    expect(JSON.stringify(stages)).not.toContain('U1');
   });
 
   it('begins with supply and ground, and puts each lamp right behind its gate', async () => {

@@ -11,6 +11,7 @@ import {
 } from '../board';
 import { innerOf, typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
+import { isBuiltOtherwise } from '../inspection';
 import { buildOrder, drivenBy, isPlain, type Packing, type UnitUse } from '../packing';
 import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } from '../planning';
 import { jumperStages } from './jumper-stages';
@@ -100,9 +101,12 @@ class Stager {
     this.stage('supply', boards > 1 ? `Supply on ${boards} boards` : 'Supply', sources, measure);
     this.chips();
     this.switches();
-    this.gates();
+    // Gates of transistors are on no unit of a chip: there is nothing to try pin by pin.
+    const isOtherwise = isBuiltOtherwise(this.board, this.packing);
+    if (!isOtherwise) this.gates();
     const rest = this.seated.map((p) => p.ref).filter((ref) => !this.placed.has(ref));
-    this.stage('rest', 'What remains', rest, 'Power up and walk the table.');
+    const title = isOtherwise ? 'Transistors, diodes and lamps' : 'What remains';
+    this.stage('rest', title, rest, 'Power up and walk the table.');
     const stages = jumperStages(this.board, this.claims, this.drafts.length);
     for (const id of Object.keys(this.board.jumpers).sort(byNumber)) this.drafts[stages.get(id) ?? 0]?.jumpers.push(id);
     return this.drafts.filter((s) => s.parts.length > 0 || s.jumpers.length > 0 || s.trial);
