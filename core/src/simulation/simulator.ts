@@ -116,6 +116,9 @@ export class Simulator {
    * moved; one that would go on moving is unknown from then on.
    */
   private switchValves(tired: boolean): boolean {
+    if (this.circuit.valves.length === 0) return false;
+    // A base hangs on its emitter, which a chip may have moved.
+    this.wiring = this.asItStands();
     let moved = false;
     this.circuit.valves.forEach((valve, v) => {
       const before = this.valves[v] as number;
@@ -136,14 +139,17 @@ export class Simulator {
       for (const d of this.circuit.valves[v]?.drivers ?? []) this.driverLevel[d] = state === MAYBE ? UNKNOWN : RELEASED;
     };
     put(does);
-    const wiring = new Wiring(this.circuit, this.closed, this.conducting(), this.driverLevel);
-    wiring.settleAll();
+    const wiring = this.asItStands();
     if (!stays) put(before);
     return wiring;
   }
 
-  private conducting(): Uint8Array {
-    return this.valves.map((does) => (does === CONDUCTS ? 1 : 0));
+  /** The wiring for switches, valves and drivers as they are now. */
+  private asItStands(): Wiring {
+    const conducts = this.valves.map((does) => (does === CONDUCTS ? 1 : 0));
+    const wiring = new Wiring(this.circuit, this.closed, conducts, this.driverLevel);
+    wiring.settleAll();
+    return wiring;
   }
 
   private run(): { events: number; lastDriver: number } {
@@ -230,8 +236,7 @@ export class Simulator {
 
   /** Builds the wiring for the switches as they stand and sets every unit to be looked at. */
   private rewire(): Wiring {
-    const wiring = new Wiring(this.circuit, this.closed, this.conducting(), this.driverLevel);
-    wiring.settleAll();
+    const wiring = this.asItStands();
     this.wiring = wiring;
     this.moved = false;
     this.frozen.fill(0);

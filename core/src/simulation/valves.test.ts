@@ -198,6 +198,21 @@ describe('transistors with chips and lamps', () => {
   });
 });
 
+describe('a transistor whose emitter a chip moves', () => {
+  it('conducts only while that is low', () => {
+    const board = wired(
+      ...switches(2),
+      'seat 74HC04',
+      ...[`U1.14 > ${PLUS}`, `U1.7 > ${MINUS}`, 'U1.1 > S2.2', 'seat npn', 'Q1.1 > U1.2'],
+      ...resistor(3, '10k', 'S1.2', 'Q1.2'),
+      ...resistor(4, '1k', 'Q1.3', PLUS),
+    );
+    // Low at the collector takes a high base and a low emitter, which is the inverse of the second switch.
+    expect(tableOf(board, 2, 'Q1.3')).toEqual([HIGH, HIGH, HIGH, LOW]);
+    expect(tableOf(board, 2, 'Q1.2')).toEqual([LOW, LOW, HIGH, LOW]);
+  });
+});
+
 describe('what nobody can know', () => {
   /** Two inverters that hold each other; S1 and S2 pull a collector low through a transistor of their own. */
   const latch = wired(

@@ -71,7 +71,8 @@ export function LeadGhost({ job, next }: { readonly job: Job; readonly next: Nex
       <circle cx={first.x} cy={first.y} r={0.34} fill={colour('lit')} />
       <SvgText
         x={(x + right) / 2}
-        y={(y + bottom) / 2 + 0.3}
+        // Where the dot of the first pin leaves no room inside, the name stands above.
+        y={right - x < 4 ? y - 0.25 : (y + bottom) / 2 + 0.3}
         size={0.86}
         fill={colour('lit')}
         font="heading"
