@@ -53,6 +53,8 @@ export async function measureFrames(job: Job): Promise<Record<'still' | 'signals
   const { browser, stop } = await launch();
   try {
     const p = await Person.at(browser, base);
+    // The diagram of so many gates takes its time in its worker.
+    p.page.setDefaultTimeout(180_000);
     await bringsIn(p, job);
     await p.turnsTo('board');
     const wires = Object.keys(job.board.jumpers).length;

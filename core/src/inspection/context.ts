@@ -85,6 +85,7 @@ export class Context {
   private readonly resistors = new Map<number, readonly NetResistor[]>();
   private holes: Occupancy | null = null;
   private readonly rails = new Map<string, string | undefined>();
+  private readonly hasValves: boolean;
 
   constructor(
     readonly board: Board,
@@ -100,6 +101,7 @@ export class Context {
     this.known = Object.values(board.parts)
       .sort((a, b) => byNumber(a.ref, b.ref))
       .flatMap((seated) => knownOf(seated) ?? []);
+    this.hasValves = this.known.some(({ type }) => innerOf(type).valves.length > 0);
     this.byRef = new Map(this.known.map((k) => [k.seated.ref, k]));
   }
 
@@ -210,6 +212,7 @@ export class Context {
 
   /** Nets at the other end of the transistors and diodes on a net: where it leads while they conduct. */
   throughValves(net: number): number[] {
+    if (!this.hasValves) return [];
     return this.pinsOn(net).flatMap((pin) => {
       const known = this.partAt(pin);
       const { valves } = innerOf(known?.type);
