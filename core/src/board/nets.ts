@@ -50,11 +50,9 @@ export function extractNets(board: Board): Nets {
     members[net]?.strips.push(names[strip] as string);
     ofStrip.set(names[strip] as string, net);
   }
-  const leads = new Map<string, Lead>();
   const ofPin = new Map<string, number>();
   for (const { leads: own, strips } of ofParts)
     for (const [i, lead] of own.entries()) {
-      leads.set(lead.pin, lead);
       const strip = strips[i] as number;
       if (strip < 0) continue;
       const net = netOf(strip);
@@ -68,8 +66,19 @@ export function extractNets(board: Board): Nets {
     pins: pins.sort(),
     jumpers: jumpers.sort(),
   }));
-  return { nets, ofPin, ofStrip, leads };
+  return { nets, ofPin, ofStrip, leads: leadsByPin(board.parts, ofParts) };
 }
+
+/** The leads of all parts by their pins; what is seated is the same object from one jumper to the next. */
+function leadsByPin(parts: Board['parts'], ofParts: readonly PartStrips[]): ReadonlyMap<string, Lead> {
+  const before = knownLeads.get(parts);
+  if (before) return before;
+  const leads = new Map(ofParts.flatMap(({ leads: own }) => own.map((lead) => [lead.pin, lead] as const)));
+  knownLeads.set(parts, leads);
+  return leads;
+}
+
+const knownLeads = new WeakMap<Board['parts'], ReadonlyMap<string, Lead>>();
 
 /** Strips by number: a strip has the same one in every board, so parts and jumpers keep theirs from one edit to the next. */
 const numbers = new Map<string, number>();

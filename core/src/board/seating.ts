@@ -50,18 +50,40 @@ export type Occupancy = ReadonlyMap<string, readonly string[]>;
 
 /** Lists the occupants of every hole in use. A sound board has one in each. */
 export function occupancyOf(board: Board): Occupancy {
-  const holes = new Map<string, string[]>();
-  const put = (hole: string, by: string): void => {
-    const there = holes.get(hole);
-    if (there) there.push(by);
-    else holes.set(hole, [by]);
-  };
-  for (const part of Object.values(board.parts)) for (const { at, pin } of leadsOf(part)) if (at !== null) put(at, pin);
-  for (const jumper of Object.values(board.jumpers)) {
-    put(jumper.from, jumper.id);
-    put(jumper.to, jumper.id);
-  }
+  const holes = new Map([...holesOfParts(board.parts)].map(([hole, pins]) => [hole, [...pins]]));
+  for (const { id, from, to } of Object.values(board.jumpers)) for (const end of [from, to]) put(holes, end, id);
   return holes;
+}
+
+/** The holes that hold more than one lead or jumper's end, with who is in them. */
+export function doubledHoles({ parts, jumpers }: Board): (readonly [hole: string, by: readonly string[]])[] {
+  const ofParts = holesOfParts(parts);
+  const ends = new Map<string, string[]>();
+  for (const { id, from, to } of Object.values(jumpers)) for (const end of [from, to]) put(ends, end, id);
+  const ofBoth = [...ends].flatMap(([hole, ids]) => {
+    const by = [...(ofParts.get(hole) ?? []), ...ids];
+    return by.length > 1 ? [[hole, by] as const] : [];
+  });
+  return [...[...ofParts].filter(([hole, pins]) => pins.length > 1 && !ends.has(hole)), ...ofBoth];
+}
+
+/** Who of the parts is in each hole; kept while the parts stay as they are. */
+function holesOfParts(parts: Board['parts']): Occupancy {
+  const known = partHoles.get(parts);
+  if (known) return known;
+  const holes = new Map<string, string[]>();
+  for (const part of Object.values(parts))
+    for (const { at, pin } of leadsOf(part)) if (at !== null) put(holes, at, pin);
+  partHoles.set(parts, holes);
+  return holes;
+}
+
+const partHoles = new WeakMap<Board['parts'], Occupancy>();
+
+function put(holes: Map<string, string[]>, hole: string, by: string): void {
+  const there = holes.get(hole);
+  if (there) there.push(by);
+  else holes.set(hole, [by]);
 }
 
 /** Whether nothing is plugged into a breadboard. */

@@ -70,6 +70,35 @@ function knownOf(seated: SeatedPart): Known | undefined {
   return known;
 }
 
+/** The parts of a board as the rules ask for them. */
+interface Seated {
+  readonly known: readonly Known[];
+  readonly byRef: ReadonlyMap<string, Known>;
+  readonly byKind: ReadonlyMap<PartKind, readonly Known[]>;
+  readonly hasValves: boolean;
+}
+
+/** Parts stay the same object while jumpers come and go. */
+const seatedByParts = new WeakMap<Board['parts'], Seated>();
+
+function seatedOn(parts: Board['parts']): Seated {
+  const before = seatedByParts.get(parts);
+  if (before) return before;
+  const known = Object.values(parts)
+    .sort((a, b) => byNumber(a.ref, b.ref))
+    .flatMap((seated) => knownOf(seated) ?? []);
+  const byKind = new Map<PartKind, Known[]>();
+  for (const k of known) byKind.set(k.type.kind, [...(byKind.get(k.type.kind) ?? []), k]);
+  const seated: Seated = {
+    known,
+    byRef: new Map(known.map((k) => [k.seated.ref, k])),
+    byKind,
+    hasValves: known.some(({ type }) => innerOf(type).valves.length > 0),
+  };
+  seatedByParts.set(parts, seated);
+  return seated;
+}
+
 /**
  * What the rules look at: the board, its nets, and what the packing expects, with the questions that
  * several rules ask. Made once for an inspection; rules only read it.
@@ -80,7 +109,7 @@ export class Context {
   readonly names: ReadonlyMap<number, string>;
   readonly known: readonly Known[];
   private readonly byRef: ReadonlyMap<string, Known>;
-  private readonly byKind = new Map<PartKind, readonly Known[]>();
+  private readonly byKind: ReadonlyMap<PartKind, readonly Known[]>;
   private readonly feeds = new Map<number, Feeds>();
   private readonly resistors = new Map<number, readonly NetResistor[]>();
   private holes: Occupancy | null = null;
@@ -98,11 +127,8 @@ export class Context {
     this.expected = packing ? expectationOf(packing, board, nets) : new Map();
     this.sources = packing ? sourcesOf(packing, board) : new Map();
     this.names = nameNets(nets, this.sources);
-    this.known = Object.values(board.parts)
-      .sort((a, b) => byNumber(a.ref, b.ref))
-      .flatMap((seated) => knownOf(seated) ?? []);
-    this.hasValves = this.known.some(({ type }) => innerOf(type).valves.length > 0);
-    this.byRef = new Map(this.known.map((k) => [k.seated.ref, k]));
+    const { known, byRef, byKind, hasValves } = seatedOn(board.parts);
+    [this.known, this.byRef, this.byKind, this.hasValves] = [known, byRef, byKind, hasValves];
   }
 
   /** Who is in each hole. */
@@ -112,9 +138,7 @@ export class Context {
   }
 
   of(kind: PartKind): readonly Known[] {
-    const made = this.byKind.get(kind) ?? this.known.filter((k) => k.type.kind === kind);
-    this.byKind.set(kind, made);
-    return made;
+    return this.byKind.get(kind) ?? [];
   }
 
   lead(pin: string): Lead | undefined {

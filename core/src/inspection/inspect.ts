@@ -5,6 +5,7 @@ import type { Packing } from '../packing';
 import { Context } from './context';
 import { matched } from './matched';
 import { isBuiltOtherwise } from './otherwise';
+import type { Rule } from './rule';
 import { rules } from './rules';
 
 /**
@@ -21,12 +22,25 @@ export function inspect(board: Board, nets: Nets, packing: Packing | null, famil
   for (const rule of rules) {
     const causes = findings.filter((f) => rule.coveredBy?.includes(f.code));
     const there = findings.filter((f) => rule.coveredAtPlace?.includes(f.code));
-    for (const f of rule.check(context))
+    for (const f of foundBy(rule, context))
       if (!causes.some((cause) => covers(cause, f)) && !there.some((cause) => isThere(cause, f))) findings.push(f);
   }
   const rank = { error: 0, warning: 1, note: 2 };
   return findings.sort((a, b) => rank[a.severity] - rank[b.severity]);
 }
+
+/** What a rule finds; of one that looks at parts alone it is kept while they stay. */
+function foundBy(rule: Rule, context: Context): Iterable<Finding> {
+  if (!rule.partsAlone) return rule.check(context);
+  const { parts } = context.board;
+  const known = ofParts.get(parts) ?? new Map<Rule, readonly Finding[]>();
+  ofParts.set(parts, known);
+  const found = known.get(rule) ?? [...rule.check(context)];
+  known.set(rule, found);
+  return found;
+}
+
+const ofParts = new WeakMap<Board['parts'], Map<Rule, readonly Finding[]>>();
 
 /** A cause at a part or pin covers what is found at that part; one without a part covers everything. */
 function covers(cause: Finding, f: Finding): boolean {

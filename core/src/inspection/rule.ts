@@ -9,6 +9,8 @@ import type { Context } from './context';
 export interface Rule {
   readonly id: FindingCode;
   readonly check: (context: Context) => Iterable<Finding>;
+  /** It looks at nothing but what is seated where: as long as that stays, so do its findings. */
+  readonly partsAlone?: true;
   readonly coveredBy?: readonly FindingCode[];
   /** The same, for findings at the very place: that pin or jumper. */
   readonly coveredAtPlace?: readonly FindingCode[];

@@ -1,10 +1,10 @@
 import {
   type Board,
   checkSeat,
+  doubledHoles,
   holeAt,
   isRail,
   leadsOf,
-  occupancyOf,
   parseHole,
   partOf,
   printHole,
@@ -69,9 +69,10 @@ export function followed(
 
 /** The first hole that holds two leads, as a finding; null when none does. */
 export function doubled(board: Board): Finding[] | null {
-  for (const [hole, by] of occupancyOf(board))
-    if (by.length > 1) return [finding('hand/hole-taken', [{ kind: 'hole', hole }], { hole, by: by.join(' and ') })];
-  return null;
+  const [first] = doubledHoles(board);
+  if (!first) return null;
+  const [hole, by] = first;
+  return [finding('hand/hole-taken', [{ kind: 'hole', hole }], { hole, by: by.join(' and ') })];
 }
 
 const quarterTurns: ReadonlySet<PartKind> = new Set(['resistor', 'capacitor', 'diode', 'push-button']);

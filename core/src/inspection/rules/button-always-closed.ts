@@ -4,6 +4,7 @@ import type { Rule } from '../rule';
 /** A push-button seated a quarter turn wrong: both sides of its contact in one strip. */
 export const buttonAlwaysClosed: Rule = {
   id: 'button-always-closed',
+  partsAlone: true,
   *check(c) {
     for (const { seated } of c.of('push-button')) {
       const strips = ['1', '2', '3', '4'].map((id) => c.stripOf(`${seated.ref}.${id}`));

@@ -6,6 +6,7 @@ import type { Rule } from '../rule';
 /** Pins of two chips in one strip: seated too near, or one in the columns of the other. */
 export const chipsInOneStrip: Rule = {
   id: 'chips-in-one-strip',
+  partsAlone: true,
   *check(c) {
     const byStrip = new Map<string, Lead>();
     const said = new Set<string>();

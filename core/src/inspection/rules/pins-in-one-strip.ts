@@ -4,6 +4,7 @@ import type { Rule } from '../rule';
 /** Two pins of one part in one strip, so that the board shorts them: a chip on one side of the channel, say. */
 export const pinsInOneStrip: Rule = {
   id: 'pins-in-one-strip',
+  partsAlone: true,
   coveredBy: ['button-always-closed'],
   *check(c) {
     for (const { seated, leads } of c.known) {

@@ -4,6 +4,7 @@ import type { Rule } from '../rule';
 /** A chip whose supply and ground are not the last pin and the one across: the habit of the hand is wrong there. */
 export const supplyNotInCorners: Rule = {
   id: 'supply-not-in-corners',
+  partsAlone: true,
   *check(c) {
     for (const { seated, type } of c.of('chip')) {
       const pinOf = (role: string): string | undefined => type.pins.find((p) => p.role === role)?.id;

@@ -1,3 +1,4 @@
+import { doubledHoles } from '../../board';
 import { finding } from '../../finding';
 import type { Rule } from '../rule';
 
@@ -5,7 +6,7 @@ import type { Rule } from '../rule';
 export const twoLeadsInAHole: Rule = {
   id: 'two-leads-in-a-hole',
   *check(c) {
-    for (const [hole, by] of c.occupancy)
-      if (by.length > 1) yield finding('two-leads-in-a-hole', [{ kind: 'hole', hole }], { hole, by: by.join(' and ') });
+    for (const [hole, by] of doubledHoles(c.board))
+      yield finding('two-leads-in-a-hole', [{ kind: 'hole', hole }], { hole, by: by.join(' and ') });
   },
 };
