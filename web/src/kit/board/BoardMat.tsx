@@ -52,7 +52,19 @@ export function BoardMat({ scene, children, tools, inSight, onPinch }: BoardMatP
           </Button>
         </Flex>
       </Flex>
-      <Box ref={scroller} flex="1" minH="0" overflow="auto" tabIndex={-1} px="4px" pb="4px" display="flex" {...hands}>
+      {/* With a perspective the browser keeps all of the drawing painted: stretching it, which is flat, then paints nothing again. */}
+      <Box
+        ref={scroller}
+        flex="1"
+        minH="0"
+        overflow="auto"
+        tabIndex={-1}
+        px="4px"
+        pb="4px"
+        display="flex"
+        perspective="9999px"
+        {...hands}
+      >
         <Box
           ref={content}
           m="auto"
