@@ -50,9 +50,7 @@ describe('hands', () => {
     const chosen = Number((await p.text('h2 ~ *, body')).match(/(\d+) chosen/)?.[1]);
     expect(chosen).toBeGreaterThanOrEqual(8);
     await p.keys('Control+c');
-    await p.goes();
-    await p.presses('New job');
-    await p.sees('nav[aria-label=steps]');
+    await p.begins();
     await p.turnsTo('board');
     await p.tellsBoard('board');
     const region = await p.sees('[role=application]');
@@ -197,9 +195,7 @@ describe('hands', () => {
 
   it('zoom with two fingers on a tablet, and nothing is laid by it; one finger still lays a jumper', async () => {
     const p = await newcomer();
-    await p.goes();
-    await p.presses('New job');
-    await p.sees('nav[aria-label=steps]');
+    await p.begins();
     await p.turnsTo('board');
     await p.tellsBoard('seat led');
     const client = await p.page.createCDPSession();
@@ -228,9 +224,7 @@ describe('hands', () => {
 
   it('work boards of other kinds: a push-button and a display beside each other, pressed under power', async () => {
     const p = await newcomer();
-    await p.goes();
-    await p.presses('New job');
-    await p.sees('nav[aria-label=steps]');
+    await p.begins();
     await p.turnsTo('board');
     for (const line of [
       'board half',

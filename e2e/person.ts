@@ -40,6 +40,13 @@ export class Person {
     await this.sees('nav[aria-label=steps]');
   }
 
+  /** Begins a new job from the shelf; it opens at Design. */
+  async begins(): Promise<void> {
+    await this.goes();
+    await this.presses('New job');
+    await this.sees('nav[aria-label=steps]');
+  }
+
   /** Brings a job file in from the shelf; the job opens. */
   async brings(path: string): Promise<void> {
     const input = (await this.page.$('input[type=file]')) as unknown as { uploadFile(path: string): Promise<void> };

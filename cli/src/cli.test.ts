@@ -104,6 +104,23 @@ describe('picture', () => {
   });
 });
 
+describe('a board of transistors', () => {
+  const bell = join(samples, 'transistor-bell.saddlebag.json');
+
+  it('is walked, inspected, carded and read back, and never said to match pins that it has not', async () => {
+    expect((await cli('walk', bell)).out).toContain('All 4 rows agree.');
+    expect((await cli('inspect', bell)).code).toBe(0);
+    const card = await cli('card', bell);
+    expect(card.out).toContain('Transistors, diodes and lamps');
+    expect(card.out).not.toContain('U1');
+    const back = await cli('recover', bell);
+    expect([back.code, back.out]).toEqual([0, expect.stringContaining('table B of K T : 1110')]);
+    const match = await cli('match', bell);
+    expect([match.code, match.out]).toEqual([1, '']);
+    expect(match.err).toContain('built of transistors or diodes');
+  });
+});
+
 describe('every command', () => {
   const commands = ['table', 'pack', 'plan', 'inspect', 'walk', 'card', 'picture'];
   it.each(commands)(

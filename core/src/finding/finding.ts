@@ -41,7 +41,7 @@ export interface Finding {
 
 /**
  * Makes a finding. The facts demanded by the code's sentence are checked by the compiler; the
- * severity is the one that `sentences.ts` gives the code.
+ * severity is the one that `sentences` gives the code.
  */
 export function finding<C extends FindingCode>(
   code: C,

@@ -3,11 +3,11 @@ import { innerOf, typeOf } from '../catalogue';
 import type { Packing } from '../packing';
 
 /**
- * Whether a board does without the chips of its packing and is built of transistors or diodes instead: then there are no
+ * Whether a board does without chips and is built of transistors or diodes instead, whatever its packing has: then there are no
  * pins of gates that its wiring could be held to. What it does is still to be compared, by walking the table.
  */
 export function isBuiltOtherwise(board: Board, packing: Packing | null): boolean {
-  if (!packing || packing.packages.length === 0) return false;
+  if (!packing) return false;
   const types = Object.values(board.parts).map(typeOf);
   return types.every((type) => type?.kind !== 'chip') && types.some((type) => innerOf(type).valves.length > 0);
 }

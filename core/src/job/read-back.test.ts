@@ -2,12 +2,15 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
 import { readDesign } from '../catalogue';
-import { recover } from '../inspection';
+import { inspect, recover } from '../inspection';
 import { cellAt, tableOf } from '../logic';
+import { highsSolver } from '../solver';
 import { laidOut } from '../testing/interlock';
-import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
+import { inverter, MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
 import { readJobFile } from './file';
+import { newJob } from './job';
 import { MAX_MEASURED, readBack } from './read-back';
+import { packJob } from './stages';
 
 /** The columns of what a sheet's outputs are, by name. */
 function columns(sheet: string): Record<string, string> {
@@ -36,15 +39,17 @@ describe('a board of transistors, read back', () => {
   });
 
   it('has names for switches and lamps without labels', () => {
-    const board = wired(
-      ...switches(1),
-      'seat npn',
-      `Q1.1 > ${MINUS}`,
-      ...resistor(2, '10k', 'S1.2', 'Q1.2'),
-      ...resistor(3, '330', 'Q1.3', PLUS),
-      ...lamp(1, 'Q1.3', 4),
-    );
+    const board = wired(...switches(1), ...inverter(1, 2, 'S1.2', '10k', '330'), ...lamp(1, 'Q1.3', 4));
     expect(columns(readBack(board).sheet)).toEqual({ D1: '10' });
+  });
+
+  it('is held to no pins then, though the sheet that was read may need no chip at all', async () => {
+    const board = wired(...switches(1), 'seat diode', 'D1.A > S1.2', ...lamp(2, 'D1.K', 2));
+    const { sheet } = readBack(board);
+    expect(columns(sheet)).toEqual({ D2: '01' });
+    const { packing } = await packJob(newJob('read back', sheet), highsSolver());
+    expect(packing?.packages).toEqual([]);
+    expect(inspect(board, extractNets(board), packing, 'HC').map((f) => f.code)).toEqual(['built-otherwise']);
   });
 
   it('that remembers something, or has more switches than are tried, is said not to be', () => {

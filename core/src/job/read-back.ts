@@ -1,9 +1,9 @@
-import { type Board, extractNets, labelledPlaces } from '../board';
-import { innerOf, readDesign, typeOf } from '../catalogue';
+import { type Board, extractNets, type Nets } from '../board';
+import { readDesign } from '../catalogue';
 import { finding } from '../finding';
 import { type Recovered, recover } from '../inspection';
 import { UNKNOWN } from '../logic';
-import { compileCircuit, type Panel, runRow, Simulator } from '../simulation';
+import { type Circuit, compileCircuit, type Panel, panelOf, runRow, Simulator } from '../simulation';
 
 /** The most switches of a board of transistors or diodes whose rows are run to read it back: 2^6 rows, both ways. */
 export const MAX_MEASURED = 6;
@@ -15,19 +15,17 @@ export const MAX_MEASURED = 6;
 export function readBack(board: Board): Recovered {
   const nets = extractNets(board);
   const made = recover(board, nets);
-  const hasValves = Object.values(board.parts).some((part) => innerOf(typeOf(part)).valves.length > 0);
-  return hasValves ? (measured(board, made) ?? made) : made;
+  const isWhole = made.findings.every((f) => f.code !== 'recover/valve');
+  return isWhole ? made : (measured(board, nets, made) ?? made);
 }
 
-function measured(board: Board, made: Recovered): Recovered | null {
+function measured(board: Board, nets: Nets, made: Recovered): Recovered | null {
   const { design } = readDesign(made.sheet);
-  const [inputs, outputs] = [design.inputs, design.outputs].map((list) => list.map((s) => s.name)) as [
-    string[],
-    string[],
-  ];
+  const inputs = design.inputs.map((s) => s.name);
+  const outputs = design.outputs.map((s) => s.name);
   const isStoring = (design.behaviour?.stored.length ?? 0) > 0;
   if (isStoring || inputs.length > MAX_MEASURED || inputs.length === 0 || outputs.length === 0) return null;
-  const circuit = compileCircuit(board, extractNets(board));
+  const circuit = compileCircuit(board, nets);
   const panel = panelFor(board, circuit, inputs, outputs);
   if (!panel) return null;
   const simulator = new Simulator(circuit);
@@ -50,20 +48,11 @@ function measured(board: Board, made: Recovered): Recovered | null {
 }
 
 /** Where the inputs and outputs of a sheet that was read back are: by their labels, otherwise by the names of the parts. */
-function panelFor(
-  board: Board,
-  circuit: ReturnType<typeof compileCircuit>,
-  inputs: readonly string[],
-  outputs: readonly string[],
-): Panel | null {
-  const find = (list: readonly { ref: string }[], does: 'give' | 'show', name: string): number => {
-    const called = labelledPlaces(board, does).find((p) => p.signal === name)?.called ?? name.replace('_', '.');
-    return list.findIndex(({ ref }) => ref === called);
-  };
-  const panel = {
-    switches: inputs.map((name) => find(circuit.switches, 'give', name)),
-    leds: outputs.map((name) => find(circuit.leds, 'show', name)),
-    inverted: outputs.map(() => false),
-  };
-  return panel.switches.includes(-1) || panel.leds.includes(-1) ? null : panel;
+function panelFor(board: Board, circuit: Circuit, inputs: readonly string[], outputs: readonly string[]): Panel | null {
+  const labelled = panelOf(board, circuit, inputs, outputs);
+  const orByName = (found: readonly number[], names: readonly string[], list: readonly { ref: string }[]): number[] =>
+    found.map((at, i) => (at >= 0 ? at : list.findIndex(({ ref }) => ref === names[i]?.replace('_', '.'))));
+  const switches = orByName(labelled.switches, inputs, circuit.switches);
+  const leds = orByName(labelled.leds, outputs, circuit.leds);
+  return switches.includes(-1) || leds.includes(-1) ? null : { ...labelled, switches, leds };
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Board, extractNets, type Hole, holeXY, parseHole } from '../board';
+import { type Board, doubledHoles, extractNets, type Hole, holeXY, occupancyOf, parseHole } from '../board';
+import { inspect } from '../inspection';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { applyEdit } from './edit';
 import { readCommand, thingsOn } from './hand';
@@ -93,6 +94,50 @@ describe('a copy', () => {
       { numRuns: 30 },
     );
     expect(pasted(job.board, { parts: [], jumpers: [] })).toMatchObject({ code: 'hand/nothing-copied' });
+  });
+});
+
+describe('what is kept from one edit to the next', () => {
+  it('is what would be worked out afresh: nets, findings and doubled holes after any edits', () => {
+    const lines = [
+      'pull w5',
+      'pull D1',
+      'turn D2',
+      'move U2 b1.e52',
+      'b1.a60 > b1.j60',
+      'turn U1',
+      'pull w9',
+      'seat npn',
+    ];
+    const fresh = (board: Board): Board => structuredClone(board);
+    const told = (board: Board): string =>
+      JSON.stringify(inspect(board, extractNets(board), job.packing, 'HC').map((f) => [f.code, f.places, f.facts]));
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...lines), { minLength: 1, maxLength: 6 }), (edits) => {
+        let current = job;
+        for (const text of edits) {
+          const command = readCommand(current.board, text);
+          const applied = command.ok ? applyEdit(current, command.edit) : null;
+          if (applied?.ok) current = applied.job;
+          expect(extractNets(current.board)).toEqual(extractNets(fresh(current.board)));
+          expect(told(current.board)).toBe(told(fresh(current.board)));
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('doubled holes are those that hold more than one, whoever is in them', () => {
+    const jumper = (id: string, from: string, to: string) => ({ [id]: { id, from, to } });
+    const pin = job.board.parts.U1?.at ?? '';
+    const board: Board = {
+      ...job.board,
+      jumpers: { ...job.board.jumpers, ...jumper('w90', pin, 'b1.a60'), ...jumper('w91', 'b1.a60', 'b1.a62') },
+    };
+    const twice = [...occupancyOf(board)].filter(([, by]) => by.length > 1);
+    expect(twice.length).toBe(2);
+    expect([...doubledHoles(board)].sort()).toEqual(twice.sort());
+    expect(doubledHoles(job.board)).toEqual([]);
   });
 });
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
 import { HIGH, LOW, UNKNOWN } from '../logic';
-import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
+import { inverter, MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
 import { compileCircuit } from './circuit';
 import { Simulator } from './simulator';
 
@@ -39,14 +39,7 @@ function tableOf(board: Board, inputs: number, pin: string): number[] {
 
 describe('gates made of transistors', () => {
   it('an NPN with a resistor at its collector inverts', () => {
-    const board = wired(
-      ...switches(1),
-      'seat npn',
-      `Q1.1 > ${MINUS}`,
-      ...resistor(2, '10k', 'S1.2', 'Q1.2'),
-      ...resistor(3, '1k', 'Q1.3', PLUS),
-    );
-    expect(tableOf(board, 1, 'Q1.3')).toEqual([HIGH, LOW]);
+    expect(tableOf(wired(...switches(1), ...inverter(1, 2, 'S1.2')), 1, 'Q1.3')).toEqual([HIGH, LOW]);
   });
 
   it('two in series are a NAND, two side by side a NOR, and so are two resistors at one base', () => {
@@ -181,18 +174,10 @@ describe('transistors with chips and lamps', () => {
   it('a chip reads what a transistor does, and the transistor what the chip does', () => {
     const board = wired(
       ...switches(1),
-      'seat npn',
-      `Q1.1 > ${MINUS}`,
-      ...resistor(2, '10k', 'S1.2', 'Q1.2'),
-      ...resistor(3, '1k', 'Q1.3', PLUS),
+      ...inverter(1, 2, 'S1.2'),
       'seat 74HC04',
-      `U1.14 > ${PLUS}`,
-      `U1.7 > ${MINUS}`,
-      'U1.1 > Q1.3',
-      'seat npn',
-      `Q2.1 > ${MINUS}`,
-      ...resistor(4, '10k', 'U1.2', 'Q2.2'),
-      ...resistor(5, '1k', 'Q2.3', PLUS),
+      ...[`U1.14 > ${PLUS}`, `U1.7 > ${MINUS}`, 'U1.1 > Q1.3'],
+      ...inverter(2, 4, 'U1.2'),
     );
     expect(tableOf(board, 1, 'Q2.3')).toEqual([HIGH, LOW]);
   });

@@ -1,7 +1,8 @@
-import { Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { Button, Flex, Input, Text } from '@chakra-ui/react';
 import { benchParts, chips, isBare, isOutdated, partNumber } from '@saddlebag/core';
 import { useState } from 'react';
 import { useJobView } from '../app/job-context';
+import { Choice } from '../kit/Choice';
 import { BoardsMenu } from './BoardsMenu';
 import { Pictures } from './Pictures';
 import type { useHands } from './use-hands';
@@ -80,24 +81,14 @@ const seatable = [
 
 function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }) {
   return (
-    <NativeSelect.Root size="xs" width="112px">
-      <NativeSelect.Field
-        aria-label="seat a part"
-        value=""
-        bg="card"
-        borderColor="line"
-        h="28px"
-        fontSize="13px"
-        onChange={(e) => onSeat(e.target.value)}
-      >
-        <option value="">Seat a …</option>
-        {seatable.map(({ name, title }) => (
-          <option key={name} value={name}>
-            {name === title ? name : `${name}: ${title}`}
-          </option>
-        ))}
-      </NativeSelect.Field>
-    </NativeSelect.Root>
+    <Choice label="seat a part" value="" width="112px" onChange={onSeat}>
+      <option value="">Seat a …</option>
+      {seatable.map(({ name, title }) => (
+        <option key={name} value={name}>
+          {name === title ? name : `${name}: ${title}`}
+        </option>
+      ))}
+    </Choice>
   );
 }
 

@@ -1,6 +1,6 @@
-import { NativeSelect } from '@chakra-ui/react';
 import { breadboardKinds, breadboardTitles, hasBareBoard, nextBreadboard } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
+import { Choice } from '../kit/Choice';
 
 /** Boards of every kind to add, below or beside, and bare ones to take away. Each entry is what one would type. */
 export function BoardsMenu({ onSay }: { readonly onSay: (text: string) => boolean }) {
@@ -9,43 +9,33 @@ export function BoardsMenu({ onSay }: { readonly onSay: (text: string) => boolea
   const beside = breadboardKinds.filter((kind) => nextBreadboard(board, kind, true) !== null);
   const bare = board.breadboards.filter((b) => board.breadboards.length > 1 && hasBareBoard(board, b.id));
   return (
-    <NativeSelect.Root size="xs" width="92px">
-      <NativeSelect.Field
-        aria-label="boards"
-        value=""
-        bg="card"
-        borderColor="line"
-        h="28px"
-        fontSize="13px"
-        onChange={(e) => onSay(e.target.value)}
-      >
-        <option value="">Boards …</option>
-        <optgroup label="add below">
-          {breadboardKinds.map((kind) => (
-            <option key={kind} value={`board ${kind}`}>
+    <Choice label="boards" value="" width="98px" onChange={onSay}>
+      <option value="">Boards …</option>
+      <optgroup label="add below">
+        {breadboardKinds.map((kind) => (
+          <option key={kind} value={`board ${kind}`}>
+            {breadboardTitles[kind].replace('breadboard, ', '')}
+          </option>
+        ))}
+      </optgroup>
+      {beside.length > 0 && (
+        <optgroup label="add on the right">
+          {beside.map((kind) => (
+            <option key={kind} value={`board ${kind} right`}>
               {breadboardTitles[kind].replace('breadboard, ', '')}
             </option>
           ))}
         </optgroup>
-        {beside.length > 0 && (
-          <optgroup label="add on the right">
-            {beside.map((kind) => (
-              <option key={kind} value={`board ${kind} right`}>
-                {breadboardTitles[kind].replace('breadboard, ', '')}
-              </option>
-            ))}
-          </optgroup>
-        )}
-        {bare.length > 0 && (
-          <optgroup label="take away">
-            {bare.map(({ id }) => (
-              <option key={id} value={`pull ${id}`}>
-                {id}
-              </option>
-            ))}
-          </optgroup>
-        )}
-      </NativeSelect.Field>
-    </NativeSelect.Root>
+      )}
+      {bare.length > 0 && (
+        <optgroup label="take away">
+          {bare.map(({ id }) => (
+            <option key={id} value={`pull ${id}`}>
+              {id}
+            </option>
+          ))}
+        </optgroup>
+      )}
+    </Choice>
   );
 }

@@ -1,6 +1,7 @@
-import { Box, Button, Flex, NativeSelect, Text, Textarea } from '@chakra-ui/react';
+import { Box, Button, Flex, Text, Textarea } from '@chakra-ui/react';
 import { type BoardNote, type Edit, type Jumper, jumperColours, jumperOf } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
+import { Choice } from '../kit/Choice';
 import { Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 import { pullAll } from './selection';
@@ -44,26 +45,21 @@ function ColourField({
   const { board } = useJobView().job;
   const own = [...new Set(ids.map((id) => board.jumpers[id]?.colour ?? ''))];
   return (
-    <Flex as="label" align="center" gap="8px">
-      colour
-      <NativeSelect.Root size="xs" width="150px">
-        <NativeSelect.Field
-          bg="paper"
-          borderColor="line"
-          h="26px"
-          value={own.length === 1 ? own[0] : ''}
-          onChange={(e) =>
-            onDispatch({ kind: 'colour', ids, colour: jumperColours.find((c) => c === e.target.value) ?? null })
-          }
-        >
-          <option value="">that of its signal</option>
-          {jumperColours.map((c) => (
-            <option key={c} value={c}>
-              {c}
-            </option>
-          ))}
-        </NativeSelect.Field>
-      </NativeSelect.Root>
+    <Flex align="center" gap="8px">
+      <span aria-hidden="true">colour</span>
+      <Choice
+        label="colour"
+        value={own.length === 1 ? (own[0] ?? '') : ''}
+        width="150px"
+        onChange={(to) => onDispatch({ kind: 'colour', ids, colour: jumperColours.find((c) => c === to) ?? null })}
+      >
+        <option value="">that of its signal</option>
+        {jumperColours.map((c) => (
+          <option key={c} value={c}>
+            {c}
+          </option>
+        ))}
+      </Choice>
     </Flex>
   );
 }

@@ -1,0 +1,253 @@
+import type { Sentence } from './sentence';
+
+/** What the hands, the planner, being led, files and reading back may be refused, or have to tell. */
+export const handsSentences = {
+  'hand/no-unit': {
+    severity: 'error',
+    says: '{place} is no unit of this packing.',
+    todo: 'Name a package and a unit of it, such as U2.3.',
+  },
+  'hand/spare-unit': {
+    severity: 'error',
+    says: '{place} is spare: there is nothing to move.',
+    todo: 'Choose a unit in use.',
+  },
+  'hand/unit-cannot': {
+    severity: 'error',
+    says: 'A unit of a {part} ({title}) cannot do what {net} needs: {duty}.',
+    todo: 'Choose a unit of the same kind, as wide or wider; an inverter also fits NAND, NOR and exclusive-or units.',
+  },
+  'hand/by-number': {
+    severity: 'error',
+    says: '{net} belongs to {ref}, a part that is no plain gate: its units keep their pins.',
+    todo: 'Change it on the sheet.',
+  },
+  'hand/unequal-inputs': {
+    severity: 'error',
+    says: 'The inputs on pins {a} and {b} of {ref} are not equal: swapped, {net} would be another function.',
+    todo: 'Swap inputs of one AND, OR or exclusive or.',
+  },
+  'hand/not-the-sheets': {
+    severity: 'error',
+    says: '{net} is a step that the packing added; only gates of the sheet can be pinned.',
+    todo: 'Pin the gate that it is a step of, or give the step a name on the sheet.',
+  },
+  'hand/not-choosable': {
+    severity: 'error',
+    says: '{part} is none of the chips whose units a packing may use.',
+    todo: 'Add one of {chips}.',
+  },
+  'hand/still-used': {
+    severity: 'error',
+    says: '{ref} still makes {nets}.',
+    todo: 'Move them to other packages first, or strike the chip out and pack again.',
+  },
+  // a design read back from a board
+  'recover/idle-switch': {
+    severity: 'warning',
+    says: 'Switch {ref} joins no rail to a net of its own: it stands on the sheet as an input that nothing reads.',
+    todo: 'Wire one side of it to a rail and the other to the gates.',
+  },
+  'recover/valve': {
+    severity: 'warning',
+    says: 'What {refs} do is not read back, so what hangs on them may come out wrong.',
+    todo: 'Write those lines yourself, and walk the table to compare them with the board.',
+  },
+  'recover/measured': {
+    severity: 'note',
+    says: 'The board has transistors or diodes: its outputs were read as tables, from all {rows} rows.',
+    todo: 'Restate them in whichever form you like.',
+  },
+  'recover/dark-lamp': {
+    severity: 'warning',
+    says: 'Nothing lights {name}: on the sheet it is 0.',
+    todo: 'Wire its anode to an output, and its cathode through a resistor to ground.',
+  },
+  'recover/joined': {
+    severity: 'error',
+    says: 'More than one thing drives the net of {pins}: the sheet has only the first.',
+    todo: 'Take them apart, or use outputs that may share a wire.',
+  },
+  'recover/open-input': {
+    severity: 'warning',
+    says: '{pin} is open and reads {reads}.',
+    todo: 'Wire it, or tie it to a rail.',
+  },
+  // files
+  'file/too-big': {
+    severity: 'error',
+    says: 'The file has {bytes} bytes; {limit} is the most that is read.',
+    todo: 'Check that it is a Saddlebag job file.',
+  },
+  'file/too-deep': {
+    severity: 'error',
+    says: 'The file is nested over {limit} levels deep.',
+    todo: 'Check that it is a Saddlebag job file.',
+  },
+  'file/not-json': {
+    severity: 'error',
+    says: 'The file is not JSON: {detail}.',
+    todo: 'Take the job out again where it was made, and bring in that file.',
+  },
+  'file/not-a-job': {
+    severity: 'error',
+    says: 'The file does not call itself a Saddlebag job.',
+    todo: 'Its "format" must be "saddlebag-job"; a sheet of equations is pasted into a new job.',
+  },
+  'file/newer': {
+    severity: 'error',
+    says: 'The file is of version {version}; this program knows versions up to {known}.',
+    todo: 'Update Saddlebag, or take the job out again from the older program.',
+  },
+  'file/bad-field': {
+    severity: 'error',
+    says: 'In the file, {path} is wrong: {detail}.',
+    todo: 'Mend that field as docs/job-file.md says, or bring in another copy.',
+  },
+  'file/not-found': {
+    severity: 'error',
+    says: '{path} cannot be read: {detail}.',
+    todo: 'Check the name and the folder.',
+  },
+  // hands on the board
+  'hand/not-understood': {
+    severity: 'error',
+    says: '“{text}” is not something the board understands.',
+    todo: 'Type U1.8 > U3.2 for a jumper, or pull w3, turn U1, move U1 b1.e20, seat led, label S1 K.',
+  },
+  'hand/no-such-type': {
+    severity: 'error',
+    says: 'No part is known as {part}.',
+    todo: 'Type a number such as 74HC00, or switch, led, resistor, capacitor, supply.',
+  },
+  'hand/no-seat': {
+    severity: 'error',
+    says: 'No place is free for a {part}.',
+    todo: 'Add a board, or pull something out.',
+  },
+  'hand/no-such-part': {
+    severity: 'error',
+    says: 'There is no {ref} on the board.',
+    todo: 'Look at the labels on the board; references are U1, S1, D1, R1, C1.',
+  },
+  'hand/no-such-place': {
+    severity: 'error',
+    says: '{at} is not one contact or lamp.',
+    todo: 'Label each by itself, from {first} to {last}.',
+  },
+  'hand/no-such-pin': {
+    severity: 'error',
+    says: '{ref} has no pin {pin}.',
+    todo: 'Its pins are {pins}.',
+  },
+  'hand/no-such-hole': {
+    severity: 'error',
+    says: 'There is no hole {hole}.',
+    todo: 'Holes are written b1.e17, rail holes b1.top+12; rail holes skip every sixth column. A half board ends at column 30, a mini at 17 and has no rails.',
+  },
+  'hand/no-such-jumper': {
+    severity: 'error',
+    says: 'There is no jumper {id}.',
+    todo: 'Point at a jumper to see its name.',
+  },
+  'hand/hole-taken': {
+    severity: 'error',
+    says: 'Hole {hole} already holds {by}.',
+    todo: 'Use another hole of the same strip; all five are joined.',
+  },
+  'hand/strip-full': {
+    severity: 'error',
+    says: 'The strip of {at} has no free hole left.',
+    todo: 'Tap the signal somewhere else, or pull out a jumper first.',
+  },
+  'hand/lead-off-board': {
+    severity: 'error',
+    says: '{ref} pin {pin} would find no hole there.',
+    todo: 'Chips go over the channel with pins in rows e and f, all within the columns of one board.',
+  },
+  'hand/no-place-for-board': {
+    severity: 'error',
+    says: '{id} would lie where another board is.',
+    todo: 'Half boards lie beside half boards, full ones beside full ones; below, there is always room.',
+  },
+  'hand/no-such-board': {
+    severity: 'error',
+    says: 'There is no board {id}.',
+    todo: 'The id of each board stands at its left edge.',
+  },
+  'hand/last-board': {
+    severity: 'error',
+    says: '{id} is the only board.',
+    todo: 'Add another one first.',
+  },
+  'hand/board-in-use': {
+    severity: 'error',
+    says: '{by} is still plugged into {id}.',
+    todo: 'Pull out or move what is on the board, then take it away.',
+  },
+  'hand/nowhere': {
+    severity: 'error',
+    says: '{what} would find no hole there.',
+    todo: 'Shift by whole boards, or by a multiple of six columns what has leads in rails.',
+  },
+  'hand/nothing-copied': {
+    severity: 'error',
+    says: 'Nothing has been copied yet.',
+    todo: 'Choose parts and jumpers, press Ctrl+C, then Ctrl+V.',
+  },
+  'hand/other-pins': {
+    severity: 'error',
+    says: '{ref} is a {old}; the pins of a {part} lie elsewhere.',
+    todo: 'Pull it out and seat the other part anew.',
+  },
+  'hand/no-value': {
+    severity: 'error',
+    says: '{text} is no value for {ref}.',
+    todo: 'Write resistors as 470, 4k7 or 1M, capacitors as 100n, supplies as 5V.',
+  },
+  'hand/no-such-colour': {
+    severity: 'error',
+    says: 'No jumper is sold in {colour}.',
+    todo: 'Colours are {colours}; plain takes the colour of the signal.',
+  },
+  'hand/no-such-way': {
+    severity: 'error',
+    says: '{id} cannot take that way.',
+    todo: 'A jumper turns at most {most} times, and only over the mat with the boards.',
+  },
+  'hand/too-many-notes': {
+    severity: 'error',
+    says: 'The board has {most} notes already.',
+    todo: 'Take some away first.',
+  },
+  'hand/same-hole': {
+    severity: 'error',
+    says: 'Both ends of the jumper are in {hole}.',
+    todo: 'Choose two different holes.',
+  },
+  'hand/ref-taken': {
+    severity: 'error',
+    says: 'There is already a {ref} on the board.',
+    todo: 'Give the new part another reference.',
+  },
+  'plan/no-room': {
+    severity: 'error',
+    says: 'There is no room for {what} on {boards} boards.',
+    todo: 'Split the design into several jobs.',
+  },
+  'plan/strip-full': {
+    severity: 'error',
+    says: 'The signal {signal} runs out of free holes.',
+    todo: 'Split its load between two gates that carry the same signal.',
+  },
+  'lead/wrong-signal': {
+    severity: 'error',
+    says: '{at} carries {carried}; it should carry {wanted}.',
+    todo: 'Pull out the jumper that brings the wrong signal; then the lead goes on.',
+  },
+  'lead/other-part': {
+    severity: 'error',
+    says: '{ref} on the board is a {there}; here it should be a {wanted}.',
+    todo: 'Pull it out, or replace it.',
+  },
+} as const satisfies Record<string, Sentence>;

@@ -1,0 +1,322 @@
+import type { Sentence } from './sentence';
+
+/** What the inspector finds on a board, and what walking it tells. */
+export const inspectionSentences = {
+  // inspection
+  'board-outdated': {
+    severity: 'warning',
+    says: 'The sheet has changed since the board was laid out.',
+    todo: 'Lay the board out afresh, or change the wiring as the other findings say.',
+  },
+  'no-supply-source': {
+    severity: 'error',
+    says: 'No supply is connected to the board.',
+    todo: 'Seat a 5 V supply on a pair of rails.',
+  },
+  'chip-no-supply': {
+    severity: 'error',
+    says: '{ref} pin {pin} has no supply.',
+    todo: 'Lay a jumper from its strip {strip} to a rail that carries +5 V.',
+  },
+  'chip-no-ground': {
+    severity: 'error',
+    says: '{ref} pin {pin} has no ground.',
+    todo: 'Lay a jumper from its strip {strip} to a rail that carries 0 V.',
+  },
+  'chip-turned-round': {
+    severity: 'error',
+    says: '{ref} is turned round: supply is on its ground pin {ground} and ground on its supply pin {supply}.',
+    todo: 'Switch off at once and turn the chip, notch to the left.',
+  },
+  'supply-shorted': {
+    severity: 'error',
+    says: 'Supply and ground are joined{when}.',
+    todo: 'Pull out {culprit} and look where each end should go.',
+  },
+  'outputs-joined': {
+    severity: 'error',
+    says: 'The outputs {pins} are joined; they will fight.',
+    todo: 'Part them: one net takes one output. Pull out the jumper between them.',
+  },
+  'signals-joined': {
+    severity: 'error',
+    says: '{signals} are joined in one net.',
+    todo: 'Pull out the jumper between them; each signal has a net of its own.',
+  },
+  'switch-bypassed': {
+    severity: 'error',
+    says: 'Both sides of {ref} are in one net: it makes no difference whether it is on.',
+    todo: 'Pull out the jumper that joins its two sides.',
+  },
+  'output-on-rail': {
+    severity: 'error',
+    says: 'Output {pin} is joined to {rail}.',
+    todo: 'Pull out the jumper to the rail; an output must be free to go high and low.',
+  },
+  'floating-input': {
+    severity: 'error',
+    says: '{pins} open, though in use{wanted}; an open {family} input may read as anything.',
+    todo: 'Wire it to {source}.',
+  },
+  'unused-input-open': {
+    severity: 'warning',
+    says: 'Input {pin} of an unused gate is open; in {family} it may oscillate and draw current.',
+    todo: 'Tie it to ground (or supply) with a jumper.',
+  },
+  'led-no-resistor': {
+    severity: 'error',
+    says: '{ref} has no resistor in series; it will burn, or pull down what drives it.',
+    todo: 'Put a 1 kΩ resistor between its cathode and ground.',
+  },
+  'led-reversed': {
+    severity: 'error',
+    says: '{ref} is the wrong way round; it will never light.',
+    todo: 'Turn it: the anode, the longer lead, goes to the signal.',
+  },
+  'switch-floats': {
+    severity: 'error',
+    says: '{ref} leaves its signal open when it is off.',
+    todo: 'Put a 10 kΩ resistor from {pin} to ground.',
+  },
+  'switch-shorts-supply': {
+    severity: 'error',
+    says: '{ref} joins supply to ground when it is on.',
+    todo: 'One side of the switch goes to supply, the other to the signal and its pull-down alone.',
+  },
+  'switch-no-feed': {
+    severity: 'error',
+    says: '{ref} is fed by no rail: its signal never goes high.',
+    todo: 'Lay a jumper from {pin} to a rail that carries +5 V.',
+  },
+  'led-no-return': {
+    severity: 'error',
+    says: '{ref} has no way to ground, so it stays dark.',
+    todo: 'Put its resistor between the cathode and a ground rail.',
+  },
+  'button-always-closed': {
+    severity: 'error',
+    says: '{ref} has both sides of its contact in strip {strip}: it is always closed.',
+    todo: 'Give it a quarter turn, over the channel.',
+  },
+  'chips-in-one-strip': {
+    severity: 'error',
+    says: '{pin} and {other} are in one strip, {strip}; the board joins them.',
+    todo: 'Move one of the chips to columns of its own.',
+  },
+  'control-left-open': {
+    severity: 'error',
+    says: '{pin}, {name}, is open: it says whether the chip works at all.',
+    todo: 'Tie it to {to}.',
+  },
+  'colour-lies': {
+    severity: 'warning',
+    says: '{id} is {colour}, which says {means}; it carries {carries}.',
+    todo: 'Lay it in another colour.',
+  },
+  'supply-not-in-corners': {
+    severity: 'note',
+    says: 'The supply pins of {ref}, a {part}, are not in the corners: supply is pin {supply}, ground pin {ground}.',
+    todo: 'Count the pins once more before switching on.',
+  },
+  'capacitor-far': {
+    severity: 'warning',
+    says: 'The capacitor nearest to {ref}, {capacitor}, is {columns} columns away.',
+    todo: 'Move it within {reach} columns of the supply pin.',
+  },
+  'idle-output-wired': {
+    severity: 'warning',
+    says: '{pin} is the output of a gate that is not in use, and joined to something: it holds that at one level.',
+    todo: 'Pull out the jumper that ends in {strip}, or wire the inputs of the gate.',
+  },
+  'transistor-reversed': {
+    severity: 'error',
+    says: '{ref} is the wrong way round: its {there} is at {rail}, where its {belongs} belongs.',
+    todo: 'Turn it by half a turn, or exchange the jumpers at its outer legs.',
+  },
+  'base-no-resistor': {
+    severity: 'error',
+    says: '{pin}, the base of {ref}, has no resistor: from there to {rail} it is a diode, and what drives it burns it.',
+    todo: 'Put a resistor of some 4.7 kΩ between the base and what drives it.',
+  },
+  'base-too-weak': {
+    severity: 'warning',
+    says: '{ref} gets {given} mA at its base; to carry the {load} mA of its load it needs {needed} mA.',
+    todo: 'Use a resistor of {ohms} Ω or less at its base.',
+  },
+  'gate-left-open': {
+    severity: 'error',
+    says: '{pin}, the gate of {ref}, is open: it keeps whatever charge it has.',
+    todo: 'Put a 10 kΩ resistor from the gate to ground.',
+  },
+  'built-otherwise': {
+    severity: 'note',
+    says: 'The board is built of transistors or diodes, without chips: no pin is held to the design.',
+    todo: 'Walk the table at Power up; that compares all it does with the sheet.',
+  },
+  'open-collector-no-pull-up': {
+    severity: 'error',
+    says: '{pin} is an open-collector output with nothing to pull it up: it only pulls low, and {reader} gets no high.',
+    todo: 'Put a 1 kΩ resistor from it to a rail that carries +5 V.',
+  },
+  'spare-gates-suffice': {
+    severity: 'note',
+    says: 'The {what} of {ref} could be {as} of {refs}: a chip less.',
+    todo: 'See the ways to build at Pack.',
+  },
+  'decoded-reset': {
+    severity: 'note',
+    says: '{pin}, {name}, is given by outputs of {ref} itself, through {through}.',
+    todo: 'Try it with the very chips, or hold the reset until the next clock.',
+  },
+  'display-polarity': {
+    severity: 'error',
+    says: '{ref} is a display with {kind}, but {because}.',
+    todo: 'Take a display of the other polarity, or one whose common pins go to {rail} with a decoder that fits.',
+  },
+  'display-shared-resistor': {
+    severity: 'warning',
+    says: 'The segments of {ref} share one resistor, {resistor}.',
+    todo: 'Put a resistor in the lead of each segment, and the common pins to their rail.',
+  },
+  'rail-half-dead': {
+    severity: 'error',
+    says: 'Only half of the rail is fed: {other} is, {rail} is not.',
+    todo: 'Bridge the break with a jumper.',
+  },
+  'rail-not-fed': {
+    severity: 'error',
+    says: 'Rail {rail} is in use but joined to no supply.',
+    todo: 'Link it with a jumper to the rail of the same mark that is fed.',
+  },
+  'no-capacitor': {
+    severity: 'warning',
+    says: '{ref} has no 100 nF capacitor near it.',
+    todo: 'Seat one between the supply and ground rails within {reach} columns of its supply pin.',
+  },
+  'two-leads-in-a-hole': {
+    severity: 'error',
+    says: 'Hole {hole} holds two leads: {by}.',
+    todo: 'Move one of them to a free hole of the same strip.',
+  },
+  'lead-off-board': {
+    severity: 'error',
+    says: '{ref} pin {pin} is in no hole.',
+    todo: 'Move {ref} so that each of its leads finds a hole.',
+  },
+  'pins-in-one-strip': {
+    severity: 'error',
+    says: '{ref} has pins {pins} in one strip; the board shorts them together.',
+    todo: 'Seat it over the channel, or with its leads in different columns.',
+  },
+  'unknown-part': {
+    severity: 'error',
+    says: '{ref} is a {part}, which this catalogue does not know.',
+    todo: 'Replace it by a part of the catalogue.',
+  },
+  'wiring-wrong': {
+    severity: 'error',
+    says: '{pin} should carry {wanted}, it carries {carried}.',
+    todo: 'Move the jumper that ends in {strip} to {source}.',
+  },
+  'wiring-missing': {
+    severity: 'error',
+    says: '{pin} should carry {wanted}, it is not connected to it.',
+    todo: 'Lay a jumper: {pin} > {source}.',
+  },
+  'wiring-beside': {
+    severity: 'error',
+    says: 'Jumper {jumper} brings {wanted} to {beside}, the strip beside {pin}.',
+    todo: 'Move that end one hole over, to {strip}.',
+  },
+  'jumper-in-one-strip': {
+    severity: 'warning',
+    says: 'Both ends of {id} are in the strip {strip}: it joins nothing.',
+    todo: 'Pull it out, or move an end to where it should go.',
+  },
+  'jumper-leads-nowhere': {
+    severity: 'warning',
+    says: '{id} ends at {hole}, in a strip that holds nothing else.',
+    todo: 'Move that end to where it should go, or pull it out.',
+  },
+  'jumper-redundant': {
+    severity: 'note',
+    says: '{id} joins {from} and {to}, which are joined already.',
+    todo: 'It can stay, or be pulled out to be used elsewhere.',
+  },
+  'clock-from-switch': {
+    severity: 'note',
+    says: '{ref} gives the clock of {pins}: its contacts bounce, and one movement may count several times.',
+    todo: 'On the bench put two NANDs or a 7414 with resistor and capacitor between; here switches do not bounce.',
+  },
+  'supply-current': {
+    severity: 'warning',
+    says: '{ref} has to give up to {ma} mA: {chips} mA to chips, {lamps} mA to LEDs. A USB port gives {most} mA.',
+    todo: 'Use a supply that gives more, larger resistors at the LEDs, or CMOS chips.',
+  },
+  'supply-out-of-range': {
+    severity: 'warning',
+    says: '{ref} gives {volts} V; {title} is made for {least} V to {most} V.',
+    todo: 'Set the supply to 5 V.',
+  },
+  'supply-over-maximum': {
+    severity: 'error',
+    says: '{ref} gives {volts} V, over the absolute maximum of {title}, {most} V: the chips will burn.',
+    todo: 'Do not switch on; set the supply to 5 V.',
+  },
+  'supplies-joined': {
+    severity: 'error',
+    says: '{refs} feed one net; the stronger drives current back into the other.',
+    todo: 'Take one of them away, or part the rails that they feed.',
+  },
+  'fan-out': {
+    severity: 'error',
+    says: '{inputs} inputs take {taken} mA from {pin} when it is {level}; it guarantees {most} mA.',
+    todo: 'Drive some of them from another gate of the same function.',
+  },
+  'levels-do-not-meet': {
+    severity: 'error',
+    says: '{pin} ({from}) gives {gives} V for high at the least; {to} ({of}) wants {wants} V.',
+    todo: 'Use chips of one family there, HCT or ACT to read TTL, or a pull-up resistor to supply.',
+  },
+  'led-current': {
+    severity: 'warning',
+    says: '{ref} takes {ma} mA from {pin}; its levels hold up to {most} mA, and {absolute} mA is the most it may ever carry.',
+    todo: 'Use a larger resistor, 1 kΩ or so.',
+  },
+  'pull-too-weak': {
+    severity: 'error',
+    says: 'Through {ref} the inputs from {pin} on lift their net to {volts} V; low is up to {least} V.',
+    todo: 'Use a resistor of {ohms} Ω or less.',
+  },
+  'part-missing': {
+    severity: 'error',
+    says: 'The packing asks for {ref} ({part}); it is not on the board.',
+    todo: 'Seat a {part}, or lay the board out again.',
+  },
+  'part-differs': {
+    severity: 'error',
+    says: '{ref} should be a {wanted}; a {found} is seated.',
+    todo: 'Replace the chip, or lay the board out again.',
+  },
+  'signal-has-no-switch': {
+    severity: 'error',
+    says: 'No switch gives the input {name}.',
+    todo: 'Seat a switch and name its signal {name}.',
+  },
+  'signal-has-no-led': {
+    severity: 'error',
+    says: 'No LED shows the output {name}.',
+    todo: 'Seat an LED with its resistor and name its signal {name}.',
+  },
+  // power up
+  'does-not-settle': {
+    severity: 'error',
+    says: 'The board does not come to rest after {events} changes; what swings is shown as unknown.',
+    todo: 'Look for an output that reaches its own input.',
+  },
+  'walk-too-wide': {
+    severity: 'error',
+    says: '{inputs} switches make {rows} rows; walks go up to {limit} switches.',
+    todo: 'Set the rows you care about by hand.',
+  },
+} as const satisfies Record<string, Sentence>;

@@ -1,0 +1,101 @@
+import type { Sentence } from './sentence';
+
+/** What stands in the way of a packing, and what the drawer may have wrong. */
+export const packingSentences = {
+  // packing
+  'drawer/too-long': {
+    severity: 'error',
+    says: 'The list has {lines} lines; the first {limit} are read.',
+    todo: 'Join lines of one part: a part needs one line.',
+  },
+  'drawer/no-part': {
+    severity: 'error',
+    says: 'Line {line}: no chip is known as {part}.',
+    todo: 'Write the number as printed on the chip, such as 74HC00 or SN74LS00N.',
+  },
+  'drawer/bad-number': {
+    severity: 'error',
+    says: 'Line {line} has no count from 0 to {limit}, or no price: {text}',
+    todo: 'Write part, count, price, such as 74HC00,4,0.45.',
+  },
+  'pack/no-drawer': {
+    severity: 'note',
+    says: 'No drawer is kept yet.',
+    todo: 'List the chips that the lab has in the drawer.',
+  },
+  'pack/drawer-short': {
+    severity: 'error',
+    says: 'With the {chips} kinds of chips in the drawer this design cannot be built.',
+    todo: 'See under the other ways to build what is missing, or put more into the drawer.',
+  },
+  'pack/drawer-lacks': {
+    severity: 'error',
+    says: 'With what is in the drawer this design cannot be built; this is the nearest, and it lacks {parts}.',
+    todo: 'Get those, or put more into the drawer.',
+  },
+  'pack/missing': {
+    severity: 'error',
+    says: 'The drawer has {have} of the {need} {part} that this takes.',
+    todo: 'Get {short} more, or build it from the drawer.',
+  },
+  'pack/no-way': {
+    severity: 'error',
+    says: 'No way was found to build these {gates} gates with {way}; struck out: {struck}.',
+    todo: 'Allow more chips, or give it more time.',
+  },
+  'pack/pin-gone': {
+    severity: 'note',
+    says: '{net} is pinned to {ref}, and the sheet has no gate {net} any more: the pin is passed over.',
+    todo: 'Unpin {net}, or bring its gate back.',
+  },
+  'pack/pin-chip': {
+    severity: 'error',
+    says: '{net} is pinned to {ref}, a {part}, and {way} does not use that chip or it is struck out.',
+    todo: 'Unpin {net}, allow the {part} again, or build another way.',
+  },
+  'pack/pin-cannot': {
+    severity: 'error',
+    says: '{net} is pinned to {ref}, a {part} ({title}), and no way was found to make {net} with such a unit.',
+    todo: 'Unpin {net}, or pin it to a unit of its own kind.',
+  },
+  'pack/pin-idle': {
+    severity: 'error',
+    says: '{net} is pinned to {ref}, and it is an input or constant when it is built by functions: no unit makes it.',
+    todo: 'Unpin {net}, or build as written.',
+  },
+  'pack/pin-same': {
+    severity: 'error',
+    says: '{net} and {other} are one signal when they are built with {way}, and only one of them can be pinned.',
+    todo: 'Unpin one of the two, or build as written.',
+  },
+  'pack/uses-struck': {
+    severity: 'warning',
+    says: 'This packing uses what is struck out since: {parts}.',
+    todo: 'Pack again.',
+  },
+  'pack/not-as-held': {
+    severity: 'warning',
+    says: 'This packing was made before a gate was pinned or a package added.',
+    todo: 'Pack again.',
+  },
+  'pack/pins-together': {
+    severity: 'error',
+    says: 'With {nets} all pinned where they are no packing was found.',
+    todo: 'Unpin one of them after the other, or allow more chips.',
+  },
+  'pack/held-short': {
+    severity: 'error',
+    says: '{need} packages of {part} are asked for by hand, and the drawer has {have}.',
+    todo: 'Unpin gates or take an added package away, or put more into the drawer.',
+  },
+  'pack/wrong': {
+    severity: 'error',
+    says: 'The packing made was wrong ({wrong}) and is not shown.',
+    todo: 'Please report this with the job file; the gates can be packed as written meanwhile.',
+  },
+  'pack/no-solution': {
+    severity: 'error',
+    says: 'The integer program found no packing ({status}).',
+    todo: 'Report this sheet: each gate can be built from the chips known here.',
+  },
+} as const satisfies Record<string, Sentence>;

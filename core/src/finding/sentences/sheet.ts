@@ -1,0 +1,424 @@
+import type { Sentence } from './sentence';
+
+/** What the sheet, its gates and tables, and other ways to write a design may have wrong. */
+export const sheetSentences = {
+  // the sheet's text
+  'sheet/too-long': {
+    severity: 'error',
+    says: 'The sheet has {length} characters; {limit} is the most that is read.',
+    todo: 'Split the design into several jobs.',
+  },
+  'sheet/stray-character': {
+    severity: 'error',
+    says: 'The character {text} means nothing here.',
+    todo: "Take it out. Operators are & | ^ ~, or · + ⊕ and ' after a name.",
+  },
+  'sheet/open-string': {
+    severity: 'error',
+    says: 'The label has no closing quote on this line.',
+    todo: 'Close it with ".',
+  },
+  'sheet/expected': {
+    severity: 'error',
+    says: '{expected} is missing before {found}.',
+    todo: 'Write {example}.',
+  },
+  'sheet/unclosed-bracket': {
+    severity: 'error',
+    says: 'This bracket is never closed.',
+    todo: 'Add a ) on the same line.',
+  },
+  'sheet/two-operands': {
+    severity: 'error',
+    says: '{found} follows with no operator between.',
+    todo: 'Put &, | or ^ before it; one statement a line.',
+  },
+  'sheet/too-deep': {
+    severity: 'error',
+    says: 'Brackets are nested over {limit} deep here.',
+    todo: 'Give the inner part a name on a line of its own.',
+  },
+  'sheet/not-a-statement': {
+    severity: 'error',
+    says: 'A line cannot begin with {found}.',
+    todo: 'Begin it with in, out, table, block, part, use, never, or NAME = …; comments begin with #.',
+  },
+  'sheet/function-arity': {
+    severity: 'error',
+    says: '{name}() is given {count} inputs.',
+    todo: 'Give it {needs}.',
+  },
+  'sheet/keyword-as-name': {
+    severity: 'error',
+    says: '{name} is a word of the language and cannot name a signal.',
+    todo: 'Choose another name, such as {name}1.',
+  },
+  'sheet/unknown-signal': {
+    severity: 'error',
+    says: '{name} is used but nothing makes it.',
+    todo: 'Declare it with in {name}, or write {name} = … .{hint}',
+  },
+  'sheet/declared-twice': {
+    severity: 'error',
+    says: '{name} is declared twice.',
+    todo: 'Keep one of the two declarations, or rename one.',
+  },
+  'sheet/defined-twice': {
+    severity: 'error',
+    says: '{name} already has an equation.',
+    todo: 'Keep one equation for {name}, or rename this one.',
+  },
+  'sheet/input-defined': {
+    severity: 'error',
+    says: '{name} is an input, so no equation can make it.',
+    todo: 'Rename the left side, or take {name} out of the in line.',
+  },
+  'sheet/output-undefined': {
+    severity: 'error',
+    says: 'Nothing makes the output {name} yet.',
+    todo: 'Write {name} = … on a line of its own.',
+  },
+  'sheet/loop': {
+    severity: 'error',
+    says: '{name} depends on itself: {path}.',
+    todo: 'Break the loop, or store the value: Q = D at rise CK, Q = D while EN.',
+  },
+  'sheet/dotted-name': {
+    severity: 'error',
+    says: '{name} has a dot, as the pins of used parts have.',
+    todo: 'Choose a name of letters, digits and _.',
+  },
+  'sheet/bus-too-wide': {
+    severity: 'error',
+    says: 'The range of {name} is not one of up to {limit} wires.',
+    todo: 'Write {name}[3:0] for four wires, or {name}[2] for one.',
+  },
+  'sheet/bus-width': {
+    severity: 'error',
+    says: 'This has {given} wires where {wanted} are wanted.',
+    todo: 'Give both sides as many wires; a single wire may stand for all of a bus.',
+  },
+  'sheet/force-without-storage': {
+    severity: 'error',
+    says: 'Clear and preset belong to a stored signal, and nothing here is stored.',
+    todo: 'Add at rise CK, at fall CK, or while EN.',
+  },
+  'sheet/stored-output': {
+    severity: 'error',
+    says: 'One line cannot both store a value and let it go.',
+    todo: 'Store it under a name of its own, and write the output as a line: Y = q when EN.',
+  },
+  'sheet/clause-twice': {
+    severity: 'error',
+    says: 'This line already says {word}, or what excludes it.',
+    todo: 'Keep one of the two.',
+  },
+  'sheet/table-too-wide': {
+    severity: 'error',
+    says: 'A table of {inputs} inputs is more than can be written this way ({limit}).',
+    todo: 'List rows with - for inputs that do not matter, or split the table.',
+  },
+  'sheet/table-cells': {
+    severity: 'error',
+    says: '{inputs} inputs make {rows} rows, and {cells} cells are written.',
+    todo: 'Write a cell for each row, 0 up: 0, 1 or - where it does not matter.',
+  },
+  'sheet/cells-of-many': {
+    severity: 'error',
+    says: 'A string of cells is the table of one signal.',
+    todo: 'Write a table line for each signal, or list rows: 01 : 10.',
+  },
+  'sheet/table-empty': {
+    severity: 'error',
+    says: 'No rows follow this table.',
+    todo: 'Add : and its cells, or rows on the lines below, such as 01 : 1.',
+  },
+  'sheet/table-too-long': {
+    severity: 'error',
+    says: 'The table has {rows} rows written; {limit} are read.',
+    todo: 'Use - for inputs that do not matter, and others : for the rest.',
+  },
+  'sheet/others-twice': {
+    severity: 'error',
+    says: 'The rest of the rows is given a second time.',
+    todo: 'Keep one others line.',
+  },
+  'sheet/row-width': {
+    severity: 'error',
+    says: 'This row has {given} {what}; the table has {wanted}.',
+    todo: 'Write 0, 1 or - for each of the {what}.',
+  },
+  'sheet/rows-clash': {
+    severity: 'error',
+    says: 'This row and the row {first} have inputs in common and ask for different values.',
+    todo: 'Make their inputs exclude each other, or their outputs equal.',
+  },
+  'sheet/rows-unlisted': {
+    severity: 'warning',
+    says: 'Rows of this table are not listed ({rows}); they count as don’t-care.',
+    todo: 'List them, or end the table with others : 0.',
+  },
+  'sheet/stray-row': {
+    severity: 'error',
+    says: 'This row belongs to no table.',
+    todo: 'Put table Y of A B above it.',
+  },
+  'sheet/stray-end': {
+    severity: 'error',
+    says: 'There is no block to end here.',
+    todo: 'Take the line out, or begin the block with block NAME.',
+  },
+  'sheet/block-open': {
+    severity: 'error',
+    says: 'The block {name} is never ended.',
+    todo: 'Put end on a line after its last statement.',
+  },
+  'sheet/block-in-block': {
+    severity: 'error',
+    says: '{name} begins inside another block or part.',
+    todo: 'End the other first; a block may use blocks that stand beside it.',
+  },
+  'sheet/block-twice': {
+    severity: 'error',
+    says: 'A block {name} is there already.',
+    todo: 'Rename one of the two.',
+  },
+  'sheet/part-twice': {
+    severity: 'error',
+    says: 'A part {name} is there already.',
+    todo: 'Rename one of the two.',
+  },
+  'sheet/part-known': {
+    severity: 'error',
+    says: '{name} is a part of the catalogue.',
+    todo: 'Give your own part another name; the one of the catalogue stays as its data sheet has it.',
+  },
+  'sheet/part-name': {
+    severity: 'error',
+    says: 'The name {name} does not fit on a chip.',
+    todo: 'Name the part with at most {limit} letters and digits.',
+  },
+  'sheet/part-too-long': {
+    severity: 'error',
+    says: 'The part {name} is longer than {limit} characters.',
+    todo: 'Make it of several parts, or say the same more shortly.',
+  },
+  'sheet/part-declares': {
+    severity: 'error',
+    says: 'A part of your own has no {word} line: its pins say what goes in and out.',
+    todo: 'Take the line out; a pin that an equation makes is an output, every other an input.',
+  },
+  'sheet/part-pins': {
+    severity: 'error',
+    says: '{name} has {count} pins; a dual-in-line package has an even number from {least} to {most}.',
+    todo: 'List the pins from pin 1 up, counter-clockwise from the notch: pins A B GND Y NC VCC. NC leads nowhere.',
+  },
+  'sheet/part-rail': {
+    severity: 'error',
+    says: 'No pin of {name} is {rail}.',
+    todo: 'Name the supply pins VCC and GND where they stand in the package.',
+  },
+  'sheet/part-makes-nothing': {
+    severity: 'error',
+    says: 'No statement of {name} makes one of its pins.',
+    todo: 'Give at least one pin an equation or a table before end.',
+  },
+  'sheet/pin-again': {
+    severity: 'error',
+    says: 'Two pins are called {pin}.',
+    todo: 'Give each pin its own name; pins that lead nowhere are all NC.',
+  },
+  'sheet/pin-range': {
+    severity: 'error',
+    says: 'Pins are named one by one, not as the bus {pin}.',
+    todo: 'Write a name for each pin in its place, such as D3 D2 D1 D0.',
+  },
+  'sheet/stray-pins': {
+    severity: 'error',
+    says: 'Pins belong to a part of your own.',
+    todo: 'Put them behind the line part NAME "what it is".',
+  },
+  'sheet/blocks-too-deep': {
+    severity: 'error',
+    says: 'Blocks use blocks over {limit} deep here; {name} may use itself.',
+    todo: 'Take the circle out: a block is a piece of wiring, and cannot hold itself.',
+  },
+  'sheet/unknown-part': {
+    severity: 'error',
+    says: '{part} is neither a block of this sheet nor a part that computes something.',
+    todo: 'Look the number up among the parts, or begin a block or part of that name.',
+  },
+  'sheet/used-twice': {
+    severity: 'error',
+    says: '{name} is the name of another used part.',
+    todo: 'Give each use a name of its own.',
+  },
+  'sheet/pins-open': {
+    severity: 'error',
+    says: 'Inputs of {ref} are left open: {pins}.',
+    todo: 'Join each to a signal, or to 0 or 1.',
+  },
+  'sheet/unknown-pin': {
+    severity: 'error',
+    says: '{part} has no pin {pin}.',
+    todo: 'Its pins are {pins}.',
+  },
+  'sheet/pin-twice': {
+    severity: 'error',
+    says: 'The pin {pin} is joined twice.',
+    todo: 'Keep one.',
+  },
+  'sheet/output-joined': {
+    severity: 'error',
+    says: '{pin} of {ref} is an output, and an expression stands where it leads.',
+    todo: 'Write the name of the signal that it makes.',
+  },
+  'sheet/unused-input': {
+    severity: 'warning',
+    says: 'The input {name} is never used.',
+    todo: 'Use it in an equation, or take it out.',
+  },
+  'sheet/unused-signal': {
+    severity: 'warning',
+    says: '{name} leads to no output, so no gate is built for it.',
+    todo: 'Declare it with out, use it, or take it out.',
+  },
+  'sheet/no-output': {
+    severity: 'note',
+    says: 'The sheet has no output yet.',
+    todo: 'Add a line such as out G "gate permit".',
+  },
+  'sheet/too-wide-for-table': {
+    severity: 'note',
+    says: '{inputs} inputs make {rows} rows: too many to list.',
+    todo: 'Tables are listed up to {limit} inputs; the gates, packing and board still work.',
+  },
+  'sheet/no-table': {
+    severity: 'note',
+    says: 'The outputs depend on what is stored ({names}), so a table of the inputs cannot tell them.',
+    todo: 'Step through it, or list its states.',
+  },
+  'sheet/too-large': {
+    severity: 'error',
+    says: 'The sheet asks for over {limit} gates.',
+    todo: 'Split the design into several jobs.',
+  },
+  // the gate diagram
+  'gate/sheet-broken': {
+    severity: 'error',
+    says: 'The sheet has a mistake, so its gates are not known.',
+    todo: 'Mend it first.',
+  },
+  'gate/not-written': {
+    severity: 'note',
+    says: '{gate} comes from a block or a bus, and has no expression of its own to change.',
+    todo: 'Change the block or bus on the sheet.',
+  },
+  'gate/needed': {
+    severity: 'error',
+    says: 'Nothing would be left for a clause or a pin that reads {gate}.',
+    todo: 'Put another signal in its place on the sheet first.',
+  },
+  'gate/one-input': {
+    severity: 'note',
+    says: '{gate} has one input or several, and this asks for the other.',
+    todo: 'Make a new gate of the kind you want.',
+  },
+  'gate/would-loop': {
+    severity: 'error',
+    says: '{signal} depends on {gate}: joined to it, it would run in a circle.',
+    todo: 'Choose another signal, or store it first.',
+  },
+  'gate/bad-name': {
+    severity: 'error',
+    says: '{name} cannot name this signal, or is taken.',
+    todo: 'Choose a name of letters, digits and _ that is free.',
+  },
+  'gate/no-signal': {
+    severity: 'error',
+    says: 'There is no signal {name}.',
+    todo: 'Choose signals of the sheet.',
+  },
+  'gate/inputs': {
+    severity: 'error',
+    says: 'The gate {kind} is given {count} inputs.',
+    todo: 'Give it {needs}.',
+  },
+  // Verilog and tables from outside
+  'verilog/not-understood': {
+    severity: 'error',
+    says: 'This Verilog is not understood: {what}.',
+    todo: 'Gates, assign, instances and clocked always blocks are; rewrite it with those, or leave it out.',
+  },
+  'verilog/module-open': {
+    severity: 'error',
+    says: 'The module {name} is never ended.',
+    todo: 'Add endmodule; what stands before it was read.',
+  },
+  'csv/no-outputs': {
+    severity: 'error',
+    says: 'It cannot be told which columns of the table are outputs.',
+    todo: 'Leave an empty column between inputs and outputs.',
+  },
+  'csv/bad-cell': {
+    severity: 'error',
+    says: 'Line {line} has {cell} where 0, 1 or - is wanted.',
+    todo: 'Write 0, 1, or - where it does not matter.',
+  },
+  'csv/bad-name': {
+    severity: 'error',
+    says: 'The column {name} cannot name a signal.',
+    todo: 'Give each column a name of letters, digits and _, each its own.',
+  },
+  'csv/ragged': {
+    severity: 'error',
+    says: 'Line {line} has {cells} cells; the first line has {wanted}.',
+    todo: 'Give every line as many cells as the heading.',
+  },
+  'csv/too-large': {
+    severity: 'error',
+    says: 'The table has {rows} rows; {limit} are read.',
+    todo: 'Use - for inputs that do not matter.',
+  },
+  // restating and comparing
+  'restate/no-line': {
+    severity: 'error',
+    says: '{name} has no equation or table of its own that could be put into another form.',
+    todo: 'Choose a signal that one line of the sheet makes.',
+  },
+  'restate/too-wide': {
+    severity: 'error',
+    says: 'It depends on {inputs} inputs; up to {limit} are put into another form.',
+    todo: 'Name a part of it on a line of its own, and restate that.',
+  },
+  'restate/no-xor': {
+    severity: 'note',
+    says: 'No form of {names} with exclusive or is shorter than the factored one.',
+    todo: 'Take the factored form.',
+  },
+  'restate/not-so-wide': {
+    severity: 'note',
+    says: '{form} of one chip takes {least} to {most} inputs, and this has {inputs}.',
+    todo: 'Take another form, or name a part of it on a line of its own.',
+  },
+  'same/no-signal': {
+    severity: 'error',
+    says: 'There is no output {name} to compare.',
+    todo: 'The outputs are {names}.',
+  },
+  'same/other-inputs': {
+    severity: 'error',
+    says: 'The two do not have the same inputs: {only} are of one alone.',
+    todo: 'Give inputs that mean the same the same names.',
+  },
+  'same/stores': {
+    severity: 'error',
+    says: '{name} stores something, so it is no function of its inputs alone.',
+    todo: 'Compare outputs that depend on inputs only.',
+  },
+  'same/too-wide': {
+    severity: 'error',
+    says: '{inputs} inputs make {rows} rows: too many to compare.',
+    todo: 'Up to {limit} inputs are compared; compare the parts of it.',
+  },
+} as const satisfies Record<string, Sentence>;
