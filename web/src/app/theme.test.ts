@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { colour } from './colours';
+import { type ColourName, colour, colours, font, writtenOut } from './colours';
 import { system } from './theme';
 
 /** The hexadecimal value of a colour token, by day or dim. */
@@ -49,5 +49,15 @@ describe('colours for drawings', () => {
   it('name the variables that the theme makes', () => {
     expect(colour('boneLine')).toBe('var(--sb-colors-bone-line)');
     expect(JSON.stringify(system.getTokenCss())).toContain('--sb-colors-bone-line');
+  });
+
+  it('are written out by day or dim, typefaces too, and nothing is left to a style sheet', () => {
+    for (const [name, [day, dim]] of Object.entries(colours)) {
+      expect(writtenOut(colour(name as ColourName), 'day')).toBe(day);
+      expect(writtenOut(colour(name as ColourName), 'dim')).toBe(dim);
+    }
+    const markup = writtenOut(`<text fill="${colour('boneLine')}" style="font-family:${font('mono')}">W</text>`, 'day');
+    expect(markup).toBe(`<text fill="#20302B" style="font-family:'IBM Plex Mono', ui-monospace, monospace">W</text>`);
+    expect(writtenOut('var(--sb-colors-nothing)', 'day')).toBe('currentColor');
   });
 });
