@@ -198,7 +198,7 @@ function Beside({ part, second, onChoose }: BesideProps) {
       <Choice
         label="part beside it"
         value={second?.id ?? ''}
-        width="190px"
+        width="376px"
         onChange={(value) => onChoose(value || null)}
       >
         <option value="">Lay another beside it …</option>
