@@ -28,3 +28,4 @@ export {
 } from './part';
 export { type PartEntry, partEntries, searchParts } from './search';
 export { supplyMa } from './supply-current';
+export { standsIn } from './units';

@@ -1,6 +1,6 @@
 import { type Behaviour, compileMachine, type GateKind, type MachineOutput } from '../logic';
 import type { PulseTimer } from './chips';
-import type { Drive, Unit } from './part';
+import type { Drive, PartType, Unit } from './part';
 
 /**
  * Takes a chip's behaviour apart into units: outputs that share anything but constants belong to one.
@@ -96,4 +96,15 @@ function joinedNets({ inputs, gates, stored, outputs }: Behaviour): (net: string
   for (const s of stored) for (const net of [s.data, s.control, ...s.forces.map((f) => f.net)]) join(s.name, net);
   for (const o of outputs) if (o.floats !== null) join(o.net, o.floats);
   return inputs.length === 0 ? (net) => net : find;
+}
+
+/**
+ * Whether one part serves in place of another: the same pins at the same places, and units that compute and drive the same. Thresholds,
+ * delays and strengths are not compared: those of a 7414 are not a 7404's, and yet it inverts.
+ */
+export function standsIn(a: PartType, b: PartType): boolean {
+  const pins = (type: PartType): string => JSON.stringify(type.pins.map((p) => [p.id, p.role, p.dx, p.dy]));
+  const units = (type: PartType): string =>
+    JSON.stringify(type.units.map((u) => [u.inputs, u.outputs, u.drives, u.like]));
+  return a === b || (pins(a) === pins(b) && units(a) === units(b));
 }

@@ -3,6 +3,7 @@ import {
   byNumber,
   isRailStrip,
   type Lead,
+  labelledPlaces,
   leadsOf,
   type Nets,
   type Occupancy,
@@ -247,6 +248,28 @@ export class Context {
     });
   }
 
+  /** Nets at the other end of the contacts on a net: where it leads while they are closed. */
+  throughContacts(net: number): number[] {
+    return this.pinsOn(net).flatMap((pin) => {
+      const known = this.partAt(pin);
+      const { contacts } = innerOf(known?.type);
+      if (!known || contacts.length === 0) return [];
+      const id = this.lead(pin)?.type.id;
+      const far = contacts.flatMap(({ a, b }) => (id === a ? [b] : id === b ? [a] : []));
+      return far.flatMap((other) => this.netOf(known.named(other)) ?? []).filter((to) => to !== net);
+    });
+  }
+
+  /** Whether a switch or lamp, by its name (`S1`, `H1.a`), is labelled with a signal. */
+  isLabelled(name: string): boolean {
+    this.labelled ??= new Set(
+      (['give', 'show'] as const).flatMap((does) => labelledPlaces(this.board, does).map((p) => p.called)),
+    );
+    return this.labelled.has(name);
+  }
+
+  private labelled: ReadonlySet<string> | null = null;
+
   /** Levers of switches, buttons and clocks, each with its contacts by pin (`S1.2`). */
   levers(): readonly Lever[] {
     return this.known.flatMap(({ seated: { ref }, type }) => {
@@ -313,10 +336,7 @@ export class Context {
   }
 
   private findRail(mark: '+' | '-'): string | undefined {
-    const net = this.nets.nets.find((n) => {
-      const feeds = this.feedsOf(n.index);
-      return mark === '+' ? feeds.supply : feeds.ground;
-    });
+    const net = this.nets.nets.find((n) => this.feedsOf(n.index)[mark === '+' ? 'supply' : 'ground']);
     return net?.strips.find(isRailStrip);
   }
 }

@@ -23,7 +23,7 @@ export function inspect(board: Board, nets: Nets, packing: Packing | null, famil
     const causes = findings.filter((f) => rule.coveredBy?.includes(f.code));
     const there = findings.filter((f) => rule.coveredAtPlace?.includes(f.code));
     for (const f of foundBy(rule, context))
-      if (!causes.some((cause) => covers(cause, f)) && !there.some((cause) => isThere(cause, f))) findings.push(f);
+      if (!causes.some((cause) => covers(cause, f)) && !isThere(there, f)) findings.push(f);
   }
   const rank = { error: 0, warning: 1, note: 2 };
   return findings.sort((a, b) => rank[a.severity] - rank[b.severity]);
@@ -49,9 +49,9 @@ function covers(cause: Finding, f: Finding): boolean {
   return f.places.some((p) => refs.has(partAt(p) ?? ''));
 }
 
-/** Whether all that a finding is at is among the places of a cause. */
-function isThere(cause: Finding, f: Finding): boolean {
-  const places = new Set(cause.places.map((p) => JSON.stringify(p)));
+/** Whether all that a finding is at is among the places of causes, be it one or several. */
+function isThere(causes: readonly Finding[], f: Finding): boolean {
+  const places = new Set(causes.flatMap((cause) => cause.places.map((p) => JSON.stringify(p))));
   return f.places.length > 0 && f.places.every((p) => places.has(JSON.stringify(p)));
 }
 

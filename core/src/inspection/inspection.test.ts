@@ -1,12 +1,15 @@
 import { readdirSync, readFileSync } from 'node:fs';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets, type SeatedPart } from '../board';
+import { printSheet } from '../design';
 import type { FindingCode } from '../finding';
-import { remedy, says, sentences } from '../finding';
+import { isError, remedy, says, sentences } from '../finding';
 import { applyEdit, type Edit, inspectJob, type Job, readCommand } from '../job';
 import { readJobFile } from '../job/file';
-import { plan } from '../planning';
+import { plan, sourcesOf } from '../planning';
 import { interlockSheet, laidOut } from '../testing/interlock';
+import { arbitrarySheet } from '../testing/random';
 import { inspect, rules } from '.';
 
 const { job, packing } = await laidOut(interlockSheet);
@@ -102,6 +105,18 @@ const onSplit: Board = {
     w90: { id: 'w90', from: 'bs1.j60', to: 'bs1.top+60' },
   },
 };
+
+/** The board with another value of a resistor, as only a file can say it. */
+const valued = (ref: string, value: number): Board =>
+  forced((b) => {
+    b.parts[ref] = { ...(b.parts[ref] as SeatedPart), value };
+  });
+
+/** S1 to ground, its resistor to supply. */
+const inverted = following(
+  ...['board', 'seat resistor b2.a21', 'turn R8', 'pull R1', 'R8.1 > S1.2', 'R8.2 > b1.top+'],
+  ...[`pull ${jumperAt('S1.1')}`, 'S1.1 > b1.bottom-'],
+);
 
 const withoutPart = (ref: string) => following(`pull ${ref}`);
 const pins = (code: FindingCode, board: Board) =>
@@ -220,7 +235,7 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ['signal-has-no-switch', following('label S1 Z'), 'K'],
     ['signal-has-no-led', following('label D1 Z'), 'G'],
     ['led-reversed', following('turn D1'), 'D1'],
-    ['led-no-resistor', following('D1.K > b1.bottom-'), 'D1'],
+    ['led-no-resistor', following('pull R5', 'D1.K > b1.bottom-'), 'D1'],
     ['led-no-return', withoutPart('R5'), 'D1.K'],
     ['wiring-wrong', following(`pull ${jumperAt('U1.10')}`, 'U1.10 > S2.2'), 'U1.10'],
     ['wiring-missing', following(`pull ${jumperAt('D1.A')}`), 'D1.A'],
@@ -269,11 +284,27 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       'D1',
     ],
     ['pull-too-weak', family({ U1: '74LS21' }), 'R1'],
+    ['led-no-resistor', valued('R5', 0), 'D1'],
+    ['led-no-resistor', following('pull R5', 'D1.K > b1.bottom-', `pull ${jumperAt('D1.A')}`, 'D1.A > b1.top+'), 'D1'],
+    ['led-no-resistor', following('pull R5', 'D1.K > b1.bottom-', `pull ${jumperAt('D1.A')}`, 'D1.A > S1.2'), 'D1'],
+    ['led-shorted', following('D1.A > D1.K'), 'D1'],
+    ['led-between-signals', following('D1.K > S2.2'), 'w29'],
+    ['led-resistor-bridged', following('R5.1 > b1.bottom-'), 'w29'],
+    ['led-over-maximum', following('value R5 10'), 'D1'],
+    ['led-over-maximum', following('value R5 10', `pull ${jumperAt('D1.A')}`, 'D1.A > b1.top+'), 'D1'],
+    ['led-over-maximum', following('value R5 10', `pull ${jumperAt('D1.A')}`, 'D1.A > S1.2'), 'D1'],
+    ['led-cathode-on-supply', following('pull R5', 'D1.K > b1.top+'), 'D1'],
+    ['switch-one-level', following(`pull ${jumperAt('S1.1')}`, 'S1.1 > b1.bottom-'), 'S1'],
+    ['switch-inverted', inverted, 'S1'],
+    ['part-stands-in', family({ U1: '74LS21' }), 'U1'],
     ['switch-no-feed', following(`pull ${jumperAt('S1.1')}`), 'S1.1'],
   ];
 
   it.each(cases)('%s', (code, board, place) => {
-    expect(found(board).map((f) => f.code)).toContain(code);
+    expect(
+      found(board).map((f) => f.code),
+      found(board).map(says).join(),
+    ).toContain(code);
     if (place !== '') expect(pins(code, board)).toContain(place);
   });
 
@@ -344,6 +375,68 @@ describe('what is said', () => {
     for (const { says: text, todo } of Object.values(sentences)) expect(text.length * todo.length).toBeGreaterThan(0);
   });
 });
+
+describe('what is joined that should be apart', () => {
+  it('is told with the jumper that joins it first, whichever of two signals it joins', async () => {
+    await fc.assert(
+      fc.asyncProperty(arbitrarySheet, fc.nat(), fc.nat(), async (sheet, m, n) => {
+        const { job: made, packing: held } = await laidOut(printSheet(sheet));
+        const { ofPin } = extractNets(made.board);
+        const pins = [...sourcesOf(held, made.board).values()].filter((pin) => ofPin.has(pin));
+        const [from, to] = [pins[m % pins.length], pins[n % pins.length]];
+        if (from === undefined || to === undefined || ofPin.get(from) === ofPin.get(to)) return;
+        const command = readCommand(made.board, `${from} > ${to}`);
+        const applied = command.ok && applyEdit(made, command.edit);
+        if (!applied || !applied.ok || command.edit.kind !== 'lay-jumper') return;
+        const { id } = command.edit.jumper;
+        const [first] = inspect(applied.job.board, extractNets(applied.job.board), held, 'HC');
+        expect(first?.places[0], `${from} > ${to}`).toEqual({ kind: 'jumper', id });
+        expect(says(first ?? expect.fail())).toContain(id);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('references', () => {
+  it('may be any: a board whose chips are named in another order is as right as before', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        arbitrarySheet,
+        fc.array(fc.nat({ max: 97 }), { minLength: 12, maxLength: 12 }),
+        async (sheet, keys) => {
+          const { job: made, packing: held } = await laidOut(printSheet(sheet));
+          const renamed = withChipsRenamed(made.board, keys);
+          const told = (board: Board) => inspect(board, extractNets(board), held, 'HC').map((f) => f.code);
+          expect(told(renamed).sort()).toEqual(told(made.board).sort());
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('are free for blocks and parts used by number too', async () => {
+    const text =
+      'in CK A B\nout Q Y\nuse 74161 as C1 (CLK = CK, CLRn = 1, LDn = 1, ENP = 1, ENT = 1, A = 0, B = 0, C = 0, D = 0, QA = Q)\nY = nand(A, B)';
+    const { job: made, packing: held } = await laidOut(text);
+    const [one, two] = [made.board.parts.U1, made.board.parts.U2].map((p) => p ?? expect.fail());
+    const parts = { ...made.board.parts, U1: { ...two, ref: 'U1' }, U2: { ...one, ref: 'U2' } } as Board['parts'];
+    const board = { ...made.board, parts };
+    expect(inspect(board, extractNets(board), held, 'HC').filter(isError).map(says)).toEqual([]);
+  });
+});
+
+/** The same board with the references of its chips dealt out in another order. */
+function withChipsRenamed(board: Board, keys: readonly number[]): Board {
+  const chips = Object.keys(board.parts).filter((ref) => /^U/.test(ref));
+  const dealt = chips.map((ref, i) => [keys[i % keys.length] ?? 0, ref] as const).sort(([a], [b]) => a - b);
+  const parts = Object.fromEntries(Object.entries(board.parts).filter(([ref]) => !chips.includes(ref)));
+  for (const [i, [, ref]] of dealt.entries()) {
+    const name = chips[i] as string;
+    parts[name] = { ...(board.parts[ref] as SeatedPart), ref: name };
+  }
+  return { ...board, parts };
+}
 
 describe('edits of the board', () => {
   it('never make the inspector throw, whatever is pulled', () => {

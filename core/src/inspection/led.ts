@@ -7,20 +7,96 @@ export interface LedNets {
   readonly ref: string;
   readonly name: string;
   readonly kind: PartKind;
+  /** Its two pins, anode first, as they are named on the board. */
+  readonly pins: readonly [anode: string, cathode: string];
   readonly anode: number | undefined;
   readonly cathode: number | undefined;
 }
 
-/** Volts over a red LED that is lit, and of the supply. */
+/** Volts over a red LED that is lit; and the most current it bears. Source: data sheets of 5 mm red LEDs. */
 const LED_V = 1.8;
-const SUPPLY_V = 5;
+export const LED_MOST_MA = 30;
+/** A TTL output that is high: volts without load, and the ohms behind it. Source: SN7400 data book, schematic. */
+const TTL_HIGH = { volts: 3.4, ohms: 130 } as const;
+const DEFAULT_SUPPLY_V = 5;
+
+/** What gives a lamp its current on one side: volts there, the ohms on the way, and the output that has to bear it. */
+interface Feed {
+  readonly volts: number;
+  readonly ohms: number;
+  readonly output: string | null;
+}
+
+/** The current of a lamp that is lit: milliamperes, the ohms that limit it, and the chip outputs that bear it. */
+export interface LampCurrent {
+  readonly ma: number;
+  readonly ohms: number;
+  readonly outputs: readonly string[];
+}
+
+/**
+ * The most current that a lamp gets while it is lit, whatever feeds it: rails, chip outputs, switches, transistors. Null when nothing
+ * gives it any, or when there is no resistor at all on the way, which is told by itself.
+ */
+export function lampCurrent(c: Context, { anode, cathode }: LedNets): LampCurrent | null {
+  const [from, to] = [feedOf(c, anode, 'supply'), feedOf(c, cathode, 'ground')];
+  if (!from || !to || from.ohms + to.ohms === 0) return null;
+  const inside = isTtl(c, from.output) ? TTL_HIGH.ohms : 0;
+  const ohms = from.ohms + to.ohms;
+  const ma = (1000 * Math.max(0, from.volts - to.volts - LED_V)) / (ohms + inside);
+  return { ma, ohms, outputs: [from.output, to.output].filter((pin) => pin !== null) };
+}
 
 /** The current of a lamp that is lit, in milliamperes; null when no resistor limits it. */
-export function lampMa(c: Context, { anode, cathode }: LedNets): number | null {
-  // What lies behind a rail has nothing to do with this lamp.
-  const ends = [anode, cathode].filter((net): net is number => net !== undefined && !c.isFed(net));
-  const ohms = Math.min(...ends.flatMap((net) => c.resistorsOn(net).map((r) => r.ohms)));
-  return Number.isFinite(ohms) && ohms > 0 ? (1000 * (SUPPLY_V - LED_V)) / ohms : null;
+export function lampMa(c: Context, lamp: LedNets): number | null {
+  return lampCurrent(c, lamp)?.ma ?? null;
+}
+
+/** Whether a chip output that is high gives no more than TTL does. */
+const isTtl = (c: Context, output: string | null): boolean =>
+  output !== null && c.familyAt(output).technology === 'TTL';
+
+/** The volts of the board's supply; 5 V while there is none. */
+function supplyVolts(c: Context): number {
+  const volts = c.of('supply').map(({ seated }) => seated.value ?? DEFAULT_SUPPLY_V);
+  return volts.length > 0 ? Math.max(...volts) : DEFAULT_SUPPLY_V;
+}
+
+/** The way of least ohms from a net to what brings it to a rail (Dijkstra 1959): resistors count, contacts and transistors that conduct do not. */
+function feedOf(c: Context, net: number | undefined, rail: 'supply' | 'ground'): Feed | null {
+  if (net === undefined) return null;
+  const least = new Map([[net, 0]]);
+  const open = new Set([net]);
+  const done = new Set<number>();
+  while (open.size > 0) {
+    const at = [...open].reduce((a, b) => ((least.get(b) ?? 0) < (least.get(a) ?? 0) ? b : a));
+    const ohms = least.get(at) ?? 0;
+    open.delete(at);
+    done.add(at);
+    const there = sourceAt(c, at, rail);
+    if (there) return { ...there, ohms };
+    // A rail of the other kind leads nowhere else.
+    if (c.isFed(at)) continue;
+    for (const { to, ohms: more } of waysFrom(c, at)) {
+      if (done.has(to) || ohms + more >= (least.get(to) ?? Number.POSITIVE_INFINITY)) continue;
+      least.set(to, ohms + more);
+      open.add(to);
+    }
+  }
+  return null;
+}
+
+function sourceAt(c: Context, net: number, rail: 'supply' | 'ground'): Omit<Feed, 'ohms'> | null {
+  const feeds = c.feedsOf(net);
+  if (feeds[rail]) return { volts: rail === 'supply' ? supplyVolts(c) : 0, output: null };
+  const output = feeds.outputs.find((pin) => rail === 'ground' || c.driveOf(pin) !== 'open-collector');
+  if (output === undefined) return null;
+  return { volts: rail === 'ground' ? 0 : isTtl(c, output) ? TTL_HIGH.volts : supplyVolts(c), output };
+}
+
+function waysFrom(c: Context, net: number): readonly { to: number; ohms: number }[] {
+  const free = [...c.throughContacts(net), ...c.throughValves(net)].map((to) => ({ to, ohms: 0 }));
+  return [...c.resistorsOn(net), ...free];
 }
 
 /** All lamps of a board; several rules ask for them. */
@@ -32,6 +108,7 @@ export function ledsOf(c: Context): readonly LedNets[] {
       ref,
       name: innerName(ref, name),
       kind: type.kind,
+      pins: [named(anode), named(cathode)] as const,
       anode: c.netOf(named(anode)),
       cathode: c.netOf(named(cathode)),
     })),
@@ -52,16 +129,27 @@ export function* oncePerPart(lamps: Iterable<LedNets>): Generator<LedNets> {
   }
 }
 
-/** Whether something that carries current without a limit is on a net: a rail, an output, a switch, a transistor at a rail. */
+/** Whether a lamp has what gives it current on both sides, and no ohm on the way. */
+export function isUnlimited(c: Context, { anode, cathode }: LedNets): boolean {
+  const [from, to] = [feedOf(c, anode, 'supply'), feedOf(c, cathode, 'ground')];
+  return from !== null && to !== null && from.ohms + to.ohms === 0;
+}
+
+/** Whether something that no ohm limits can bring a net to a rail: the rail, an output, a switch, a transistor. */
 export function isStiff(c: Context, net: number | undefined): boolean {
-  if (net === undefined) return false;
-  const { supply, ground, outputs, switches } = c.feedsOf(net);
-  if (supply || ground || outputs.length > 0 || switches.length > 0) return true;
-  return c.throughValves(net).some((to) => c.isFed(to));
+  return (['supply', 'ground'] as const).some((rail) => feedOf(c, net, rail)?.ohms === 0);
+}
+
+/** What a net leads to: rails, signals (outputs and switches), and whether it gives current at all. */
+interface Reach {
+  readonly ground: boolean;
+  readonly supply: boolean;
+  readonly signal: boolean;
+  readonly source: boolean;
 }
 
 /** What a net leads to, directly or through one resistor, and from there through a transistor or diode that conducts. */
-export function reach(c: Context, net: number | undefined): { ground: boolean; supply: boolean; source: boolean } {
+export function reach(c: Context, net: number | undefined): Reach {
   // A rail has resistors to everything: what is on one leads nowhere else.
   const near = net === undefined ? [] : c.isFed(net) ? [net] : [net, ...c.throughResistors(net)];
   const beyond = near.filter((n) => !c.isFed(n)).flatMap((n) => c.throughValves(n));
@@ -71,13 +159,25 @@ export function reach(c: Context, net: number | undefined): { ground: boolean; s
   return {
     ground: feeds.some((f) => f.ground),
     supply: feeds.some((f) => f.supply),
+    signal: feeds.some((f) => !f.supply && !f.ground && (f.outputs.length > 0 || f.switches.length > 0)),
     source: feeds.some((f) => f.supply || f.outputs.length > 0 || f.switches.length > 0),
   };
 }
 
 /** Whether an LED sits the wrong way round: ground behind its anode, a source behind its cathode. */
-export function isReversed(c: Context, { anode, cathode }: LedNets): boolean {
-  const [a, k] = [reach(c, anode), reach(c, cathode)];
-  const grounded = cathode !== undefined && c.feedsOf(cathode).ground;
-  return a.ground && !a.source && k.source && !grounded;
+export function isReversed(c: Context, lamp: LedNets): boolean {
+  const [a, k] = [reach(c, lamp.anode), reach(c, lamp.cathode)];
+  const grounded = lamp.cathode !== undefined && c.feedsOf(lamp.cathode).ground;
+  return a.ground && !a.source && k.source && !grounded && !hasCathodeOnSupply(c, lamp);
+}
+
+/**
+ * Whether the cathode of a lamp that shows a signal leads to supply and to nothing that could pull it low: turning the lamp would not
+ * help, its far end is at the wrong rail.
+ */
+export function hasCathodeOnSupply(c: Context, { name, anode, cathode }: LedNets): boolean {
+  const k = reach(c, cathode);
+  if (!k.supply || k.ground || k.signal) return false;
+  const a = reach(c, anode);
+  return a.signal || (a.source && !a.supply) || c.isLabelled(name);
 }

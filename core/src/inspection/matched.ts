@@ -1,19 +1,20 @@
 import type { Board, Nets } from '../board';
 import { equalUnits, type Packing, type Slot, withPackagesExchanged, withUnitsExchanged } from '../packing';
 import { Matcher, type Meant } from './matcher';
+import { underSeatedReferences } from './references';
 
 /**
  * The packing as the wiring has it: each gate on the unit that is wired to do what it does, whichever of the equal
  * units, equal inputs and ways to tie spare ones the person chose. Gates that no unit does are left where the most
  * of their inputs are right, in their own places first. The packing itself when everything is in place.
  *
- * Works from the switches onward: a gate is placed when the nets of all that it reads are known, those that are
+ * Packages are found under whatever reference they were seated. Works from the switches onward: a gate is placed when the nets of all that it reads are known, those that are
  * wired just so before those that are nearly. Flip-flops and other units that are no gates are taken to be in their own
  * places; where they are not, those that are wired otherwise are exchanged with equal ones as long as less is wrong.
  */
 export function matched(packing: Packing, board: Board, nets: Nets): Packing {
-  let meant = packing;
-  let best = placed(packing, board, nets);
+  let meant = underSeatedReferences(packing, board);
+  let best = placed(meant, board, nets);
   for (let n = 0; n < MOST_EXCHANGES && best.wrong.length > 0; n++) {
     const [next] = exchanges(meant, best.wrong)
       .map((other) => ({ other, match: placed(other, board, nets) }))

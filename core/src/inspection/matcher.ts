@@ -1,5 +1,5 @@
 import { type Board, byNumber, labelledPlaces, type Nets, shownPin } from '../board';
-import { type PartType, typeOf } from '../catalogue';
+import { type PartType, standsIn, typeOf } from '../catalogue';
 import {
   areEqual,
   choosable,
@@ -164,7 +164,7 @@ export class Matcher {
       .flatMap((part) => {
         const type = typeOf(part);
         const meant = meantFor.get(part.ref);
-        if (!type || !choosable.includes(type.id) || (meant && typeOf(meant)?.id !== type.id)) return [];
+        if (!type || !choosable.includes(type.id) || (meant && !isServedBy(meant, type))) return [];
         return type.units.flatMap((u, unit): Seat[] => {
           const inputs = u.inputs.map((pin) => this.labelOf(`${part.ref}.${pin}`));
           if (!isGateUnit(type, unit)) return [];
@@ -321,6 +321,11 @@ export class Matcher {
     }));
     return { ...this.packing, packages };
   }
+}
+
+function isServedBy(meant: Package, type: PartType): boolean {
+  const wanted = typeOf(meant);
+  return wanted !== null && standsIn(wanted, type);
 }
 
 function usesOf(packing: Packing): Meant[] {

@@ -29,6 +29,24 @@ const offByOne: Fault = (board, n) => {
   return null;
 };
 
+/** An end of a jumper that is on a rail, on the other rail of the pair. */
+const otherRail: Fault = (board, n) => {
+  const onRail = Object.values(board.jumpers).flatMap((jumper) =>
+    (['from', 'to'] as const).flatMap((end) => (/\.(top|bottom)[+-]/.test(jumper[end]) ? [{ jumper, end }] : [])),
+  );
+  const chosen = nth(onRail, n);
+  if (!chosen) return null;
+  const { jumper, end } = chosen;
+  const hole = parseHole(jumper[end].replace(/[+-]/, (mark) => (mark === '+' ? '-' : '+')));
+  const free = hole
+    ? holesOfStrip(hole)
+        .map(printHole)
+        .find((h) => isFree(board, h))
+    : undefined;
+  if (free === undefined) return null;
+  return { ...board, jumpers: { ...board.jumpers, [jumper.id]: { ...jumper, [end]: free } } };
+};
+
 /** The far ends of two jumpers, exchanged. */
 const swapEnds: Fault = (board, n) => {
   const list = Object.values(board.jumpers);
@@ -80,6 +98,7 @@ const short: Fault = (board, n) => {
 export const faults: Readonly<Record<string, Fault>> = {
   'a jumper pulled': pullJumper,
   'a jumper off by one column': offByOne,
+  'a jumper at the other rail': otherRail,
   'two jumper ends exchanged': swapEnds,
   'a chip turned round': turn('chip'),
   'an LED turned round': turn('led'),

@@ -30,28 +30,28 @@ export const inspectionSentences = {
   },
   'supply-shorted': {
     severity: 'error',
-    says: 'Supply and ground are joined{when}.',
-    todo: 'Pull out {culprit} and look where each end should go.',
+    says: 'Supply and ground are joined by {bridge}.',
+    todo: 'Pull out {bridge} and look where each end should go.',
   },
   'outputs-joined': {
     severity: 'error',
-    says: 'The outputs {pins} are joined; they will fight.',
-    todo: 'Part them: one net takes one output. Pull out the jumper between them.',
+    says: 'The outputs {pins} are joined by {bridge}; they will fight.',
+    todo: 'Pull out {bridge}: one net takes one output.',
   },
   'signals-joined': {
     severity: 'error',
-    says: '{signals} are joined in one net.',
-    todo: 'Pull out the jumper between them; each signal has a net of its own.',
+    says: '{signals} are joined in one net by {bridge}.',
+    todo: 'Pull out {bridge}; each signal has a net of its own.',
   },
   'switch-bypassed': {
     severity: 'error',
-    says: 'Both sides of {ref} are in one net: it makes no difference whether it is on.',
-    todo: 'Pull out the jumper that joins its two sides.',
+    says: 'Both sides of {ref} are joined by {bridge}: it makes no difference whether it is on.',
+    todo: 'Pull out {bridge}.',
   },
   'output-on-rail': {
     severity: 'error',
-    says: 'Output {pin} is joined to {rail}.',
-    todo: 'Pull out the jumper to the rail; an output must be free to go high and low.',
+    says: 'Output {pin} is joined to {rail} by {bridge}.',
+    todo: 'Pull out {bridge}; an output must be free to go high and low.',
   },
   'floating-input': {
     severity: 'error',
@@ -65,8 +65,33 @@ export const inspectionSentences = {
   },
   'led-no-resistor': {
     severity: 'error',
-    says: '{ref} has no resistor in series; it will burn, or pull down what drives it.',
+    says: '{ref} has {has}; it will burn, or pull down what drives it.',
     todo: 'Put a 1 kΩ resistor between its cathode and ground.',
+  },
+  'led-resistor-bridged': {
+    severity: 'error',
+    says: '{bridge} leads past {resistor}, the resistor of {ref}; the LED will burn, or pull down what drives it.',
+    todo: 'Pull out {bridge}.',
+  },
+  'led-between-signals': {
+    severity: 'error',
+    says: 'The cathode of {ref} is joined to {signal} by {bridge}: the lamp lights only while that is low.',
+    todo: 'Pull out {bridge}; the cathode goes to ground through its resistor.',
+  },
+  'led-over-maximum': {
+    severity: 'error',
+    says: '{ref} gets {ma} mA through {ohms} Ω; {what} bears {most} mA at the most.',
+    todo: 'Use a larger resistor, 1 kΩ or so.',
+  },
+  'led-cathode-on-supply': {
+    severity: 'error',
+    says: 'The cathode of {ref} leads to +5 V, so no current flows through it.',
+    todo: 'Move that end, or its resistor, to a ground rail.',
+  },
+  'led-shorted': {
+    severity: 'error',
+    says: 'Both leads of {ref} are joined by {bridge}: it stays dark.',
+    todo: 'Pull out {bridge}.',
   },
   'led-reversed': {
     severity: 'error',
@@ -80,8 +105,18 @@ export const inspectionSentences = {
   },
   'switch-shorts-supply': {
     severity: 'error',
-    says: '{ref} joins supply to ground when it is on.',
-    todo: 'One side of the switch goes to supply, the other to the signal and its pull-down alone.',
+    says: '{ref} joins supply to ground when it is on; the jumper that does it is {bridge}.',
+    todo: 'Move it: one side of the switch goes to supply, the other to the signal and its pull-down alone.',
+  },
+  'switch-one-level': {
+    severity: 'error',
+    says: '{ref} makes no difference: {pin} is at {rail} whether it is on or off.',
+    todo: 'Feed the switch from one rail, and take the resistor at its signal to the other.',
+  },
+  'switch-inverted': {
+    severity: 'warning',
+    says: '{ref} gives low when it is on and high when it is off.',
+    todo: 'Exchange supply and ground at the switch and its resistor, or read the table that way round.',
   },
   'switch-no-feed': {
     severity: 'error',
@@ -165,7 +200,7 @@ export const inspectionSentences = {
   },
   'decoded-reset': {
     severity: 'note',
-    says: '{pin}, {name}, is given by outputs of {ref} itself, through {through}.',
+    says: '{pin}, {name}, is given by outputs of {ref} itself, through {through}: it ends as soon as the first flip-flop has fallen.',
     todo: 'Try it with the very chips, or hold the reset until the next clock.',
   },
   'display-polarity': {
@@ -280,7 +315,7 @@ export const inspectionSentences = {
   },
   'led-current': {
     severity: 'warning',
-    says: '{ref} takes {ma} mA from {pin}; its levels hold up to {most} mA, and {absolute} mA is the most it may ever carry.',
+    says: '{ref} takes {ma} mA from {pin}; its levels hold up to {most} mA.',
     todo: 'Use a larger resistor, 1 kΩ or so.',
   },
   'pull-too-weak': {
@@ -297,6 +332,11 @@ export const inspectionSentences = {
     severity: 'error',
     says: '{ref} should be a {wanted}; a {found} is seated.',
     todo: 'Replace the chip, or lay the board out again.',
+  },
+  'part-stands-in': {
+    severity: 'note',
+    says: '{ref} is a {found} in place of a {wanted}: the same pins and the same function.',
+    todo: 'It can stay.',
   },
   'signal-has-no-switch': {
     severity: 'error',

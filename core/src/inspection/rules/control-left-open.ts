@@ -20,7 +20,7 @@ export const controlLeftOpen: Rule = {
         const source = wanted === undefined ? undefined : c.sourceOf(wanted);
         const rail = c.railOf(name.endsWith('n') ? '+' : '-');
         const to = source ?? rail;
-        const facts = { pin: spoken(pin), name, family: c.family, to: to ?? 'the level at which it is idle' };
+        const facts = { pin: spoken(pin), name, to: to ?? 'the level at which it is idle' };
         yield finding(
           'control-left-open',
           [{ kind: 'pin', pin }],

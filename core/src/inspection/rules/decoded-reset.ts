@@ -7,7 +7,7 @@ const RESET = /^\d?(CLR|PRE|R0\d|R9\d|MR)n?$/;
 /** Gates between a chip's outputs and its own reset that are looked through. */
 const DEPTH = 3;
 
-/** A reset that the chip's own outputs give through gates: it ends as soon as the first flip-flop has fallen. */
+/** A reset that the chip's own outputs give, straight or through gates: it ends as soon as the first flip-flop has fallen. */
 export const decodedReset: Rule = {
   id: 'decoded-reset',
   *check(c) {
@@ -18,7 +18,7 @@ export const decodedReset: Rule = {
         if (role !== 'input' || !RESET.test(name)) continue;
         const net = c.netOf(pin);
         if (net === undefined || c.isFed(net)) continue;
-        const through = gatesBack(c, net, seated.ref, DEPTH);
+        const through = straight(c, net, seated.ref) ?? gatesBack(c, net, seated.ref, DEPTH);
         if (through === null || said.has(through)) continue;
         said.add(through);
         yield finding('decoded-reset', [{ kind: 'pin', pin }], { ref: seated.ref, pin: spoken(pin), name, through });
@@ -26,6 +26,12 @@ export const decodedReset: Rule = {
     }
   },
 };
+
+/** An output of the chip itself that is on a net; null when there is none. */
+function straight(c: Context, net: number, ref: string): string | null {
+  const own = c.feedsOf(net).outputs.find((o) => o.startsWith(`${ref}.`));
+  return own === undefined ? null : `a wire from ${spoken(own)}`;
+}
 
 /** The output through which a net comes from a chip's own outputs, by way of at least one gate; null when it does not. */
 function gatesBack(c: Context, net: number, ref: string, depth: number): string | null {

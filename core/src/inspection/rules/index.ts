@@ -22,16 +22,19 @@ import { jumperInOneStrip } from './jumper-in-one-strip';
 import { jumperLeadsNowhere } from './jumper-leads-nowhere';
 import { jumperRedundant } from './jumper-redundant';
 import { leadOffBoard } from './lead-off-board';
-import { ledCurrent } from './led-current';
-import { ledNoResistor } from './led-no-resistor';
+import { ledBetweenSignals } from './led-between-signals';
+import { ledCathodeOnSupply } from './led-cathode-on-supply';
+import { ledCurrent, ledOverMaximum } from './led-current';
+import { ledNoResistor, ledResistorBridged } from './led-no-resistor';
 import { ledNoReturn } from './led-no-return';
 import { ledReversed } from './led-reversed';
+import { ledShorted } from './led-shorted';
 import { noCapacitor } from './no-capacitor';
 import { noSupplySource } from './no-supply-source';
 import { openCollectorNoPullUp } from './open-collector-no-pull-up';
 import { outputOnRail } from './output-on-rail';
 import { outputsJoined } from './outputs-joined';
-import { partDiffers } from './part-differs';
+import { partDiffers, partStandsIn } from './part-differs';
 import { partMissing } from './part-missing';
 import { pinsInOneStrip } from './pins-in-one-strip';
 import { pullTooWeak } from './pull-too-weak';
@@ -49,6 +52,7 @@ import { supplyShorted } from './supply-shorted';
 import { switchBypassed } from './switch-bypassed';
 import { switchFloats } from './switch-floats';
 import { switchNoFeed } from './switch-no-feed';
+import { switchInverted, switchOneLevel } from './switch-one-level';
 import { switchShortsSupply } from './switch-shorts-supply';
 import { transistorReversed } from './transistor-reversed';
 import { twoLeadsInAHole } from './two-leads-in-a-hole';
@@ -86,13 +90,19 @@ export const rules: readonly Rule[] = [
   signalsJoined,
   partMissing,
   partDiffers,
+  partStandsIn,
   signalHasNoSwitch,
   signalHasNoLed,
   displayPolarity,
   displaySharedResistor,
+  ledShorted,
   ledReversed,
+  ledCathodeOnSupply,
   ledNoResistor,
+  ledResistorBridged,
+  ledBetweenSignals,
   ledNoReturn,
+  ledOverMaximum,
   ledCurrent,
   wiringBeside,
   wiringWrong,
@@ -104,6 +114,8 @@ export const rules: readonly Rule[] = [
   switchFloats,
   switchNoFeed,
   switchBypassed,
+  switchOneLevel,
+  switchInverted,
   pullTooWeak,
   transistorReversed,
   baseNoResistor,

@@ -5,7 +5,14 @@ import type { Rule } from '../rule';
 /** An LED driven at its anode whose cathode leads to no ground; sinking outputs count as ground. */
 export const ledNoReturn: Rule = {
   id: 'led-no-return',
-  coveredBy: ['led-reversed', 'rail-not-fed', 'rail-half-dead', 'display-polarity'],
+  coveredBy: [
+    'led-shorted',
+    'led-reversed',
+    'led-cathode-on-supply',
+    'rail-not-fed',
+    'rail-half-dead',
+    'display-polarity',
+  ],
   *check(c) {
     const dead = ledsOf(c).filter(({ anode, cathode }) => {
       const [from, to] = [reach(c, anode), reach(c, cathode)];

@@ -5,7 +5,7 @@ import type { Rule } from '../rule';
 /** An LED with its cathode towards the signal and its anode towards ground. */
 export const ledReversed: Rule = {
   id: 'led-reversed',
-  coveredBy: ['display-polarity'],
+  coveredBy: ['led-shorted', 'display-polarity'],
   *check(c) {
     const reversed = ledsOf(c).filter((led) => isReversed(c, led));
     for (const { ref, name } of oncePerPart(reversed))

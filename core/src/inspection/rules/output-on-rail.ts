@@ -1,4 +1,4 @@
-import { finding } from '../../finding';
+import { bridgeIn, joinedFinding } from '../bridge';
 import { spoken } from '../context';
 import type { Rule } from '../rule';
 
@@ -12,7 +12,10 @@ export const outputOnRail: Rule = {
       if (!supply && !ground) continue;
       for (const pin of outputs) {
         const rail = supply ? '+5 V' : 'ground';
-        yield finding('output-on-rail', [{ kind: 'pin', pin }], { pin: spoken(pin), rail });
+        yield joinedFinding('output-on-rail', bridgeIn(c, net.index), [{ kind: 'pin', pin }], {
+          pin: spoken(pin),
+          rail,
+        });
       }
     }
   },

@@ -1,5 +1,6 @@
 import type { Drive } from '../../catalogue';
-import { finding, type Place } from '../../finding';
+import type { Place } from '../../finding';
+import { bridgeIn, joinedFinding } from '../bridge';
 import { spoken } from '../context';
 import type { Rule } from '../rule';
 
@@ -11,7 +12,9 @@ export const outputsJoined: Rule = {
       const { outputs } = c.feedsOf(net.index);
       if (outputs.length < 2 || sharesWell(outputs.map((pin) => c.driveOf(pin)))) continue;
       const places = outputs.map((pin): Place => ({ kind: 'pin', pin }));
-      yield finding('outputs-joined', places, { pins: outputs.map(spoken).join(' and ') });
+      yield joinedFinding('outputs-joined', bridgeIn(c, net.index, outputs), places, {
+        pins: outputs.map(spoken).join(' and '),
+      });
     }
   },
 };

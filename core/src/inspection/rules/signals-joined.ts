@@ -1,4 +1,6 @@
-import { finding, type Place } from '../../finding';
+import type { Place } from '../../finding';
+import { shownSignal } from '../../planning';
+import { bridgeIn, joinedFinding } from '../bridge';
 import { spoken } from '../context';
 import type { Rule } from '../rule';
 
@@ -17,7 +19,9 @@ export const signalsJoined: Rule = {
       const pins = joined ? signals.map(([, pin]) => pin) : [...outputs, ...switches];
       const names = joined ? signals.map(([name]) => name) : pins.map(spoken);
       const places = pins.map((pin): Place => ({ kind: 'pin', pin }));
-      yield finding('signals-joined', places, { signals: names.join(' and ') });
+      yield joinedFinding('signals-joined', bridgeIn(c, net.index, pins), places, {
+        signals: names.map(shownSignal).join(' and '),
+      });
     }
   },
 };

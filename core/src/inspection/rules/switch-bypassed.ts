@@ -1,4 +1,4 @@
-import { finding } from '../../finding';
+import { bridgeIn, joinedFinding } from '../bridge';
 import type { Rule } from '../rule';
 
 /** A switch with both sides in one net, so that it makes no difference. */
@@ -7,8 +7,10 @@ export const switchBypassed: Rule = {
   coveredBy: ['supply-shorted', 'button-always-closed'],
   *check(c) {
     for (const { ref, name, contacts } of c.levers()) {
-      const bypassed = contacts.some(({ a, b }) => c.netOf(a) !== undefined && c.netOf(a) === c.netOf(b));
-      if (bypassed) yield finding('switch-bypassed', [{ kind: 'part', ref }], { ref: name });
+      const bypassed = contacts.find(({ a, b }) => c.netOf(a) !== undefined && c.netOf(a) === c.netOf(b));
+      if (!bypassed) continue;
+      const { a, b } = bypassed;
+      yield joinedFinding('switch-bypassed', bridgeIn(c, c.netOf(a), [a, b]), [{ kind: 'part', ref }], { ref: name });
     }
   },
 };

@@ -12,9 +12,12 @@ export const unusedInputOpen: Rule = {
         const net = c.netOf(pin);
         const tied = net !== undefined && (c.hasLevel(net) || c.feedsOf(net).switches.length > 0);
         if (tied || c.isOnRail(net)) continue;
+        const family = c.familyAt(pin);
+        // A TTL input that is open reads high and rests there.
+        if (family.openInput === 'high') continue;
         const rail = c.railOf('-');
         const fix = rail === undefined ? undefined : `${pin} > ${rail}`;
-        yield finding('unused-input-open', [{ kind: 'pin', pin }], { pin: spoken(pin), family: c.family }, fix);
+        yield finding('unused-input-open', [{ kind: 'pin', pin }], { pin: spoken(pin), family: family.id }, fix);
       }
     }
   },
