@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { crossesChip, extractNets, occupancyOf, outlinesOf, routeJumpers } from './board';
+import { coveredEnds, crossesChip, extractNets, occupancyOf, outlinesOf, routeJumpers } from './board';
 import { networkOf, parseSheet, printSheet, readSheet, type Sheet } from './design';
 import { isError } from './finding';
 import { inspect } from './inspection';
@@ -61,6 +61,7 @@ describe('laws of the stages, on random designs', () => {
         const { job, packing, netlist } = await laidOut(printSheet(sheet));
         const nets = extractNets(job.board);
         for (const [hole, by] of occupancyOf(job.board)) expect(by, hole).toHaveLength(1);
+        expect(coveredEnds(job.board)).toEqual([]);
         const outlines = outlinesOf(job.board);
         for (const [id, path] of routeJumpers(job.board)) expect(crossesChip(path, outlines), id).toBe(false);
         const sources = sourcesOf(packing, job.board);

@@ -86,6 +86,69 @@ function put(holes: Map<string, string[]>, hole: string, by: string): void {
   else holes.set(hole, [by]);
 }
 
+/**
+ * Holes that lie under the body of a part and hold none of its own leads, by name, with whose body it is. Nothing can be plugged in
+ * there. Kept while the parts stay as they are.
+ */
+export function coveredHoles(parts: Board['parts']): ReadonlyMap<string, string> {
+  const known = coverings.get(parts);
+  if (known) return known;
+  const covered = new Map(Object.values(parts).flatMap((part) => holesUnder(part).map((hole) => [hole, part.ref])));
+  coverings.set(parts, covered);
+  return covered;
+}
+
+const coverings = new WeakMap<Board['parts'], ReadonlyMap<string, string>>();
+
+/** The holes under one part's body that hold none of its own leads, by name; kept with the part. */
+export function holesUnder(part: SeatedPart): readonly string[] {
+  const known = under.get(part);
+  if (known) return known;
+  const holes = workedOutUnder(part);
+  under.set(part, holes);
+  return holes;
+}
+
+const under = new WeakMap<SeatedPart, readonly string[]>();
+
+function workedOutUnder(part: SeatedPart): string[] {
+  const [type, anchor] = [typeOf(part), parseHole(part.at)];
+  if (!type || !anchor) return [];
+  const own = new Set(leadsOf(part).map((lead) => lead.at));
+  const { x, y, width, height } = bodyOf(type, part.turn);
+  const holes: string[] = [];
+  for (let dx = Math.ceil(x); dx <= x + width; dx++)
+    for (let dy = Math.ceil(y); dy <= y + height; dy++) {
+      const hole = holeAt(anchor.board, anchor.column + dx, rowY[anchor.row] + dy);
+      const name = hole && printHole(hole);
+      if (name !== null && !own.has(name)) holes.push(name);
+    }
+  return holes;
+}
+
+/** A type's body relative to its anchor, turned. */
+function bodyOf(type: PartType, turn: Turn): Omit<Outline, 'ref' | 'kind'> {
+  const a = turned(type.body.x, type.body.y, turn);
+  const b = turned(type.body.x + type.body.width, type.body.y + type.body.height, turn);
+  const [x, y] = [Math.min(a.dx, b.dx), Math.min(a.dy, b.dy)];
+  return { x, y, width: Math.abs(b.dx - a.dx), height: Math.abs(b.dy - a.dy) };
+}
+
+/** The holes in which nothing more can be plugged, with what is in them or over them. */
+export function unusableHoles(board: Board): Occupancy {
+  const holes = new Map(occupancyOf(board));
+  for (const [hole, ref] of coveredHoles(board.parts)) if (!holes.has(hole)) holes.set(hole, [`the body of ${ref}`]);
+  return holes;
+}
+
+/** Jumper ends and leads of other parts that lie under a part's body: the hole, what is in it, and the part. */
+export function coveredEnds(board: Board): { readonly hole: string; readonly by: string; readonly ref: string }[] {
+  const taken = occupancyOf(board);
+  return [...coveredHoles(board.parts)].flatMap(([hole, ref]) =>
+    (taken.get(hole) ?? []).map((by) => ({ hole, by, ref })),
+  );
+}
+
 /** Whether nothing is plugged into a breadboard. */
 export function hasBareBoard(board: Board, id: string): boolean {
   const on = (hole: string): boolean => hole.startsWith(`${id}.`);
@@ -103,11 +166,16 @@ export function checkSeat(board: Board, part: SeatedPart): Finding[] {
   if (!anchor || !hasBoard(board, anchor)) return [finding('hand/no-such-hole', [], { hole: part.at })];
   const others = { ...board.parts };
   delete others[part.ref];
-  const taken = occupancyOf({ ...board, parts: others });
+  const taken = unusableHoles({ ...board, parts: others });
   const findings: Finding[] = [];
   for (const { hole, type } of leadsOf(part)) {
     if (!hole) findings.push(finding('hand/lead-off-board', [], { ref: part.ref, pin: type.id }));
     else findings.push(...checkFree(taken, hole));
+  }
+  for (const hole of holesUnder(part)) {
+    const by = occupancyOf({ ...board, parts: others }).get(hole);
+    if (by)
+      findings.push(finding('hand/covers-hole', [{ kind: 'hole', hole }], { ref: part.ref, hole, by: by.join() }));
   }
   return findings.slice(0, 1);
 }
@@ -117,7 +185,7 @@ export function checkJumper(board: Board, jumper: Jumper): Finding[] {
   if (jumper.from === jumper.to) return [finding('hand/same-hole', [], { hole: jumper.from })];
   const others = { ...board.jumpers };
   delete others[jumper.id];
-  const taken = occupancyOf({ ...board, jumpers: others });
+  const taken = unusableHoles({ ...board, jumpers: others });
   return [jumper.from, jumper.to].flatMap((text) => {
     const hole = parseHole(text);
     if (!hole || !hasBoard(board, hole)) return [finding('hand/no-such-hole', [], { hole: text })];
@@ -165,9 +233,7 @@ export function outlinesOf(board: Board): Outline[] {
       const anchor = parseHole(part.at);
       if (!type || !anchor) return [];
       const at = holeXY(anchor);
-      const a = turned(type.body.x, type.body.y, part.turn);
-      const b = turned(type.body.x + type.body.width, type.body.y + type.body.height, part.turn);
-      const [x, y] = [at.x + Math.min(a.dx, b.dx), at.y + Math.min(a.dy, b.dy)];
-      return [{ ref: part.ref, kind: type.kind, x, y, width: Math.abs(b.dx - a.dx), height: Math.abs(b.dy - a.dy) }];
+      const body = bodyOf(type, part.turn);
+      return [{ ...body, ref: part.ref, kind: type.kind, x: at.x + body.x, y: at.y + body.y }];
     });
 }

@@ -15,13 +15,13 @@ import {
   type Nets,
   nextBreadboard,
   nextFree,
-  occupancyOf,
   partOf,
   printHole,
   railNamed,
   type SeatedPart,
   shownPin,
   stripOf,
+  unusableHoles,
 } from '../board';
 import { innerOf, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
@@ -495,7 +495,7 @@ class Builder {
   private occupied: ReadonlyMap<string, unknown> | undefined;
 
   private freeHoles(holes: readonly Hole[]): Hole[] {
-    this.occupied ??= occupancyOf(this.board);
+    this.occupied ??= unusableHoles(this.board);
     return holes.filter((h) => !this.occupied?.has(printHole(h)));
   }
 

@@ -148,6 +148,13 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       'b1.e18',
     ],
     [
+      'hole-covered',
+      forced((b) => {
+        b.jumpers.w99 = { id: 'w99', from: 'b1.bottom+43', to: 'b1.a60' };
+      }),
+      'b1.bottom+43',
+    ],
+    [
       'pins-in-one-strip',
       forced((b) => {
         b.parts.U9 = { ref: 'U9', part: '74HC00', at: 'b1.a55', turn: 0 };

@@ -8,6 +8,7 @@ import {
   freeHoles,
   type Hole,
   holesOfStrip,
+  holesUnder,
   holeXY,
   isRail,
   jumperColours,
@@ -27,6 +28,7 @@ import {
   readBreadboard,
   type SeatedPart,
   stripOf,
+  unusableHoles,
 } from '../board';
 import { ownPartType, type PartKind, type PartName, partNumber, readPartNumber, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
@@ -226,7 +228,7 @@ const homes: Readonly<Record<PartKind, Row>> = {
 
 /**
  * The part at the first place, from the left, where all its leads find free holes in strips that hold nothing yet and
- * its body lies on no other; failing that, in any free holes; null when there are none.
+ * its body lies over no strip in use and on no other part; failing that, in any free holes; null when there are none.
  */
 export function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
   const row = homes[typeOf(part)?.kind ?? 'chip'];
@@ -236,7 +238,8 @@ export function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
     for (const column of columnNumbers(id)) {
       const tried = { ...part, at: `${id}.${row}${column}` };
       if (checkSeat(board, tried).length > 0) continue;
-      const clear = leadsOf(tried).every(({ hole }) => !hole || isRail(hole.row) || !used.has(stripOf(hole)));
+      const holes = [...leadsOf(tried).map((lead) => lead.hole), ...holesUnder(tried).map(parseHole)];
+      const clear = holes.every((hole) => !hole || isRail(hole.row) || !used.has(stripOf(hole)));
       if (clear && !liesOnAnother(board, tried)) return tried;
       second ??= tried;
     }
@@ -287,7 +290,7 @@ function jumperBetween(board: Board, from: string, to: string): Command {
   if ('code' in a) return no(a);
   const b = endOf(board, to);
   if ('code' in b) return no(b);
-  const taken = new Map(occupancyOf(board));
+  const taken = new Map(unusableHoles(board));
   const p = a.exact ? a.hole : freeHoles(taken, a.hole, b.hole)[0];
   if (!p) return no(finding('hand/strip-full', [], { at: a.said }));
   taken.set(printHole(p), ['this jumper']);
@@ -304,7 +307,7 @@ function rePlug(board: Board, id: string, end: 'from' | 'to', to: string): Comma
   const target = endOf(board, to);
   if ('code' in target) return no(target);
   const other = parseHole(end === 'from' ? jumper.to : jumper.from) ?? target.hole;
-  const hole = target.exact ? target.hole : freeHoles(occupancyOf(board), target.hole, other)[0];
+  const hole = target.exact ? target.hole : freeHoles(unusableHoles(board), target.hole, other)[0];
   if (!hole) return no(finding('hand/strip-full', [], { at: to }));
   return { ok: true, edit: { kind: 're-plug', id, end, hole: printHole(hole) } };
 }

@@ -8,6 +8,7 @@ import {
   parseHole,
   printHole,
   type SeatedPart,
+  unusableHoles,
   withEnds,
 } from '../board';
 import { typeOf } from '../catalogue';
@@ -38,7 +39,7 @@ export function clipOf(board: Board, what: readonly string[]): Clip {
 export function pasted(board: Board, clip: Clip): { readonly edit: Edit; readonly what: readonly string[] } | Finding {
   const count = clip.parts.length + clip.jumpers.length;
   if (count === 0) return finding('hand/nothing-copied', [], {});
-  const taken = occupancyOf(board);
+  const taken = unusableHoles(board);
   for (const { dx, dy } of offsets(board, clip)) {
     const laid = laidDown(board, clip, dx, dy);
     const holes = laid && occupancyOf({ ...board, parts: laid.parts, jumpers: laid.jumpers });

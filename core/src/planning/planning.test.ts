@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { byNumber, checkJumper, extractNets, isRailStrip, leadsOf, outlinesOf, parseHole } from '../board';
+import { byNumber, checkJumper, coveredEnds, extractNets, isRailStrip, leadsOf, outlinesOf, parseHole } from '../board';
 import { partType } from '../catalogue';
 import { printSheet, readSheet } from '../design';
 import { jumpersOf, type Packing, pack } from '../packing';
@@ -99,6 +99,7 @@ describe('a planned board', () => {
       for (const net of nets) if (net.strips.some(isRailStrip)) expect(feeds, net.strips.join()).toContain(net.index);
       for (const part of Object.values(laid?.parts ?? {}))
         for (const lead of leadsOf(part)) expect(lead.hole, lead.pin).not.toBeNull();
+      expect(coveredEnds(laid ?? expect.fail())).toEqual([]);
       expect(Object.values(laid?.jumpers ?? {}).flatMap((j) => checkJumper(laid ?? expect.fail(), j))).toEqual([]);
     },
   );

@@ -7,13 +7,13 @@ import {
   holeXY,
   isRail,
   type Jumper,
-  occupancyOf,
   type Point,
   parseHole,
   printHole,
   type Rail,
   Runs,
   railNamed,
+  unusableHoles,
 } from '../board';
 
 /** The corner of a wire, and how many others it crosses. */
@@ -40,7 +40,7 @@ export class Wirer {
   private readonly likely = new Runs();
 
   constructor(board: Board) {
-    this.taken = new Set(occupancyOf(board).keys());
+    this.taken = new Set(unusableHoles(board).keys());
     for (const { from, to } of Object.values(board.jumpers)) {
       const [a, b] = [parseHole(from), parseHole(to)];
       if (a && b) this.note(a, b);

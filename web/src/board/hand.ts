@@ -24,6 +24,7 @@ import {
   readCommand,
   thingsOn,
   typeOf,
+  unusableHoles,
 } from '@saddlebag/core';
 import { type Bend, cornersOf, drawnTo, grabbed } from './bend';
 import { type Frame, nextInUse, pullAll, shiftThatWorks, within } from './selection';
@@ -124,7 +125,7 @@ export function react(hands: Hands, event: HandEvent, job: Job): Reaction | null
 function press(hands: Hands, event: Extract<HandEvent, { kind: 'press' }>, board: Board): Reaction {
   const { x, y, on, stay } = event;
   const hole = holeNear(x, y, board.breadboards);
-  const free = hole !== null && !occupancyOf(board).has(printHole(hole));
+  const free = hole !== null && !unusableHoles(board).has(printHole(hole));
   const onHole = free && Math.hypot(holeXY(hole).x - x, holeXY(hole).y - y) < HOLE_REACH;
   if (hands.laying !== null && free) return finish(hands, printHole(hole), board);
   const part = on === null ? undefined : partOf(board, on);
@@ -333,7 +334,7 @@ function choose(hands: Hands, board: Board, by: 1 | -1): Hands {
 
 /** A hole to plug into: the given one, or when it is taken the nearest free one of its strip. */
 function freeInStrip(at: string, laying: string | null, board: Board): string {
-  const taken = new Map(occupancyOf(board));
+  const taken = new Map(unusableHoles(board));
   if (laying !== null && laying !== at) taken.set(laying, ['the jumper being laid']);
   const hole = parseHole(at);
   if (!hole || !taken.has(at)) return at;

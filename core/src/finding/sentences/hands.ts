@@ -152,8 +152,13 @@ export const handsSentences = {
   },
   'hand/hole-taken': {
     severity: 'error',
-    says: 'Hole {hole} already holds {by}.',
+    says: 'Hole {hole} is taken by {by}.',
     todo: 'Use another hole of the same strip; all five are joined.',
+  },
+  'hand/covers-hole': {
+    severity: 'error',
+    says: 'The body of {ref} would lie over {hole}, where {by} is plugged in.',
+    todo: 'Choose another place, or plug {by} elsewhere first.',
   },
   'hand/strip-full': {
     severity: 'error',

@@ -233,6 +233,11 @@ export const inspectionSentences = {
     says: 'Hole {hole} holds two leads: {by}.',
     todo: 'Move one of them to a free hole of the same strip.',
   },
+  'hole-covered': {
+    severity: 'error',
+    says: '{by} is plugged into {hole}, under the body of {ref}.',
+    todo: 'Move it to a free hole of the same strip.',
+  },
   'lead-off-board': {
     severity: 'error',
     says: '{ref} pin {pin} is in no hole.',

@@ -17,6 +17,7 @@ import { displaySharedResistor } from './display-shared-resistor';
 import { fanOut, levelsDoNotMeet } from './fan-out';
 import { floatingInput } from './floating-input';
 import { gateLeftOpen } from './gate-left-open';
+import { holeCovered } from './hole-covered';
 import { idleOutputWired } from './idle-output-wired';
 import { jumperInOneStrip } from './jumper-in-one-strip';
 import { jumperLeadsNowhere } from './jumper-leads-nowhere';
@@ -68,6 +69,7 @@ export const rules: readonly Rule[] = [
   builtOtherwise,
   leadOffBoard,
   twoLeadsInAHole,
+  holeCovered,
   buttonAlwaysClosed,
   pinsInOneStrip,
   chipsInOneStrip,
