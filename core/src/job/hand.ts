@@ -247,7 +247,7 @@ export function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
 }
 
 function stripsInUse(board: Board): ReadonlySet<string> {
-  return new Set([...occupancyOf(board).keys()].flatMap((hole) => stripOf(parseHole(hole) as Hole)));
+  return new Set([...unusableHoles(board).keys()].flatMap((hole) => stripOf(parseHole(hole) as Hole)));
 }
 
 function liesOnAnother(board: Board, part: SeatedPart): boolean {
