@@ -38,7 +38,9 @@ export function load(path: string): Loaded {
   if (path.endsWith('.csv')) return fromOutside(path, tableFromCsv(read));
   if (!path.endsWith('.json')) return withReading(newJob(basename(path).replace(/\.\w+$/, ''), read));
   const file = readJobFile(read);
-  return file.ok ? withReading(file.job) : { job: null, findings: file.findings };
+  if (!file.ok) return { job: null, findings: file.findings };
+  const { job, reading } = withReading(file.job);
+  return { job, reading: { ...reading, findings: [...file.findings, ...reading.findings] } };
 }
 
 /** A job from what another program wrote; what was not understood stands among the reading's findings. */
@@ -51,7 +53,7 @@ function fromOutside(path: string, taken: { sheet: string | null; findings: read
   return { job, reading: { ...reading, findings: [...outside, ...reading.findings] } };
 }
 
-function withReading(job: Job): Loaded {
+function withReading(job: Job): { readonly job: Job; readonly reading: Reading } {
   return { job, reading: readDesign(job.sheet) };
 }
 

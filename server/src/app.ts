@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express, type RequestHandler } from 'express';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -20,6 +20,7 @@ export function createApp({ webDir, samplesDir, logger }: AppOptions): Express {
   const app = express();
   const samples = readSamples(samplesDir);
   app.disable('x-powered-by');
+  app.set('env', 'production');
   app.use(pinoHttp({ logger, autoLogging: { ignore: (req) => req.url === '/healthz' } }));
   app.use(nonce(), policy(), compression());
   app.get('/healthz', (_req, res) => {
@@ -37,8 +38,19 @@ export function createApp({ webDir, samplesDir, logger }: AppOptions): Express {
     res.status(404).json({ error: 'Nothing is served here.' });
   });
   app.use(pages(webDir));
+  app.use(quietly);
   return app;
 }
+
+/** Answers a request that failed with its status alone: no path and no stack leaves the server. */
+const quietly: ErrorRequestHandler = (error: unknown, req, res, next) => {
+  if (res.headersSent) return next(error);
+  const { status = 500 } = error as { status?: number };
+  if (status >= 500) req.log.error({ err: error }, 'failed');
+  res
+    .status(status)
+    .json({ error: status === 404 ? 'Nothing is served here.' : 'That request could not be answered.' });
+};
 
 /** Static files, and the page itself, with its nonce, for every other address. */
 function pages(webDir: string): express.Router {

@@ -61,6 +61,20 @@ describe('the server', () => {
     },
   );
 
+  it.each([
+    '/assets/none.js',
+    '/%E0%A4%A',
+    '/assets/%00',
+    '/api/samples/%E0%A4%A',
+    `/assets/${'..%2f'.repeat(9)}etc/passwd`,
+  ])('tells nothing of itself at %s', async (path) => {
+    const answer = await fetch(base + path);
+    const text = await answer.text();
+    expect(answer.status).toBeGreaterThanOrEqual(400);
+    expect(answer.status).toBeLessThan(500);
+    expect(text).not.toMatch(/node_modules|\bat \w|Error|\/(home|root|tmp|usr|work)\b/);
+  });
+
   it('gives the page at every other address, each time with a new nonce that its policy names', async () => {
     const nonces = new Set<string>();
     for (const path of ['/', '/index.html', '/job/abc/board']) {

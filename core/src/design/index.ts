@@ -1,5 +1,6 @@
 export { rangeOf, wiresOf } from './bus';
 export * from './compare';
+export { printCsv } from './csv';
 export * from './design';
 export { elaborate, type Library, noLibrary } from './elaborate';
 export { keywords } from './expression-parser';

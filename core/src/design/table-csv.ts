@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { type Finding, finding } from '../finding';
 import { cellAt, inputAt, type Table } from '../logic';
+import { printCsv } from './csv';
 import { printStatement } from './printer';
 import type { Statement } from './sheet';
 import { canName } from './symbols';
@@ -15,7 +16,7 @@ export function tableToCsv(inputs: readonly string[], outputs: readonly string[]
     '',
     ...outputs.map((_n, o) => cellAt(table, o, r)),
   ]);
-  return `${Papa.unparse([[...inputs, '', ...outputs], ...rows], { newline: '\r\n' })}\r\n`;
+  return printCsv([[...inputs, '', ...outputs], ...rows]);
 }
 
 /**

@@ -31,6 +31,7 @@ import {
 } from '../board';
 import { MAX_OWN_TEXT } from '../design';
 import type { Sureness, UnitPart, Way } from '../packing';
+import { MAX_JOB_NAME, PLAIN_TEXT } from './job';
 
 /** Shapes of a job file, version 1, as docs/job-file.md writes them down. */
 
@@ -40,6 +41,10 @@ const NET_LENGTH = 120;
 
 /** Unlike class-validator's IsOptional, which lets null pass. */
 const MayBeAbsent = (): PropertyDecorator => ValidateIf((_, value) => value !== undefined);
+
+/** A name or label: nothing in it that cannot be seen. */
+const Plain = (each = false): PropertyDecorator =>
+  Matches(PLAIN_TEXT, { each, message: 'it must not hold control characters' });
 
 class BreadboardDto {
   @Matches(BREADBOARD_ID, { message: 'it must be b1, bs2, bh3r or the like' })
@@ -55,6 +60,7 @@ class PartLabelDto {
 
   @IsString()
   @Length(1, NET_LENGTH)
+  @Plain()
   signal!: string;
 }
 
@@ -75,6 +81,7 @@ class SeatedPartDto {
   @MayBeAbsent()
   @IsString()
   @Length(1, NET_LENGTH)
+  @Plain()
   signal?: string;
 
   @MayBeAbsent()
@@ -191,6 +198,7 @@ class UnitUseDto {
 
   @IsString()
   @Length(1, NET_LENGTH)
+  @Plain()
   gate!: string;
 
   @IsIn(['whole', 'piece', 'inverter', 'block'])
@@ -200,10 +208,12 @@ class UnitUseDto {
   @ArrayMaxSize(64)
   @IsString({ each: true })
   @MaxLength(NET_LENGTH, { each: true })
+  @Plain(true)
   inputs!: string[];
 
   @IsString()
   @Length(1, NET_LENGTH)
+  @Plain()
   output!: string;
 
   @MayBeAbsent()
@@ -211,6 +221,7 @@ class UnitUseDto {
   @ArrayMaxSize(64)
   @IsString({ each: true })
   @Length(1, NET_LENGTH, { each: true })
+  @Plain(true)
   others?: string[];
 }
 
@@ -238,10 +249,12 @@ class PackageDto {
 class OutputDto {
   @IsString()
   @Length(1, NET_LENGTH)
+  @Plain()
   name!: string;
 
   @IsString()
   @Length(1, NET_LENGTH)
+  @Plain()
   net!: string;
 }
 
@@ -257,6 +270,7 @@ class PackingDto {
   @ArrayMaxSize(5000)
   @IsString({ each: true })
   @MaxLength(NET_LENGTH, { each: true })
+  @Plain(true)
   inputs!: string[];
 
   @IsArray()
@@ -290,6 +304,7 @@ class PackingDto {
 class OwnColumnDto {
   @IsString()
   @Length(1, NET_LENGTH)
+  @Plain()
   name!: string;
 
   @Matches(/^[01.-]{1,256}$/, { message: 'it must be 0, 1, - or . for each row' })
@@ -301,6 +316,7 @@ class OwnTableDto {
   @ArrayMaxSize(8)
   @IsString({ each: true })
   @Length(1, NET_LENGTH, { each: true })
+  @Plain(true)
   inputs!: string[];
 
   @IsArray()
@@ -314,6 +330,7 @@ class OwnTableDto {
 class PinnedGateDto {
   @IsString()
   @Length(1, NET_LENGTH)
+  @Plain()
   net!: string;
 
   @Matches(REF, { message: 'it must be a reference such as U1' })
@@ -333,6 +350,7 @@ class PinnedGateDto {
   @ArrayMaxSize(64)
   @IsString({ each: true })
   @MaxLength(NET_LENGTH, { each: true })
+  @Plain(true)
   inputs!: string[];
 }
 
@@ -383,7 +401,8 @@ export class JobFileDto {
   version!: 1;
 
   @IsString()
-  @Length(1, 200)
+  @Length(1, MAX_JOB_NAME)
+  @Plain()
   name!: string;
 
   @IsIn(['HC'])

@@ -23,7 +23,7 @@ import {
 import { type PartName, type PartType, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { type Held, holdsNothing, type Packing } from '../packing';
-import type { Job, Silenced } from './job';
+import { type Job, MAX_JOB_NAME, PLAIN_TEXT, type Silenced } from './job';
 import { moved } from './move';
 import type { OwnTable } from './own-table';
 import { type Shift, shifted } from './shift';
@@ -79,6 +79,8 @@ export type Applied =
 
 /** The most notes a board may have. */
 export const MAX_NOTES = 200;
+/** The most characters of a signal's label. */
+const MAX_LABEL = 120;
 /** The most breadboards a job may have by hand. */
 export const MAX_BREADBOARDS = 40;
 
@@ -120,6 +122,8 @@ function applyAll(job: Job, edit: Extract<Edit, { kind: 'all' }>): Applied {
 function refusals(job: Job, edit: Edit): Finding[] {
   const { board } = job;
   switch (edit.kind) {
+    case 'rename':
+      return isName(edit.name, MAX_JOB_NAME) ? [] : [finding('hand/no-name', [], { most: MAX_JOB_NAME })];
     case 'seat':
       if (partOf(board, edit.part.ref)) return [finding('hand/ref-taken', [], { ref: edit.part.ref })];
       return checkSeat(board, edit.part);
@@ -149,6 +153,8 @@ function refusals(job: Job, edit: Edit): Finding[] {
         return [];
       return [finding('hand/too-many-notes', [], { most: MAX_NOTES })];
     case 'label':
+      if (edit.signal !== '' && !isName(edit.signal, MAX_LABEL))
+        return [finding('hand/no-name', [], { most: MAX_LABEL })];
       return checkLabel(board, edit.ref, edit.of);
     case 'fix':
       return edit.refs.flatMap((ref) => (partOf(board, ref) ? [] : [finding('hand/no-such-part', [], { ref })]));
@@ -170,6 +176,9 @@ function refusals(job: Job, edit: Edit): Finding[] {
       return [];
   }
 }
+
+const isName = (text: string, most: number): boolean =>
+  text.trim() !== '' && text.length <= most && PLAIN_TEXT.test(text);
 
 /** A part with several contacts or lamps is labelled at one of them. */
 function checkLabel(board: Board, ref: string, of = ''): Finding[] {

@@ -29,11 +29,11 @@ const codes = (t: string): string[] => {
 
 describe('job files', () => {
   it('give back the job that was written', async () => {
-    expect(readJobFile(text)).toEqual({ ok: true, job });
+    expect(readJobFile(text)).toEqual({ ok: true, job, findings: [] });
     await fc.assert(
       fc.asyncProperty(arbitrarySheet, async (sheet) => {
         const { job: made } = await laidOut(printSheet(sheet));
-        expect(readJobFile(writeJobFile(made))).toEqual({ ok: true, job: made });
+        expect(readJobFile(writeJobFile(made))).toEqual({ ok: true, job: made, findings: [] });
       }),
       { numRuns: 10 },
     );

@@ -8,9 +8,9 @@ import {
   type Jumper,
   parseHole,
 } from '../board';
-import { partType, typeOf } from '../catalogue';
+import { partType, readDesign, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
-import { choosable, type Packing, type UnitUse } from '../packing';
+import { choosable, fingerprint, type Packing, type UnitUse, whatIsUnsound, whatIsWrong } from '../packing';
 import { checkShape, type FieldProblem, type JobFileDto } from './dto';
 import type { Job } from './job';
 import { FILE_VERSION } from './write';
@@ -22,9 +22,9 @@ const MAX_DEPTH = 32;
 /** `upgrades[v]` takes a plain file of version v to version v + 1. Version 1 is the first. */
 const upgrades: Readonly<Record<number, (plain: Record<string, unknown>) => Record<string, unknown>>> = {};
 
-/** A job read, or the findings that say why not. */
+/** A job read, with what was left out of it; or the findings that say why there is none. */
 export type JobRead =
-  | { readonly ok: true; readonly job: Job }
+  | { readonly ok: true; readonly job: Job; readonly findings: readonly Finding[] }
   | { readonly ok: false; readonly findings: readonly Finding[] };
 
 /**
@@ -54,6 +54,8 @@ function readPlain(plain: unknown): JobRead {
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
     return fail(finding('file/not-a-job', [], {}));
   let file = plain as Record<string, unknown>;
+  const strange = strangeKey(plain, '');
+  if (strange) return fail(fieldFinding(strange));
   if (file.format !== 'saddlebag-job') return fail(finding('file/not-a-job', [], {}));
   if (typeof file.version === 'number' && file.version > FILE_VERSION)
     return fail(finding('file/newer', [], { version: file.version, known: FILE_VERSION }));
@@ -61,7 +63,47 @@ function readPlain(plain: unknown): JobRead {
   const checked = checkShape(file);
   const problems = Array.isArray(checked) ? checked : checkSense(checked);
   if (problems.length > 0) return fail(...problems.slice(0, 20).map(fieldFinding));
-  return { ok: true, job: jobOf(checked as JobFileDto) };
+  return { ok: true, ...withSoundPacking(jobOf(checked as JobFileDto)) };
+}
+
+/** Names that every object has already: a file that uses them as a field means no good, and no checker copes with them. */
+const STRANGE: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
+
+function strangeKey(value: unknown, path: string): FieldProblem | null {
+  if (typeof value !== 'object' || value === null) return null;
+  for (const [key, inner] of Object.entries(value)) {
+    const at = Array.isArray(value) ? `${path}[${key}]` : path === '' ? key : `${path}.${key}`;
+    if (STRANGE.has(key)) return { path: at, detail: 'no field has that name' };
+    const below = strangeKey(inner, at);
+    if (below) return below;
+  }
+  return null;
+}
+
+/** Sources up to which a packing from a file is checked in all rows. */
+const CHECKED_ROWS = 14;
+
+/**
+ * The job, without its packing where that does not hold together or does not compute the sheet it says it was made for: later stages rely
+ * on both. The board stays as it is.
+ */
+function withSoundPacking(job: Job): { job: Job; findings: Finding[] } {
+  const { packing } = job;
+  if (!packing) return { job, findings: [] };
+  const why = whatIsUnsound(packing) ?? againstSheet(job.sheet, packing);
+  if (why === null) return { job, findings: [] };
+  const left = finding('file/packing-left-out', [{ kind: 'field', path: 'packing' }], { why });
+  return { job: { ...job, packing: null }, findings: [left] };
+}
+
+function againstSheet(sheet: string, packing: Packing): string | null {
+  const { netlist } = readDesign(sheet).design;
+  if (!netlist || fingerprint(netlist) !== packing.design) return null;
+  const names = (list: readonly string[]): string => JSON.stringify([...list].sort());
+  const same =
+    names(netlist.inputs) === names(packing.inputs) &&
+    names(netlist.outputs.map((o) => o.name)) === names(packing.outputs.map((o) => o.name));
+  return same ? whatIsWrong(netlist, packing, CHECKED_ROWS) : 'its inputs and outputs are not those of the sheet';
 }
 
 function fieldFinding({ path, detail }: FieldProblem): Finding {

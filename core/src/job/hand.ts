@@ -5,6 +5,7 @@ import {
   byNumber,
   checkSeat,
   columnNumbers,
+  extractNets,
   freeHoles,
   type Hole,
   holesOfStrip,
@@ -18,7 +19,6 @@ import {
   nextBreadboard,
   nextFree,
   noteOf,
-  occupancyOf,
   outlinesOf,
   parseHole,
   partOf,
@@ -30,7 +30,7 @@ import {
   stripOf,
   unusableHoles,
 } from '../board';
-import { ownPartType, type PartKind, type PartName, partNumber, readPartNumber, typeOf } from '../catalogue';
+import { ownPartType, type PartKind, type PartName, partNumber, partType, readPartNumber, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import type { Edit } from './edit';
 import { turnedInPlace } from './move';
@@ -109,7 +109,9 @@ function fix(board: Board, ref: string, fixed: boolean): Command {
 
 function replace(board: Board, what: string, by: string, own: readonly string[]): Command {
   const part = partOf(board, what.toUpperCase());
-  return part ? { ok: true, edit: { kind: 'replace', ref: part.ref, by: nameOf(by, own) } } : no(noPart(what));
+  return part
+    ? { ok: true, edit: { kind: 'replace', ref: part.ref, by: nameOf(by, own, part.part) } }
+    : no(noPart(what));
 }
 
 function colour(board: Board, id: string, wanted: string): Command {
@@ -198,12 +200,20 @@ function seat(board: Board, what: string, at: string | undefined, own: readonly 
     : no(finding('hand/no-seat', [], { part: named.part }));
 }
 
-/** What a typed word names: an own part, a chip by its number, or another part by its word. */
-function nameOf(what: string, own: readonly string[]): PartName {
+/**
+ * What a typed word names: an own part, a chip by its number, or another part by its word. A bare number is of the family of the part that
+ * it replaces, where it is made in that.
+ */
+function nameOf(what: string, own: readonly string[], instead = ''): PartName {
   const definition = own.find((text) => ownPartType(text)?.id === what);
   if (definition !== undefined) return { part: what, own: definition };
   const number = readPartNumber(what);
-  return { part: number ? partNumber(number.base, number.family ?? 'HC') : what.toLowerCase() };
+  if (!number) return { part: what.toLowerCase() };
+  const bare = /^(74)?\d+$/.test(what.trim());
+  const before = readPartNumber(instead)?.family;
+  const made = partType(what)?.chip?.families ?? [];
+  const family = bare && before && made.includes(before) ? before : number.family;
+  return { part: partNumber(number.base, family ?? 'HC') };
 }
 
 /** Rows in which the first pin of a part goes when nobody says where. */
@@ -286,9 +296,8 @@ interface End {
 function jumperBetween(board: Board, from: string, to: string): Command {
   const end = /^(w\d+)\.([12])$/i.exec(from);
   if (end) return rePlug(board, (end[1] as string).toLowerCase(), end[2] === '1' ? 'from' : 'to', to);
-  const a = endOf(board, from);
+  const [a, b] = endsOf(board, from, to);
   if ('code' in a) return no(a);
-  const b = endOf(board, to);
   if ('code' in b) return no(b);
   const taken = new Map(unusableHoles(board));
   const p = a.exact ? a.hole : freeHoles(taken, a.hole, b.hole)[0];
@@ -304,15 +313,64 @@ function jumperBetween(board: Board, from: string, to: string): Command {
 function rePlug(board: Board, id: string, end: 'from' | 'to', to: string): Command {
   const jumper = jumperOf(board, id);
   if (!jumper) return no(finding('hand/no-such-jumper', [], { id }));
-  const target = endOf(board, to);
+  const kept = parseHole(end === 'from' ? jumper.to : jumper.from);
+  const target = endOf(board, to, kept);
   if ('code' in target) return no(target);
-  const other = parseHole(end === 'from' ? jumper.to : jumper.from) ?? target.hole;
+  const other = kept ?? target.hole;
   const hole = target.exact ? target.hole : freeHoles(unusableHoles(board), target.hole, other)[0];
   if (!hole) return no(finding('hand/strip-full', [], { at: to }));
   return { ok: true, edit: { kind: 're-plug', id, end, hole: printHole(hole) } };
 }
 
-function endOf(board: Board, said: string): End | Finding {
+/** Both ends of a jumper; a rail that is named without its board is the one nearest to the other end. */
+function endsOf(board: Board, from: string, to: string): readonly [End | Finding, End | Finding] {
+  const a = endOf(board, from, null);
+  const b = endOf(board, to, 'code' in a ? null : a.hole);
+  return ['code' in b ? a : endOf(board, from, b.hole), b];
+}
+
+/** Words that people have for supply and ground. */
+const supplyWords = /^(vcc|vdd|v\+|\+5 ?v?|5v|\+|supply|plus)$/i;
+const groundWords = /^(gnd|vss|0v|-|ground|minus)$/i;
+
+/** The rails that a word means: those of a mark (`GND`), or of a name without a board (`bottom-`); null for other words. */
+function railsMeant(board: Board, said: string): Hole[] | null {
+  const short = /^(?:(left|right)-)?(top|bottom)[+-]$/i.test(said) ? said.toLowerCase() : null;
+  const mark = supplyWords.test(said) ? '+' : groundWords.test(said) ? '-' : null;
+  if (short === null && mark === null) return null;
+  const names = short === null ? ['top', 'bottom'].map((row) => `${row}${mark}`) : [short];
+  const halves = (name: string): string[] => (short === null ? [name, `left-${name}`, `right-${name}`] : [name]);
+  const all = board.breadboards.flatMap(({ id }) =>
+    names.flatMap(halves).flatMap((name) => railNamed(`${id}.${name}`) ?? []),
+  );
+  const fed = mark === null ? [] : all.filter((rail) => isFedBy(board, rail, mark));
+  return fed.length > 0 ? fed : all;
+}
+
+/** Whether a rail is joined to that lead of a supply. */
+function isFedBy(board: Board, rail: Hole, mark: '+' | '-'): boolean {
+  const { ofPin, ofStrip } = extractNets(board);
+  const net = ofStrip.get(stripOf(rail));
+  return (
+    net !== undefined &&
+    Object.values(board.parts).some((p) => typeOf(p)?.kind === 'supply' && ofPin.get(`${p.ref}.${mark}`) === net)
+  );
+}
+
+/** Of several rails the one with the free hole nearest to a place. */
+function nearestRail(board: Board, rails: readonly Hole[], near: Hole): Hole | undefined {
+  const taken = unusableHoles(board);
+  const [x, y] = [holeXY(near).x, holeXY(near).y];
+  const away = (h: Hole): number => Math.hypot(holeXY(h).x - x, holeXY(h).y - y);
+  return rails.flatMap((rail) => freeHoles(taken, rail, near).slice(0, 1)).sort((a, b) => away(a) - away(b))[0];
+}
+
+function endOf(board: Board, said: string, near: Hole | null): End | Finding {
+  const rails = railsMeant(board, said);
+  if (rails) {
+    const rail = near ? nearestRail(board, rails, near) : rails[0];
+    return rail ? { said, hole: rail, exact: false } : finding('hand/strip-full', [], { at: said });
+  }
   const hole = parseHole(said.toLowerCase());
   const onBoard = (h: Hole): boolean => board.breadboards.some((b) => b.id === h.board);
   if (hole) return onBoard(hole) ? { said, hole, exact: true } : finding('hand/no-such-hole', [], { hole: said });

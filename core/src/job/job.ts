@@ -24,6 +24,11 @@ export interface Job {
   readonly held?: Held;
 }
 
+/** What names and labels are made of: anything but control characters, which no screen, file or label can show. */
+export const PLAIN_TEXT = /^\P{Cc}*$/u;
+/** The most characters of a job's name. */
+export const MAX_JOB_NAME = 200;
+
 /** A finding that is left unsaid at one place: its code, the place as text (`U1.5`, `w12`), and the person's reason. */
 export interface Silenced {
   readonly code: string;

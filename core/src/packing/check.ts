@@ -2,7 +2,7 @@ import { typeOf, type Unit } from '../catalogue';
 import { type Netlist, networkOf } from '../design';
 import { compile, evaluateBlock, type Program, slotCount, sweep } from '../logic';
 import { lowered } from './lower';
-import { drivenBy, type Packing } from './packing';
+import { drivenBy, isLogic, type Packing } from './packing';
 import { gatesOfUnit, type PlainGate } from './unit-gates';
 
 /** Up to so many sources a packing is checked in all rows; beyond, in ROWS rows drawn by a seed. */
@@ -11,10 +11,10 @@ const ROWS = 1 << 17;
 
 /**
  * Whether a packing computes the design: every output, and everything that a stored signal, shared wire or
- * used part reads, in all rows of up to 20 sources, and beyond in 131,072 rows drawn by a seed. What cells
+ * used part reads, in all rows of up to `maxAllRows` sources, and beyond in 131,072 rows drawn by a seed. What cells
  * make counts as a source on both sides; rows that matter to no output are left out. Gives what is wrong, in words for a programmer; null when all is well.
  */
-export function whatIsWrong(design: Netlist, packing: Packing): string | null {
+export function whatIsWrong(design: Netlist, packing: Packing, maxAllRows = MAX_ALL_ROWS): string | null {
   const netlist = lowered(design);
   const wanted = networkOf(netlist);
   const gates = gatesOf(packing, new Set(wanted.inputs));
@@ -49,13 +49,50 @@ export function whatIsWrong(design: Netlist, packing: Packing): string | null {
     { ...wanted, outputs: ends.map((e) => e.wanted) },
     { inputs: wanted.inputs, gates, outputs: ends.map((e) => e.made as string) },
   ];
-  const [a, b] = networks.map((n) => columnsOf(compile(n), wanted.inputs.length)) as [Int32Array[], Int32Array[]];
+  const [a, b] = networks.map((n) => columnsOf(compile(n), wanted.inputs.length, maxAllRows)) as [
+    Int32Array[],
+    Int32Array[],
+  ];
   const free = new Int32Array(a[0]?.length ?? 0);
   for (const row of netlist.unused?.rows ?? []) (free[row >>> 5] as number) |= 1 << (row & 31);
   const differs = (i: number): boolean =>
     (a[i] as Int32Array).some((w, k) => ((w ^ ((b[i] as Int32Array)[k] as number)) & ~(free[k] as number)) !== 0);
   const wrong = ends.findIndex((_, i) => differs(i));
   return wrong < 0 ? null : `${ends[wrong]?.what} has another function`;
+}
+
+/**
+ * Whether a packing holds together by itself, whatever the design: parts that are known, each reference, input and output once, units with
+ * the pins of their parts, each net made once, none depending on itself, and nothing read that is not made. Gives what is wrong, in words
+ * that complete "the packing is left out, because"; null when all is well.
+ */
+export function whatIsUnsound(packing: Packing): string | null {
+  const again = [
+    repeated(packing.packages.map((p) => p.ref)),
+    repeated(packing.inputs),
+    repeated(packing.outputs.map((o) => o.name)),
+  ].find((name) => name !== undefined);
+  if (again !== undefined) return `${again} stands in it twice`;
+  const sources = new Set(packing.inputs);
+  for (const { units, ...named } of packing.packages)
+    for (const [u, use] of units.entries()) {
+      const unit = typeOf(named)?.units[u];
+      if (!unit || !use) continue;
+      const own = drivenBy(use);
+      if (own.some((net) => sources.has(net) && packing.inputs.includes(net))) return `${use.output} is an input`;
+      if (!isLogic(unit, use)) for (const net of own) sources.add(net);
+    }
+  const gates = gatesOf(packing, sources);
+  if (typeof gates === 'string') return gates;
+  const read = packing.packages.flatMap((p) => p.units.flatMap((use) => use?.inputs ?? []));
+  const ends = [...read, ...packing.outputs.map((o) => o.net)];
+  const lost = unmade(gates, [...sources], ends);
+  return lost === null ? null : `${lost} is read and not made`;
+}
+
+function repeated(names: readonly string[]): string | undefined {
+  const seen = new Set<string>();
+  return names.find((name) => seen.size === seen.add(name).size);
 }
 
 /** The gates of all units without memory, sorted; a sentence when they form a loop or break a law of packages. */
@@ -117,8 +154,8 @@ function unmade(gates: readonly PlainGate[], inputs: readonly string[], ends: re
 }
 
 /** The columns of a program's outputs: all rows, or as many drawn ones as are checked. */
-function columnsOf(program: Program, inputs: number): Int32Array[] {
-  if (inputs <= MAX_ALL_ROWS) return [...sweep(program).columns];
+function columnsOf(program: Program, inputs: number, maxAllRows: number): Int32Array[] {
+  if (inputs <= maxAllRows) return [...sweep(program).columns];
   const words = 512;
   const slots = Array.from({ length: slotCount(program) }, () => new Int32Array(words));
   (slots[1] as Int32Array).fill(-1);

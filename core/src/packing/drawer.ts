@@ -1,4 +1,5 @@
 import { type FamilyId, families, findChip, partNumber, partType, readPartNumber, typeOf } from '../catalogue';
+import { printCsv } from '../design';
 import { type Finding, finding } from '../finding';
 import type { Packing } from './packing';
 
@@ -15,8 +16,7 @@ const MAX_COUNT = 9999;
 
 /** Entries as CSV (RFC 4180), a line each after a head. */
 export function drawerToCsv(entries: readonly DrawerEntry[]): string {
-  const lines = entries.map((e) => `${e.part},${e.count},${e.price ?? ''}`);
-  return ['part,count,price', ...lines, ''].join('\r\n');
+  return printCsv([['part', 'count', 'price'], ...entries.map((e) => [e.part, e.count, e.price ?? ''])]);
 }
 
 /**
@@ -97,13 +97,8 @@ export function partsListCsv(packing: Packing, entries: readonly DrawerEntry[]):
   const of = new Map(entries.map((e) => [e.part, e]));
   const lines = [...counts].sort().map(([part, count]) => {
     const price = of.get(part)?.price;
-    return [
-      part,
-      count,
-      price ?? '',
-      price === undefined ? '' : (price * count).toFixed(2),
-      of.get(part)?.count ?? 0,
-    ].join(',');
+    const sum = price === undefined ? '' : (price * count).toFixed(2);
+    return [part, count, price ?? '', sum, of.get(part)?.count ?? 0];
   });
-  return ['part,count,price,sum,in the drawer', ...lines, ''].join('\r\n');
+  return printCsv([['part', 'count', 'price', 'sum', 'in the drawer'], ...lines]);
 }

@@ -1,7 +1,7 @@
 export { blockNumbers } from './blocks';
 export * from './by-hand';
 export type { Duty } from './candidate';
-export { whatIsWrong } from './check';
+export { whatIsUnsound, whatIsWrong } from './check';
 export * from './drawer';
 export { freedom, jumpersOf, missingFrom, pathOf, sureness } from './figures';
 export { type Added, againstRules, type Held, heldKey, holdsNothing, nothingHeld, type PinnedGate } from './held';

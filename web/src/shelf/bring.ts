@@ -10,7 +10,9 @@ export type Brought =
 export async function bringText(text: string): Promise<Brought> {
   const { readJobFile } = await import('@saddlebag/core/job-reader');
   const read = readJobFile(text);
-  return read.ok ? { id: await shelf.add(read.job) } : { findings: read.findings };
+  if (!read.ok) return { findings: read.findings };
+  const id = await shelf.add(read.job);
+  return read.findings.length > 0 ? { id, partly: read.findings } : { id };
 }
 
 /** Brings in a chosen file: a job, or a sheet, Verilog or a table as a new job. Too large files are refused unread. */

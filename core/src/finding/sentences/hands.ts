@@ -99,6 +99,11 @@ export const handsSentences = {
     says: 'The file is of version {version}; this program knows versions up to {known}.',
     todo: 'Update Saddlebag, or take the job out again from the older program.',
   },
+  'file/packing-left-out': {
+    severity: 'warning',
+    says: 'The packing in the file is left out, because {why}.',
+    todo: 'Everything else is there; pack the design again at Pack.',
+  },
   'file/bad-field': {
     severity: 'error',
     says: 'In the file, {path} is wrong: {detail}.',
@@ -110,6 +115,11 @@ export const handsSentences = {
     todo: 'Check the name and the folder.',
   },
   // hands on the board
+  'hand/no-name': {
+    severity: 'error',
+    says: 'That is no name: it must have 1 to {most} characters, all of which can be seen.',
+    todo: 'Type another one.',
+  },
   'hand/not-understood': {
     severity: 'error',
     says: '“{text}” is not something the board understands.',

@@ -1,0 +1,43 @@
+import { extractNets } from '../board';
+import { buildCard, leadOn } from '../card';
+import { isError, remedy, says } from '../finding';
+import { matched, recover } from '../inspection';
+import { floorKindOf, inspectJob, type Job, layOut, packJob, writeJobFile } from '../job';
+import type { SolveInteger } from '../logic';
+import { whatIsWrong } from '../packing';
+import { walkTable } from '../simulation';
+
+/** Rows that are walked of each job. */
+const MOST_ROWS = 64;
+
+/**
+ * Takes a job through every stage as the faces do: packed, laid out, led, carded, inspected, matched, read back and walked, and written.
+ * Nothing of it may throw; every finding has its words. Gives how far it came, in a word.
+ */
+export async function everyStage(job: Job, solve: SolveInteger): Promise<'written' | 'packed' | 'all'> {
+  writeJobFile(job);
+  const nets = extractNets(job.board);
+  recover(job.board, nets);
+  const { reading, packing, findings } = await packJob(job, solve);
+  const told = [...reading.findings, ...findings, ...inspectJob(job, packing)];
+  for (const f of told)
+    if (/[{}]|undefined/.test(`${says(f)} ${remedy(f)}`)) throw new Error(`${f.code} is not worded`);
+  const { netlist } = reading.design;
+  if (!netlist || !packing || reading.findings.some(isError)) return 'written';
+  const wrong = whatIsWrong(netlist, packing, 14);
+  if (wrong !== null) throw new Error(`the packing is taken though ${wrong}`);
+  layOut(packing, { kind: floorKindOf(job), asPacked: true });
+  matched(packing, job.board, nets);
+  leadOn(job.board, packing, netlist, floorKindOf(job));
+  buildCard(job.board, packing, netlist);
+  if (netlist.inputs.length > 16) return 'packed';
+  let rows = 0;
+  for (const _ of walkTable(
+    job.board,
+    nets,
+    netlist.inputs,
+    netlist.outputs.map((o) => o.name),
+  ))
+    if (++rows >= MOST_ROWS) break;
+  return 'all';
+}
