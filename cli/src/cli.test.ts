@@ -1,4 +1,5 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
@@ -150,12 +151,8 @@ describe('every command', () => {
     expect(asJson.json().findings).toMatchObject([{ code: 'sheet/unknown-signal', severity: 'error' }]);
   });
 
-  it.each(commands)('%s gives 1 for a file that is not there, torn, or newer', async (command) => {
-    const paths = [
-      join(folder, 'none.sheet'),
-      file('torn.json', '{'),
-      file('newer.json', '{"format":"saddlebag-job","version":9}'),
-    ];
+  it.each(commands)('%s gives 1 for a file that is torn, or newer', async (command) => {
+    const paths = [file('torn.json', '{'), file('newer.json', '{"format":"saddlebag-job","version":9}')];
     for (const path of paths) {
       const { code, err } = await cli(command, path);
       expect(code).toBe(1);
@@ -421,5 +418,108 @@ describe('parts, forms and comparisons', () => {
     const clocked = file('ff.sheet', 'in D C\nout Q\nQ = D at rise C\n');
     expect(await cli('table', clocked)).toMatchObject({ code: 1, out: '' });
     expect((await cli('pack', clocked)).out).toContain('U1 74HC74');
+  });
+});
+
+describe('files', () => {
+  const read = (path: string): string => readFileSync(path, 'utf8');
+  const sheet = join(samples, 'lock-interlock.sheet');
+
+  it.each([
+    ['pack', sheet, '.saddlebag.json'],
+    ['plan', sheet, '.saddlebag.json'],
+    ['recover', interlock, '.sheet'],
+    ['verilog', sheet, '.v'],
+    ['sheet', sheet, '.sheet'],
+    ['picture', interlock, '.svg'],
+  ])(
+    '%s writes whole or not at all, never over what it reads, and only what the ending says',
+    async (command, from, ending) => {
+      const copy = file(`in${/\.saddlebag\.json$|\.sheet$/.exec(from)?.[0]}`, read(from));
+      const to = join(folder, `out-${command}${ending}`);
+      expect((await cli(command, copy, '-o', to)).code).toBe(0);
+      const written = read(to);
+      expect(written.length).toBeGreaterThan(50);
+      for (const bad of [join(folder, 'no', `way${ending}`), to.replace(ending, '.pdf'), copy]) {
+        const { code, out, err } = await cli(command, copy, '-o', bad);
+        expect({ code, out }, bad).toEqual({ code: 2, out: '' });
+        expect(err).toMatch(/^saddlebag: [^\n]+\.\n$/);
+        expect(err).not.toMatch(/\bat \w+ \(|node:/);
+      }
+      expect(read(copy)).toBe(read(from));
+      expect(read(to)).toBe(written);
+      expect(readdirSync(folder).filter((name) => name.includes('.part'))).toEqual([]);
+    },
+  );
+
+  it('that are not there are wrong use, in one line', async () => {
+    for (const args of [
+      ['table', 'nowhere.sheet'],
+      ['pack', sheet, '--drawer', 'nowhere.csv'],
+      ['same', sheet, 'nowhere.v'],
+    ]) {
+      const { code, err } = await cli(...args);
+      expect(code).toBe(2);
+      expect(err).toMatch(/^saddlebag: nowhere\.\w+ cannot be read: there is no such file or folder\.\n$/);
+    }
+  });
+
+  it('come from standard input for -, whatever they hold, and are bounded from devices as well', () => {
+    const entry = join(import.meta.dirname, '../dist/main.js');
+    const of = (input: string, ...args: string[]) =>
+      spawnSync(process.execPath, [entry, ...args], { input, encoding: 'utf8' });
+    expect(of(read(sheet), 'table', '-').stdout).toBe(of('', 'table', sheet).stdout);
+    expect(of(read(interlock), 'inspect', '-')).toMatchObject({ status: 0, stdout: 'Nothing to mend.\n' });
+    expect(of('module m(input a, output y); not(y, a); endmodule', 'table', '-').stdout).toContain('a | y');
+    const endless = of('', 'table', '/dev/zero');
+    expect([endless.status, endless.stderr]).toEqual([1, expect.stringContaining('more than')]);
+  });
+
+  it('never make a message longer than 4 kB', async () => {
+    const long = 'x'.repeat(20_000);
+    const { err } = await cli('table', file('long.sheet', `in ${long}\nout y\ny = ${long}${long}`));
+    expect(err.length).toBeGreaterThan(0);
+    for (const line of err.split('\n')) expect(line.length).toBeLessThan(4096);
+    expect((await cli('table', long)).err.length).toBeLessThan(4096);
+    expect((await cli(long)).err.length).toBeLessThan(4096);
+  });
+});
+
+describe('boards without a design, and designs that store', () => {
+  it('walk shows what a board without a sheet does, and compares it with nothing', async () => {
+    const path = changed((job) => {
+      Object.assign(job, { sheet: '', packing: undefined });
+    });
+    const { code, out } = await cli('walk', path);
+    expect(code).toBe(0);
+    expect(out).toContain('16 rows seen. There is no design to compare with');
+    expect(out).not.toContain('agree');
+    const { rows, differing } = (await cli('walk', path, '--json')).json() as unknown as {
+      rows: { wanted: null }[];
+      differing: null;
+    };
+    expect([rows.length, rows[0]?.wanted, differing]).toEqual([16, null, null]);
+  });
+
+  it('walk and table say in a line what a clocked design needs, and states lists what they point to', async () => {
+    const counter = join(samples, 'boat-counter.sheet');
+    for (const args of [
+      ['walk', counter],
+      ['walk', join(samples, 'boat-counter.saddlebag.json')],
+      ['table', counter],
+    ]) {
+      const { code, err } = await cli(...args);
+      expect(code).toBe(1);
+      expect(err).toContain('saddlebag states FILE');
+      expect(err.trim().split('\n')).toHaveLength(1);
+    }
+    const { code, out } = await cli('states', counter);
+    expect(code).toBe(0);
+    expect(out).toMatch(/\d+ states/);
+    expect((await cli('states', counter, '--clock', 'teapot')).code).toBe(1);
+    expect((await cli('states', counter, '--json')).json()).toMatchObject({
+      clock: expect.any(String),
+      transitions: expect.any(Array),
+    });
   });
 });

@@ -1,10 +1,8 @@
-import { closeSync, fstatSync, openSync, readFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import {
   applyEdit,
   type Finding,
   type FloorKind,
-  finding,
   floorKindOf,
   fromVerilog,
   hasFixed,
@@ -24,29 +22,44 @@ import {
 } from '@saddlebag/core';
 import { MAX_FILE_BYTES, readJobFile, tooBig } from '@saddlebag/core/job-reader';
 import { highsSolver } from '@saddlebag/core/solver';
+import { readBounded } from './files';
+
+/** What the file of a job may end in. */
+export const JOB_ENDINGS = ['.saddlebag.json', '.json'] as const;
 
 /** A job from a file, or the findings that say why there is none. */
 export type Loaded =
   | { readonly job: Job; readonly reading: Reading }
   | { readonly job: null; readonly findings: readonly Finding[] };
 
-/** Reads a sheet or a job file, bounded before it is read. */
+/** Reads a file as what its ending says, standard input (`-`) as what it holds; bounded while it is read. Throws WrongUse where there is no such file. */
 export function load(path: string): Loaded {
-  const read = readBounded(path);
-  if (typeof read !== 'string') return { job: null, findings: [read] };
-  if (path.endsWith('.v')) return fromOutside(path, fromVerilog(read));
-  if (path.endsWith('.csv')) return fromOutside(path, tableFromCsv(read));
-  if (!path.endsWith('.json')) return withReading(newJob(basename(path).replace(/\.\w+$/, ''), read));
-  const file = readJobFile(read);
+  const limit = path === '-' || /\.json$/i.test(path) ? MAX_FILE_BYTES : 4 * MAX_SHEET_LENGTH;
+  const text = readBounded(path, limit);
+  if (text === null) return { job: null, findings: [tooBig(limit)] };
+  const ending = path === '-' ? endingOf(text) : (/\.(v|csv|json)$/i.exec(path)?.[0].toLowerCase() ?? '');
+  if (ending === '.v') return fromOutside(path, fromVerilog(text));
+  if (ending === '.csv') return fromOutside(path, tableFromCsv(text));
+  if (ending === '') return withReading(newJob(nameOf(path), text));
+  const file = readJobFile(text);
   if (!file.ok) return { job: null, findings: file.findings };
   const { job, reading } = withReading(file.job);
   return { job, reading: { ...reading, findings: [...file.findings, ...reading.findings] } };
 }
 
+/** What a text is, by what stands in it. */
+function endingOf(text: string): '.json' | '.v' | '' {
+  if (/^\s*\ufeff?\s*\{/.test(text)) return '.json';
+  return /^\s*(\/\/.*\s+|\/\*[\s\S]*?\*\/\s*|`.*\s+)*module\b/.test(text) ? '.v' : '';
+}
+
+/** What a job is called that comes from a file. */
+const nameOf = (path: string): string => (path === '-' ? 'job' : basename(path).replace(/\.\w+$/, '') || 'job');
+
 /** A job from what another program wrote; what was not understood stands among the reading's findings. */
 function fromOutside(path: string, taken: { sheet: string | null; findings: readonly Finding[] }): Loaded {
   if (taken.sheet === null || taken.sheet === '') return { job: null, findings: taken.findings };
-  const job = newJob(basename(path).replace(/\.\w+$/, ''), taken.sheet);
+  const job = newJob(nameOf(path), taken.sheet);
   const reading = readDesign(job.sheet);
   // Places in the other text mean nothing on the sheet: the findings keep their sentences alone.
   const outside = taken.findings.map((f) => ({ ...f, places: [] }));
@@ -55,25 +68,6 @@ function fromOutside(path: string, taken: { sheet: string | null; findings: read
 
 function withReading(job: Job): { readonly job: Job; readonly reading: Reading } {
   return { job, reading: readDesign(job.sheet) };
-}
-
-function readBounded(path: string): string | Finding {
-  const limit = path.endsWith('.json') ? MAX_FILE_BYTES : 4 * MAX_SHEET_LENGTH;
-  let file: number | undefined;
-  try {
-    file = openSync(path, 'r');
-    const { size } = fstatSync(file);
-    if (size <= limit) return readFileSync(file, 'utf8');
-    const refused = tooBig(size);
-    return refused.ok ? '' : (refused.findings[0] as Finding);
-  } catch (e) {
-    return finding('file/not-found', [], {
-      path,
-      detail: e instanceof Error ? (e.message.split(',')[0] ?? '') : 'unknown',
-    });
-  } finally {
-    if (file !== undefined) closeSync(file);
-  }
 }
 
 /** A job with everything the later steps need: packed, and laid out if its board was bare. */

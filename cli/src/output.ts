@@ -17,7 +17,7 @@ export interface CliCommand {
   readonly name: string;
   readonly describe: string;
   /** What `--output` writes, for commands that can. */
-  readonly writes?: string;
+  readonly writes?: { readonly what: string; readonly endings: readonly string[] };
   readonly act: (file: string, options: Options, output: Output) => Promise<number>;
 }
 

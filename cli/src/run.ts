@@ -11,20 +11,27 @@ import { recoverSheet } from './commands/recover';
 import { restateCommand } from './commands/restate';
 import { same } from './commands/same';
 import { sheet } from './commands/sheet';
+import { states } from './commands/states';
 import { table } from './commands/table';
 import { verilog } from './commands/verilog';
 import { walk } from './commands/walk';
+import { checkTarget, WrongUse } from './files';
 import type { Output } from './output';
 
 /** Exit codes of the command line itself; commands give 1 when there are findings. */
 const OK = 0;
 const WRONG_USE = 2;
 
+/** No message is longer than this, in characters. */
+const MOST = 4000;
+const clipped = (text: string): string => (text.length <= MOST ? text : `${text.slice(0, MOST - 2)}…\n`);
+
 /**
  * Runs the command line with its arguments and returns the exit code. Nothing is written but through
  * `output`, so that tests see what a person sees.
  */
-export async function run(args: readonly string[], output: Output): Promise<number> {
+export async function run(args: readonly string[], given: Output): Promise<number> {
+  const output: Output = { out: given.out, err: (text) => given.err(clipped(text)) };
   let code = OK;
   const program = new Command('saddlebag')
     .description('From a gate-level design to 74-series chips on a breadboard, checked and powered up.')
@@ -34,7 +41,7 @@ export async function run(args: readonly string[], output: Output): Promise<numb
     .showHelpAfterError('(saddlebag --help lists the commands)')
     .addHelpText(
       'after',
-      '\nFILE is a sheet (.sheet), a job (.saddlebag.json), structural Verilog (.v) or a table (.csv).\nExit code 0: all is well; 1: findings; 2: wrong use.',
+      '\nFILE is a sheet (.sheet), a job (.saddlebag.json), structural Verilog (.v) or a table (.csv); - is standard input.\nExit code 0: all is well; 1: findings; 2: wrong use.',
     );
   for (const { name, describe, act, writes } of [
     table,
@@ -49,12 +56,14 @@ export async function run(args: readonly string[], output: Output): Promise<numb
   ]) {
     const command = program.command(name).description(describe).argument('<FILE>');
     command.option('--json', 'print JSON for a program to read');
-    if (writes) command.option('-o, --output <FILE>', `write ${writes} to a file`);
+    if (writes) command.option('-o, --output <FILE>', `write ${writes.what} to a file (${writes.endings.join(', ')})`);
     command.action(async (file: string, options: { json?: boolean; output?: string }) => {
+      if (options.output !== undefined && writes)
+        checkTarget(options.output, { endings: writes.endings, inputs: [file] });
       code = await act(file, { json: options.json === true, to: options.output }, output);
     });
   }
-  for (const { add } of [pack, plan, picture, part, same, restateCommand]) {
+  for (const { add } of [pack, plan, picture, part, same, restateCommand, states]) {
     const command = add(program, output, (c) => {
       code = c;
     });
@@ -63,8 +72,10 @@ export async function run(args: readonly string[], output: Output): Promise<numb
   try {
     await program.parseAsync([...args], { from: 'user' });
   } catch (e) {
-    if (!(e instanceof CommanderError)) throw e;
-    return e.exitCode === 0 ? OK : WRONG_USE;
+    if (e instanceof CommanderError) return e.exitCode === 0 ? OK : WRONG_USE;
+    if (!(e instanceof WrongUse)) throw e;
+    output.err(`saddlebag: ${e.message}.\n`);
+    return WRONG_USE;
   }
   return code;
 }

@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { coveredEnds, crossesChip, extractNets, occupancyOf, outlinesOf, routeJumpers } from './board';
+import { readDesign } from './catalogue';
 import { networkOf, parseSheet, printSheet, readSheet, type Sheet } from './design';
 import { isError } from './finding';
 import { inspect } from './inspection';
-import { compile, firstDifference, sweep, valueAt } from './logic';
+import { compile, firstDifference, stateTable, sweep, valueAt } from './logic';
 import { networkOfPacking, pack } from './packing';
 import { expectationOf, sourcesOf } from './planning';
-import { agrees, walkTable } from './simulation';
+import { agrees, compileCircuit, levelShown, panelOf, Simulator, walkTable } from './simulation';
 import { interlockSheet, laidOut, solve } from './testing/interlock';
 import { arbitrarySheet, outputsOf } from './testing/random';
 
@@ -119,5 +120,40 @@ describe('the interlock with one jumper pulled', async () => {
     const onlyTiesUnused = found.every((f) => f.code === 'unused-input-open');
     expect(differing.length > 0).toBe(!onlyTiesUnused);
     expect(found.some(isError)).toBe(!onlyTiesUnused);
+  });
+});
+
+describe('a counter cut short by its own outputs', () => {
+  const q = ['q3', 'q2', 'q1', 'q0'];
+  const ripple = q.map((name, i) => `${name} = ~${name} at fall ${q[i + 1] ?? 'CK'} clear R`).join('\n');
+  const designs: readonly (readonly [string, string])[] = [
+    [
+      'a 7493',
+      `in CK RST\nout ${q.join(' ')}\nuse 7493 as U1 (CKA = CK, CKB = q0, R01 = a, R02 = b, QA = q0, QB = q1, QC = q2, QD = q3)\na = q1 | RST\nb = q3 | RST`,
+    ],
+    ['flip-flops with clear', `in CK RST\nout ${q.join(' ')}\n${ripple}\nR = (q1 & q3) | RST`],
+  ];
+
+  it.each(designs)('of %s: the list of states says what the powered board does', async (_, sheet) => {
+    const { job, netlist } = await laidOut(sheet);
+    const behaviour = readDesign(sheet).design.behaviour ?? expect.fail('no behaviour');
+    const { transitions } = stateTable(behaviour, 'CK');
+    const listed = transitions.filter((t) => t.inputs === '0').map((t) => t.outputs);
+    const circuit = compileCircuit(job.board, extractNets(job.board));
+    const panel = panelOf(job.board, circuit, netlist.inputs, q);
+    const simulator = new Simulator(circuit);
+    const set = (input: number, on: boolean): void => {
+      simulator.setSwitch(panel.switches[input] ?? -1, on);
+      simulator.settle();
+    };
+    const shown = (): string => panel.leds.map((led) => levelShown(simulator.ledState(led))).join('');
+    for (const on of [false, true, false]) set(netlist.inputs.indexOf('RST'), on);
+    const seen = Array.from({ length: 10 }, () => {
+      const before = shown();
+      for (const on of [true, false]) set(netlist.inputs.indexOf('CK'), on);
+      return before;
+    });
+    expect(seen).toEqual(listed);
+    expect(shown()).toBe('0000');
   });
 });

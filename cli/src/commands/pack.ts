@@ -1,4 +1,3 @@
-import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import {
   addPackage,
   applyEdit,
@@ -39,7 +38,8 @@ import {
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 import { InvalidArgumentError } from 'commander';
-import { prepare } from '../load';
+import { checkTarget, readBounded, writeWhole } from '../files';
+import { JOB_ENDINGS, prepare } from '../load';
 import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
@@ -84,7 +84,9 @@ export const pack: OwnCommand = {
       }),
 };
 
-function act(file: string, options: PackOptions, output: Output): Promise<number> {
+async function act(file: string, options: PackOptions, output: Output): Promise<number> {
+  if (options.output !== undefined)
+    checkTarget(options.output, { endings: JOB_ENDINGS, inputs: [file, options.drawer ?? file] });
   const plain = { json: options.json === true };
   return withJob(file, plain, output, async (job, reading) => {
     const drawer = options.drawer === undefined ? null : readDrawer(options.drawer);
@@ -98,7 +100,7 @@ function act(file: string, options: PackOptions, output: Output): Promise<number
     const told = all.some((f) => f.code === 'pack/drawer-lacks');
     const missing = drawer?.entries && !told ? missingFrom(packing, stockOf(drawer.entries, job.family)) : [];
     for (const m of missing) all.push(finding('pack/missing', [], { ...m, short: m.need - m.have }));
-    if (options.output !== undefined) writeFileSync(options.output, writeJobFile(laidOut(job, packing, held)));
+    if (options.output !== undefined) writeWhole(options.output, writeJobFile(laidOut(job, packing, held)));
     const count = countPacking(packing);
     const path = pathOf(packing);
     if (plain.json)
@@ -176,17 +178,9 @@ function laidOut(job: Job, packing: Packing, held: Held): Job {
 }
 
 function readDrawer(path: string): { entries: readonly DrawerEntry[] | null; findings: readonly Finding[] } {
-  try {
-    if (statSync(path).size > MAX_DRAWER_BYTES)
-      return {
-        entries: null,
-        findings: [finding('file/too-big', [], { bytes: statSync(path).size, limit: MAX_DRAWER_BYTES })],
-      };
-    return drawerFromCsv(readFileSync(path, 'utf8'));
-  } catch (e) {
-    const detail = e instanceof Error ? (e.message.split(',')[0] ?? '') : 'unknown';
-    return { entries: null, findings: [finding('file/not-found', [], { path, detail })] };
-  }
+  const text = readBounded(path, MAX_DRAWER_BYTES);
+  if (text !== null) return drawerFromCsv(text);
+  return { entries: null, findings: [finding('file/too-big', [], { limit: MAX_DRAWER_BYTES })] };
 }
 
 function tell({ packages }: Packing, output: Output): void {

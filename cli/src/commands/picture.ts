@@ -1,6 +1,7 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { isError } from '@saddlebag/core';
+import { checkTarget, writeWhole } from '../files';
 import { prepare } from '../load';
 import { codeFor, json, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
@@ -18,14 +19,15 @@ export const picture: OwnCommand = {
       .command('picture')
       .description('draw the board, true to scale, as SVG or PNG; lays it out first when nothing is on it')
       .argument('<FILE>')
-      .option('-o, --output <FILE>', 'write the picture to a file: PNG where it ends in .png, otherwise SVG')
+      .option('-o, --output <FILE>', 'write the picture to a file that ends in .svg or .png')
       .option('--dim', 'in the colours for dark labs')
       .action(async (file: string, options: PictureOptions) => {
         done(await act(file, options, output));
       }),
 };
 
-function act(file: string, { output: path, dim, json: asJson }: PictureOptions, output: Output): Promise<number> {
+async function act(file: string, { output: path, dim, json: asJson }: PictureOptions, output: Output): Promise<number> {
+  if (path !== undefined) checkTarget(path, { endings: ['.svg', '.png'], inputs: [file] });
   const plain = { json: asJson === true };
   return withJob(file, plain, output, async (given) => {
     const { job, reading, packing, findings } = await prepare(given, { layOut: 'if-bare' });
@@ -35,12 +37,7 @@ function act(file: string, { output: path, dim, json: asJson }: PictureOptions, 
     const { svg, points } = boardPicture({ job, reading, packing, theme: dim ? 'dim' : 'day' });
     if (path !== undefined) {
       const isPng = /\.png$/i.test(path);
-      try {
-        writeFileSync(path, isPng ? await pngOf(svg, points.width) : svg);
-      } catch (e) {
-        output.err(`saddlebag: ${path} cannot be written: ${e instanceof Error ? e.message : e}\n`);
-        return 2;
-      }
+      writeWhole(path, isPng ? await pngOf(svg, points.width) : svg);
     }
     const told = findings.map(plainFinding);
     if (plain.json) output.out(json({ points, ...(path === undefined ? { svg } : { file: path }), findings: told }));

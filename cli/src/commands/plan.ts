@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import {
   broughtUpTo,
   crossingsOf,
@@ -12,7 +11,8 @@ import {
   writeJobFile,
 } from '@saddlebag/core';
 import { InvalidArgumentError } from 'commander';
-import { type Prepared, prepare } from '../load';
+import { checkTarget, writeWhole } from '../files';
+import { JOB_ENDINGS, type Prepared, prepare } from '../load';
 import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
@@ -44,7 +44,8 @@ export const plan: OwnCommand = {
       }),
 };
 
-function act(file: string, options: PlanOptions, output: Output): Promise<number> {
+async function act(file: string, options: PlanOptions, output: Output): Promise<number> {
+  if (options.output !== undefined) checkTarget(options.output, { endings: JOB_ENDINGS, inputs: [file] });
   const plain = { json: options.json === true };
   return withJob(file, plain, output, async (given) => {
     const keep = options.keep === true && !isBare(given.board);
@@ -56,7 +57,7 @@ function act(file: string, options: PlanOptions, output: Output): Promise<number
     const job = update?.job ?? made.job;
     const findings = [...made.findings, ...(update?.findings ?? [])];
     if (findings.some(isError) || isBare(job.board)) return stopped(findings, plain, output, job.sheet);
-    if (options.output !== undefined && !written(options.output, job, output)) return 2;
+    if (options.output !== undefined) writeWhole(options.output, writeJobFile(job));
     const { breadboards, parts, jumpers } = job.board;
     const length = wireLength(job.board);
     const crossings = crossingsOf(routeJumpers(job.board));
@@ -89,16 +90,6 @@ function brought({ job, reading, packing }: Prepared) {
   if (!packing || !netlist) return null;
   const { board, taken, added, stopped: why, ...made } = broughtUpTo(job.board, packing, netlist, floorKindOf(job));
   return { job: { ...job, packing: made.packing, board }, taken, added, findings: why ? [why] : [] };
-}
-
-function written(path: string, job: Job, output: Output): boolean {
-  try {
-    writeFileSync(path, writeJobFile(job));
-    return true;
-  } catch (e) {
-    output.err(`saddlebag: ${path} cannot be written: ${e instanceof Error ? e.message : e}\n`);
-    return false;
-  }
 }
 
 function tell({ board }: Job, output: Output): void {

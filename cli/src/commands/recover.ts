@@ -1,5 +1,5 @@
-import { writeFileSync } from 'node:fs';
 import { readBack, readDesign } from '@saddlebag/core';
+import { writeWhole } from '../files';
 import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
 import { withJob } from './shared';
 
@@ -7,13 +7,13 @@ import { withJob } from './shared';
 export const recoverSheet: CliCommand = {
   name: 'recover',
   describe: 'read the design back from the wiring of a board, as a sheet',
-  writes: 'the sheet',
+  writes: { what: 'the sheet', endings: ['.sheet'] },
   act: (file, options, output) =>
     withJob(file, options, output, (job) => {
       const { sheet, findings } = readBack(job.board);
       // A loop of gates, for one, is no sheet: what reading it says is said too.
       const all = [...findings, ...readDesign(sheet).findings.map((f) => ({ ...f, places: [] }))];
-      if (options.to !== undefined) writeFileSync(options.to, sheet);
+      if (options.to !== undefined) writeWhole(options.to, sheet);
       if (options.json) output.out(json({ sheet, findings: all.map(plainFinding) }));
       else {
         if (options.to === undefined) output.out(sheet);

@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import {
   chipLibrary,
   countChips,
@@ -11,6 +10,7 @@ import {
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 import { InvalidArgumentError } from 'commander';
+import { checkTarget, WrongUse, writeWhole } from '../files';
 import { json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
@@ -46,7 +46,11 @@ export const restateCommand: OwnCommand = {
       }),
 };
 
-function act(file: string, options: RestateOptions, output: Output): Promise<number> {
+async function act(file: string, options: RestateOptions, output: Output): Promise<number> {
+  if (options.output !== undefined) {
+    if (options.form === undefined) throw new WrongUse('-o writes one form: name it with --form');
+    checkTarget(options.output, { endings: ['.sheet'], inputs: [file] });
+  }
   const plain = { json: options.json === true };
   return withJob(file, plain, output, async ({ sheet, family }, reading) => {
     if (!reading.design.netlist || reading.findings.some(isError))
@@ -61,7 +65,7 @@ function act(file: string, options: RestateOptions, output: Output): Promise<num
       findings.push(...one.findings);
     }
     const [only] = made;
-    if (options.output !== undefined && options.form !== undefined && only) writeFileSync(options.output, only.text);
+    if (options.output !== undefined && options.form !== undefined && only) writeWhole(options.output, only.text);
     if (plain.json) output.out(json({ signals, forms: made, findings: findings.map(plainFinding) }));
     else {
       for (const m of made) tell(m, output);

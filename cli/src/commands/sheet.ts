@@ -1,5 +1,5 @@
-import { writeFileSync } from 'node:fs';
 import { formatted } from '@saddlebag/core';
+import { writeWhole } from '../files';
 import { type CliCommand, codeFor, json, plainFinding, tellFindings } from '../output';
 import { withJob } from './shared';
 
@@ -7,11 +7,11 @@ import { withJob } from './shared';
 export const sheet: CliCommand = {
   name: 'sheet',
   describe: 'print the sheet, set neatly; also of Verilog (.v) and tables (.csv)',
-  writes: 'the sheet',
+  writes: { what: 'the sheet', endings: ['.sheet'] },
   act: (file, options, output) =>
     withJob(file, options, output, ({ sheet: text }, { findings }) => {
       const neat = formatted(text);
-      if (options.to !== undefined) writeFileSync(options.to, neat);
+      if (options.to !== undefined) writeWhole(options.to, neat);
       if (options.json) output.out(json({ sheet: neat, findings: findings.map(plainFinding) }));
       else {
         if (options.to === undefined) output.out(neat.endsWith('\n') ? neat : `${neat}\n`);

@@ -2,9 +2,14 @@ import {
   agrees,
   checkWalk,
   extractNets,
+  finding,
+  hasDesign,
   inputAt,
+  isBare,
   isError,
   restless,
+  storingChips,
+  subjectOf,
   tableOf,
   UNKNOWN,
   type WalkedRow,
@@ -23,42 +28,52 @@ export const walk: CliCommand = {
     withJob(file, options, output, async (given) => {
       const { job, reading, findings } = await prepare(given, { layOut: 'if-bare' });
       const { netlist, behaviour } = reading.design;
-      const tooWide = checkWalk(netlist?.inputs.length ?? 0);
-      if (!netlist || !behaviour || findings.some(isError) || tooWide.length > 0)
-        return stopped([...findings, ...tooWide], options, output, job.sheet);
-      const { inputs } = netlist;
-      const outputs = netlist.outputs.map((o) => o.name);
-      const wanted = tableOf(behaviour);
-      const rows = [...walkTable(job.board, extractNets(job.board), inputs, outputs)].map((walked) => {
-        const want = outputs.map((_, o) => wantedAt(wanted, o, walked.row));
-        return { ...walked, wanted: want, agrees: agrees(walked.seen, want) };
+      if (findings.some(isError) || isBare(job.board)) return stopped(findings, options, output, job.sheet);
+      const nets = extractNets(job.board);
+      const design = hasDesign(netlist) && behaviour ? { netlist, behaviour } : null;
+      const { inputs, outputs } = design
+        ? { inputs: design.netlist.inputs, outputs: design.netlist.outputs.map((o) => o.name) }
+        : subjectOf(job.board, nets);
+      const stored = design ? design.behaviour.stored.map((s) => s.name) : storingChips(job.board);
+      const cannot = [
+        ...(stored.length > 0 ? [finding('walk-stores', [], { names: stored.join(', ') })] : []),
+        ...checkWalk(inputs.length),
+      ];
+      if (cannot.length > 0) return stopped([...findings, ...cannot], options, output, job.sheet);
+      const wanted = design && tableOf(design.behaviour);
+      const rows = [...walkTable(job.board, nets, inputs, outputs)].map((walked) => {
+        const want = wanted && outputs.map((_, o) => wantedAt(wanted, o, walked.row));
+        return { ...walked, wanted: want, agrees: want && agrees(walked.seen, want) };
       });
       const all = rows.every((r) => r.settled) ? findings : [...findings, restless()];
-      const differing = rows.filter((r) => !r.agrees).length;
+      const differing = wanted ? rows.filter((r) => !r.agrees).length : null;
       const show = ({ seen }: WalkedRow): (number | string)[] => seen.map((s) => (s === UNKNOWN ? '?' : s));
       const switches = (r: WalkedRow): number[] => inputs.map((_, i) => inputAt(inputs.length, i, r.row));
       if (options.json) {
-        const list = rows.map((r) => ({
-          row: r.row,
-          switches: switches(r),
-          seen: show(r),
-          wanted: r.wanted,
-          agrees: r.agrees,
+        const list = rows.map(({ row, wanted: want, agrees: same, ...r }) => ({
+          row,
+          switches: switches({ row, ...r }),
+          seen: show({ row, ...r }),
+          wanted: want,
+          agrees: same,
         }));
         output.out(json({ inputs, outputs, rows: list, differing, findings: all.map(plainFinding) }));
       } else {
-        output.out(`${inputs.join(' ')} | ${outputs.map((o) => `${o} seen/wanted`).join(' ')}\n`);
+        output.out(`${inputs.join(' ')} | ${outputs.map((o) => (wanted ? `${o} seen/wanted` : o)).join(' ')}\n`);
         for (const r of rows) {
-          const cells = show(r).map((s, o) => `${s}/${r.wanted[o] ?? '-'}`);
-          output.out(`${switches(r).join(' ')} | ${cells.join(' ')}  ${r.agrees ? 'agrees' : 'differs'}\n`);
+          const cells = show(r).map((s, o) => (r.wanted ? `${s}/${r.wanted[o] ?? '-'}` : String(s)));
+          const verdict = r.agrees === null ? '' : r.agrees ? '  agrees' : '  differs';
+          output.out(`${switches(r).join(' ')} | ${cells.join(' ')}${verdict}\n`);
         }
-        output.out(
-          differing === 0
-            ? `All ${many(rows.length, 'row')} agree.\n`
-            : `${differing} of ${rows.length} rows differ.\n`,
-        );
+        output.out(verdictOn(rows.length, differing));
         tellFindings(all, output, job.sheet);
       }
-      return differing === 0 ? 0 : 1;
+      return (differing ?? 0) === 0 ? 0 : 1;
     }),
 };
+
+function verdictOn(rows: number, differing: number | null): string {
+  if (differing === null)
+    return `${many(rows, 'row')} seen. There is no design to compare with; saddlebag recover reads one from the board.\n`;
+  return differing === 0 ? `All ${many(rows, 'row')} agree.\n` : `${differing} of ${rows} rows differ.\n`;
+}

@@ -11,6 +11,7 @@ export { editLines, type LineEdit, lineMaking, notationOf } from './line-edit';
 export {
   type Cell,
   type Gate,
+  hasDesign,
   type Netlist,
   netlistOf,
   networkOf,

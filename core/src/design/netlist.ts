@@ -71,6 +71,11 @@ export interface Netlist {
   readonly unused?: Unused;
 }
 
+/** Whether a netlist states anything: an empty sheet reads well, and says nothing that a board could agree with. */
+export function hasDesign(netlist: Netlist | null): netlist is Netlist {
+  return netlist !== null && netlist.outputs.length > 0;
+}
+
 /** Rows, by number, in which no output matters; `more` when single outputs have others beside. */
 export interface Unused {
   readonly rows: readonly number[];

@@ -58,8 +58,14 @@ export function atText(span: Span): Place {
   return { kind: 'text', span: { from: span.from, to: span.to } };
 }
 
+/** The most characters of a fact that are told. */
+const MOST = 400;
+
 const fill = (template: string, facts: Facts): string =>
-  template.replace(/\{(\w+)\}/g, (_, key: string) => String(facts[key]));
+  template.replace(/\{(\w+)\}/g, (_, key: string) => {
+    const fact = String(facts[key]);
+    return fact.length <= MOST ? fact : `${fact.slice(0, MOST - 1)}…`;
+  });
 
 /** What is wrong, in one sentence. */
 export function says(f: Finding): string {

@@ -393,8 +393,9 @@ describe('what is joined that should be apart', () => {
         const [from, to] = [pins[m % pins.length], pins[n % pins.length]];
         if (from === undefined || to === undefined || ofPin.get(from) === ofPin.get(to)) return;
         const command = readCommand(made.board, `${from} > ${to}`);
-        const applied = command.ok && applyEdit(made, command.edit);
-        if (!applied || !applied.ok || !command.ok || command.edit.kind !== 'lay-jumper') return;
+        if (!command.ok || command.edit.kind !== 'lay-jumper') return;
+        const applied = applyEdit(made, command.edit);
+        if (!applied.ok) return;
         const { id } = command.edit.jumper;
         const [first] = inspect(applied.job.board, extractNets(applied.job.board), held, 'HC');
         expect(first?.places[0], `${from} > ${to}`).toEqual({ kind: 'jumper', id });

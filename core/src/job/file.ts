@@ -32,7 +32,7 @@ export type JobRead =
  * is wrong comes back as findings, and nothing throws.
  */
 export function readJobFile(text: string): JobRead {
-  if (text.length > MAX_FILE_BYTES) return tooBig(text.length);
+  if (text.length > MAX_FILE_BYTES) return fail(tooBig());
   if (nesting(text) > MAX_DEPTH) return fail(finding('file/too-deep', [], { limit: MAX_DEPTH }));
   let plain: unknown;
   try {
@@ -44,8 +44,8 @@ export function readJobFile(text: string): JobRead {
 }
 
 /** The refusal of a file by its size alone, for callers that know it before reading. */
-export function tooBig(bytes: number): JobRead {
-  return fail(finding('file/too-big', [], { bytes, limit: MAX_FILE_BYTES }));
+export function tooBig(limit = MAX_FILE_BYTES): Finding {
+  return finding('file/too-big', [], { limit });
 }
 
 const fail = (...findings: Finding[]): JobRead => ({ ok: false, findings });

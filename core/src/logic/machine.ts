@@ -104,11 +104,14 @@ export class MachineRun {
   readonly slots: Uint8Array;
   private readonly controls: Uint8Array;
   private readonly next: Uint8Array;
+  /** 1 for each stored signal that a force held when the last round of `settle` began. */
+  private readonly held: Uint8Array;
 
   constructor(readonly machine: Machine) {
     this.slots = new Uint8Array(slotCount(machine.program)).fill(UNKNOWN);
     this.controls = new Uint8Array(machine.stored.length).fill(UNKNOWN);
     this.next = new Uint8Array(machine.stored.length);
+    this.held = new Uint8Array(machine.stored.length);
   }
 
   /** Puts an input, counted from 0, at a level; `settle` carries it on. */
@@ -149,25 +152,40 @@ export class MachineRun {
 
   /**
    * Lets stored signals take up what the inputs make them do, until nothing changes: all those that
-   * one edge clocks sample what stood before it; those clocked by others ripple after. False when the
-   * latches still chase each other after as many rounds as there are stored signals and two.
+   * one edge clocks sample what stood before it; those clocked by others ripple after. A clear or preset acts at once and
+   * outlasts the edges that it makes itself: a signal that was held when a round began takes no edge of that round, as
+   * a flip-flop that is released takes none within its recovery time. `onPassing` is called while the memory
+   * stands as it does just before a force changes it. False when the latches still chase each other after as many rounds
+   * as there are stored signals, twice, and two.
    */
-  settle(): boolean {
+  settle(onPassing?: () => void): boolean {
     const { program, stored } = this.machine;
     evaluateLevels(program, this.slots);
-    for (let round = 0; round < stored.length + 2; round++) {
+    this.held.fill(0);
+    for (let round = 0; round < 2 * stored.length + 2; round++) {
+      if (onPassing && this.isForcedElsewhere()) onPassing();
       if (!this.clock()) return true;
       evaluateLevels(program, this.slots);
     }
     return stored.length === 0;
   }
 
+  /** Whether a clear or preset is about to change what is stored. */
+  private isForcedElsewhere(): boolean {
+    return this.machine.stored.some((s) => {
+      const force = s.forces.find(({ slot }) => this.slots[slot] === HIGH);
+      return force !== undefined && this.slots[s.self] !== force.to;
+    });
+  }
+
   private clock(): boolean {
     const { stored } = this.machine;
     stored.forEach((s, i) => {
       const control = this.slots[s.control] as number;
-      this.next[i] = this.forced(s, this.taken(s, this.controls[i] as number, control));
+      const before = this.held[i] === 1 && s.edge !== edges.while ? control : (this.controls[i] as number);
+      this.next[i] = this.forced(s, this.taken(s, before, control));
       this.controls[i] = control;
+      this.held[i] = s.forces.some(({ slot }) => this.slots[slot] === HIGH) ? 1 : 0;
     });
     let changed = false;
     stored.forEach((s, i) => {

@@ -1,12 +1,16 @@
 import { type Behaviour, compileMachine, MachineRun } from './machine';
 import { HIGH, LOW, UNKNOWN } from './program';
 
-/** What one clock pulse makes of a state, for one setting of the other inputs; states and outputs as words of 0, 1 and X. */
+/**
+ * What one clock pulse makes of a state, for one setting of the other inputs; states and outputs as words of 0, 1 and X. `passing` are the states
+ * that last only until a clear or preset, which the design gives itself, has acted: on the bench some nanoseconds.
+ */
 export interface Transition {
   readonly from: string;
   readonly inputs: string;
   readonly outputs: string;
   readonly to: string;
+  readonly passing: readonly string[];
 }
 
 /**
@@ -64,7 +68,7 @@ export function stateTable(behaviour: Behaviour, clock: string, start?: string):
     for (const setting of settings) {
       const run = new MachineRun(machine);
       const step = pulsed(run, behaviour, clock, edge, bits(state), inputs, setting);
-      transitions.push({ from: state, inputs: word(setting), outputs: step.outputs, to: step.to });
+      transitions.push({ from: state, inputs: word(setting), ...step });
       if (seen.has(step.to)) continue;
       if (seen.size >= MAX_STATES) whole = false;
       else {
@@ -86,7 +90,7 @@ function pulsed(
   state: readonly number[],
   inputs: readonly string[],
   setting: readonly number[],
-): { outputs: string; to: string } {
+): { outputs: string; to: string; passing: string[] } {
   const at = (name: string): number => behaviour.inputs.indexOf(name);
   const rest = edge === 'rise' ? LOW : HIGH;
   inputs.forEach((name, i) => {
@@ -95,9 +99,15 @@ function pulsed(
   run.setInput(at(clock), rest);
   run.restore(state);
   const outputs = word(behaviour.outputs.map((_, o) => run.outputLevel(o)));
+  const now = (): string => word(behaviour.stored.map((_, i) => run.storedLevel(i)));
+  const seen = new Set<string>();
+  const passing = (): void => void seen.add(now());
   run.setInput(at(clock), HIGH + LOW - rest);
-  run.settle();
+  run.settle(passing);
   run.setInput(at(clock), rest);
-  run.settle();
-  return { outputs, to: word(behaviour.stored.map((_, i) => run.storedLevel(i))) };
+  run.settle(passing);
+  const to = now();
+  seen.delete(word(state));
+  seen.delete(to);
+  return { outputs, to, passing: [...seen] };
 }

@@ -1,4 +1,5 @@
-import { type Board, labelledPlaces, type Nets } from '../board';
+import { type Board, byNumber, type LabelPlace, labelPlacesOf, type Nets } from '../board';
+import { typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { HIGH, inputAt, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
@@ -25,15 +26,54 @@ export interface Panel {
   readonly inverted: readonly boolean[];
 }
 
-/** Finds the switch of each input and the LED of each output by the signal they are labelled with. */
+/** The switches and lamps of a board, each with the name it goes by: the signal it is labelled with, or what it is called itself. */
+function namedPlaces(board: Board, does: LabelPlace['does']): (LabelPlace & { readonly goesBy: string })[] {
+  const parts = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
+  const places = parts.flatMap((part) => labelPlacesOf(part).filter((p) => p.does === does));
+  return places.map((p) => ({ ...p, goesBy: p.signal ?? p.called }));
+}
+
+/** What a table is about: the inputs that are set and the outputs that are read, by name. */
+export interface TableSubject {
+  readonly inputs: readonly string[];
+  readonly outputs: readonly string[];
+}
+
+/** The switch or lamp that goes by a name: one that is labelled with it first. */
+export function placeNamed(board: Board, does: LabelPlace['does'], name: string): LabelPlace | undefined {
+  const places = namedPlaces(board, does);
+  return places.find((p) => p.signal === name) ?? places.find((p) => p.goesBy === name);
+}
+
+/**
+ * What a table of a board without a design is about: its labelled switches and lamps; where none of a kind is labelled, all that are wired,
+ * by their references. Names that stand twice count once.
+ */
+export function subjectOf(board: Board, nets: Nets): TableSubject {
+  const isWired = (pin: string): boolean => (nets.nets[nets.ofPin.get(pin) ?? -1]?.pins.length ?? 0) > 1;
+  const names = (does: LabelPlace['does']): string[] => {
+    const places = namedPlaces(board, does);
+    const labelled = places.filter((p) => p.signal !== undefined);
+    const chosen = labelled.length > 0 ? labelled : places.filter((p) => isWired(p.pin));
+    return [...new Set(chosen.map((p) => p.goesBy))];
+  };
+  return { inputs: names('give'), outputs: names('show') };
+}
+
+/** The chips of a board that store something: what its lamps show then depends on what went before. */
+export function storingChips(board: Board): string[] {
+  const stores = (ref: string): boolean =>
+    typeOf(board.parts[ref] ?? { part: '' })?.units.some((u) => u.behaviour.stored.length > 0) === true;
+  return Object.keys(board.parts).filter(stores).sort(byNumber);
+}
+
+/** Finds the switch of each input and the LED of each output by the name they go by. */
 export function panelOf(board: Board, circuit: Circuit, inputs: readonly string[], outputs: readonly string[]): Panel {
-  const [givers, showers] = [labelledPlaces(board, 'give'), labelledPlaces(board, 'show')];
-  const placeOf = (places: typeof givers, signal: string) => places.find((p) => p.signal === signal);
   const indexIn = (list: readonly { ref: string }[], called: string | undefined): number =>
     list.findIndex(({ ref }) => ref === called);
-  const shown = outputs.map((name) => placeOf(showers, name));
+  const shown = outputs.map((name) => placeNamed(board, 'show', name));
   return {
-    switches: inputs.map((name) => indexIn(circuit.switches, placeOf(givers, name)?.called)),
+    switches: inputs.map((name) => indexIn(circuit.switches, placeNamed(board, 'give', name)?.called)),
     leds: shown.map((place) => indexIn(circuit.leds, place?.called)),
     inverted: shown.map((place) => place?.inverted ?? false),
   };
@@ -51,8 +91,18 @@ export function runRow(simulator: Simulator, panel: Panel, row: number): WalkedR
     if (s >= 0) simulator.setSwitch(s, inputAt(panel.switches.length, i, row) === 1);
   });
   const { settled } = simulator.settle();
-  const seen = panel.leds.map((led, o) => (led < 0 ? UNKNOWN : levelShown(simulator.ledState(led), panel.inverted[o])));
-  return { row, seen, settled };
+  return { row, seen: readLamps(simulator, panel), settled };
+}
+
+function readLamps(simulator: Simulator, panel: Panel): number[] {
+  return panel.leds.map((led, o) => (led < 0 ? UNKNOWN : levelShown(simulator.ledState(led), panel.inverted[o])));
+}
+
+/** The row that the switches of a board at rest stand at, and what its lamps show; null where an input has no switch. */
+export function rowAtHand(simulator: Simulator, panel: Panel, settled: boolean): WalkedRow | null {
+  if (panel.switches.some((s) => s < 0) || panel.switches.length > MAX_WALK_INPUTS) return null;
+  const row = panel.switches.reduce((sum, s) => 2 * sum + Number(simulator.isOn(s)), 0);
+  return { row, seen: readLamps(simulator, panel), settled };
 }
 
 /** Walks the table on a board row by row; the caller may stop between any two. */

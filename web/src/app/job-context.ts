@@ -14,6 +14,7 @@ import {
 import { createContext, useContext } from 'react';
 import { Colours } from '../kit/palette';
 import type { PowerBench } from '../power/bench';
+import type { PowerSubject } from '../power/subject';
 import type { JobSession } from '../store/session';
 
 /** A board with what is read off it: its nets and, by net index, the signals they carry. */
@@ -40,6 +41,8 @@ export interface JobView {
   readonly findings: readonly Finding[] | null;
   readonly colours: Colours;
   readonly bench: PowerBench;
+  /** What the table at Power up is about. */
+  readonly subject: PowerSubject;
 }
 
 export const JobContext = createContext<JobView | null>(null);

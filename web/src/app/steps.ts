@@ -72,9 +72,7 @@ function inspectWords(fix: number, look: number): string {
   return [fix > 0 ? `${fix} to fix` : '', look > 0 ? `${look} to look at` : ''].filter(Boolean).join(' · ');
 }
 
-function powerStatus({ reading }: JobView, bench: BenchState): StepStatus {
-  const netlist = reading?.design.netlist;
-  const seen =
-    netlist && bench.walked.size > 0 ? ` · ${bench.walked.size} of ${2 ** netlist.inputs.length} rows seen` : '';
+function powerStatus({ subject }: JobView, bench: BenchState): StepStatus {
+  const seen = bench.walked.size > 0 ? ` · ${bench.walked.size} of ${2 ** subject.inputs.length} rows seen` : '';
   return { words: `${bench.on ? 'on' : 'off'}${seen}`, mark: bench.on ? 'ok' : null };
 }

@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { Colours } from '../kit/palette';
 import { PowerBench } from '../power/bench';
+import { tableSubject } from '../power/subject';
 import type { JobSession } from '../store/session';
 import { runLong, stages } from '../workers/stages';
 import { contentKey } from './content-key';
@@ -45,7 +46,11 @@ export function useJobView(id: string, session: JobSession): JobView {
   });
   const colours = useMemo(() => new Colours(signalsOf(reading.data ?? null, packing)), [reading.data, packing]);
   const [bench] = useState(() => new PowerBench());
-  const subject = netlist ? JSON.stringify([netlist.inputs, netlist.outputs]) : '';
+  const behaviour = reading.data?.design.behaviour ?? null;
+  const subject = useMemo(
+    () => tableSubject(netlist, (behaviour?.stored.length ?? 0) > 0, board),
+    [netlist, behaviour, board],
+  );
   useEffect(() => bench.lay(board.board, board.nets, subject), [bench, board, subject]);
   const packingPending = packed.isFetching;
   const packingFindings = packed.data?.findings ?? none;
@@ -68,6 +73,7 @@ export function useJobView(id: string, session: JobSession): JobView {
       findings,
       colours,
       bench,
+      subject,
     }),
     [
       id,
@@ -83,6 +89,7 @@ export function useJobView(id: string, session: JobSession): JobView {
       findings,
       colours,
       bench,
+      subject,
     ],
   );
 }

@@ -1,26 +1,15 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import {
-  chipLibrary,
-  type Edit,
-  formatted,
-  nothingHeld,
-  parseSheet,
-  printSheet,
-  type Recovered,
-  renamed,
-  says,
-  toVerilog,
-} from '@saddlebag/core';
+import { chipLibrary, formatted, parseSheet, printSheet, renamed, says, toVerilog } from '@saddlebag/core';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useJobView } from '../app/job-context';
+import { ReadBackButton } from '../app/ReadBackButton';
 import { changeSettings, useSettings } from '../app/settings';
 import { Ask } from '../kit/Ask';
 import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
-import { stages } from '../workers/stages';
 import { GateDiagram } from './GateDiagram';
 import { ToolsPanel } from './ToolsPanel';
 
@@ -50,21 +39,6 @@ export default function DesignStep() {
   const tidy = (): void => {
     session.dispatch({ kind: 'write-sheet', text: formatted(job.sheet) });
   };
-  const readBack = (): void => {
-    stages()
-      .readBack(job.board)
-      .then(taken)
-      .catch((e: unknown) => tell(`The board could not be read: ${String(e)}`));
-  };
-  const taken = ({ sheet, packing, findings: told }: Recovered): void => {
-    const edits: Edit[] = [
-      { kind: 'write-sheet', text: sheet },
-      { kind: 'hold', held: nothingHeld },
-      ...(packing ? [{ kind: 'take-packing' as const, packing }] : []),
-    ];
-    session.dispatch({ kind: 'all', says: 'reading the board', edits });
-    tell([...told.map(says), 'The sheet says what the board is wired to do. Undo brings yours back.'].join(' '));
-  };
   const verilog =
     netlist && reading ? () => toVerilog(reading, job.name.replace(/\W+/g, '_'), chipLibrary) ?? '' : null;
   const sound = findings.every((f) => f.severity !== 'error');
@@ -77,13 +51,7 @@ export default function DesignStep() {
           flex="1"
           actions={
             <>
-              <Button
-                disabled={Object.keys(job.board.parts).length === 0}
-                title="Read the design back from the wiring of the board"
-                onClick={readBack}
-              >
-                From the board
-              </Button>
+              <ReadBackButton />
               <Button disabled={formatted(job.sheet) === job.sheet} onClick={tidy}>
                 Tidy
               </Button>

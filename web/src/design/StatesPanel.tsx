@@ -49,7 +49,14 @@ export function StatesPanel({ behaviour }: { readonly behaviour: Behaviour }) {
                 <Word>{t.from}</Word>
                 {table.inputs.length > 0 && <Word>{t.inputs}</Word>}
                 <Word>{t.outputs}</Word>
-                <Word strong>{t.to}</Word>
+                <Word strong>
+                  {t.passing.length > 0 && (
+                    <Box as="span" color="soft" fontWeight="400">
+                      passing {t.passing.join(', ')} →{' '}
+                    </Box>
+                  )}
+                  {t.to}
+                </Word>
               </Box>
             ))}
           </tbody>

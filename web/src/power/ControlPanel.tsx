@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { byNumber, innerName, innerOf, type LedState, labelledPlaces, typeOf } from '@saddlebag/core';
+import { byNumber, innerName, innerOf, type LedState, placeNamed, typeOf } from '@saddlebag/core';
 import { memo, useCallback, useSyncExternalStore } from 'react';
 import { type ReadBoard, useJobView } from '../app/job-context';
 import { KeyCap, Panel } from '../kit/Panel';
@@ -19,18 +19,27 @@ function wordsFor(led: LedState, inverted: boolean): string {
   return inverted && led === 'lit' ? 'lit: low' : inverted && led === 'dark' ? 'dark: high' : ledWords[led];
 }
 
+/** A signal as the sheet declares it. */
+interface Declared {
+  readonly name: string;
+  readonly label?: string;
+}
+
 /** Large switches and lamps for what is on the board, each with its signal and its key. */
 export function ControlPanel() {
-  const { job, bench, board, reading } = useJobView();
+  const { job, bench, board, reading, subject } = useJobView();
   const state = useSyncExternalStore(bench.subscribe, bench.snapshot);
-  const { inputs = [], outputs = [] } = reading?.design ?? {};
-  const [givers, showers] = [labelledPlaces(job.board, 'give'), labelledPlaces(job.board, 'show')];
+  const design = reading?.design;
+  const labelled = (names: readonly string[], declared: readonly Declared[] = []) =>
+    names.map((name) => ({ name, label: declared.find((s) => s.name === name)?.label }));
+  const inputs = labelled(subject.inputs, design?.inputs);
+  const outputs = labelled(subject.outputs, design?.outputs);
   const keys = switchKeys(inputs.map((s) => s.name));
   const crowded = inputs.length + outputs.length > 9;
   const width = crowded ? '74px' : '86px';
   const flip = useCallback((ref: string) => bench.flip(ref), [bench]);
-  const giver = (signal: string) => givers.find((p) => p.signal === signal);
-  const shower = (signal: string) => showers.find((p) => p.signal === signal);
+  const giver = (signal: string) => placeNamed(job.board, 'give', signal);
+  const shower = (signal: string) => placeNamed(job.board, 'show', signal);
   const others = otherLevers(board, new Set(inputs.flatMap(({ name }) => giver(name)?.called ?? [])));
   return (
     <Panel title="Switches and lamps" hint="the very ones on the board" flexShrink={0} maxH="230px">

@@ -1,5 +1,5 @@
 import { Flex } from '@chakra-ui/react';
-import { inputAt, isBare, labelledPlaces } from '@saddlebag/core';
+import { checkWalk, inputAt, isBare, placeNamed } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
 import { useLatest } from '../app/use-latest';
@@ -19,17 +19,16 @@ import { WalkPanel } from './WalkPanel';
  * by row. The parts that change with every switch listen to the bench themselves; this one does not.
  */
 export default function PowerStep() {
-  const { id, job, reading, board, bench } = useJobView();
+  const { id, job, board, bench, subject } = useJobView();
   const scene = useScene(board);
-  const netlist = reading?.design.netlist ?? null;
-  const inputs = netlist?.inputs ?? [];
-  const stores = (reading?.design.behaviour?.stored.length ?? 0) > 0;
-  const { walk, stop } = useWalk(netlist);
-  const givers = labelledPlaces(job.board, 'give');
-  const switches = inputs.map((name) => givers.find((p) => p.signal === name)?.called);
+  const { inputs } = subject;
+  const canWalk = inputs.length > 0 && !subject.stores && checkWalk(inputs.length).length === 0;
+  const { walk, stop } = useWalk();
+  const switches = inputs.map((name) => placeNamed(job.board, 'give', name)?.called);
   const isOn = (): boolean => bench.snapshot().on;
   const power = useLatest((): void => (isOn() ? bench.powerOff() : bench.powerOn()));
   const startWalk = useLatest((): void => {
+    if (!canWalk) return;
     if (!isOn()) bench.powerOn();
     walk();
   });
@@ -43,9 +42,9 @@ export default function PowerStep() {
   const keys = switchKeys(inputs);
   useKeys((e) => {
     if (isWriting(e.target) || e.ctrlKey || e.altKey || e.metaKey) return false;
-    const onButton = (e.target as HTMLElement).closest?.('button, a') !== null;
-    if (e.key === ' ' && !onButton) power();
-    else if (e.key.toLowerCase() === 'w' && !stores) startWalk();
+    // Space is power whatever has the focus: buttons answer to Enter as well.
+    if (e.key === ' ') power();
+    else if (e.key.toLowerCase() === 'w' && canWalk) startWalk();
     else {
       const index = inputs.findIndex((name) => keys.get(name) === e.key.toUpperCase());
       const ref = switches[index];
@@ -62,7 +61,7 @@ export default function PowerStep() {
     );
   return (
     <>
-      <WalkPanel netlist={netlist} switches={switches} onWalk={startWalk} onStop={stop} onSet={setRow} />
+      <WalkPanel switches={switches} onWalk={startWalk} onStop={stop} onSet={setRow} />
       <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
         <BoardMat scene={scene} tools={<PowerTools onPower={power} />}>
           <LiveBoard scene={scene} />

@@ -5,7 +5,7 @@ import {
   compareTables,
   emptyTable,
   inputAt,
-  type Netlist,
+  isError,
   type OwnMark,
   ownMark,
   says,
@@ -16,6 +16,7 @@ import {
 } from '@saddlebag/core';
 import { useMemo, useState, useSyncExternalStore } from 'react';
 import { useJobView } from '../app/job-context';
+import { ReadBackButton } from '../app/ReadBackButton';
 import { useLatest } from '../app/use-latest';
 import { useTable } from '../app/use-table';
 import { Empty, Panel } from '../kit/Panel';
@@ -23,7 +24,6 @@ import type { Filling } from './OwnCell';
 import { isWide, levelOf, WalkTable } from './WalkTable';
 
 interface WalkPanelProps {
-  readonly netlist: Netlist | null;
   /** The switch of each input, in order; undefined where the board has none. */
   readonly switches: readonly (string | undefined)[];
   readonly onWalk: () => void;
@@ -31,17 +31,16 @@ interface WalkPanelProps {
   readonly onSet: (row: number) => void;
 }
 
-/** What the sheet wants beside what the board shows, and the walk that fills it in. */
-export function WalkPanel({ netlist, switches, onWalk, onStop, onSet }: WalkPanelProps) {
-  const tooWide = checkWalk(switches.length);
-  const wide = netlist !== null && isWide(netlist);
-  const { reading, job, session } = useJobView();
+/** What the sheet wants beside what the board shows, and the walk that fills it in; without a design, what the board shows alone. */
+export function WalkPanel({ switches, onWalk, onStop, onSet }: WalkPanelProps) {
+  const { reading, job, session, subject } = useJobView();
+  const { inputs, outputs, stores, wanted } = subject;
+  const tooWide = checkWalk(inputs.length);
   const behaviour = reading?.design.behaviour ?? null;
-  const stores = behaviour !== null && behaviour.stored.length > 0;
-  const table = useTable(tooWide.length === 0 ? behaviour : null);
+  const table = useTable(wanted && tooWide.length === 0 ? behaviour : null);
   const [compared, setCompared] = useState(false);
   const { ownTable } = job;
-  const fits = netlist !== null && ownTable !== undefined && tableFits(ownTable, netlist.inputs, namesOf(netlist));
+  const fits = wanted && ownTable !== undefined && tableFits(ownTable, inputs, outputs);
   const onMark = useLatest((output: number, row: number, mark: OwnMark): void => {
     setCompared(false);
     if (ownTable) session.dispatch({ kind: 'fill-table', table: withMark(ownTable, output, row, mark) });
@@ -50,46 +49,60 @@ export function WalkPanel({ netlist, switches, onWalk, onStop, onSet }: WalkPane
     () => (fits && ownTable ? { table: ownTable, compared, onMark } : null),
     [fits, ownTable, compared, onMark],
   );
+  const hasRows = inputs.length > 0 && !stores && tooWide.length === 0;
+  const against = { table: wanted ? (table ?? null) : null, own };
   return (
     <Panel
       title="Truth table"
-      hint={own ? 'yours · seen on the board' : 'wanted by the sheet · seen on the board'}
-      actions={netlist && table && <OwnTableButton netlist={netlist} filling={own !== null} />}
-      w={wide ? '430px' : '372px'}
+      hint={
+        !wanted ? 'seen on the board' : own ? 'yours · seen on the board' : 'wanted by the sheet · seen on the board'
+      }
+      actions={wanted ? table && <OwnTableButton filling={own !== null} /> : <ReadBackButton />}
+      w={isWide(subject) ? '430px' : '372px'}
       flexShrink={0}
     >
+      {!wanted && <NothingToCompare />}
       {tooWide.length > 0 && <Empty>{tooWide.map(says).join(' ')} Set the rows you care about by hand.</Empty>}
-      {netlist && table && <LiveTable netlist={netlist} table={table} own={own} switches={switches} onSet={onSet} />}
+      {hasRows && (table || !wanted) && <LiveTable {...against} switches={switches} onSet={onSet} />}
       {stores && (
         <Empty>
-          It stores something, so a table of its switches cannot tell its lamps. Set the switches by hand; the states
-          stand at Design.
+          It stores something, so a table of its switches cannot tell its lamps. Set the switches by hand
+          {wanted ? '; the states stand at Design.' : '.'}
         </Empty>
-      )}
-      {!netlist && (
-        <Empty>The sheet has a mistake, so there is nothing to compare with. The switches work all the same.</Empty>
       )}
       {table && own && <OwnCount own={own} table={table} onCompare={() => setCompared(true)} />}
       <Flex gap="8px" p="10px 12px" borderTopWidth="1px" borderColor="line" align="center" flexShrink={0}>
-        <WalkButton disabled={!netlist || stores || tooWide.length > 0} onWalk={onWalk} onStop={onStop} />
-        {table && <WalkCount table={table} own={own} />}
+        <WalkButton disabled={!hasRows} onWalk={onWalk} onStop={onStop} />
+        {hasRows && <WalkCount {...against} rows={2 ** inputs.length} />}
       </Flex>
     </Panel>
   );
 }
 
-function LiveTable({
-  netlist,
-  table,
-  own,
-  switches,
-  onSet,
-}: Omit<WalkPanelProps, 'onWalk' | 'onStop' | 'netlist'> & { netlist: Netlist; table: Table; own: Filling | null }) {
-  const { bench } = useJobView();
+/** Says why nothing on this table can agree or differ. */
+function NothingToCompare() {
+  const { reading, subject } = useJobView();
+  const mistaken = reading?.findings.some(isError);
+  return (
+    <Text px="12px" pb="8px" color="soft" fontSize="13px">
+      {mistaken ? 'The sheet has a mistake' : 'There is no design'}, so there is nothing to compare with: the table
+      shows what the {subject.inputs.length > 0 ? 'lamps do' : 'lamps do once the board has switches'}.
+    </Text>
+  );
+}
+
+/** What the rows are held to. */
+interface Against {
+  readonly table: Table | null;
+  readonly own: Filling | null;
+}
+
+function LiveTable({ table, own, switches, onSet }: Against & Pick<WalkPanelProps, 'switches' | 'onSet'>) {
+  const { bench, subject } = useJobView();
   const { on, walked } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const row = switches.reduce((sum, ref) => 2 * sum + Number(ref !== undefined && bench.isOn(ref)), 0);
   return (
-    <WalkTable netlist={netlist} table={table} own={own} walked={walked} current={on ? row : null} onSet={onSet} />
+    <WalkTable subject={subject} table={table} own={own} walked={walked} current={on ? row : null} onSet={onSet} />
   );
 }
 
@@ -113,18 +126,16 @@ function WalkButton({ disabled, onWalk, onStop }: WalkButtonProps) {
   );
 }
 
-const namesOf = (netlist: Netlist): string[] => netlist.outputs.map((o) => o.name);
-
 /** Begins a table of the person's own, and puts it away again. */
-function OwnTableButton({ netlist, filling }: { readonly netlist: Netlist; readonly filling: boolean }) {
-  const { session } = useJobView();
+function OwnTableButton({ filling }: { readonly filling: boolean }) {
+  const { session, subject } = useJobView();
   if (filling)
     return (
       <Button onClick={() => session.dispatch({ kind: 'fill-table', table: null })} title="puts your table away">
         Show the sheet’s
       </Button>
     );
-  const empty = emptyTable(netlist.inputs, namesOf(netlist));
+  const empty = emptyTable(subject.inputs, subject.outputs);
   if (!empty) return null;
   return (
     <Button
@@ -170,26 +181,32 @@ function OwnCount({ own, table, onCompare }: OwnCountProps) {
   );
 }
 
-/** How many rows were run and how many of them agree. */
-function WalkCount({ table, own }: { readonly table: Table; readonly own: Filling | null }) {
-  const { bench } = useJobView();
+/** How many rows were seen and, where there is something to agree with, how many of them do. */
+function WalkCount({ table, own, rows }: Against & { readonly rows: number }) {
+  const { bench, subject } = useJobView();
   const { walked, walking } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const differing = useMemo(() => {
+    if (!own && !table) return 0;
     const wanted = (row: number) =>
-      table.columns.map((_, o) => (own ? levelOf(ownMark(own.table, o, row)) : wantedAt(table, o, row)));
+      subject.outputs.map((_, o) =>
+        own ? levelOf(ownMark(own.table, o, row)) : table ? wantedAt(table, o, row) : null,
+      );
     return [...walked.values()].filter(({ row, seen }) => !agrees(seen, wanted(row))).length;
-  }, [walked, table, own]);
+  }, [walked, table, own, subject]);
   const open = own?.table.outputs.some((o) => o.marks.includes('.')) === true;
+  const comparable = table !== null || own !== null;
   if (walked.size === 0)
     return (
       <Text color="soft" fontSize="12.5px">
         sets every row on the switches and reads the LEDs
       </Text>
     );
+  const all = walked.size === rows && !open && comparable;
+  const token = differing > 0 ? 'bad' : all && !walking ? 'ok' : 'soft';
   return (
-    <Text role="status" fontSize="13px" color={differing > 0 ? 'bad' : walking ? 'soft' : 'ok'} fontWeight="700">
-      {walked.size} of {table.rows} rows seen
-      {differing > 0 ? `, ${differing} differ` : walked.size === table.rows && !open ? ', all agree' : ''}
+    <Text role="status" fontSize="13px" color={token} fontWeight="700">
+      {walked.size} of {rows} rows seen
+      {differing > 0 ? `, ${differing} differ` : all ? ', all agree' : ''}
     </Text>
   );
 }

@@ -4,10 +4,10 @@ import {
   HIGH,
   inputAt,
   LOW,
-  type Netlist,
   type OwnMark,
   ownMark,
   type Table,
+  type TableSubject,
   UNKNOWN,
   type WalkedRow,
   wantedAt,
@@ -47,8 +47,9 @@ function Lamp({ seen }: { readonly seen: number | undefined }) {
 }
 
 interface WalkTableProps {
-  readonly netlist: Netlist;
-  readonly table: Table;
+  readonly subject: TableSubject;
+  /** What the sheet wants; null where there is nothing to compare with. */
+  readonly table: Table | null;
   /** The person's own table, which then stands in the place of the sheet's. */
   readonly own: Filling | null;
   readonly walked: ReadonlyMap<number, WalkedRow>;
@@ -57,11 +58,11 @@ interface WalkTableProps {
 }
 
 /** The table as the sheet or the person wants it, beside what the board showed, row by row. Pressing a row sets its switches. */
-export function WalkTable({ netlist, table, own, walked, current, onSet }: WalkTableProps) {
-  const { inputs, outputs } = netlist;
+export function WalkTable({ subject, table, own, walked, current, onSet }: WalkTableProps) {
+  const { inputs, outputs } = subject;
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
-    count: table.rows,
+    count: 2 ** inputs.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 10,
@@ -82,14 +83,14 @@ export function WalkTable({ netlist, table, own, walked, current, onSet }: WalkT
         zIndex="1"
         minW="max-content"
       >
-        {isWide(netlist) && <Box w="72px" flexShrink={0} />}
+        {isWide(subject) && <Box w="72px" flexShrink={0} />}
         {inputs.map((name) => (
           <Box key={name} w={inputWidth} overflow="hidden" flexShrink={0}>
             <Tag signal={name} />
           </Box>
         ))}
         <Box w="10px" flexShrink={0} />
-        {outputs.map(({ name }) => (
+        {outputs.map((name) => (
           <Box key={name} w="46px" overflow="hidden" flexShrink={0}>
             <Tag signal={name} />
           </Box>
@@ -99,7 +100,7 @@ export function WalkTable({ netlist, table, own, walked, current, onSet }: WalkT
         {rows.getVirtualItems().map(({ index, start }) => (
           <WalkRow
             key={index}
-            netlist={netlist}
+            subject={subject}
             table={table}
             own={own}
             row={index}
@@ -115,8 +116,9 @@ export function WalkTable({ netlist, table, own, walked, current, onSet }: WalkT
 }
 
 interface WalkRowProps {
-  readonly netlist: Netlist;
-  readonly table: Table;
+  readonly subject: TableSubject;
+  /** What the sheet wants; null where there is nothing to compare with. */
+  readonly table: Table | null;
   readonly own: Filling | null;
   readonly row: number;
   /** Its upper edge in the list, in pixels. */
@@ -127,12 +129,14 @@ interface WalkRowProps {
 }
 
 /** One row: switches, what is wanted and was seen of each output, and whether they agree. */
-const WalkRow = memo(function WalkRow({ netlist, table, own, row, start, seen, now, onSet }: WalkRowProps) {
-  const { inputs, outputs } = netlist;
+const WalkRow = memo(function WalkRow({ subject, table, own, row, start, seen, now, onSet }: WalkRowProps) {
+  const { inputs, outputs } = subject;
   const inputWidth = inputWidthFor(inputs.length);
-  const wanted = outputs.map((_, o) => (own ? levelOf(ownMark(own.table, o, row)) : wantedAt(table, o, row)));
+  const wanted = outputs.map((_, o) =>
+    own ? levelOf(ownMark(own.table, o, row)) : table ? wantedAt(table, o, row) : null,
+  );
   const written = !own || outputs.some((_, o) => ownMark(own.table, o, row) !== '.');
-  const same = seen !== undefined && agrees(seen, wanted);
+  const same = !own && !table ? null : seen !== undefined && agrees(seen, wanted);
   return (
     <Box
       display="flex"
@@ -162,20 +166,20 @@ const WalkRow = memo(function WalkRow({ netlist, table, own, row, start, seen, n
         ))}
         <span style={{ ...cell, width: 10 }} />
       </button>
-      {outputs.map(({ name }, o) => (
+      {outputs.map((name, o) => (
         <span
           key={name}
           style={{ ...cell, width: 46, display: 'flex', gap: 5, alignItems: 'center', justifyContent: 'center' }}
         >
-          {own ? (
+          {own && table ? (
             <OwnCell own={own} table={table} output={o} name={name} row={row} now={now} />
           ) : (
-            shownLevel(wanted[o] ?? null)
+            table && shownLevel(wanted[o] ?? null)
           )}
           <Lamp seen={seen?.[o]} />
         </span>
       ))}
-      <Verdict seen={written ? seen : undefined} same={same} now={now} wide={isWide(netlist)} />
+      <Verdict seen={written ? seen : undefined} same={same} now={now} wide={isWide(subject)} />
     </Box>
   );
 });
@@ -190,13 +194,14 @@ const cell = { flexShrink: 0, textAlign: 'center' } as const;
 
 interface VerdictProps {
   readonly seen: readonly number[] | undefined;
-  readonly same: boolean;
+  /** Null where there is nothing to agree with. */
+  readonly same: boolean | null;
   readonly now: boolean;
   readonly wide: boolean;
 }
 
 function Verdict({ seen, same, now, wide }: VerdictProps) {
-  const token = seen === undefined ? 'soft' : same ? 'ok' : 'bad';
+  const token = seen === undefined || same === null ? 'soft' : same ? 'ok' : 'bad';
   const style: CSSProperties = {
     flexShrink: 0,
     width: 64,
@@ -204,16 +209,16 @@ function Verdict({ seen, same, now, wide }: VerdictProps) {
     textAlign: 'left',
     fontFamily: 'var(--sb-fonts-body)',
     fontSize: 12.5,
-    fontWeight: seen && !same ? 700 : 400,
+    fontWeight: seen && same === false ? 700 : 400,
     // Of a wide table it comes first and stays in sight however far the table is scrolled.
     ...(wide && { order: -1, position: 'sticky', left: 0, alignSelf: 'stretch', lineHeight: `${ROW - 1}px` }),
     ...(wide && { background: colour(now ? 'moss' : 'card') }),
     ...(!now && { color: colour(token) }),
   };
-  return <span style={style}>{seen === undefined ? '—' : same ? 'agrees' : 'differs'}</span>;
+  return <span style={style}>{seen === undefined ? '—' : same === null ? 'seen' : same ? 'agrees' : 'differs'}</span>;
 }
 
 /** Whether a table is too wide for its panel, so that it is scrolled sideways. */
-export const isWide = ({ inputs, outputs }: Netlist): boolean => inputs.length + outputs.length > 9;
+export const isWide = ({ inputs, outputs }: TableSubject): boolean => inputs.length + outputs.length > 9;
 
 const inputWidthFor = (inputs: number): string => (inputs > 6 ? '30px' : '34px');

@@ -6,9 +6,11 @@ import { interlock } from '../testing/interlock';
 import { PowerBench } from './bench';
 
 const job = interlock();
+const subject = { key: 'table', inputs: ['K', 'E', 'U', 'L'], outputs: ['G', 'P', 'W'], stores: false };
+const lay = (bench: PowerBench, { board }: Job): void => bench.lay(board, extractNets(board), subject);
 function benchOf(j: Job): PowerBench {
   const bench = new PowerBench();
-  bench.lay(j.board, extractNets(j.board), 'table');
+  lay(bench, j);
   return bench;
 }
 
@@ -34,17 +36,18 @@ describe('the power bench', () => {
         ['S2', true],
       ]),
     );
-    bench.addWalked(job.board, [{ row: 0, seen: [0, 0, 1], settled: true }]);
-    expect(bench.snapshot().walked.size).toBe(1);
+    bench.addWalked(job.board, [{ row: 2, seen: [0, 0, 1], settled: true }]);
+    // Row 0 as it was switched on, row 12 as it was set by hand, and the one that was walked.
+    expect([...bench.snapshot().walked.keys()].sort((a, b) => a - b)).toEqual([0, 2, 12]);
     const { nets, ofPin } = extractNets(job.board);
     const [id = ''] = nets[ofPin.get('D1.A') ?? -1]?.jumpers ?? [];
     const pulled = applyEdit(job, { kind: 'pull-jumper', id });
     if (!pulled.ok) return expect.fail('not pulled');
-    bench.lay(pulled.job.board, extractNets(pulled.job.board), 'table');
+    lay(bench, pulled.job);
     expect(bench.led('D1')).toBe('dark');
-    expect(bench.snapshot().walked.size).toBe(0);
+    expect([...bench.snapshot().walked]).toMatchObject([[12, { seen: [0, 0, 1] }]]);
     bench.addWalked(job.board, [{ row: 1, seen: [0, 0, 0], settled: true }]);
-    expect(bench.snapshot().walked.size).toBe(0);
+    expect(bench.snapshot().walked.size).toBe(1);
   });
 });
 

@@ -1,11 +1,16 @@
 import {
   type Board,
   type Circuit,
+  checkWalk,
   compileCircuit,
   type LedState,
   type Nets,
+  type Panel,
+  panelOf,
+  rowAtHand,
   type Settled,
   Simulator,
+  type TableSubject,
   type WalkedRow,
 } from '@saddlebag/core';
 
@@ -20,17 +25,25 @@ export interface BenchState {
   readonly version: number;
 }
 
+/** What the table on the bench is about; `key` changes when it does, `stores` where no table can tell it. */
+export interface BenchSubject extends TableSubject {
+  readonly key: string;
+  readonly stores: boolean;
+}
+
 const off: BenchState = { on: false, walked: new Map(), walking: false, settled: null, shorted: false, version: 0 };
 
 /**
  * The power switch of a job: holds the simulator of the board as it is while the power is on. A change
- * of the board builds it anew, with the switches as they stood; what was walked before is forgotten.
+ * of the board builds it anew, with the switches as they stood; what was walked before is forgotten. Every row that the switches
+ * are set to while the power is on counts as walked.
  */
 export class PowerBench {
   private state: BenchState = off;
   private readonly listeners = new Set<() => void>();
   private wired: { readonly board: Board; readonly nets: Nets } | null = null;
-  private subject = '';
+  private subject: BenchSubject | null = null;
+  private panel: Panel | null = null;
   private circuit: Circuit | null = null;
   private simulator: Simulator | null = null;
   private readonly switchedOn = new Set<string>();
@@ -43,13 +56,15 @@ export class PowerBench {
   readonly snapshot = (): BenchState => this.state;
 
   /** Tells the bench which board lies on it and what its table is about; the same again changes nothing. */
-  lay(board: Board, nets: Nets, subject: string): void {
+  lay(board: Board, nets: Nets, subject: BenchSubject): void {
     const same = this.wired?.board === board;
-    if (same && this.subject === subject) return;
+    if (same && this.subject?.key === subject.key) return;
     this.subject = subject;
     this.wired = { board, nets };
-    if (this.state.on && !same) this.build();
-    if (this.state.on || this.state.walked.size > 0) this.set({ walked: new Map(), walking: false });
+    if (!this.state.on && this.state.walked.size === 0) return;
+    this.state = { ...this.state, walked: new Map(), walking: false };
+    if (this.state.on) this.build();
+    this.set({});
   }
 
   powerOn(): void {
@@ -60,6 +75,7 @@ export class PowerBench {
   powerOff(): void {
     this.simulator = null;
     this.circuit = null;
+    this.panel = null;
     this.set({ on: false, settled: null, shorted: false });
   }
 
@@ -112,6 +128,7 @@ export class PowerBench {
   private build(): void {
     if (!this.wired) return;
     this.circuit = compileCircuit(this.wired.board, this.wired.nets);
+    this.panel = this.panelOfSubject();
     this.simulator = new Simulator(this.circuit);
     this.run();
   }
@@ -123,7 +140,20 @@ export class PowerBench {
       simulator.setSwitch(i, this.switchedOn.has(ref));
     });
     const settled = simulator.settle();
-    this.state = { ...this.state, settled, shorted: simulator.shorted };
+    this.state = { ...this.state, settled, shorted: simulator.shorted, walked: this.withRowAtHand(settled.settled) };
+  }
+
+  /** Where the switches and lamps of the table are; null where there is no table. */
+  private panelOfSubject(): Panel | null {
+    if (!this.wired || !this.circuit || !this.subject || this.subject.stores) return null;
+    const { inputs, outputs } = this.subject;
+    return checkWalk(inputs.length).length > 0 ? null : panelOf(this.wired.board, this.circuit, inputs, outputs);
+  }
+
+  /** The rows seen, with that which the switches stand at just now. */
+  private withRowAtHand(settled: boolean): ReadonlyMap<number, WalkedRow> {
+    const row = this.simulator && this.panel && rowAtHand(this.simulator, this.panel, settled);
+    return row ? new Map(this.state.walked).set(row.row, row) : this.state.walked;
   }
 
   private set(change: Partial<BenchState>): void {

@@ -82,7 +82,29 @@ describe('power up', () => {
     act(() => {
       session.dispatch({ kind: 'pull-jumper', id: 'w12' });
     });
-    expect(screen.queryByText(/rows seen/)).toBeNull();
+    // The board stays powered: the row that its switches stand at is seen anew.
+    expect(screen.getByText('1 of 16 rows seen')).toBeDefined();
+  });
+
+  it('rows set by hand fill the table as the walk does, whether by key, by press or by the row', async () => {
+    renderInJob(<PowerStep />, job);
+    const rows = await screen.findAllByTitle('set the switches to this row');
+    press(' ');
+    expect(screen.getByText('1 of 16 rows seen')).toBeDefined();
+    press('k');
+    await userEvent.click(screen.getByRole('switch', { name: /^E/ }));
+    expect(screen.getByText('3 of 16 rows seen')).toBeDefined();
+    for (const row of rows) await userEvent.click(row);
+    expect(screen.getByText('16 of 16 rows seen, all agree')).toBeDefined();
+    expect(screen.getAllByText('agrees')).toHaveLength(16);
+  });
+
+  it('Space is power, whatever has the focus', async () => {
+    renderInJob(<PowerStep />, job);
+    screen.getByRole('switch', { name: /^K/ }).focus();
+    await userEvent.keyboard(' ');
+    expect(lamp('W').getAttribute('aria-label')).toBe('W lit');
+    expect(screen.getByRole('switch', { name: /^K/ }).getAttribute('aria-checked')).toBe('false');
   });
 
   it('says that supply and ground are joined instead of showing levels', () => {
@@ -92,10 +114,32 @@ describe('power up', () => {
     expect(screen.getByText(/supply and ground are joined/)).toBeDefined();
   });
 
+  it('without a design shows what the board does, and never says that anything agrees', async () => {
+    const { session } = renderInJob(<PowerStep />, { ...job, sheet: '', packing: null });
+    expect(screen.getByText(/There is no design, so there is nothing to compare with/)).toBeDefined();
+    press('w');
+    await screen.findByText('16 of 16 rows seen');
+    expect(screen.getAllByText('seen')).toHaveLength(16);
+    expect(screen.queryByText(/agree/)).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'From the board' }));
+    await screen.findByText(/wanted by the sheet/);
+    expect(session.job.sheet).toContain('out');
+  });
+
+  it('names switches and lamps that have no label by what they are', async () => {
+    const bare = Object.values(job.board.parts).map(({ signal: _, ...part }) => [part.ref, part] as const);
+    const board = { ...job.board, parts: Object.fromEntries(bare) };
+    renderInJob(<PowerStep />, { ...job, board, sheet: '', packing: null });
+    press('w');
+    await screen.findByText('16 of 16 rows seen');
+    expect(screen.getByRole('switch', { name: 'S1' })).toBeDefined();
+    expect(lamp('D1')).toBeDefined();
+  });
+
   it('a sheet with a mistake leaves the switches working and says why there is no table', () => {
     renderInJob(<PowerStep />, { ...job, sheet: `${job.sheet}\nX = = 1` });
     expect(screen.getByText(/nothing to compare with/)).toBeDefined();
-    expect(within(document.body).getByRole('button', { name: 'Walk the table' })).toHaveProperty('disabled', true);
+    expect(within(document.body).getByRole('button', { name: 'Walk the table' })).toHaveProperty('disabled', false);
   });
 });
 

@@ -1,4 +1,3 @@
-import type { Netlist } from '@saddlebag/core';
 import { useRef } from 'react';
 import { useJobView } from '../app/job-context';
 import { tell } from '../kit/notices';
@@ -6,8 +5,8 @@ import type { WalkProgress } from '../workers/protocol';
 import { callback, runLong } from '../workers/stages';
 
 /** Walks the table in a worker: starts, tells rows to the bench as they come, and stops on request. */
-export function useWalk(netlist: Netlist | null): { walk: () => void; stop: () => void } {
-  const { job, bench } = useJobView();
+export function useWalk(): { walk: () => void; stop: () => void } {
+  const { job, bench, subject } = useJobView();
   const running = useRef<AbortController | null>(null);
   const stop = (): void => {
     running.current?.abort(new DOMException('stopped', 'AbortError'));
@@ -15,7 +14,6 @@ export function useWalk(netlist: Netlist | null): { walk: () => void; stop: () =
     bench.endWalk();
   };
   const walk = (): void => {
-    if (!netlist) return;
     running.current?.abort(new DOMException('stopped', 'AbortError'));
     const control = new AbortController();
     running.current = control;
@@ -24,7 +22,9 @@ export function useWalk(netlist: Netlist | null): { walk: () => void; stop: () =
     const tellRows = callback<WalkProgress>(({ rows }) => {
       if (!control.signal.aborted) bench.addWalked(board, rows);
     });
-    runLong('walk', control.signal, (api) => api.walk(board, netlist, tellRows))
+    runLong('walk', control.signal, (api) =>
+      api.walk(board, { inputs: subject.inputs, outputs: subject.outputs }, tellRows),
+    )
       .catch((e: unknown) => {
         if (!control.signal.aborted) tell(`The walk broke off: ${String(e)}`);
       })

@@ -18,10 +18,7 @@ export async function bringText(text: string): Promise<Brought> {
 /** Brings in a chosen file: a job, or a sheet, Verilog or a table as a new job. Too large files are refused unread. */
 export async function bringFile(file: File): Promise<Brought> {
   const { MAX_FILE_BYTES, tooBig } = await import('@saddlebag/core/job-reader');
-  if (file.size > MAX_FILE_BYTES) {
-    const refused = tooBig(file.size);
-    return refused.ok ? { findings: [] } : { findings: refused.findings };
-  }
+  if (file.size > MAX_FILE_BYTES) return { findings: [tooBig()] };
   const text = await file.text();
   if (file.name.endsWith('.sheet')) return { id: await shelf.add(newJob(file.name.replace(/\.sheet$/, ''), text)) };
   if (file.name.endsWith('.v')) return bringDesign(file.name, fromVerilog(text));

@@ -23,6 +23,7 @@ import {
   restate,
   routeJumpers,
   type Supplies,
+  type TableSubject,
   tableOf,
   type Way,
   walkTable,
@@ -52,13 +53,12 @@ const api = {
     laidAround(board, packing, netlist, held, kind),
   update: broughtUpTo,
   route: routeJumpers,
-  readBack,
+  readBack: async (board: Board) => readBack(board),
   measure: (board: Board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
   countStages: (board: Board, packing: Packing, netlist: Netlist) => buildCard(board, packing, netlist).stages.length,
   inspect: inspectJob,
-  async walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void) {
-    const outputs = netlist.outputs.map((o) => o.name);
-    const rows = [...walkTable(board, extractNets(board), netlist.inputs, outputs)];
+  async walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void) {
+    const rows = [...walkTable(board, extractNets(board), subject.inputs, subject.outputs)];
     tell({ rows, total: rows.length });
   },
 };

@@ -2,6 +2,7 @@ import { currentPacking, inspectJob, type Job, readDesign } from '@saddlebag/cor
 import { type JobView, readBoard, signalsOf } from '../app/job-context';
 import { Colours } from '../kit/palette';
 import { PowerBench } from '../power/bench';
+import { tableSubject } from '../power/subject';
 import { JobSession, type SessionWorld } from '../store/session';
 
 /** A world in which everything is saved at once and nothing is kept. */
@@ -19,7 +20,9 @@ export function viewOf(session: JobSession, bench: PowerBench, change: Partial<J
   const reading = readDesign(job.sheet);
   const packing = currentPacking(job, reading.design.netlist, null);
   const board = readBoard(job.board, packing);
-  bench.lay(job.board, board.nets, job.sheet);
+  const { netlist, behaviour } = reading.design;
+  const subject = tableSubject(netlist, (behaviour?.stored.length ?? 0) > 0, board);
+  bench.lay(job.board, board.nets, subject);
   return {
     id: 'job-1',
     job,
@@ -34,6 +37,7 @@ export function viewOf(session: JobSession, bench: PowerBench, change: Partial<J
     findings: inspectJob(job, packing),
     colours: new Colours(signalsOf(reading, packing)),
     bench,
+    subject,
     ...change,
   };
 }

@@ -21,6 +21,7 @@ import type {
   Side,
   Supplies,
   Table,
+  TableSubject,
   Update,
   WalkedRow,
   Way,
@@ -74,5 +75,5 @@ export interface StagesApi {
   /** How many stages the build card has. */
   countStages(board: Board, packing: Packing, netlist: Netlist): number;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
-  walk(board: Board, netlist: Netlist, tell: (progress: WalkProgress) => void): Promise<void>;
+  walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void): Promise<void>;
 }

@@ -59,12 +59,11 @@ const api: StagesApi = {
   measure: (board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
   countStages: (board, packing, netlist) => buildCard(board, packing, netlist).stages.length,
   inspect: inspectJob,
-  async walk(board, netlist, tell) {
-    const outputs = netlist.outputs.map((o) => o.name);
-    const total = 2 ** netlist.inputs.length;
+  async walk(board, { inputs, outputs }, tell) {
+    const total = 2 ** inputs.length;
     let rows: WalkedRow[] = [];
     let told = performance.now();
-    for (const row of walkTable(board, extractNets(board), netlist.inputs, outputs)) {
+    for (const row of walkTable(board, extractNets(board), inputs, outputs)) {
       rows.push(row);
       if (performance.now() - told < LOT_MS) continue;
       tell({ rows, total });

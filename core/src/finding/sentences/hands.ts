@@ -76,8 +76,8 @@ export const handsSentences = {
   // files
   'file/too-big': {
     severity: 'error',
-    says: 'The file has {bytes} bytes; {limit} is the most that is read.',
-    todo: 'Check that it is a Saddlebag job file.',
+    says: 'The file has more than {limit} bytes, the most that is read.',
+    todo: 'Check that it is the file you mean.',
   },
   'file/too-deep': {
     severity: 'error',

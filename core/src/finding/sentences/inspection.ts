@@ -359,6 +359,11 @@ export const inspectionSentences = {
     says: 'The board does not come to rest after {events} changes; what swings is shown as unknown.',
     todo: 'Look for an output that reaches its own input.',
   },
+  'walk-stores': {
+    severity: 'error',
+    says: 'What the lamps show depends on what is stored ({names}), so there is no table to walk.',
+    todo: 'Set the switches and step the clock by hand at Power up; its states are listed by saddlebag states FILE.',
+  },
   'walk-too-wide': {
     severity: 'error',
     says: '{inputs} switches make {rows} rows; walks go up to {limit} switches.',

@@ -293,10 +293,15 @@ export const sheetSentences = {
     says: '{inputs} inputs make {rows} rows: too many to list.',
     todo: 'Tables are listed up to {limit} inputs; the gates, packing and board still work.',
   },
+  'sheet/no-clock': {
+    severity: 'error',
+    says: '{name} clocks nothing in this design.',
+    todo: 'Name one of its clocks: {clocks}.',
+  },
   'sheet/no-table': {
     severity: 'note',
     says: 'The outputs depend on what is stored ({names}), so a table of the inputs cannot tell them.',
-    todo: 'Step through it, or list its states.',
+    todo: 'List its states: States at Design, or saddlebag states FILE.',
   },
   'sheet/too-large': {
     severity: 'error',
