@@ -20,7 +20,7 @@ import { highsSolver } from '@saddlebag/core/solver';
 import { measureBoard } from './board';
 import { measureLogic } from './logic';
 import { benchPacking } from './packing';
-import { measureFrames, measureScreen } from './screen';
+import { measureFelt, measureFrames, measureScreen } from './screen';
 
 /** A small generator of pseudo-random numbers (xorshift32), so that every run measures the same board. */
 function random(seed: number): (below: number) => number {
@@ -174,6 +174,19 @@ async function measureLarge(): Promise<void> {
   }
 }
 
+async function measureTyped(): Promise<void> {
+  const { job, packing, board } = await laidOut(228);
+  const felt = await measureFelt({ ...job, packing, board });
+  if (!felt) return;
+  const size = `228 gates, ${packing.packages.length} chips`;
+  line(`${size}: the thread's work for a key in the sheet, against a frame`, felt.key, felt.key / 16.7);
+  line(`${size}: the same for a key in a comment`, felt.comment, felt.comment / 16.7);
+  line(`${size}: longest task while typing, against a frame`, felt.longest, felt.longest / 16.7);
+  line(`${size}: gate diagram in sight, against a second`, felt.diagram, felt.diagram / 1000);
+  for (const [step, ms] of Object.entries(felt.steps))
+    line(`${size}: turned to ${step}, against a tenth of a second`, ms, ms / 100);
+}
+
 const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   power: measurePower,
   board: () => measureBoard(median, line, sheetOf),
@@ -181,6 +194,7 @@ const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   packing: benchPacking,
   screen: measureShown,
   frames: measureLarge,
+  felt: measureTyped,
 };
 const asked = process.argv.slice(2);
 for (const name of asked.length > 0 ? asked : Object.keys(parts)) {

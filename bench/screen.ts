@@ -72,6 +72,83 @@ export async function measureFrames(job: Job): Promise<Record<'still' | 'signals
   }
 }
 
+/** What a person waits for with a large sheet and its board, in ms. */
+export interface Felt {
+  /** The screen's own thread for each key typed into the sheet, and for each in a comment. */
+  readonly key: number;
+  readonly comment: number;
+  /** The longest that the thread was not to be had while typing. */
+  readonly longest: number;
+  /** From the first sight of the job to its gate diagram. */
+  readonly diagram: number;
+  /** From the press on a step to the frame it is painted in, by step. */
+  readonly steps: Readonly<Record<string, number>>;
+}
+
+/** Types into the sheet of a job and goes through its steps; null where Chromium or the built server is missing. */
+export async function measureFelt(job: Job): Promise<Felt | null> {
+  if (!isThere()) return null;
+  const { base, child } = await serve();
+  const { browser, stop } = await launch();
+  try {
+    const p = await Person.at(browser, base);
+    p.page.setDefaultTimeout(180_000);
+    await bringsIn(p, job);
+    const began = Date.now();
+    await p.sees('svg[aria-label="gate diagram"]');
+    const diagram = Date.now() - began;
+    await p.quiet();
+    await p.page.evaluate(noteLongTasks);
+    await p.page.click('.cm-content');
+    await p.keys('Control+End', 'Enter');
+    const key = await taskMsPerKey(p, 'zz = F0 & F1');
+    await p.keys('Enter');
+    const comment = await taskMsPerKey(p, '# see to it');
+    const longest = await p.page.evaluate(() => (window as unknown as { longestMs: number }).longestMs);
+    const steps: Record<string, number> = {};
+    for (const round of ['first', 'again'])
+      for (const step of ['board', 'inspect', 'power', 'card', 'pack', 'design']) {
+        await new Promise((done) => setTimeout(done, 2000));
+        steps[`${step}, ${round}`] = await p.page.evaluate(turnTo, step);
+      }
+    return { key, comment, longest, diagram, steps };
+  } finally {
+    await stop();
+    child.kill();
+  }
+}
+
+/** How long the page's thread works for each key, what follows in the next half second included. */
+async function taskMsPerKey(p: Person, text: string): Promise<number> {
+  const busy = async (): Promise<number> => 1000 * ((await p.page.metrics()).TaskDuration ?? 0);
+  const before = await busy();
+  for (const letter of text) {
+    await p.page.keyboard.type(letter);
+    await new Promise((done) => setTimeout(done, 500));
+  }
+  return ((await busy()) - before) / text.length;
+}
+
+/** Runs in the page: notes the longest task from now on. */
+function noteLongTasks(): void {
+  const found = window as unknown as { longestMs: number };
+  found.longestMs = 0;
+  new PerformanceObserver((list) => {
+    for (const entry of list.getEntries()) found.longestMs = Math.max(found.longestMs, entry.duration);
+  }).observe({ entryTypes: ['longtask'] });
+}
+
+/** Runs in the page: turns to a step and waits until its screen stands there and is painted. */
+async function turnTo(step: string): Promise<number> {
+  const link = document.querySelector(`nav a[href$="/${step}"]`) as HTMLElement;
+  const began = performance.now();
+  link.click();
+  const painted = (): Promise<number> => new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
+  do await painted();
+  while (!document.querySelector(`main[data-step="${step}"] section`)?.checkVisibility());
+  return performance.now() - began;
+}
+
 export interface Frames {
   readonly median: number;
   readonly ninthDecile: number;

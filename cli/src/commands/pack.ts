@@ -13,7 +13,7 @@ import {
   type Held,
   isError,
   type Job,
-  jumpersOf,
+  jumpersToLay,
   layOut,
   missingFrom,
   moveGate,
@@ -108,7 +108,7 @@ async function act(file: string, options: PackOptions, output: Output): Promise<
         json({
           way: packing.way ?? 'written',
           ...count,
-          jumpers: jumpersOf(packing),
+          jumpers: jumpersToLay(packing),
           path,
           proved: packing.proved,
           sure: packing.sure ?? (packing.proved ? 'tried' : 'best'),

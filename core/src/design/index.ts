@@ -37,7 +37,7 @@ export type {
 } from './sheet';
 export * from './symbols';
 export { tableFromCsv, tableToCsv } from './table-csv';
-export { canSetCells, withCell, withCells } from './table-edit';
+export { canSetCells, settable, withCell, withCells } from './table-edit';
 export { fromVerilog } from './verilog-in';
 export { toVerilog } from './verilog-out';
 export * from './why';

@@ -4,13 +4,22 @@ import { parseSheet } from './parser';
 import type { Statement } from './sheet';
 import { MAX_CELL_INPUTS } from './table-statement';
 
-/** Whether cells of a signal's column can be set: it has a line of its own, and few enough inputs. */
-export function canSetCells(text: string, signal: string, inputs: number): boolean {
-  if (inputs > MAX_CELL_INPUTS || inputs === 0) return false;
+/** Of some signals those whose columns can be set cell by cell: they have a line of their own, and few enough inputs. Reads the sheet once. */
+export function settable(text: string, signals: readonly string[], inputs: number): ReadonlySet<string> {
+  if (inputs > MAX_CELL_INPUTS || inputs === 0) return new Set();
   const { sheet } = parseSheet(text);
-  const s = sheet.lines[lineMaking(sheet, signal)]?.statement;
-  if (s?.kind === 'equation') return !s.clauses?.storage && !s.clauses?.when && !s.clauses?.open;
-  return s?.kind === 'table';
+  return new Set(
+    signals.filter((signal) => {
+      const s = sheet.lines[lineMaking(sheet, signal)]?.statement;
+      if (s?.kind === 'equation') return !s.clauses?.storage && !s.clauses?.when && !s.clauses?.open;
+      return s?.kind === 'table';
+    }),
+  );
+}
+
+/** Whether cells of a signal's column can be set. */
+export function canSetCells(text: string, signal: string, inputs: number): boolean {
+  return settable(text, [signal], inputs).has(signal);
 }
 
 /**

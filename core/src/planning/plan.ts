@@ -1,6 +1,6 @@
 import { type Board, byNumber, columnNumbers, type Hole, hasRailHole, leadsOf, type Rail } from '../board';
 import { type Finding, finding } from '../finding';
-import { buildOrder, drivenBy, type Held, type Packing } from '../packing';
+import { buildOrder, drivenBy, type Held, jumpersOf, type Packing } from '../packing';
 import { arranged } from './arrange';
 import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
 import { type FloorKind, MAX_BOARDS, seatAll } from './floor';
@@ -58,6 +58,18 @@ function laid(packing: Packing, kind: FloorKind = 'full'): Plan {
   const problem = layer.rails() ?? layer.supplies() ?? layer.signals() ?? layer.unused();
   if (problem) return { packing, board: null, findings: [problem] };
   return { packing, board: { ...seated, jumpers: layer.wirer.jumpers }, findings: [] };
+}
+
+/**
+ * How many jumpers a board of a packing takes: those of its pins, and those that link the rails of as many boards as it needs. What a plan
+ * lays in the end (planning.test.ts).
+ */
+export function jumpersToLay(packing: Packing, kind: FloorKind = 'full'): number {
+  const seated = seatAll(packing, kind);
+  if (!seated) return jumpersOf(packing);
+  const layer = new Layer(seated, new Map(), packing);
+  layer.rails();
+  return Object.keys(layer.wirer.jumpers).length + jumpersOf(packing);
 }
 
 function noRoom(packing: Packing, what: string): Plan {

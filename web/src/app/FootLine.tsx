@@ -1,6 +1,6 @@
 import { Button, Flex, Text } from '@chakra-ui/react';
 import { says } from '@saddlebag/core';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { KeyCap } from '../kit/Panel';
 import { colour } from './colours';
@@ -44,7 +44,7 @@ const keys: Readonly<Record<StepId, readonly (readonly [key: string, does: strin
 };
 
 /** The line at the foot: the keys that work here, and the one finding that matters most. */
-export function FootLine({ step, extra }: { readonly step: StepId; readonly extra?: ReactNode }) {
+export const FootLine = memo(function FootLine({ step, extra }: { readonly step: StepId; readonly extra?: ReactNode }) {
   const { id, findings } = useJobView();
   const navigate = useNavigate();
   const worst = findings?.find((f) => f.severity === 'error') ?? findings?.find((f) => f.severity === 'warning');
@@ -89,4 +89,4 @@ export function FootLine({ step, extra }: { readonly step: StepId; readonly extr
       </Flex>
     </Flex>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { writeJobFile } from '@saddlebag/core';
-import { useState, useSyncExternalStore } from 'react';
+import { memo, useState, useSyncExternalStore } from 'react';
 import { useNavigate } from 'react-router';
 import { download, fileName } from '../kit/download';
 import { RenameJob } from '../kit/RenameJob';
@@ -11,7 +11,7 @@ import { ThemeButton } from './ThemeButton';
 const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
 
 /** The top line: the job's name, whether it is kept, undo and redo, and taking it out. */
-export function JobHeader() {
+export const JobHeader = memo(function JobHeader() {
   const { job, session } = useJobView();
   const { history, saveState, savedAtMs } = useSyncExternalStore(session.subscribe, session.snapshot);
   const [naming, setNaming] = useState(false);
@@ -65,4 +65,4 @@ export function JobHeader() {
       )}
     </Flex>
   );
-}
+});

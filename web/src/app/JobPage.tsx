@@ -1,21 +1,20 @@
 import { Button, Flex } from '@chakra-ui/react';
-import { isBare, type Netlist, type Packing, says } from '@saddlebag/core';
-import { keepPreviousData, useIsFetching, useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useEffect } from 'react';
+import { says } from '@saddlebag/core';
+import { useIsFetching } from '@tanstack/react-query';
+import { lazy, memo, type ReactNode, Suspense, useEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { download } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
 import { Empty, Panel } from '../kit/Panel';
 import type { JobSession } from '../store/session';
-import { stages } from '../workers/stages';
 import { Brand } from './Brand';
-import { contentKey } from './content-key';
 import { FootLine } from './FootLine';
 import { JobHeader } from './JobHeader';
-import { JobContext } from './job-context';
+import { ColoursContext, JobContext, SessionContext } from './job-context';
 import { useKeys } from './keys';
 import { Strap } from './Strap';
 import { type StepId, stepIds, stepTitles } from './steps';
+import { useCard } from './use-card';
 import { type Opening, useOpenJob } from './use-job';
 import { useJobView } from './use-job-view';
 
@@ -47,15 +46,8 @@ interface OpenJobProps {
 function OpenJob({ id, session, step }: OpenJobProps) {
   const view = useJobView(id, session);
   const navigate = useNavigate();
-  const { job, packing, reading } = view;
-  const netlist = reading?.design.netlist ?? null;
-  const hasCard = packing !== null && netlist !== null && !isBare(job.board);
-  const counted = useQuery({
-    queryKey: ['stages', contentKey(job.board), contentKey(packing), contentKey(netlist)],
-    queryFn: () => stages().countStages(job.board, packing as Packing, netlist as Netlist),
-    enabled: hasCard,
-    placeholderData: keepPreviousData,
-  });
+  const { job } = view;
+  const card = useCard(view);
   useEffect(() => {
     document.title = `${job.name} · ${stepTitles[step]} · Saddlebag`;
   }, [job.name, step]);
@@ -76,21 +68,41 @@ function OpenJob({ id, session, step }: OpenJobProps) {
     void navigate(`/job/${id}/${target}`);
     return true;
   });
-  const busy = useIsFetching() > 0;
-  const Screen = screens[step];
   return (
     <JobContext.Provider value={view}>
-      <Flex direction="column" h="100%" css={{ '@media print': { height: 'auto' } }}>
-        <JobHeader />
-        <Strap current={step} stages={hasCard ? (counted.data ?? null) : null} />
-        <Flex as="main" aria-busy={busy} flex="1" minH="0" p="10px 12px" gap="10px">
-          <Suspense fallback={<Empty>…</Empty>}>
-            <Screen />
-          </Suspense>
-        </Flex>
-        <FootLine step={step} />
-      </Flex>
+      <SessionContext.Provider value={session}>
+        <ColoursContext.Provider value={view.colours}>
+          <Flex direction="column" h="100%" css={{ '@media print': { height: 'auto' } }}>
+            <JobHeader />
+            <Strap current={step} stages={card?.stages.length ?? null} />
+            <Main step={step} />
+            <FootLine step={step} />
+          </Flex>
+        </ColoursContext.Provider>
+      </SessionContext.Provider>
     </JobContext.Provider>
+  );
+}
+
+/** The screen of a step. It is drawn again when it asks for something that has changed, not whenever the page is. */
+const Main = memo(function Main({ step }: { readonly step: StepId }) {
+  const Screen = screens[step];
+  return (
+    <Busy step={step}>
+      <Suspense fallback={<Empty>…</Empty>}>
+        <Screen />
+      </Suspense>
+    </Busy>
+  );
+});
+
+/** Says whether anything is being worked out; what is in it takes no notice. */
+function Busy({ step, children }: { readonly step: StepId; readonly children: ReactNode }) {
+  const busy = useIsFetching() > 0;
+  return (
+    <Flex as="main" data-step={step} aria-busy={busy} flex="1" minH="0" p="10px 12px" gap="10px">
+      {children}
+    </Flex>
   );
 }
 

@@ -15,7 +15,7 @@ interface StrapProps {
 }
 
 /** The leather strap with the six steps; the chosen one is a card on it, and each says how far it is. */
-export function Strap({ current, stages }: StrapProps) {
+export const Strap = memo(function Strap({ current, stages }: StrapProps) {
   const view = useJobView();
   const bench = useSyncExternalStore(view.bench.subscribe, view.bench.snapshot);
   const status = statusOf(view, bench, stages);
@@ -34,7 +34,7 @@ export function Strap({ current, stages }: StrapProps) {
       ))}
     </Leather>
   );
-}
+});
 
 interface StepLinkProps extends StepStatus {
   readonly to: string;

@@ -1,10 +1,12 @@
 import {
+  type Behaviour,
   type Board,
   drivenBy,
   extractNets,
   type Finding,
   type Job,
   matched,
+  type Netlist,
   type Nets,
   nameNets,
   type Packing,
@@ -32,6 +34,9 @@ export interface JobView {
   readonly job: Job;
   readonly session: JobSession;
   readonly reading: Reading | null;
+  /** The reading's gates and behaviour, the same objects for as long as they state the same. */
+  readonly netlist: Netlist | null;
+  readonly behaviour: Behaviour | null;
   readonly packing: Packing | null;
   readonly packingPending: boolean;
   readonly packingFindings: readonly Finding[];
@@ -54,9 +59,21 @@ export function useJobView(): JobView {
   return view;
 }
 
+/** The session of the open job: what only changes the job, and shows nothing of it, asks for this and is not drawn again with it. */
+export const SessionContext = createContext<JobSession | null>(null);
+
+export function useSession(): JobSession {
+  const session = useContext(SessionContext);
+  if (!session) throw new Error('no job is open here');
+  return session;
+}
+
+/** Apart from the rest, so that hundreds of tags are not drawn again when anything else of the job changes. */
+export const ColoursContext = createContext<Colours>(noColours);
+
 /** The colours of the open job's signals. */
 export function useColours(): Colours {
-  return useContext(JobContext)?.colours ?? noColours;
+  return useContext(ColoursContext);
 }
 
 /** Extracts the nets of a board and names them as far as the packing knows. */

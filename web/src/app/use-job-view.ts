@@ -1,4 +1,4 @@
-import { currentPacking, type Finding, heldKey, type Netlist, rulesOf } from '@saddlebag/core';
+import { currentPacking, type Finding, fingerprint, heldKey, type Netlist, rulesOf } from '@saddlebag/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { Colours } from '../kit/palette';
@@ -6,30 +6,37 @@ import { PowerBench } from '../power/bench';
 import { tableSubject } from '../power/subject';
 import type { JobSession } from '../store/session';
 import { runLong, stages } from '../workers/stages';
-import { contentKey } from './content-key';
+import { contentKey, printedOnce } from './content-key';
 import { type JobView, readBoard, signalsOf } from './job-context';
+import { useAfterPause, useKept } from './use-kept';
 import { useLatest } from './use-latest';
 
 const none: readonly Finding[] = [];
+/** The sheet is read once nobody has typed for so long. */
+const PAUSE_MS = 120;
 
 /** Computes, from the job alone, everything the six steps show. Each stage is asked for again when what it depends on changes. */
 export function useJobView(id: string, session: JobSession): JobView {
   const { history } = useSyncExternalStore(session.subscribe, session.snapshot);
   const { job } = history;
   const queries = useQueryClient();
+  const sheet = useAfterPause(job.sheet, PAUSE_MS);
   const reading = useQuery({
-    queryKey: ['read', job.sheet],
-    queryFn: () => stages().read(job.sheet),
+    queryKey: ['read', sheet],
+    queryFn: () => stages().read(sheet),
     placeholderData: keepPreviousData,
   });
-  const netlist: Netlist | null = reading.data?.design.netlist ?? null;
+  const design = reading.data?.design;
+  // What a comment or a space leaves as it was stays the same object, and what hangs on it is not done again.
+  const netlist: Netlist | null = useKept(design?.netlist ?? null, printedOnce(design?.netlist ?? null, fingerprint));
+  const behaviour = useKept(design?.behaviour ?? null, printedOnce(design?.behaviour ?? null, JSON.stringify));
   const own = currentPacking(job, netlist, null);
   const rules = rulesOf(job);
-  const packKey = ['pack', contentKey(netlist), job.family, rules.struck.join(), heldKey(rules.held)];
+  const packKey = ['pack', printedOnce(netlist, fingerprint), job.family, rules.struck.join(), heldKey(rules.held)];
   const packed = useQuery({
     queryKey: packKey,
     queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family, rules)),
-    enabled: netlist !== null && own === null && !reading.isPlaceholderData,
+    enabled: netlist !== null && own === null && !reading.isPlaceholderData && sheet === job.sheet,
   });
   const packing = own ?? (netlist ? (packed.data?.packing ?? null) : null);
   const board = useMemo(() => readBoard(job.board, packing), [job.board, packing]);
@@ -44,9 +51,9 @@ export function useJobView(id: string, session: JobSession): JobView {
     queryFn: () => stages().inspect(job, packing),
     placeholderData: keepPreviousData,
   });
-  const colours = useMemo(() => new Colours(signalsOf(reading.data ?? null, packing)), [reading.data, packing]);
+  const signals = useMemo(() => signalsOf(reading.data ?? null, packing).join(' '), [reading.data, packing]);
+  const colours = useMemo(() => new Colours(signals.split(' ')), [signals]);
   const [bench] = useState(() => new PowerBench());
-  const behaviour = reading.data?.design.behaviour ?? null;
   const subject = useMemo(
     () => tableSubject(netlist, (behaviour?.stored.length ?? 0) > 0, board),
     [netlist, behaviour, board],
@@ -64,6 +71,8 @@ export function useJobView(id: string, session: JobSession): JobView {
       job,
       session,
       reading: read,
+      netlist,
+      behaviour,
       packing,
       packingPending,
       packingFindings,
@@ -80,6 +89,8 @@ export function useJobView(id: string, session: JobSession): JobView {
       job,
       session,
       read,
+      netlist,
+      behaviour,
       packing,
       packingPending,
       packingFindings,

@@ -61,7 +61,7 @@ function keepSaved(session: JobSession, id: string): () => void {
   window.addEventListener('pagehide', onHide);
   document.addEventListener('visibilitychange', onVisibility);
   const others = liveQuery(() => shelf.get(id)).subscribe((row) => {
-    if (!row) return;
+    if (!row || !session.wants(row.rev)) return;
     void import('@saddlebag/core/job-reader').then(({ readJobFile }) => {
       const read = readJobFile(row.text);
       if (read.ok && session.adopt(read.job, row.rev)) tell('Changed in another tab; shown here as it is now.');

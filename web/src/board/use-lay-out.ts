@@ -26,11 +26,15 @@ async function wiresOf(board: Board): Promise<string> {
 
 /** Lays the job's packing out, long work off the screen's thread; what comes of it is one edit; `onLaid` is told when it is done. */
 export function useLayOut(onLaid?: () => void): LayingOut {
-  const { job, packing, reading, session } = useJobView();
-  const netlist = reading?.design.netlist ?? null;
+  const { job, packing, netlist, session } = useJobView();
   const [share, setShare] = useState<number | null>(null);
   const working = useRef<AbortController | null>(null);
   const kind = floorKindOf(job);
+  // A share told by work that was stopped, still on its way, is of no concern.
+  const telling = (signal: AbortSignal) =>
+    callback((done: number) => {
+      if (!signal.aborted) setShare(done);
+    });
   const run = (make: (signal: AbortSignal) => Promise<{ edit: Edit | null; says: string | null }>): void => {
     working.current?.abort();
     const control = new AbortController();
@@ -58,13 +62,13 @@ export function useLayOut(onLaid?: () => void): LayingOut {
         const held = job.held ?? nothingHeld;
         if (hasFixed(job.board) && netlist) {
           const around = (api: Parameters<Parameters<typeof runLong>[2]>[0]) =>
-            api.layOutAround(job.board, packing, netlist, { kind, held }, callback(setShare));
+            api.layOutAround(job.board, packing, netlist, { kind, held }, telling(signal));
           const { board, packing: wired, stopped } = await runLong('plan', signal, around);
           if (stopped) return { edit: null, says: `${says(stopped)} Unfix what is in the way, or mend it by hand.` };
           return { edit: { kind: 'lay-out', packing: wired, board }, says: 'Laid out around what is fixed.' };
         }
         const { edit, findings } = await runLong('plan', signal, (api) =>
-          api.layOut(packing, { kind, held }, callback(setShare)),
+          api.layOut(packing, { kind, held }, telling(signal)),
         );
         return { edit, says: edit ? null : findings.map((f) => `${says(f)} ${remedy(f)}`).join(' ') };
       }),
@@ -73,7 +77,7 @@ export function useLayOut(onLaid?: () => void): LayingOut {
       netlist &&
       run(async (signal) => {
         const made = await runLong('plan', signal, (api) =>
-          api.update(job.board, packing, netlist, kind, callback(setShare)),
+          api.update(job.board, packing, netlist, kind, telling(signal)),
         );
         const { board, taken, added, stopped } = made;
         if (stopped)

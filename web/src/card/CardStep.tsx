@@ -1,26 +1,29 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { type BuildCard, boardAfter, buildCard, isBare, type Job } from '@saddlebag/core';
+import { type BuildCard, boardAfter, type Job } from '@saddlebag/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { readBoard, useJobView } from '../app/job-context';
 import { isWriting, useKeys } from '../app/keys';
+import { useCard } from '../app/use-card';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
 import { spotsOfThings } from '../kit/board/spots';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { NoBoard } from '../kit/NoBoard';
-import { Panel } from '../kit/Panel';
+import { Empty, Panel } from '../kit/Panel';
 import { Lists } from './Lists';
 import { PrintedCard } from './PrintedCard';
 import { StageLines } from './StageLines';
 
 /** The job as stages to do on a real bench, each with its picture and its test. */
 export default function CardStep() {
-  const { id, job, packing, reading } = useJobView();
-  const netlist = reading?.design.netlist ?? null;
-  const card = useMemo(
-    () => (packing && netlist && !isBare(job.board) ? buildCard(job.board, packing, netlist) : null),
-    [job.board, packing, netlist],
-  );
+  const { id, job } = useJobView();
+  const card = useCard(useJobView());
+  if (card === undefined)
+    return (
+      <Panel title="Build card" flex="1">
+        <Empty>Writing the card …</Empty>
+      </Panel>
+    );
   if (!card)
     return (
       <Panel title="Build card" flex="1">

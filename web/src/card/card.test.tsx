@@ -4,7 +4,10 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
+import { localStages } from '../testing/stages';
 import CardStep from './CardStep';
+
+vi.mock('../workers/stages', () => localStages);
 
 const job = interlock();
 const wires = (svg: Element | null) => [...(svg?.querySelectorAll('[data-wire]') ?? [])].length;
@@ -18,7 +21,7 @@ describe('the build card on the screen', () => {
 
   it('goes from stage to stage by key and by press, the picture growing with it', async () => {
     renderInJob(<CardStep />, job);
-    const stages = screen.getByRole('region', { name: 'stages' });
+    const stages = await screen.findByRole('region', { name: 'stages' });
     expect(screen.getByText('1 of 11')).toBeDefined();
     const first = wires(drawing());
     act(() => fireEvent.keyDown(document.body, { key: 'ArrowDown' }));
@@ -33,16 +36,16 @@ describe('the build card on the screen', () => {
 
   it('tells what to seat, to lay and to try', async () => {
     renderInJob(<CardStep />, job);
-    const stages = screen.getByRole('region', { name: 'stages' });
+    const stages = await screen.findByRole('region', { name: 'stages' });
     await userEvent.click(within(stages).getByText('G: U1 unit 1'));
     expect(within(stages).getByText(/G = K·E, on U1 pin 6/)).toBeDefined();
     expect(within(stages).getByText(/K=1 E=1 U=1 L=1/)).toBeDefined();
     expect(stages.textContent).toMatch(/w\d+ b1\.d5 > b1\./);
   });
 
-  it('lists parts and pins', () => {
+  it('lists parts and pins', async () => {
     renderInJob(<CardStep />, job);
-    const parts = screen.getByRole('region', { name: 'parts list' });
+    const parts = await screen.findByRole('region', { name: 'parts list' });
     expect(within(parts).getByText('resistor, axial 10 kΩ')).toBeDefined();
     expect(within(parts).getByText('jumper wires').previousSibling?.textContent).toBe('28');
     expect(within(screen.getByRole('region', { name: 'pin list' })).getByText('U2 74HC02')).toBeDefined();
@@ -51,7 +54,7 @@ describe('the build card on the screen', () => {
   it('prints every stage, whatever is open on the screen', async () => {
     const print = vi.spyOn(window, 'print').mockImplementation(() => {});
     const { container } = renderInJob(<CardStep />, job);
-    await userEvent.click(screen.getByRole('button', { name: 'Print' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Print' }));
     expect(print).toHaveBeenCalledOnce();
     const printed = [...container.querySelectorAll('h1')].find(
       (h) => h.textContent === 'Lock interlock: build card',

@@ -1,10 +1,11 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import { chipLibrary, formatted, parseSheet, printSheet, renamed, says, toVerilog } from '@saddlebag/core';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useJobView } from '../app/job-context';
 import { ReadBackButton } from '../app/ReadBackButton';
 import { changeSettings, useSettings } from '../app/settings';
+import { useLast } from '../app/use-kept';
 import { Ask } from '../kit/Ask';
 import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
@@ -20,12 +21,11 @@ const MOST_TOLD = 40;
 
 /** Sheet, gate diagram and truth table side by side: three ways to edit one design. */
 export default function DesignStep() {
-  const { job, session, reading, colours } = useJobView();
+  const { job, session, reading, netlist, behaviour, colours } = useJobView();
   const { symbols } = useSettings();
   const goTo = useRef<(offset: number) => void>(() => {});
   const from = (useLocation().state as { at?: unknown } | null)?.at;
   const [naming, setNaming] = useState<string | null>(null);
-  const netlist = reading?.design.netlist ?? null;
   const findings = reading?.findings ?? [];
   const rewrite = (notation: 'ascii' | 'textbook'): void => {
     const { sheet, findings: broken } = parseSheet(job.sheet);
@@ -37,11 +37,17 @@ export default function DesignStep() {
     else session.dispatch({ kind: 'write-sheet', text });
   };
   const tidy = (): void => {
-    session.dispatch({ kind: 'write-sheet', text: formatted(job.sheet) });
+    const text = formatted(job.sheet);
+    if (text === job.sheet) tell('The sheet is tidy as it is.');
+    else session.dispatch({ kind: 'write-sheet', text });
   };
   const verilog =
     netlist && reading ? () => toVerilog(reading, job.name.replace(/\W+/g, '_'), chipLibrary) ?? '' : null;
   const sound = findings.every((f) => f.severity !== 'error');
+  // While a mistake is being made or mended, what the sheet said last stays in sight, faded and out of reach.
+  const drawn = useLast(netlist);
+  const worked = useLast(behaviour);
+  const isStale = !sound && drawn !== null && drawn !== netlist;
   const rectangular = symbols === 'rectangular';
   return (
     <>
@@ -52,9 +58,7 @@ export default function DesignStep() {
           actions={
             <>
               <ReadBackButton />
-              <Button disabled={formatted(job.sheet) === job.sheet} onClick={tidy}>
-                Tidy
-              </Button>
+              <Button onClick={tidy}>Tidy</Button>
               <Box color="soft" fontSize="12.5px">
                 write as
               </Box>
@@ -113,7 +117,7 @@ export default function DesignStep() {
       <Flex direction="column" gap="10px" flex="1" minW="0" minH="0">
         <Panel
           title="Gates"
-          hint="what is changed here, the sheet follows"
+          hint={isStale ? 'as they were before the mistake' : 'what is changed here, the sheet follows'}
           flex="1.5"
           actions={
             <>
@@ -132,8 +136,10 @@ export default function DesignStep() {
             </>
           }
         >
-          {netlist && netlist.outputs.length > 0 ? (
-            <GateDiagram netlist={netlist} colours={colours} behaviour={reading?.design.behaviour ?? null} />
+          {drawn && drawn.outputs.length > 0 ? (
+            <Faded stale={isStale}>
+              <GateDiagram netlist={drawn} colours={colours} behaviour={worked} />
+            </Faded>
           ) : (
             <Empty>
               {sound
@@ -142,7 +148,9 @@ export default function DesignStep() {
             </Empty>
           )}
         </Panel>
-        <ToolsPanel behaviour={reading?.design.behaviour ?? null} />
+        <Faded stale={isStale}>
+          <ToolsPanel behaviour={worked} />
+        </Faded>
       </Flex>
       {naming !== null && (
         <Ask
@@ -155,6 +163,15 @@ export default function DesignStep() {
         />
       )}
     </>
+  );
+}
+
+/** Something that is no longer so, and cannot be changed until it is again. */
+function Faded({ stale, children }: { readonly stale: boolean; readonly children: ReactNode }) {
+  return (
+    <Flex direction="column" flex="1" minH="0" minW="0" opacity={stale ? 0.45 : 1} inert={stale}>
+      {children}
+    </Flex>
   );
 }
 

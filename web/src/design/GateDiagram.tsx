@@ -1,9 +1,8 @@
 import { Box } from '@chakra-ui/react';
-import { type Behaviour, levelsInRow, type Netlist } from '@saddlebag/core';
+import { type Behaviour, fingerprint, levelsInRow, type Netlist } from '@saddlebag/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { colour } from '../app/colours';
-import { contentKey } from '../app/content-key';
 import { useSettings } from '../app/settings';
 import { followProps, pin, useFollowed } from '../kit/follow';
 import { GateSymbol, SYMBOL } from '../kit/GateSymbol';
@@ -29,7 +28,7 @@ interface GateDiagramProps {
 type Levels = ReadonlyMap<string, 0 | 1> | null;
 
 /** The gates of the design, drawn from the sheet; with a row of the table chosen, lit as that row sets them. */
-export function GateDiagram({ netlist, colours, behaviour }: GateDiagramProps) {
+export const GateDiagram = memo(function GateDiagram({ netlist, colours, behaviour }: GateDiagramProps) {
   const { row } = useDesignFocus();
   const levels = useMemo<Levels>(() => {
     if (row === null || !behaviour || behaviour.stored.length > 0 || row >= 2 ** behaviour.inputs.length) return null;
@@ -37,8 +36,8 @@ export function GateDiagram({ netlist, colours, behaviour }: GateDiagramProps) {
   }, [behaviour, row]);
   const tooMany = netlist.gates.length > MAX_DRAWN_GATES;
   const laid = useQuery({
-    queryKey: ['diagram', contentKey(netlist)],
-    queryFn: async () => (await import('./elk')).layOutGates(netlist),
+    queryKey: ['diagram', fingerprint(netlist)],
+    queryFn: async ({ signal }) => (await import('./elk')).layOutGates(netlist, signal),
     enabled: !tooMany,
     placeholderData: keepPreviousData,
   });
@@ -52,7 +51,7 @@ export function GateDiagram({ netlist, colours, behaviour }: GateDiagramProps) {
   if (laid.isError) return <Empty>The drawing could not be laid out: {laid.error.message}</Empty>;
   if (!laid.data) return <Empty>Drawing …</Empty>;
   return <Drawing diagram={laid.data} colours={colours} levels={levels} />;
-}
+});
 
 interface DrawingProps {
   readonly diagram: Diagram;
@@ -130,7 +129,7 @@ interface LineProps {
   readonly level: 0 | 1 | undefined;
 }
 
-function Line({ line, colours, level }: LineProps) {
+const Line = memo(function Line({ line, colours, level }: LineProps) {
   const followed = useFollowed();
   const stroke = onPaper(colours.of(line.net) ?? '#8A8F8A');
   const lit = followed === line.net;
@@ -151,7 +150,7 @@ function Line({ line, colours, level }: LineProps) {
       ))}
     </g>
   );
-}
+});
 
 interface NodeProps {
   readonly node: DrawnNode;
@@ -159,7 +158,7 @@ interface NodeProps {
   readonly levels: Levels;
 }
 
-function Node({ node, colours, levels }: NodeProps) {
+const Node = memo(function Node({ node, colours, levels }: NodeProps) {
   const { symbols } = useSettings();
   const followed = useFollowed();
   const { gate } = useDesignFocus();
@@ -216,7 +215,7 @@ function Node({ node, colours, levels }: NodeProps) {
       </g>
     </g>
   );
-}
+});
 
 function NetTag({ node, colours, level }: Pick<NodeProps, 'node' | 'colours'> & { readonly level: 0 | 1 | undefined }) {
   const { x, y, width: w, height: h } = node;

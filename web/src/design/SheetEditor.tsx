@@ -32,6 +32,7 @@ export default function SheetEditor({ text, findings, colours, onChange, onReady
   const rename = useRef(onRename);
   rename.current = onRename;
   const start = useRef(text);
+  start.current = text;
   const followed = useFollowed();
 
   useEffect(() => {

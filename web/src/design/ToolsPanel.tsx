@@ -1,6 +1,6 @@
 import { Button } from '@chakra-ui/react';
 import { type Behaviour, tableToCsv } from '@saddlebag/core';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { hasTable, useTable } from '../app/use-table';
 import { download, fileName } from '../kit/download';
@@ -20,7 +20,7 @@ const tools = [
 type Tool = (typeof tools)[number]['id'];
 
 /** What can be seen and done of the function below its gates: table or states, map, other forms, comparison. */
-export function ToolsPanel({ behaviour }: { readonly behaviour: Behaviour | null }) {
+export const ToolsPanel = memo(function ToolsPanel({ behaviour }: { readonly behaviour: Behaviour | null }) {
   const [tool, setTool] = useState<Tool>('table');
   const stores = behaviour !== null && behaviour.stored.length > 0;
   const ready = behaviour !== null && behaviour.outputs.length > 0 ? behaviour : null;
@@ -47,7 +47,7 @@ export function ToolsPanel({ behaviour }: { readonly behaviour: Behaviour | null
       {ready && tool === 'compare' && <ComparePanel />}
     </Panel>
   );
-}
+});
 
 /** Hands the table out as CSV. */
 function TakeTable({ behaviour }: { readonly behaviour: Behaviour }) {

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { type Behaviour, cellAt, inputAt, MAX_TABLE_INPUTS, type Table, withCell } from '@saddlebag/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { useJobView } from '../app/job-context';
+import { useSession } from '../app/job-context';
 import { useTable } from '../app/use-table';
 import { useFollowed } from '../kit/follow';
 import { Empty } from '../kit/Panel';
@@ -30,12 +30,12 @@ export function TruthTable({ behaviour }: { readonly behaviour: Behaviour }) {
 
 /** Rows to look at and cells to set: arrows move, 0, 1 and - set a cell, and so does pressing one that is chosen. */
 function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly table: Table }) {
-  const { job, session } = useJobView();
+  const session = useSession();
   const { inputs, outputs } = behaviour;
   const scroller = useRef<HTMLDivElement>(null);
   const { row, signal } = useDesignFocus();
   const [column, setColumn] = useState(0);
-  const editable = useEditable(job.sheet, behaviour);
+  const editable = useEditable(session.job.sheet, behaviour);
   const rows = useVirtualizer({
     count: table.rows,
     getScrollElement: () => scroller.current,
@@ -57,7 +57,7 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
   const set = (r: number, o: number, mark: '0' | '1' | '-'): void => {
     const name = outputs[o]?.name;
     if (name === undefined || !editable.has(name) || cellAt(table, o, r) === mark) return;
-    session.dispatch({ kind: 'write-sheet', text: withCell(job.sheet, inputs, name, table, o, r, mark) });
+    session.dispatch({ kind: 'write-sheet', text: withCell(session.job.sheet, inputs, name, table, o, r, mark) });
   };
   const press = (r: number, o: number): void => {
     if (row === r && signal === outputs[o]?.name) set(r, o, next[cellAt(table, o, r)]);

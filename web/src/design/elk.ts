@@ -5,8 +5,24 @@ import { type Diagram, diagramOf, graphOf } from './layout';
 
 let elk: InstanceType<typeof ElkApi> | undefined;
 
-/** Lays the gates of a design out. The engine is its own worker, started at the first call. */
-export async function layOutGates(netlist: Netlist): Promise<Diagram> {
+/**
+ * Lays the gates of a design out. The engine is its own worker, started at the first call; when `signal` aborts while it
+ * works it is ended, since it does not listen, and the next call starts another.
+ */
+export async function layOutGates(netlist: Netlist, signal: AbortSignal): Promise<Diagram> {
+  signal.throwIfAborted();
   elk ??= new ElkApi({ workerFactory: () => new Worker(elkWorkerUrl, { name: 'layout' }) });
-  return diagramOf(await elk.layout(graphOf(netlist)));
+  const engine = elk;
+  return new Promise<Diagram>((resolve, reject) => {
+    const stop = (): void => {
+      engine.terminateWorker();
+      if (elk === engine) elk = undefined;
+      reject(signal.reason);
+    };
+    signal.addEventListener('abort', stop, { once: true });
+    engine
+      .layout(graphOf(netlist))
+      .then((root) => resolve(diagramOf(root)), reject)
+      .finally(() => signal.removeEventListener('abort', stop));
+  });
 }

@@ -46,6 +46,12 @@ const tagWidth = (name: string): number => 22 + 8 * Math.min(name.length, 12);
 /** Gates above this many are not drawn: the layout would take minutes and nobody could read it. */
 export const MAX_DRAWN_GATES = 400;
 
+/**
+ * Up to so many gates are placed by the network simplex, which draws straighter lines; more by linear segments, which take a sixth to a tenth
+ * of its time with the same height and bends (docs/performance.md).
+ */
+const FEW_GATES = 40;
+
 type Meta = Pick<DrawnNode, 'kind' | 'net' | 'label' | 'pins'>;
 type Placed = ElkNode & { readonly meta: Meta };
 
@@ -94,7 +100,7 @@ export function graphOf(netlist: Netlist): ElkNode {
       'elk.spacing.nodeNode': '22',
       'elk.spacing.edgeNode': '14',
       'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES',
-      'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
+      'elk.layered.nodePlacement.strategy': netlist.gates.length > FEW_GATES ? 'LINEAR_SEGMENTS' : 'NETWORK_SIMPLEX',
       'elk.padding': '[top=8,left=8,bottom=8,right=8]',
     },
   };

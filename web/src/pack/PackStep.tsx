@@ -15,7 +15,7 @@ import {
   type Way,
   ways,
 } from '@saddlebag/core';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobView } from '../app/job-context';
 import { useLayOut } from '../board/use-lay-out';
@@ -38,19 +38,23 @@ const wayList = ways.map((w) => w.way);
 /** Gates in chips: each package with its inside, the ways to build side by side, and how sure each is. */
 export default function PackStep() {
   const view = useJobView();
-  const { packing, packingPending, packingFindings, reading, job } = view;
+  const { packing, packingPending, packingFindings, reading, netlist, job } = view;
   const drawer = useDrawer();
   const { states, ask, work, stop } = useWays(wayList, drawer);
   const hand = usePackingHand();
   const { gate: lookedAt } = useDesignFocus();
   // Whoever comes here from a gate finds it chosen.
-  const [chosen, choose] = useState<UnitPlace | null>(() =>
-    packing && lookedAt !== null ? placeOf(packing, lookedAt) : null,
-  );
+  const [chosen, choose] = useState<UnitPlace | null>(null);
+  const gate = useRef(lookedAt);
+  gate.current = lookedAt;
+  const here = useRef(packing);
+  here.current = packing;
+  useEffect(() => {
+    if (here.current && gate.current !== null) choose(placeOf(here.current, gate.current));
+  }, []);
   const [shown, setShown] = useState<Way | null>(null);
   const [open, setOpen] = useState(false);
   const broken = reading !== null && reading.design.netlist === null;
-  const netlist = reading?.design.netlist ?? null;
   const nothing = netlist !== null && netlist.outputs.length === 0;
   const looked = states.find((s) => s.way === shown)?.packing ?? null;
   const take = (next: Packing): void => {

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import {
   countPacking,
   type DrawerEntry,
-  jumpersOf,
+  jumpersToLay,
   missingFrom,
   type Packing,
   type PackProgress,
@@ -176,7 +176,7 @@ function Figures({ packing }: { readonly packing: Packing }) {
         spare
       </Text>
       <Text fontSize="12px" color="soft">
-        {jumpersOf(packing)} jumpers · {path.gates} gates deep, {path.typicalNs.toFixed(0)} ns, at most{' '}
+        {jumpersToLay(packing)} jumpers · {path.gates} gates deep, {path.typicalNs.toFixed(0)} ns, at most{' '}
         {path.mostNs.toFixed(0)}
       </Text>
       <Text fontSize="12px" color={packing.sure === 'all' ? 'ok' : 'soft'}>

@@ -34,9 +34,8 @@ const nowhere: PackProgress = { bound: null, best: null, packing: null };
 
 /** Ways to build the design: each is worked out in the worker when it is asked for, and kept while the design and what it must keep to stay. */
 export function useWays(list: readonly Way[], drawer: readonly DrawerEntry[] | undefined) {
-  const { job, reading } = useJobView();
+  const { job, netlist } = useJobView();
   const queries = useQueryClient();
-  const netlist = reading?.design.netlist ?? null;
   const stock = useMemo(() => (drawer && drawer.length > 0 ? stockOf(drawer, job.family) : null), [drawer, job.family]);
   const rules = rulesOf(job);
   const supplies: Supplies = { ...rules, drawer: stock };

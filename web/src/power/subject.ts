@@ -1,5 +1,4 @@
-import { hasDesign, type Netlist, storingChips, subjectOf } from '@saddlebag/core';
-import type { ReadBoard } from '../app/job-context';
+import { type Board, hasDesign, type Netlist, type Nets, storingChips, subjectOf } from '@saddlebag/core';
 import type { BenchSubject } from './bench';
 
 /** What the table at Power up is about: the design's inputs and outputs, or, where there is no design, what the board has. */
@@ -9,7 +8,11 @@ export interface PowerSubject extends BenchSubject {
 }
 
 /** Works out what the table is about; `stores` says whether the design does. */
-export function tableSubject(netlist: Netlist | null, stores: boolean, { board, nets }: ReadBoard): PowerSubject {
+export function tableSubject(
+  netlist: Netlist | null,
+  stores: boolean,
+  { board, nets }: { readonly board: Board; readonly nets: Nets },
+): PowerSubject {
   if (hasDesign(netlist)) {
     const key = JSON.stringify([netlist.inputs, netlist.outputs]);
     return { key, inputs: netlist.inputs, outputs: netlist.outputs.map((o) => o.name), stores, wanted: true };

@@ -82,9 +82,14 @@ export class JobSession {
     this.advance(redo(this.state.history));
   }
 
+  /** Whether what another tab has saved would be taken over; asked before it is read. */
+  wants(rev: number): boolean {
+    return !this.dirty && !this.saving && rev > this.rev;
+  }
+
   /** Takes over what another tab has saved, unless there is work here that is not saved yet. */
   adopt(job: Job, rev: number): boolean {
-    if (this.dirty || this.saving || rev <= this.rev) return false;
+    if (!this.wants(rev)) return false;
     this.rev = rev;
     this.set({ history: startHistory(job), saveState: 'saved', savedAtMs: this.world.now() });
     return true;

@@ -1,4 +1,14 @@
-import { type Job, newJob, readDesign, typeOf, writeJobFile } from '@saddlebag/core';
+import {
+  chipLibrary,
+  type Job,
+  newJob,
+  ownPartsOf,
+  parseSheet,
+  rangeOf,
+  typeOf,
+  wiresOf,
+  writeJobFile,
+} from '@saddlebag/core';
 import { db, type JobRow, type ShelfDb, type Summary } from './db';
 
 /** Deleted jobs are kept this long, so that deleting can be undone. */
@@ -6,15 +16,26 @@ const KEPT_MS = 24 * 3600 * 1000;
 
 /** What the shelf shows of a job. */
 export function summaryOf(job: Job): Summary {
-  const { design, ownParts } = readDesign(job.sheet.length > 20_000 ? '' : job.sheet);
+  // Read for its words alone: what the sheet makes of them is not the shelf's matter.
+  const { sheet } = parseSheet(job.sheet.length > 20_000 ? '' : job.sheet);
+  const declared = (kind: 'in' | 'out'): string[] =>
+    sheet.lines
+      .flatMap(({ statement }) => (statement?.kind === kind ? statement.signals.flatMap(wiresNamed) : []))
+      .slice(0, 24);
   const chips = Object.values(job.board.parts).filter((p) => typeOf(p)?.kind === 'chip').length;
   return {
-    inputs: design.inputs.map((s) => s.name).slice(0, 24),
-    outputs: design.outputs.map((s) => s.name).slice(0, 24),
+    inputs: declared('in'),
+    outputs: declared('out'),
     chips,
     jumpers: Object.keys(job.board.jumpers).length,
-    ownParts: ownParts.map((p) => p.text),
+    ownParts: [...ownPartsOf(sheet, chipLibrary).parts.values()].map((p) => p.text),
   };
+}
+
+/** The wires of a declared signal: itself, or those of a bus. */
+function wiresNamed({ name }: { readonly name: string }): string[] {
+  const range = rangeOf(name);
+  return range ? wiresOf(range) : [name];
 }
 
 /** The outcome of a save: the new revision, or that another tab had saved meanwhile. */

@@ -4,7 +4,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
 import { type ReactElement, useSyncExternalStore } from 'react';
 import { createMemoryRouter, RouterProvider } from 'react-router';
-import { JobContext, type JobView } from '../app/job-context';
+import { ColoursContext, JobContext, type JobView, SessionContext } from '../app/job-context';
 import { system } from '../app/theme';
 import { PowerBench } from '../power/bench';
 import { JobSession } from '../store/session';
@@ -16,7 +16,14 @@ export function renderInJob(ui: ReactElement, job: Job = newJob('test'), change:
   const bench = new PowerBench();
   function Open() {
     useSyncExternalStore(session.subscribe, session.snapshot);
-    return <JobContext.Provider value={viewOf(session, bench, change)}>{ui}</JobContext.Provider>;
+    const view = viewOf(session, bench, change);
+    return (
+      <JobContext.Provider value={view}>
+        <SessionContext.Provider value={session}>
+          <ColoursContext.Provider value={view.colours}>{ui}</ColoursContext.Provider>
+        </SessionContext.Provider>
+      </JobContext.Provider>
+    );
   }
   return { ...renderPage(<Open />), session, bench };
 }

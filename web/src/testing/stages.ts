@@ -55,7 +55,7 @@ const api = {
   route: routeJumpers,
   readBack: async (board: Board) => readBack(board),
   measure: (board: Board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
-  countStages: (board: Board, packing: Packing, netlist: Netlist) => buildCard(board, packing, netlist).stages.length,
+  card: buildCard,
   inspect: inspectJob,
   async walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void) {
     const rows = [...walkTable(board, extractNets(board), subject.inputs, subject.outputs)];

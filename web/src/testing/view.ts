@@ -28,6 +28,8 @@ export function viewOf(session: JobSession, bench: PowerBench, change: Partial<J
     job,
     session,
     reading,
+    netlist,
+    behaviour,
     packing,
     packingPending: false,
     packingFindings: [],

@@ -1,6 +1,7 @@
 import type {
   Behaviour,
   Board,
+  BuildCard,
   Comparison,
   FamilyId,
   Finding,
@@ -72,8 +73,7 @@ export interface StagesApi {
   readBack(board: Board): Recovered;
   /** How long its wires are against the least, in tenths of an inch, and how often they cross. */
   measure(board: Board): WireLength & { readonly crossings: number };
-  /** How many stages the build card has. */
-  countStages(board: Board, packing: Packing, netlist: Netlist): number;
+  card(board: Board, packing: Packing, netlist: Netlist): BuildCard;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
   walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void): Promise<void>;
 }

@@ -171,7 +171,7 @@ function Parts({ scene, overlay = {} }: BoardProps) {
 
 const Wires = memo(function Wires({ scene, ...look }: BoardProps) {
   return scene.wires.map((wire) => wireIn(wire, look));
-}, sameLook);
+}, sameWires);
 
 /** The wires of the signal that is followed, by colour, and those that are chosen, whatever they carry. */
 function LitWires({ scene, ...look }: BoardProps) {
@@ -202,6 +202,11 @@ function sameLook(a: BoardProps, b: BoardProps): boolean {
     a.overlay?.levelOf === b.overlay?.levelOf &&
     a.overlay?.chosen === b.overlay?.chosen
   );
+}
+
+/** Whether wires look the same: their insulation takes no notice of levels. */
+function sameWires(a: BoardProps, b: BoardProps): boolean {
+  return a.scene === b.scene && a.colours === b.colours && a.overlay?.chosen === b.overlay?.chosen;
 }
 
 interface StripLook extends Omit<BoardProps, 'scene'> {
