@@ -6,6 +6,7 @@ import {
   countPacking,
   type DrawerEntry,
   drawerFromCsv,
+  drivenBy,
   type Edit,
   type Finding,
   finding,
@@ -191,7 +192,7 @@ function tell({ packages }: Packing, output: Output): void {
     units.forEach((use, i) => {
       const unit = type?.units[i];
       const pins = unit ? `pins ${unit.inputs.join(' ')} > ${unit.outputs.join(' ')}` : '';
-      output.out(use ? `  ${pins}: ${use.inputs.join(' ')} > ${use.output}\n` : `  ${pins}: spare\n`);
+      output.out(use ? `  ${pins}: ${use.inputs.join(' ')} > ${drivenBy(use).join(' ')}\n` : `  ${pins}: spare\n`);
     });
   }
 }

@@ -3,6 +3,7 @@ import { colour } from '../app/colours';
 import { useSettings } from '../app/settings';
 import { GateSymbol, type SymbolKind } from '../kit/GateSymbol';
 import { SvgText } from '../kit/SvgText';
+import { looksLeft, symbolTransform, unitLeads } from '../kit/unit-leads';
 import { isLow } from './PinName';
 
 const PITCH = 44;
@@ -102,6 +103,8 @@ interface InsideProps {
 /** Simple units as symbols near their outputs; for the rest, the number of the chip and what it is. */
 function Inside({ type, number, x, middle, width }: InsideProps) {
   const { symbols } = useSettings();
+  // From the middle to where the number of a pin begins.
+  const reach = (type.chip?.rows === 6 ? 170 : 112) / 2 - 17;
   if (type.units.length < 2)
     return (
       <>
@@ -117,13 +120,30 @@ function Inside({ type, number, x, middle, width }: InsideProps) {
     <>
       {type.units.map((unit) => {
         const { at, lower } = placeOf(type, unit);
-        return (
-          <g key={unit.name} transform={`translate(${x(at) - 20} ${middle + (lower ? 4 : -34)}) scale(0.92)`}>
-            {unit.symbol ? (
-              <GateSymbol kind={unit.symbol as SymbolKind} form={symbols} stroke={1.8} />
-            ) : (
+        const [left, top] = [x(at) - 20, middle + (lower ? 4 : -28)];
+        if (!unit.symbol)
+          return (
+            <g key={unit.name} transform={`translate(${left} ${top}) scale(0.92)`}>
               <UnitBox unit={unit} />
-            )}
+            </g>
+          );
+        const placed = { x: left + 4, y: top, scale: 0.74, mirrored: looksLeft(type, unit) };
+        const end = (id: string) => {
+          const pin = type.pins.find((p) => p.id === id);
+          return { x: x(pin?.dx ?? 0), y: pin?.dy === 0 ? middle + reach : middle - reach };
+        };
+        const kind = unit.symbol as SymbolKind;
+        const leads = unitLeads(kind, symbols, placed, unit.inputs.map(end), end(unit.outputs[0] ?? ''), 3);
+        return (
+          <g key={unit.name}>
+            <g fill="none" stroke={colour('boneLine')} strokeWidth={1}>
+              {leads.map(({ d }) => (
+                <path key={d} d={d} />
+              ))}
+            </g>
+            <g transform={symbolTransform(placed)}>
+              <GateSymbol kind={kind} form={symbols} stroke={1.8} />
+            </g>
           </g>
         );
       })}

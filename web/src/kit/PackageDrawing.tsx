@@ -1,4 +1,4 @@
-import { drivenBy, type Package, shownSignal, typeOf } from '@saddlebag/core';
+import { drivenBy, type Package, type PartType, shownSignal, typeOf } from '@saddlebag/core';
 import type { ReactNode } from 'react';
 import { colour } from '../app/colours';
 import { useColours } from '../app/job-context';
@@ -8,9 +8,10 @@ import { GateSymbol } from './GateSymbol';
 import { SvgText } from './SvgText';
 import { shortName } from './short-name';
 import { TAG_INK } from './Tag';
+import { looksLeft, symbolTransform, unitLeads } from './unit-leads';
 
 const PITCH = 46;
-const BODY = { x: 10, y: 44, height: 118 } as const;
+const BODY = { x: 10, y: 44, height: 140 } as const;
 const METAL = '#B0B1A8';
 
 /** Units that can be chosen and dragged: which is chosen, which is under what is dragged and may take it, whose nets are pinned. */
@@ -79,9 +80,18 @@ export function PackageDrawing({ pack, loose, hand }: PackageDrawingProps) {
         if (!unit.symbol && !several)
           return <UnitName key={unit.name} x={width / 2 + BODY.x} name={type.title} width={width} first={i === 0} />;
         const x = xOf(pins.reduce((sum, p) => sum + p.dx, 0) / pins.length);
-        const y = BODY.y + BODY.height * (out?.dy === 0 ? 0.72 : 0.28);
+        const y = BODY.y + BODY.height * (out?.dy === 0 ? 0.66 : 0.34);
         const drawing = unit.symbol ? (
-          <UnitDrawing x={x} y={y} kind={unit.symbol} form={symbols} output={use?.output} />
+          <UnitDrawing
+            x={x}
+            y={y}
+            kind={unit.symbol}
+            form={symbols}
+            output={use?.output}
+            mirrored={looksLeft(type, unit)}
+            inputs={unit.inputs.map((id) => innerEnd(type, id, xOf))}
+            out={innerEnd(type, unit.outputs[0] ?? '', xOf)}
+          />
         ) : (
           <UnitBox name={unit.name} x={x} y={y} output={use?.output} />
         );
@@ -93,6 +103,12 @@ export function PackageDrawing({ pack, loose, hand }: PackageDrawingProps) {
       })}
     </svg>
   );
+}
+
+/** Where a pin's line ends inside the body: before its number. */
+function innerEnd(type: PartType, id: string, xOf: (dx: number) => number): { x: number; y: number } {
+  const pin = type.pins.find((p) => p.id === id);
+  return { x: xOf(pin?.dx ?? 0), y: pin?.dy === 0 ? BODY.y + BODY.height - 18 : BODY.y + 18 };
 }
 
 interface UnitFrameProps {
@@ -250,14 +266,19 @@ interface UnitDrawingProps {
   readonly kind: Parameters<typeof GateSymbol>[0]['kind'];
   readonly form: Parameters<typeof GateSymbol>[0]['form'];
   readonly output: string | undefined;
+  readonly mirrored: boolean;
+  readonly inputs: readonly { x: number; y: number }[];
+  readonly out: { x: number; y: number };
 }
 
-function UnitDrawing({ x, y, kind, form, output }: UnitDrawingProps) {
+function UnitDrawing({ x, y, kind, form, output, mirrored, inputs, out }: UnitDrawingProps) {
   const followed = useFollowed();
   const lit = output !== undefined && followed === output;
+  const at = { x: x - 38, y: y - 14, scale: 0.88, mirrored };
   return (
     <g {...followProps(output)}>
-      <g transform={`translate(${x - 38} ${y - 17}) scale(1.06)`}>
+      <Leads leads={unitLeads(kind, form, at, inputs, out, 3.5)} spare={output === undefined} />
+      <g transform={symbolTransform(at)}>
         <GateSymbol kind={kind} form={form} spare={output === undefined} lit={lit} stroke={1.8} />
       </g>
       {output !== undefined && (
@@ -265,6 +286,23 @@ function UnitDrawing({ x, y, kind, form, output }: UnitDrawingProps) {
           {shortName(output, 7)}
         </SvgText>
       )}
+    </g>
+  );
+}
+
+/** The lines of a unit to its pins. */
+function Leads({ leads, spare }: { readonly leads: ReturnType<typeof unitLeads>; readonly spare: boolean }) {
+  return (
+    <g
+      fill="none"
+      stroke={colour(spare ? 'soft' : 'boneLine')}
+      strokeWidth={1.1}
+      opacity={spare ? 0.45 : 0.9}
+      pointerEvents="none"
+    >
+      {leads.map(({ d }) => (
+        <path key={d} d={d} />
+      ))}
     </g>
   );
 }

@@ -30,6 +30,12 @@ function purpose(use: UnitUse, unit: Unit, oneToOne: boolean): string {
   return distinct < width ? 'spare inputs joined' : '';
 }
 
+/** The pins on which a unit gives what is wanted of it, those that lead nowhere left out: `pin 3`, `pins 4, 9`. */
+function pinsOf(use: UnitUse, unit: Unit, loose: ReadonlySet<string>): string {
+  const pins = drivenBy(use).flatMap((net, k) => (loose.has(net) ? [] : [unit.outputs[k] ?? '']));
+  return pins.length > 1 ? `pins ${pins.join(', ')}` : `pin ${pins[0] ?? unit.outputs[0]}`;
+}
+
 interface GateListProps {
   readonly packing: Packing;
   readonly chosen: UnitPlace | null;
@@ -93,7 +99,7 @@ export function GateList({ packing, chosen, onChoose }: GateListProps) {
             </Text>
           </Box>
           <Text fontFamily="mono" fontSize="12.5px" color="soft" textAlign="right">
-            {printPlace(place)} pin {unit.outputs[0]}
+            {printPlace(place)} {pinsOf(use, unit, loose)}
           </Text>
         </Box>
       ))}

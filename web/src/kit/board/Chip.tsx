@@ -3,6 +3,7 @@ import { useSettings } from '../../app/settings';
 import { GateSymbol } from '../GateSymbol';
 import { SvgText } from '../SvgText';
 import { shortName } from '../short-name';
+import { type PlacedSymbol, symbolTransform, unitLeads } from '../unit-leads';
 import type { ScenePart, SceneUnit } from './scene';
 
 const UNIT_SCALE = 0.02;
@@ -62,7 +63,14 @@ export function Chip({ part, look, gateAt }: ChipProps) {
         const { symbolX, nameX, name, size } = laidInUnit(unit, gate ?? '');
         return (
           <g key={unit.output}>
-            <g transform={`translate(${symbolX} ${unit.y - 16 * UNIT_SCALE}) scale(${UNIT_SCALE})`}>
+            <path
+              d={leadsOf(unit, symbolX, symbols)}
+              fill="none"
+              stroke={colour('boneLine')}
+              strokeWidth={0.035}
+              opacity={spare ? 0.4 : 0.8}
+            />
+            <g transform={symbolTransform(symbolAt(unit, symbolX))}>
               <GateSymbol kind={unit.kind} form={symbols} spare={spare} lit={!spare && look[i] === 'h'} stroke={2.6} />
             </g>
             {!spare && (
@@ -76,6 +84,23 @@ export function Chip({ part, look, gateAt }: ChipProps) {
     </>
   );
 }
+
+const symbolAt = (unit: SceneUnit, x: number): PlacedSymbol => ({
+  x,
+  y: unit.y - 16 * UNIT_SCALE,
+  scale: UNIT_SCALE,
+  mirrored: unit.mirrored,
+});
+
+/** The lines from a symbol to the pins of its unit, up to the edge of the body. */
+function leadsOf(unit: SceneUnit, x: number, form: 'distinctive' | 'rectangular'): string {
+  const edge = (p: { x: number; y: number }) => ({ x: p.x, y: p.y + (p.y > unit.y ? -EDGE : EDGE) });
+  const leads = unitLeads(unit.kind, form, symbolAt(unit, x), unit.inputs.map(edge), edge(unit.out), 0.06);
+  return leads.map(({ d }) => d).join('');
+}
+
+/** From a pin's hole to the edge of the body. */
+const EDGE = 0.38;
 
 /** Width of a symbol with the gap after it, and of a letter against its size, in the drawing's units. */
 const SYMBOL = 1.07;

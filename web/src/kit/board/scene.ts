@@ -48,6 +48,10 @@ export interface SceneUnit {
   readonly left: number;
   readonly right: number;
   readonly output: string;
+  /** Whether its output leaves at the left, and where its pins are: inputs in their order, then the output. */
+  readonly mirrored: boolean;
+  readonly inputs: readonly { readonly x: number; readonly y: number }[];
+  readonly out: { readonly x: number; readonly y: number };
 }
 
 export interface ScenePin {
@@ -221,14 +225,21 @@ function unitsOf(
   place: (dx: number, dy: number) => { x: number; y: number },
 ): Omit<SceneUnit, 'left' | 'right'>[] {
   const pinAt = new Map(type.pins.map((p) => [p.id, p]));
-  return type.units.flatMap(({ gate, inputs, outputs }) => {
+  const pinPlace = (id: string) => {
+    const pin = pinAt.get(id);
+    return place(pin?.dx ?? 0, pin?.dy ?? 0);
+  };
+  return type.units.flatMap((unit) => {
+    const { gate, inputs, outputs } = unit;
     const [output = ''] = outputs;
     const out = pinAt.get(output);
     if (!gate || !out) return [];
     const side = [...inputs, output].flatMap((id) => pinAt.get(id) ?? []);
     const dx = side.reduce((sum, p) => sum + p.dx, 0) / side.length;
     const at = place(dx, out.dy === 0 ? -0.8 : -2.2);
-    return [{ kind: gate.kind, ...at, output: `${ref}.${output}` }];
+    const [ins, end] = [inputs.map(pinPlace), pinPlace(output)];
+    const mirrored = end.x < ins.reduce((sum, p) => sum + p.x, 0) / Math.max(1, ins.length);
+    return [{ kind: gate.kind, ...at, output: `${ref}.${output}`, mirrored, inputs: ins, out: end }];
   });
 }
 

@@ -1,0 +1,16 @@
+import { launch } from '../e2e/browser';
+import { Person } from '../e2e/person';
+import { serve } from '../e2e/server';
+const { base, child } = await serve();
+const { browser, stop } = await launch();
+const p = await Person.at(browser, base);
+await p.takes('Lock interlock');
+await p.quiet();
+await p.turnsTo('pack'); await new Promise(d=>setTimeout(d,1500));
+await p.page.screenshot({ path: '/tmp/s-pack.png' });
+await p.turnsTo('board'); await new Promise(d=>setTimeout(d,1000));
+await p.page.screenshot({ path: '/tmp/s-board.png' });
+await p.goes('/parts/7402'); await new Promise(d=>setTimeout(d,800));
+await p.page.screenshot({ path: '/tmp/s-7402.png' });
+console.log(p.complaints);
+await stop(); child.kill();
