@@ -1,10 +1,9 @@
 /** The one door of the web for the command line: a board as the picture that the screen takes out. */
 import type { Job, Packing, Reading } from '@saddlebag/core';
-import { readBoard, signalsOf } from './app/job-context';
+import { coloursOf, readBoard } from './app/job-context';
 import { pictureOf, pointsOf, type Size } from './kit/board/picture';
 import { boardScene } from './kit/board/scene';
 import { gatesByPin } from './kit/board/use-scene';
-import { Colours } from './kit/palette';
 
 export interface PictureWanted {
   readonly job: Job;
@@ -20,7 +19,7 @@ export function boardPicture({ job, reading, packing, theme = 'day' }: PictureWa
 } {
   const read = readBoard(job.board, packing);
   const scene = boardScene(read);
-  const colours = new Colours(signalsOf(reading, packing));
+  const colours = coloursOf(reading, packing, read);
   const shown = { scene, colours, overlay: { gateAt: gatesByPin(read.wired) } };
   return { svg: pictureOf(shown, job.name, theme), points: pointsOf(scene) };
 }

@@ -77,6 +77,39 @@ export function nameNets(nets: Nets, sources: ReadonlyMap<string, string>): Map<
   return names;
 }
 
+/**
+ * Names for the nets of a board that no design names, by net index, beside those in `names`: the signal that one of its switches or lamps is
+ * labelled with, the switch itself, the chip output that gives it (`U1.3`), or `n1`, `n2` … in the order of their strips. Nets that join nothing
+ * have none.
+ */
+export function ownNames(board: Board, nets: Nets, names: ReadonlyMap<number, string>): Map<number, string> {
+  const made = new Map<number, string>();
+  const taken = new Set(names.values());
+  const label = (net: number | undefined, name: string): void => {
+    if (net === undefined || names.has(net) || made.has(net) || taken.has(name)) return;
+    made.set(net, name);
+    taken.add(name);
+  };
+  const joins = (net: number): boolean =>
+    (nets.nets[net]?.pins.length ?? 0) + (nets.nets[net]?.jumpers.length ?? 0) > 1;
+  for (const does of ['give', 'show'] as const)
+    for (const { signal, pin } of labelledPlaces(board, does)) label(nets.ofPin.get(pin), signal);
+  for (const [pin, { type, ref }] of nets.leads) {
+    const net = nets.ofPin.get(pin);
+    if (net === undefined || !joins(net)) continue;
+    if (type.role === 'output') label(net, pin);
+    else if (type.name === 'signal') label(net, ref);
+  }
+  let n = 0;
+  for (const { index } of nets.nets) {
+    if (!joins(index) || names.has(index) || made.has(index)) continue;
+    do n++;
+    while (taken.has(`n${n}`));
+    made.set(index, `n${n}`);
+  }
+  return made;
+}
+
 /** How a net's name is shown: `+5 V` and `0 V` for the rails, the signal's name otherwise. */
 export function shownSignal(name: string): string {
   return name === SUPPLY ? '+5 V' : name === GROUND ? '0 V' : name;

@@ -4,11 +4,14 @@ import {
   drivenBy,
   extractNets,
   type Finding,
+  isBuiltOtherwise,
   type Job,
+  looseNets,
   matched,
   type Netlist,
   type Nets,
   nameNets,
+  ownNames,
   type Packing,
   type Reading,
   sourcesOf,
@@ -18,6 +21,7 @@ import { Colours } from '../kit/palette';
 import type { PowerBench } from '../power/bench';
 import type { PowerSubject } from '../power/subject';
 import type { JobSession } from '../store/session';
+import { neighboursOf } from './neighbours';
 
 /** A board with what is read off it: its nets and, by net index, the signals they carry. */
 export interface ReadBoard {
@@ -81,14 +85,25 @@ export function readBoard(board: Board, packing: Packing | null): ReadBoard {
   const nets = extractNets(board);
   const wired = packing && matched(packing, board, nets);
   const sources = wired ? sourcesOf(wired, board) : new Map<string, string>();
-  return { board, nets, names: nameNets(nets, sources), wired };
+  const names = nameNets(nets, sources);
+  // Where no design says what is what, nets go by names of their own.
+  if (!packing || isBuiltOtherwise(board, packing))
+    for (const [net, name] of ownNames(board, nets, names)) names.set(net, name);
+  return { board, nets, names, wired };
 }
 
-/** Every signal of a job in the order in which colours are given: inputs, outputs, what is between, the packing's own. */
+/** The colours of a job's signals: of its design, its packing, and what its board has beside. */
+export function coloursOf(reading: Reading | null, packing: Packing | null, read: ReadBoard): Colours {
+  return new Colours([...signalsOf(reading, packing), ...read.names.values()], neighboursOf(packing, read));
+}
+
+/** Every signal of a job in the order in which colours are given: inputs, outputs, what is between, the packing's own; not what leads nowhere. */
 export function signalsOf(reading: Reading | null, packing: Packing | null): string[] {
   const design = reading?.design;
   const gates = design?.netlist?.gates.map((g) => g.output) ?? [];
-  const own = packing?.packages.flatMap((p) => p.units.flatMap((u) => (u ? drivenBy(u) : []))) ?? [];
+  const loose = packing ? looseNets(packing) : new Set<string>();
+  const driven = packing?.packages.flatMap((p) => p.units.flatMap((u) => (u ? drivenBy(u) : []))) ?? [];
+  const own = driven.filter((net) => !loose.has(net));
   const declared = [...(design?.inputs ?? []), ...(design?.outputs ?? [])].map((s) => s.name);
-  return [...declared, ...gates, ...own.filter((name) => !name.includes('.'))];
+  return [...declared, ...gates, ...own];
 }

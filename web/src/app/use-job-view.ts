@@ -1,13 +1,12 @@
 import { currentPacking, type Finding, fingerprint, heldKey, type Netlist, rulesOf } from '@saddlebag/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import { Colours } from '../kit/palette';
 import { PowerBench } from '../power/bench';
 import { tableSubject } from '../power/subject';
 import type { JobSession } from '../store/session';
 import { runLong, stages } from '../workers/stages';
 import { contentKey, printedOnce } from './content-key';
-import { type JobView, readBoard, signalsOf } from './job-context';
+import { coloursOf, type JobView, readBoard } from './job-context';
 import { useAfterPause, useKept } from './use-kept';
 import { useLatest } from './use-latest';
 
@@ -51,8 +50,8 @@ export function useJobView(id: string, session: JobSession): JobView {
     queryFn: () => stages().inspect(job, packing),
     placeholderData: keepPreviousData,
   });
-  const signals = useMemo(() => signalsOf(reading.data ?? null, packing).join(' '), [reading.data, packing]);
-  const colours = useMemo(() => new Colours(signals.split(' ')), [signals]);
+  const given = useMemo(() => coloursOf(reading.data ?? null, packing, board), [reading.data, packing, board]);
+  const colours = useKept(given, given.key);
   const [bench] = useState(() => new PowerBench());
   const subject = useMemo(
     () => tableSubject(netlist, (behaviour?.stored.length ?? 0) > 0, board),

@@ -56,11 +56,12 @@ describe('the palette of signals', () => {
       }
   });
 
-  it('gives each signal one colour, rails their own, and pieces of a gate the gate’s', () => {
+  it('gives each signal one colour, rails their own, and a piece of a gate another than the gate', () => {
     const colours = new Colours(['K', 'E', '0', '1', 'G']);
     expect(new Set(['K', 'E', 'G'].map((s) => colours.of(s))).size).toBe(3);
     expect(colours.of('1')).toContain('supply');
-    expect(colours.of('G.2')).toBe(colours.of('G'));
+    const pieces = new Colours(['G', 'G.1'], new Map([['G.1', new Map([['G', 1]])]]));
+    expect(pieces.of('G.1')).not.toBe(pieces.of('G'));
     expect(colours.of('nobody')).toBeNull();
   });
 });

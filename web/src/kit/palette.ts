@@ -17,21 +17,56 @@ export const palette = [
   '#EF3969',
 ] as const;
 
-/** Gives every signal a colour: supply red, ground black, the others from the palette, again from its start when it ends. */
-export class Colours {
-  private readonly byName: ReadonlyMap<string, string>;
+/** Which signals are seen beside each other, each with how much it would matter if they looked the same. */
+export type Neighbours = ReadonlyMap<string, ReadonlyMap<string, number>>;
 
-  constructor(signals: readonly string[]) {
-    const names = [...new Set(signals)].filter((s) => s !== '0' && s !== '1');
-    this.byName = new Map(names.map((name, i) => [name, palette[i % palette.length] as string]));
+const none: Neighbours = new Map();
+
+/** How often the colours given are looked at again. */
+const PASSES = 20;
+
+/**
+ * Gives every signal a colour: supply red, ground black, the others from the palette in their order, each the first colour that none of its
+ * neighbours has, those with the most neighbours first (Welsh and Powell 1967); where all are taken, that which matters least, and then
+ * again as long as that makes it better.
+ */
+export class Colours {
+  private readonly byName = new Map<string, string>();
+
+  constructor(signals: readonly string[], neighbours: Neighbours = none) {
+    const names = [...new Set(signals)].filter((s) => s !== '0' && s !== '1' && s !== '');
+    const [degree, order] = [(n: string) => neighbours.get(n)?.size ?? 0, new Map(names.map((n, i) => [n, i]))];
+    const cost = (name: string, colour: string): number => {
+      let sum = 0;
+      for (const [other, weight] of neighbours.get(name) ?? []) if (this.byName.get(other) === colour) sum += weight;
+      return sum;
+    };
+    const paint = (name: string): boolean => {
+      const i = order.get(name) ?? 0;
+      const turn = palette.map((_, k) => palette[(i + k) % palette.length] as string);
+      const before = this.byName.get(name);
+      const best = turn.reduce((a, b) => (cost(name, b) < cost(name, a) ? b : a));
+      if (before !== undefined && cost(name, before) <= cost(name, best)) return false;
+      this.byName.set(name, best);
+      return true;
+    };
+    const few = names.filter((name) => degree(name) < palette.length);
+    const crowded = names.filter((name) => degree(name) >= palette.length).sort((a, b) => degree(b) - degree(a));
+    for (const name of [...crowded, ...few]) paint(name);
+    for (let pass = 0; pass < PASSES && [...crowded, ...few].map(paint).includes(true); pass++);
   }
 
-  /** The colour of a signal; null for a net that has no name in the design. */
+  /** The colour of a signal; null for a net that has no name. */
   of(signal: string | undefined): string | null {
     if (signal === undefined) return null;
     if (signal === '1') return 'var(--sb-colors-supply-wire)';
     if (signal === '0') return 'var(--sb-colors-ground-wire)';
-    return this.byName.get(signal) ?? this.byName.get(signal.split('.')[0] ?? '') ?? null;
+    return this.byName.get(signal) ?? null;
+  }
+
+  /** Equal for equal colours of equal signals. */
+  get key(): string {
+    return [...this.byName].join(' ');
   }
 }
 

@@ -1,6 +1,5 @@
 import { currentPacking, inspectJob, type Job, readDesign } from '@saddlebag/core';
-import { type JobView, readBoard, signalsOf } from '../app/job-context';
-import { Colours } from '../kit/palette';
+import { coloursOf, type JobView, readBoard } from '../app/job-context';
 import { PowerBench } from '../power/bench';
 import { tableSubject } from '../power/subject';
 import { JobSession, type SessionWorld } from '../store/session';
@@ -37,7 +36,7 @@ export function viewOf(session: JobSession, bench: PowerBench, change: Partial<J
     startPacking: () => {},
     board,
     findings: inspectJob(job, packing),
-    colours: new Colours(signalsOf(reading, packing)),
+    colours: coloursOf(reading, packing, board),
     bench,
     subject,
     ...change,
