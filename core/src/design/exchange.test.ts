@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { chipLibrary, readDesign } from '../catalogue';
 import { isError } from '../finding';
-import { tableOf } from '../logic';
+import { cellAt, tableOf } from '../logic';
 import { arbitrarySheet } from '../testing/random';
 import { compareDesigns } from './compare';
 import { printSheet } from './printer';
@@ -38,7 +38,7 @@ describe('Verilog', () => {
     );
   });
 
-  it('writes a used part as an instance of a module that follows, and reads it as a block', () => {
+  it('writes a used part as an instance of a module that follows, and reads it as the part again', () => {
     const text = 'in A B C\nout Y\nuse 74138 as U1 (A = A, B = B, C = C, G1 = 1, G2An = 0, G2Bn = 0, Y5n = Y)';
     const verilog = there(text);
     expect(verilog).toMatch(/part_74138 U1 \(\.A\(A\)/);
@@ -59,6 +59,51 @@ describe('Verilog', () => {
     const { sheet, findings } = fromVerilog(verilog);
     expect(findings).toEqual([]);
     expect(sameAs(sheet, 'in x[1:0] s\nout y\ny = s & x[1] | ~s & x[0]').comparison?.first).toBeNull();
+  });
+
+  it('a range holds for all names up to the next direction or range', () => {
+    const { sheet, findings } = fromVerilog(
+      'module m(input [1:0] a, b, [2:0] c, input d, output [1:0] y, z);\n  assign y = a & b;\n  assign z = c[1:0];\nendmodule',
+    );
+    expect(findings).toEqual([]);
+    const { inputs, outputs } = readDesign(sheet).design;
+    expect(inputs.map((s) => s.name).join(' ')).toBe('a1 a0 b1 b0 c2 c1 c0 d');
+    expect(outputs.map((s) => s.name).join(' ')).toBe('y1 y0 z1 z0');
+  });
+
+  it.each(['a + b', 'a - b', 'a == b', 'a << 1', 'a ? b', '{a, b}', 'a & b c', 'a *b', 'a %b'])(
+    'an assignment is read whole or not at all: y = %s is left out, and its line is said',
+    (expr) => {
+      const { sheet, findings } = fromVerilog(
+        `module m(input a, b, output y, z);\n  assign z = a;\n  assign y = ${expr};\nendmodule`,
+      );
+      expect(findings.map((f) => [f.code, f.facts.line])).toEqual([['verilog/not-understood', 3]]);
+      expect(sheet).toContain('z = a');
+      expect(sheet).not.toMatch(/^y =/m);
+    },
+  );
+
+  it('exclusive nor is understood in both of its forms', () => {
+    const { sheet, findings } = fromVerilog(
+      'module m(input a, b, output y, z);\nassign y = a ~^ b, z = a ^~ b;\nendmodule',
+    );
+    expect(findings).toEqual([]);
+    const { behaviour } = readDesign(sheet).design;
+    const table = tableOf(behaviour ?? expect.fail(sheet));
+    expect([0, 1, 2, 3].map((r) => [cellAt(table, 0, r), cellAt(table, 1, r)].join(''))).toEqual([
+      '11',
+      '00',
+      '00',
+      '11',
+    ]);
+  });
+
+  it('what goes out comes back as the same: parts used by number stay parts, their loose outputs loose', () => {
+    const text = 'in CK R\nout Q0 Q1\nuse 7493 as C1 (CKA = CK, CKB = Q0, R01 = R, R02 = R, QA = Q0, QB = Q1)';
+    const { sheet, findings } = fromVerilog(there(text));
+    expect(findings).toEqual([]);
+    expect(sheet).toMatch(/^use 7493 as C1 \(CKA = CK, CKB = Q0, R01 = R, R02 = R, QA = Q0, QB = Q1\)/m);
+    expect(sheet).not.toContain('block');
   });
 
   it('names what it does not understand, with its place, and reads the rest', () => {

@@ -38,7 +38,7 @@ export function fromVerilog(text: string): { sheet: string; findings: Finding[] 
     const long = finding('sheet/too-long', [place], { length: text.length, limit: MAX_VERILOG_LENGTH });
     return { sheet: '', findings: [long] };
   }
-  return new VerilogReader(tokensOf(text)).read();
+  return new VerilogReader(tokensOf(text), text).read();
 }
 
 function tokensOf(text: string): Token[] {
@@ -93,7 +93,10 @@ class VerilogReader {
   private readonly names = new SheetNames([...keywords, 'of', 'end', 'others']);
   private readonly ports = new Map<string, string[]>();
 
-  constructor(private readonly tokens: readonly Token[]) {}
+  constructor(
+    private readonly tokens: readonly Token[],
+    private readonly text: string,
+  ) {}
 
   read(): { sheet: string; findings: Finding[] } {
     this.notePorts();
@@ -158,13 +161,15 @@ class VerilogReader {
   private portList(m: Module): void {
     this.want('(');
     let direction: string | null = null;
+    // A range holds for every name behind it, up to the next direction or range (IEEE 1364-2001, 12.3.4).
+    let range = '';
     while (!this.is(')') && this.peek.kind !== 'end') {
       if (this.is('input') || this.is('output') || this.is('inout')) {
         direction = this.take().text;
         while (this.is('wire') || this.is('reg') || this.is('tri')) this.take();
-        const range = this.range();
-        this.declare(m, direction, this.name(), range);
-      } else if (direction !== null) this.declare(m, direction, this.name(), '');
+        range = this.range();
+      } else if (this.is('[')) range = this.range();
+      if (direction !== null) this.declare(m, direction, this.name(), range);
       else m.ports.push(this.name());
       if (!this.is(')')) this.want(',');
     }
@@ -220,7 +225,8 @@ class VerilogReader {
       const name = this.name();
       if (!this.is('=')) return;
       this.take();
-      m.statements.push({ kind: 'equation', target: { name: this.names.of(name) + range }, expr: this.expression() });
+      const expr = this.whole();
+      m.statements.push({ kind: 'equation', target: { name: this.names.of(name) + range }, expr });
     });
     this.want(';');
   }
@@ -242,10 +248,17 @@ class VerilogReader {
     this.each(() => {
       const target = this.target();
       this.want('=');
-      const expr = this.expression();
+      const expr = this.whole();
       m.statements.push({ kind: 'equation', target, expr });
     });
     this.want(';');
+  }
+
+  /** An expression that is all there is up to the next comma or the end: one that goes on otherwise is not read at all. */
+  private whole(): Expr {
+    const expr = this.expression();
+    if (!this.is(',') && !this.is(';')) throw this.error(this.peek, `${this.peek.text} in an assignment`);
+    return expr;
   }
 
   private target(): Signal {
@@ -296,11 +309,14 @@ class VerilogReader {
 
   private instance(m: Module): void {
     const type = this.take();
-    const block = this.ports.has(type.text);
+    // Parts used by number go out with a module of their own, for other programs; here they are parts again.
+    const byNumber = /^part_\d{2,7}$/.test(type.text);
+    const block = this.ports.has(type.text) && !byNumber;
     const part = /^(?:part_)?(\d{2,7}|\d*[A-Za-z]*\d+[A-Za-z]*)$/.exec(type.text)?.[1] ?? type.text;
     if (block) m.uses.add(type.text);
     const pins: PinJoin[] = [];
-    const ref = this.names.of(this.name());
+    const called = this.name();
+    const ref = this.names.of(called);
     this.want('(');
     let k = 0;
     while (!this.is(')') && this.peek.kind !== 'end') {
@@ -308,7 +324,9 @@ class VerilogReader {
       const pin = named ?? this.ports.get(type.text)?.[k];
       if (pin === undefined) throw this.error(type, `${type.text}, whose ports are not known in order`);
       if (named !== null) this.want('(');
-      if (!(named !== null && this.is(')'))) {
+      // An output that leads nowhere goes by the part and its pin.
+      if (byNumber && this.is(`${called}.${pin}`)) this.take();
+      else if (!(named !== null && this.is(')'))) {
         const at = { from: this.peek.from, to: this.peek.to };
         pins.push({ pin: block ? this.names.of(pin) : pin, expr: this.expression(), at });
       }
@@ -357,7 +375,7 @@ class VerilogReader {
       const condition = this.takes('if') ? this.bracketed() : null;
       target = this.target();
       if (this.is('<=') || this.is('=')) this.take();
-      const value = this.expression();
+      const value = this.whole();
       this.want(';');
       const more = this.is('else');
       if (!more) return { target, forces, last: value, when: condition };
@@ -420,10 +438,14 @@ class VerilogReader {
     const operator = (['|', '^', '&'] as const)[level];
     if (operator === undefined) return this.unary();
     const of = [this.binary(level + 1)];
-    while (this.is(operator)) {
+    while (this.is(operator) || (operator === '^' && this.is('~') && this.tokens[this.i + 1]?.text === '^')) {
+      // `~^` and `^~` are one operator, exclusive nor; of several, each turns the whole round.
+      const turned = this.takes('~');
       this.take();
-      if (this.is(operator)) this.take();
-      of.push(this.binary(level + 1));
+      if (operator !== '^' && this.is(operator)) this.take();
+      const other = operator === '^' && this.takes('~') ? !turned : turned;
+      const next = this.binary(level + 1);
+      of.push(other ? { kind: 'not', of: next } : next);
     }
     const gate = ({ '|': 'or', '^': 'xor', '&': 'and' } as const)[operator];
     return of.length === 1 ? (of[0] as Expr) : { kind: 'gate', gate, of, infix: true };
@@ -476,11 +498,12 @@ class VerilogReader {
   }
 
   private refuse(at: Span, what: string): void {
-    this.findings.push(finding('verilog/not-understood', [atText(at)], { what: what.slice(0, 40) }));
+    this.findings.push(this.error(at, what.slice(0, 40)).finding);
   }
 
   private error(at: Span, what: string): Refusal {
-    return new Refusal(finding('verilog/not-understood', [atText(at)], { what: what.slice(0, 60) }));
+    const line = this.text.slice(0, at.from).split('\n').length;
+    return new Refusal(finding('verilog/not-understood', [atText(at)], { line, what: what.slice(0, 60) }));
   }
 
   private name(): string {

@@ -352,7 +352,7 @@ export const sheetSentences = {
   // Verilog and tables from outside
   'verilog/not-understood': {
     severity: 'error',
-    says: 'This Verilog is not understood: {what}.',
+    says: 'Line {line} of the Verilog is left out, for this in it is not understood: {what}.',
     todo: 'Gates, assign, instances and clocked always blocks are; rewrite it with those, or leave it out.',
   },
   'verilog/module-open': {
