@@ -13,6 +13,7 @@ export {
   typeOf,
 } from './catalogue';
 export { type ChipData, type ChipGroup, chips, type PulseTimer } from './chips';
+export { rarity } from './commonness';
 export * from './datasheet';
 export { type Family, type FamilyId, families, familyIds, partNumber, readPartNumber } from './family';
 export * from './inner';

@@ -287,7 +287,7 @@ class PackingDto {
   design!: string;
 
   @MayBeAbsent()
-  @IsIn(['written', 'fewest', 'kinds', 'jumpers', 'shortest', 'nand', 'nor', 'drawer'])
+  @IsIn(['own', 'written', 'fewest', 'kinds', 'jumpers', 'shortest', 'nand', 'nor', 'drawer'])
   way?: Way;
 
   @MayBeAbsent()

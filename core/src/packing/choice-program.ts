@@ -1,11 +1,11 @@
-import { partType } from '../catalogue';
+import { partType, rarity } from '../catalogue';
 import type { BlockUse, Frame } from './blocks';
 import { type Candidate, type Duty, dutyKey } from './candidate';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
 import { serves, type UnitKind } from './units';
 
 /** What is to be least, before anything else. */
-export type Goal = 'packages' | 'units' | 'pins' | 'jumpers' | 'lacking';
+export type Goal = 'packages' | 'rarity' | 'units' | 'pins' | 'jumpers' | 'lacking';
 
 /** A literal that a unit of one kind (by its number) must make, because its gate is pinned there. */
 export interface PinnedLiteral {
@@ -196,6 +196,7 @@ export class ChoiceProgram {
   private terms(goal: Goal): { weight: number; name: string }[] {
     const of = (weight: number, names: readonly string[]) => names.map((name) => ({ weight, name }));
     if (goal === 'packages') return of(1, this.chips.map(column.packages));
+    if (goal === 'rarity') return this.chips.map((n) => ({ weight: rarity(n), name: column.packages(n) }));
     if (goal === 'lacking') return of(1, this.chips.map(column.lacking));
     // A jumper to every input of a package, used or tied, and two for its supply.
     if (goal === 'jumpers') return this.chips.map((n) => ({ weight: 2 + inputPins(n), name: column.packages(n) }));

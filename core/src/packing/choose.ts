@@ -270,7 +270,7 @@ class Chooser {
     let values = start;
     const limits: Partial<Record<Goal, number>> = { [this.first]: least };
     const rest = this.wish.goals.slice(1);
-    for (const goal of this.netlist.gates.length > MAX_COUNTED ? rest.slice(0, 1) : rest) {
+    for (const goal of this.netlist.gates.length > MAX_COUNTED ? rest.slice(0, 2) : rest) {
       const next = await this.solve(offer.program.text(goal, limits), Math.min(this.left(), MAX_REFINED));
       if (next.status === 'none' || !isWhole(offer, next.values)) break;
       values = next.values;

@@ -1,3 +1,4 @@
+import { rarity } from '../catalogue';
 import type { MadeWord, PooledUnits, Steps } from './assign';
 import { dutyKey } from './candidate';
 import type { Choice } from './choice-program';
@@ -42,10 +43,10 @@ export function exhaust(
   const left: Steps = { left: steps };
   const sets = multisets(distinct(chips, stock), packages)
     .filter((set) => set.every((n) => count(set, n) <= (stock.get(n) ?? packages)))
-    .sort((a, b) => promise(b) - promise(a))
+    .sort((a, b) => (packages === 1 ? rareness(a) - rareness(b) : promise(b) - promise(a)))
     .map(setOf)
     // Sets of more kinds come first: they speak for the others.
-    .sort((a, b) => plainKinds(b).size - plainKinds(a).size);
+    .sort((a, b) => (packages === 1 ? 0 : plainKinds(b).size - plainKinds(a).size));
   const searchOf = ({ pool }: PackageSet) => new FunctionSearch(words.all, words.sources, wanted, pool, left);
   const rooms = sets.map((set) => searchOf(set).room);
   const excluded: Excluded[] = [];
@@ -91,6 +92,8 @@ class Words {
     return functions.add(Int32Array.of(bits), 1 + (functions.depth[classOf(2)] ?? 0));
   }
 }
+
+const rareness = (set: readonly string[]): number => set.reduce((sum, n) => sum + rarity(n), 0);
 
 /** Sets tried first: of different chips, with exclusive ors, and with units from which everything can be made. */
 function promise(set: readonly string[]): number {

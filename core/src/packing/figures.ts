@@ -2,7 +2,7 @@ import { type FamilyId, families, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import { levelsOf } from './blocks';
 import { gatesOf } from './check';
-import { drivenBy, type Packing } from './packing';
+import { drivenBy, type Packing, type Way } from './packing';
 
 /**
  * Jumpers that a board of it takes, but for those of a board's own rails: one to every input pin, those of spare units
@@ -72,10 +72,13 @@ export function missingFrom(
   });
 }
 
+/** Whether a way keeps the gates of the sheet one to one. */
+export const isOneToOne = (way: Way = 'written'): boolean => way === 'written' || way === 'own';
+
 /** What a packing by functions may do otherwise than the sheet's gates; null where nothing. */
 export function freedom({ unused }: Netlist, { way = 'written' }: Packing): string | null {
   const n = unused?.rows.length ?? 0;
-  if (n === 0 || way === 'written') return null;
+  if (n === 0 || isOneToOne(way)) return null;
   return `In the ${n === 1 ? 'row' : `${n} rows`} where nothing matters the board may do otherwise than the sheet’s gates.`;
 }
 
@@ -85,7 +88,7 @@ export function sureness({ sure, bound, way = 'written', packages }: Packing): s
   if (sure === 'all') return `No fewer than ${n} will do: every set was tried.`;
   if (sure === 'gates')
     return `No fewer than ${n} gate chips will do: every set was tried. Larger blocks were matched as far as they fit.`;
-  if (sure === 'tried' && way === 'written') return 'Fewest for these gates one to one: proved.';
+  if (sure === 'tried' && isOneToOne(way)) return 'Fewest for these gates one to one: proved.';
   if (sure === 'tried') return 'Least of the forms tried: proved by the program. Another form may do with less.';
   return bound !== undefined && bound > 1 && bound < n
     ? `The best so far; of the forms tried none has fewer than ${bound}.`

@@ -33,7 +33,7 @@ export const noRules: Rules = { struck: [], held: nothingHeld };
 
 /**
  * Packs a design one to one: each gate is built from real units by one of its recipes, wide gates are
- * split, spare units are put to use, and the number of packages is the smallest that the integer
+ * split, spare units are put to use (with `own` none but of the gate's own kind), and the number of packages is the smallest that the integer
  * program finds; among those, the fewest units, then the fewest pins. Pinned gates end on their units.
  */
 export async function pack(
@@ -41,6 +41,7 @@ export async function pack(
   family: FamilyId,
   solve: SolveInteger,
   { struck, held: wished }: Rules = noRules,
+  own = false,
 ): Promise<{ packing: Packing | null; findings: Finding[] }> {
   const { inputs, outputs } = design;
   const frame = { inputs, outputs, design: fingerprint(design) };
@@ -58,16 +59,16 @@ export async function pack(
     'as written',
   );
   if (against.length > 0) return { packing: null, findings: against };
-  const classes = classesOf(netlist, held);
+  const classes = classesOf(netlist, held, own);
   const unfit = classes.find((c) => c.recipes.length === 0)?.gates[0];
   if (unfit) return { packing: null, findings: [cannotEnd(unfit, held)] };
   const least = heldCounts(held);
-  const first = await solve(packingProgram(classes, chips, least), SECONDS);
+  const first = await solve(packingProgram(classes, chips, least, undefined, own), SECONDS);
   if (first.status === 'none') return failed(first, netlist, struck);
   const fewest = packagesOf(first, chips);
-  const second = await solve(packingProgram(classes, chips, least, fewest), SECONDS);
+  const second = await solve(packingProgram(classes, chips, least, fewest, own), SECONDS);
   const best = second.status === 'none' ? first : second;
-  const placed = served(placeAll(netlist, classes, best), classes, chips, best);
+  const placed = served(placeAll(netlist, classes, best), classes, chips, best, own);
   return finished(fill(placed, held, family), first.status === 'optimal');
 }
 
@@ -89,7 +90,7 @@ const packagesOf = (s: IntegerSolution, chips: readonly PartType[]): number =>
   chips.reduce((sum, part) => sum + count(s, column.packages(part)), 0);
 
 /** Gates alike are one class; a pinned gate is one by itself, with the recipes that its unit can end. */
-function classesOf(netlist: Netlist, { pins }: Held): Class[] {
+function classesOf(netlist: Netlist, { pins }: Held, own: boolean): Class[] {
   const classes = new Map<string, Gate[]>();
   for (const gate of netlist.gates) {
     const own = pins.some((p) => p.net === gate.output) ? ` ${gate.output}` : '';
@@ -98,7 +99,10 @@ function classesOf(netlist: Netlist, { pins }: Held): Class[] {
   }
   return [...classes.values()].map((gates) => {
     const [first] = gates as [Gate];
-    const recipes = recipesFor(first.kind, first.inputs.length);
+    const all = recipesFor(first.kind, first.inputs.length);
+    const plain = all.filter((r) => !r.inverted);
+    // Of its own kind as long as there is one: a gate that no chip has is completed by an inverter.
+    const recipes = own && plain.length > 0 ? plain : all;
     const pin = pins.find((p) => p.net === first.output);
     return { gates, count: gates.length, recipes: pin ? recipes.flatMap((r) => endedOn(r, pin)) : recipes };
   });
@@ -132,10 +136,11 @@ function served(
   classes: readonly GateClass[],
   chips: readonly PartType[],
   solution: IntegerSolution,
+  own: boolean,
 ): Item[] {
   const queues = new Map<string, PartType[]>();
   for (const task of allTasks(classes)) {
-    const parts = chips.filter((part) => canServe(part, task));
+    const parts = chips.filter((part) => canServe(part, task, own));
     const queue = parts.flatMap((part) =>
       Array.from({ length: count(solution, column.service(task, part)) }, () => part),
     );

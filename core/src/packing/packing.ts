@@ -60,7 +60,7 @@ export interface Packing {
 }
 
 /** A way to build a design: what is kept, or what is made least. */
-export type Way = 'written' | 'fewest' | 'kinds' | 'jumpers' | 'shortest' | 'nand' | 'nor' | 'drawer';
+export type Way = 'own' | 'written' | 'fewest' | 'kinds' | 'jumpers' | 'shortest' | 'nand' | 'nor' | 'drawer';
 
 /**
  * How sure it is that nothing is better: `all`: by trying everything; `gates`: by trying every set of gate chips,

@@ -22,11 +22,12 @@ export function unitGate(part: PartType): Task {
 
 /**
  * Whether a chip's unit can do a task: the same kind with as many inputs or more (spare inputs
- * joined), or any NAND, NOR or XOR unit as an inverter.
+ * joined), or any NAND, NOR or XOR unit as an inverter; with `own`, only the very kind and number of inputs.
  */
-export function canServe(part: PartType, task: Task): boolean {
+export function canServe(part: PartType, task: Task, own = false): boolean {
   if (task.on && task.on.part !== part.id) return false;
   const unit = unitGate(part);
+  if (own) return unit.kind === task.kind && unit.width === task.width;
   if (task.kind === 'not') return unit.kind === 'not' || ['nand', 'nor', 'xor'].includes(unit.kind);
   return unit.kind === task.kind && unit.width >= task.width;
 }
@@ -49,10 +50,11 @@ export function packingProgram(
   chips: readonly PartType[],
   least: ReadonlyMap<string, number>,
   packages?: number,
+  own = false,
 ): string {
   const tasks = allTasks(classes);
   const services = tasks.flatMap((task) =>
-    chips.filter((part) => canServe(part, task)).map((part) => ({ task, part, name: column.service(task, part) })),
+    chips.filter((part) => canServe(part, task, own)).map((part) => ({ task, part, name: column.service(task, part) })),
   );
   const total = chips.map(column.packages);
   const unitCost = (part: PartType): number => 100 + unitGate(part).width;

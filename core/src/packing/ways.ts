@@ -1,4 +1,4 @@
-import { type FamilyId, partType } from '../catalogue';
+import { type FamilyId, partType, rarity, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import { type Finding, finding } from '../finding';
 import type { SolveInteger } from '../logic';
@@ -6,10 +6,11 @@ import { type Assembled, assemble } from './assemble';
 import { blockNumbers } from './blocks';
 import { whatIsWrong } from './check';
 import { choose, type Wish } from './choose';
+import { everyday } from './everyday';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
 import { jumpersOf, missingFrom, pathOf } from './figures';
 import { classOf, functionsOf } from './functions';
-import { againstChips, heldBroken, heldCounts, holdsNothing, nothingHeld, stillMeant } from './held';
+import { againstChips, heldBroken, heldCounts, heldPackages, holdsNothing, nothingHeld, stillMeant } from './held';
 import { lowered } from './lower';
 import { noRules, pack, packagesOfParts, type Rules } from './pack';
 import { fingerprint, type Packing, type Sureness, type Way } from './packing';
@@ -17,7 +18,8 @@ import { choosable } from './units';
 
 /** The ways to build a design, in the order in which they are shown. */
 export const ways = [
-  { way: 'written', title: 'As written', says: 'each gate of the sheet kept, wide ones split, spare units used' },
+  { way: 'own', title: 'As written', says: 'each gate of the sheet on a unit of its own kind, wide ones split' },
+  { way: 'written', title: 'Spare units used', says: 'each gate of the sheet kept, on spare units of other kinds too' },
   { way: 'fewest', title: 'Fewest chips', says: 'whatever units compute the same' },
   { way: 'kinds', title: 'Fewest kinds', says: 'as few different chips as can be, then few of them' },
   {
@@ -69,7 +71,8 @@ export async function packWay(
   seconds = 8,
   tell: (progress: PackProgress) => void = () => {},
 ): Promise<Packed> {
-  if (way === 'written') return checked(design, await pack(design, family, solve, supplies), supplies);
+  if (way === 'written' || way === 'own')
+    return checked(design, await pack(design, family, solve, supplies, way === 'own'), supplies, way);
   const netlist = lowered(design);
   const { held, findings: gone } = stillMeant(supplies.held, netlist);
   const wish = wishFor(way, { ...supplies, held }, seconds);
@@ -98,7 +101,7 @@ class Attempt {
     private readonly design: Netlist,
     private readonly netlist: Netlist,
     private readonly family: FamilyId,
-    private readonly way: Exclude<Way, 'written'>,
+    private readonly way: Exclude<Way, 'written' | 'own'>,
     private readonly wish: Wish,
     private readonly solve: SolveInteger,
     private readonly tell: (progress: PackProgress) => void,
@@ -109,19 +112,33 @@ class Attempt {
   async run(supplies: Supplies): Promise<Packing | null> {
     const { way, counts, wish } = this;
     // What is there already may be as good: the gates one to one.
-    if (['fewest', 'jumpers', 'shortest'].includes(way)) {
+    if (['fewest', 'kinds', 'jumpers', 'shortest'].includes(way)) {
       const plain = (await pack(this.design, this.family, this.solve, supplies)).packing;
       if (plain) this.keep({ ...plain, way, sure: 'best', proved: false });
     }
     // Every set of few packages is tried first: then the program knows what there cannot be.
     if (counts) this.tryAll(Math.min(MOST_TRIED, this.fewest() - 1), TRIES);
-    for (const one of way === 'kinds' ? singleKinds(wish) : [this.bettering()]) await this.choose(one);
+    if (way === 'kinds') {
+      // One chip is of one kind; and few chips are of few kinds.
+      this.tryAll(MOST_TRIED, TRIES / 6);
+      for (const one of singleKinds(wish)) await this.choose(one);
+      await this.choose({ ...wish, seconds: wish.seconds / 2 });
+    } else await this.choose(this.bettering());
     if (way === 'jumpers' || way === 'shortest') this.tryAll(MOST_TRIED, TRIES / 6);
     return this.best();
   }
 
   /** Takes a packing that does what the design does and keeps to what is held; all others would be faults of ours. */
   private keep(packing: Packing): void {
+    this.keepOne(packing);
+    // Where packages are what counts, the everyday chip is taken wherever it does the same.
+    if (!['fewest', 'kinds', 'nand', 'nor'].includes(this.way)) return;
+    const stay = new Set(heldPackages(this.wish.held ?? nothingHeld).keys());
+    const common = everyday(packing, this.wish.chips, this.family, stay);
+    if (common !== packing) this.keepOne(common);
+  }
+
+  private keepOne(packing: Packing): void {
     const sound =
       whatIsWrong(this.netlist, packing) === null && heldBroken(packing, this.wish.held ?? nothingHeld) === null;
     if (!sound) return;
@@ -248,14 +265,18 @@ function impossible(netlist: Netlist, { chips, stock, held = nothingHeld }: Wish
 
 const titleOf = (way: Way): string => ways.find((w) => w.way === way)?.title ?? way;
 
-function checked(netlist: Netlist, { packing, findings }: Packed, { held }: Supplies): Packed {
+function checked(netlist: Netlist, { packing, findings }: Packed, { held }: Supplies, way: Way): Packed {
   if (!packing) return { packing, findings };
   const wrong = whatIsWrong(netlist, packing) ?? heldBroken(packing, stillMeant(held, lowered(netlist)).held);
   if (wrong !== null) return { packing: null, findings: [finding('pack/wrong', [], { wrong })] };
-  return { packing: { ...packing, way: 'written', sure: packing.proved ? 'tried' : 'best' }, findings };
+  return { packing: { ...packing, way, sure: packing.proved ? 'tried' : 'best' }, findings };
 }
 
-function wishFor(way: Exclude<Way, 'written'>, { struck, drawer, held }: Supplies, seconds: number): Wish | null {
+function wishFor(
+  way: Exclude<Way, 'written' | 'own'>,
+  { struck, drawer, held }: Supplies,
+  seconds: number,
+): Wish | null {
   const only: Partial<Record<Way, string>> = { nand: '7400 7410 7420 7430', nor: '7402 7427 4002 74260' };
   const all = way === 'kinds' ? choosable : [...choosable, ...blockNumbers];
   const chips = (only[way]?.split(' ') ?? all).filter((n) => !struck.includes(n));
@@ -264,7 +285,7 @@ function wishFor(way: Exclude<Way, 'written'>, { struck, drawer, held }: Supplie
   };
   const wish: Wish = {
     chips,
-    goals: goals[way] ?? ['packages', 'units', 'pins'],
+    goals: goals[way] ?? ['packages', 'rarity', 'units', 'pins'],
     seconds,
     early: way === 'shortest',
     held,
@@ -302,7 +323,7 @@ function singleKinds(wish: Wish): Wish[] {
     ...wish,
     chips: [...new Set([n, ...held.filter((h) => wish.chips.includes(h))])],
     goals: ['packages', 'units'],
-    seconds: wish.seconds / chips.length,
+    seconds: wish.seconds / (2 * chips.length),
   }));
 }
 
@@ -319,14 +340,50 @@ function packingFrom(netlist: Netlist, family: FamilyId, way: Way, { packages, n
   };
 }
 
+/** Whether a packing might have been found by a way: it uses only chips that the way uses, and goes against nothing. */
+function belongsTo(way: Way, packing: Packing, supplies: Supplies): boolean {
+  if (way === 'written' || way === 'own' || way === 'drawer') return false;
+  const wish = wishFor(way, supplies, 1);
+  const isPlainChip = ({ units }: Packing['packages'][number]): boolean => units.every((u) => !u || u.part !== 'block');
+  const number = (p: Packing['packages'][number]): string => typeOf(p)?.id ?? '';
+  const uses = packing.packages.filter((p) => p.units.some((u) => u?.others === undefined));
+  return (
+    wish !== null &&
+    heldBroken(packing, supplies.held) === null &&
+    uses.every((p) => wish.chips.includes(number(p)) && (way !== 'kinds' || isPlainChip(p)))
+  );
+}
+
+/**
+ * What was found for each way, none worse at its own goal than what another found: where another way's packing serves better, it stands in
+ * its place, and nothing is claimed of it.
+ */
+export function bestOfAll(
+  found: readonly { readonly way: Way; readonly packing: Packing | null }[],
+  supplies: Supplies,
+): readonly (Packing | null)[] {
+  return found.map(({ way, packing }) => {
+    if (!packing) return null;
+    const better = found
+      .flatMap((other) => (other.packing && other.packing !== packing ? [other.packing] : []))
+      .filter((p) => costFor(way, p) < costFor(way, packing) && belongsTo(way, p, supplies));
+    const [best] = better.sort((a, b) => costFor(way, a) - costFor(way, b));
+    if (!best) return packing;
+    const { bound: _, ...rest } = best;
+    return { ...rest, way, sure: 'best', proved: false };
+  });
+}
+
 /** What a way makes least, as a number. */
 function costFor(way: Way, packing: Packing): number {
   const { packages } = packing;
   const units = packages.flatMap((p) => p.units).filter((u) => u !== null).length;
-  if (way === 'kinds') return 1000 * new Set(packages.map((p) => p.part)).size + packages.length;
+  const rare = packages.reduce((sum, p) => sum + rarity(typeOf(p)?.id ?? ''), 0);
+  if (way === 'kinds')
+    return 1e9 * new Set(packages.map((p) => p.part)).size + 1e6 * packages.length + 1e3 * rare + units;
   if (way === 'jumpers') return 1000 * jumpersOf(packing) + units;
   if (way === 'shortest') return 1000 * pathOf(packing).gates + packages.length;
-  return 1000 * packages.length + units;
+  return 1e6 * packages.length + 1e3 * rare + units;
 }
 
 function unbuildable(netlist: Netlist, way: Way, { struck, drawer, held }: Supplies): Finding {

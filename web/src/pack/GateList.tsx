@@ -2,6 +2,7 @@ import { Box, Text } from '@chakra-ui/react';
 import {
   drivenBy,
   gateTitle,
+  isOneToOne,
   isPlain,
   looseNets,
   type Packing,
@@ -94,7 +95,7 @@ export function GateList({ packing, chosen, onChoose }: GateListProps) {
               {use.part === 'block'
                 ? `${typeOf(pack)?.title}, for ${madeBy(use).join(', ')}`
                 : isPlain(unit) && says.has(use.gate)
-                  ? purpose(use, unit, (packing.way ?? 'written') === 'written')
+                  ? purpose(use, unit, isOneToOne(packing.way))
                   : `${use.gate}, ${unit.outputs.length > 1 ? `${unit.outputs.length} outputs` : 'used by number'}`}
             </Text>
           </Box>

@@ -1,5 +1,6 @@
 import {
   asInDrawer,
+  bestOfAll,
   type DrawerEntry,
   type Finding,
   heldKey,
@@ -92,10 +93,16 @@ export function useWays(list: readonly Way[], drawer: readonly DrawerEntry[] | u
       failed: results[i]?.isError ? String(results[i]?.error) : null,
     };
   });
+  // No way is shown with less than what another one found for it.
+  const best = bestOfAll(
+    states.map(({ way, packing }) => ({ way, packing })),
+    supplies,
+  );
+  const shown = states.map((state, i) => ({ ...state, packing: best[i] ?? null }));
   const ask = (which: readonly Way[]): void =>
     setAsked((all) => new Set([...all, ...which.map((way) => keyOf(way).join())]));
   return {
-    states,
+    states: shown,
     ask,
     /** Works a way out and gives what came of it. */
     work: (way: Way) => {
