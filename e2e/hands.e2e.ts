@@ -251,7 +251,7 @@ describe('hands', () => {
         (lines) => lines.filter((l) => l.getAttribute('stroke') === '#FF5B45').length,
       );
     expect(await lit()).toBe(0);
-    await p.page.click('input[type=checkbox]');
+    await p.page.click('button[role=switch][aria-label="S1"]');
     await p.page.waitForFunction(() => document.querySelector('[data-ref=H1] line[stroke="#FF5B45"]') !== null);
     expect(await lit()).toBe(1);
     expect([await p.axe(), p.complaints]).toEqual([[], []]);

@@ -112,7 +112,7 @@ describe('the shelf', () => {
     ['newer', '{"format": "saddlebag-job", "version": 99}', 'this program knows versions up to 1'],
     ['foreign', '{"parts": []}', 'does not call itself a Saddlebag job'],
     ['deep', '['.repeat(5000), 'nested over 32 levels deep'],
-    ['huge', ' '.repeat(8 * 1024 * 1024 + 1), 'is the most that is read'],
+    ['huge', ' '.repeat(8 * 1024 * 1024 + 1), 'the most that is read'],
   ])('refuses a %s file with a sentence, and everything stays as it was', async (name, text, sentence) => {
     const p = person;
     await p.goes();
@@ -170,7 +170,7 @@ describe('the board under a person’s hands', () => {
     await p.drags(from, await p.hole(column + 2, 8.5));
     expect(await at()).toBe(`b1.e${column - 1}`);
     await p.drags(await p.hole(column + 2, 8.5), await p.hole(20, 8.5));
-    await p.reads('already holds');
+    await p.reads('is taken by');
     expect(await at()).toBe(`b1.e${column - 1}`);
     await p.keys('Control+z');
     await p.quiet();

@@ -26,6 +26,12 @@ export class Person {
       if (m.type() === 'error' || m.type() === 'warn') person.complaints.push(m.text());
     });
     page.on('pageerror', (e) => person.complaints.push(String(e)));
+    // What the content security policy forbids is a complaint, whether or not the console shows it.
+    void page.evaluateOnNewDocument(() => {
+      document.addEventListener('securitypolicyviolation', (e) =>
+        console.error(`${e.violatedDirective} forbids ${e.blockedURI} ${e.sample}`),
+      );
+    });
     return person;
   }
 

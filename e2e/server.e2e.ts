@@ -30,11 +30,12 @@ describe('the server as a process', () => {
 describe('the command line as a person calls it', () => {
   const saddlebag = (...args: string[]) => spawnSync('npx', ['saddlebag', ...args], { cwd: root, encoding: 'utf8' });
 
-  it('npx saddlebag walks the interlock: 0; a sheet that is not there: 1; wrong use: 2', () => {
+  it('npx saddlebag walks the interlock: 0; a job with findings: 1; wrong use, or a file that is not there: 2', () => {
     const good = saddlebag('walk', 'samples/lock-interlock.sheet');
     expect(good.status).toBe(0);
     expect(good.stdout).toContain('All 16 rows agree.');
-    expect(saddlebag('walk', 'samples/none.sheet').status).toBe(1);
+    expect(saddlebag('inspect', 'samples/apprentice-bench.saddlebag.json').status).toBe(1);
+    expect(saddlebag('walk', 'samples/none.sheet').status).toBe(2);
     expect(saddlebag('dance').status).toBe(2);
   });
 });

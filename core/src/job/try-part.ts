@@ -52,7 +52,8 @@ export function tryPart(type: PartType, unitNumbers: readonly number[] = []): Jo
   ];
   const stores = chosen.some((u) => u.behaviour.stored.length > 0);
   const table = stores ? null : emptyTable(inputs, outputs);
-  return { ...newJob(`Try ${type.id}`, sheet.join('\n')), ...(table && { ownTable: table }) };
+  const which = unitNumbers.length === 1 && type.units.length > 1 ? `, unit ${unitNumbers[0]}` : '';
+  return { ...newJob(`Try ${type.id}${which}`, sheet.join('\n')), ...(table && { ownTable: table }) };
 }
 
 /** Whether a chip can be tried: its pins are inputs or outputs, save those that it pulls high itself. */

@@ -377,7 +377,9 @@ export function bestOfAll(
 /** What a way makes least, as a number. */
 function costFor(way: Way, packing: Packing): number {
   const { packages } = packing;
-  const units = packages.flatMap((p) => p.units).filter((u) => u !== null).length;
+  const used = packages.flatMap((p) => p.units.flatMap((u) => u ?? []));
+  // Of equal numbers of units those with fewer pins: an inverter before an exclusive or with an input tied.
+  const units = used.length + used.reduce((sum, u) => sum + u.inputs.length, 0) / 1000;
   const rare = packages.reduce((sum, p) => sum + rarity(typeOf(p)?.id ?? ''), 0);
   if (way === 'kinds')
     return 1e9 * new Set(packages.map((p) => p.part)).size + 1e6 * packages.length + 1e3 * rare + units;

@@ -1,11 +1,12 @@
 import { Button, Flex, Text } from '@chakra-ui/react';
-import { says } from '@saddlebag/core';
+import { says, shownSignal } from '@saddlebag/core';
 import { memo, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { KeyCap } from '../kit/Panel';
 import { colour } from './colours';
 import { useJobView } from './job-context';
 import type { StepId } from './steps';
+import { useFollowing } from './use-following';
 
 /** The keys that work at each step. */
 const keys: Readonly<Record<StepId, readonly (readonly [key: string, does: string])[]>> = {
@@ -45,7 +46,9 @@ const keys: Readonly<Record<StepId, readonly (readonly [key: string, does: strin
 
 /** The line at the foot: the keys that work here, and the one finding that matters most. */
 export const FootLine = memo(function FootLine({ step, extra }: { readonly step: StepId; readonly extra?: ReactNode }) {
-  const { id, findings } = useJobView();
+  const view = useJobView();
+  const { id, findings } = view;
+  const following = useFollowing(view);
   const navigate = useNavigate();
   const worst = findings?.find((f) => f.severity === 'error') ?? findings?.find((f) => f.severity === 'warning');
   return (
@@ -63,6 +66,11 @@ export const FootLine = memo(function FootLine({ step, extra }: { readonly step:
       fontSize="12.5px"
       css={{ '@media print': { display: 'none' } }}
     >
+      {following !== null && (
+        <Flex gap="5px" align="center" flexShrink={0} role="status" color="ink" fontWeight="700">
+          following {shownSignal(following)} <KeyCap>Esc</KeyCap> ends it
+        </Flex>
+      )}
       {keys[step].map(([key, does]) => (
         <Flex key={key} gap="5px" align="center" flexShrink={0}>
           <KeyCap>{key}</KeyCap>

@@ -31,9 +31,10 @@ export function useOpenJob(id: string): Opening {
         setOpening({ state: 'refused', findings: [missing], text: null });
         return;
       }
-      const read = readJobFile(row.text);
+      const text = String(row.text ?? '');
+      const read = readJobFile(text);
       if (!read.ok) {
-        setOpening({ state: 'refused', findings: read.findings, text: row.text });
+        setOpening({ state: 'refused', findings: read.findings, text });
         return;
       }
       const session = new JobSession(id, read.job, row.rev, world, (copy) => {
@@ -43,7 +44,10 @@ export function useOpenJob(id: string): Opening {
       close = keepSaved(session, id);
       setOpening({ state: 'open', session });
     };
-    void start();
+    start().catch((e: unknown) => {
+      const detail = e instanceof Error ? `${e.name}: ${e.message}`.slice(0, 200) : String(e);
+      if (!gone) setOpening({ state: 'refused', findings: [finding('store/failed', [], { detail })], text: null });
+    });
     return () => {
       gone = true;
       close();

@@ -67,7 +67,11 @@ export default function BoardStep() {
       text,
       reading?.ownParts.map((p) => p.text),
     );
-    if (read.ok) return dispatch(read.edit);
+    if (read.ok) {
+      const done = dispatch(read.edit);
+      if (done && read.edit.kind === 'seat') choose(read.edit.part.ref);
+      return done;
+    }
     setRefusal(`${says(read.finding)} ${remedy(read.finding)}`);
     return false;
   };

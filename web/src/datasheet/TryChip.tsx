@@ -20,13 +20,13 @@ import { runLong, stages } from '../workers/stages';
 /** One press from a datasheet to a job with the chip seated, powered, and wired to switches and LEDs. */
 export function TryChip({ type }: { readonly type: PartType }) {
   const navigate = useNavigate();
-  const [unit, setUnit] = useState('');
+  const [unit, setUnit] = useState('1');
   const [busy, setBusy] = useState(false);
   if (!canTry(type)) return null;
   const start = async (): Promise<void> => {
     setBusy(true);
     try {
-      const id = await jobFor(type, unit === '' ? [] : [Number(unit)]);
+      const id = await jobFor(type, unit === '' || type.units.length === 1 ? [] : [Number(unit)]);
       await navigate(`/job/${id}/power`);
     } catch (e) {
       tell(`The job could not be made: ${e instanceof Error ? e.message : String(e)}`);
@@ -37,12 +37,12 @@ export function TryChip({ type }: { readonly type: PartType }) {
     <Flex gap="6px">
       {type.units.length > 1 && (
         <Choice label="units to try" value={unit} width="112px" onChange={(value) => setUnit(value)}>
-          <option value="">all {type.units.length} units</option>
           {type.units.map((u, i) => (
             <option key={u.name} value={i + 1}>
               unit {u.name}
             </option>
           ))}
+          <option value="">all {type.units.length} units</option>
         </Choice>
       )}
       <Button variant="solid" disabled={busy} onClick={() => void start()}>

@@ -47,7 +47,7 @@ export default function DesignStep() {
   // While a mistake is being made or mended, what the sheet said last stays in sight, faded and out of reach.
   const drawn = useLast(netlist);
   const worked = useLast(behaviour);
-  const isStale = !sound && drawn !== null && drawn !== netlist;
+  const isStale = !sound && drawn !== null && drawn !== netlist && drawn.outputs.length > 0;
   const rectangular = symbols === 'rectangular';
   return (
     <>

@@ -74,6 +74,8 @@ export default function SheetEditor({ text, findings, colours, onChange, onReady
       }),
     });
     view.current = editor;
+    // An empty sheet waits to be written.
+    if (start.current === '') editor.focus();
     ready.current((offset) => {
       const at = Math.min(offset, editor.state.doc.length);
       editor.dispatch({ selection: { anchor: at }, scrollIntoView: true });

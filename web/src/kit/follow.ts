@@ -24,6 +24,19 @@ export function pin(signal: string | null): void {
   tell();
 }
 
+/** Lets go of whatever is lit. */
+export function letGo(): void {
+  if (pointed === null && pinned === null) return;
+  pointed = null;
+  pinned = null;
+  tell();
+}
+
+/** The signal that is kept lit, or null; not one that is only pointed at. */
+export function useKeptSignal(): string | null {
+  return useSyncExternalStore(listen, () => pinned);
+}
+
 function listen(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);

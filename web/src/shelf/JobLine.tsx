@@ -3,11 +3,11 @@ import { useState } from 'react';
 import { download, fileName } from '../kit/download';
 import { tell } from '../kit/notices';
 import { RenameJob } from '../kit/RenameJob';
-import type { JobRow } from '../store/db';
+import type { ShelfRow } from '../store/shelf';
 import { renameRow } from './rename';
 
 interface JobLineProps {
-  readonly row: JobRow;
+  readonly row: ShelfRow;
   readonly onOpen: () => void;
   readonly onDuplicate: () => void;
   readonly onDelete: () => void;
@@ -52,15 +52,17 @@ export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
           </Text>
         </Box>
         <Text fontFamily="mono" fontSize="12px" color="soft" truncate>
-          {inputs.length === 0 && outputs.length === 0
-            ? 'an empty sheet'
-            : `${inputs.join(' ')} → ${outputs.join(' ')}`}
+          {row.damaged
+            ? 'damaged: what is left of it can be taken out'
+            : inputs.length === 0 && outputs.length === 0
+              ? 'an empty sheet'
+              : `${inputs.join(' ')} → ${outputs.join(' ')}`}
         </Text>
       </Box>
       <Text color="soft" fontSize="12.5px" width="150px" flexShrink={0}>
         {chips + jumpers === 0 ? 'no board yet' : jumpers > 0 ? `${held}, ${jumpers} jumpers` : held}
         <br />
-        {when.format(row.changedAt)}
+        {row.changedAt > 0 && when.format(row.changedAt)}
       </Text>
       <Flex gap="4px" flexShrink={0}>
         <Button onClick={() => setNaming(true)} aria-label={`Rename ${row.name}`}>

@@ -9,14 +9,15 @@ import { FindingLine } from '../kit/FindingLine';
 import { Leather } from '../kit/Leather';
 import { tell } from '../kit/notices';
 import { Empty, KeyCap, Panel } from '../kit/Panel';
-import { shelf } from '../store/shelf';
+import { type ShelfRow, shelf } from '../store/shelf';
 import { type Brought, bringFile, bringText } from './bring';
 import { JobLine } from './JobLine';
 import { SampleList } from './SampleList';
 
 /** The list of jobs kept in this browser, and the samples to begin from. */
 export function ShelfPage() {
-  const jobs = useLiveQuery(() => shelf.list());
+  const kept = useLiveQuery(listed);
+  const jobs = kept && 'rows' in kept ? kept.rows : undefined;
   const navigate = useNavigate();
   const [refused, setRefused] = useState<readonly Finding[]>([]);
   const picker = useRef<HTMLInputElement>(null);
@@ -32,17 +33,20 @@ export function ShelfPage() {
     await open(result.id);
   };
   const bring = (file: File | undefined): void => {
-    if (file) void take(bringFile(file)).catch((e: unknown) => tell(`The file could not be read: ${String(e)}`));
+    if (file) void trying(() => take(bringFile(file)));
   };
-  const startNew = async (): Promise<void> => open(await shelf.addNew());
-  const duplicate = async (id: string): Promise<void> => {
-    const row = await shelf.get(id);
-    if (row) await bringText(row.text);
-  };
-  const remove = async (id: string, name: string): Promise<void> => {
-    await shelf.delete(id);
-    tell(`${name} is off the shelf.`, { label: 'Put back', onClick: () => void shelf.putBack(id) });
-  };
+  const startNew = (): Promise<void> => trying(async () => open(await shelf.addNew()));
+  const duplicate = (row: ShelfRow): Promise<void> =>
+    trying(async () => {
+      const made = await bringText(row.text);
+      if (!('id' in made)) setRefused(made.findings);
+    });
+  const putBack = (id: string): Promise<void> => trying(() => shelf.putBack(id));
+  const remove = (id: string, name: string): Promise<void> =>
+    trying(async () => {
+      await shelf.delete(id);
+      tell(`${name} is in the bin.`, { label: 'Put back', onClick: () => void putBack(id) });
+    });
   return (
     <Flex
       direction="column"
@@ -94,6 +98,7 @@ export function ShelfPage() {
             }}
           />
           {refused.length > 0 && <Refused findings={refused} onClose={() => setRefused([])} />}
+          {kept && 'why' in kept && <Empty>{saysStorage(kept.why)}</Empty>}
           {jobs?.length === 0 && (
             <Empty>
               Nothing here yet. Begin a new job, or take one of the samples beside: each opens complete, from its
@@ -106,19 +111,82 @@ export function ShelfPage() {
                 key={row.id}
                 row={row}
                 onOpen={() => void open(row.id)}
-                onDuplicate={() => void duplicate(row.id)}
+                onDuplicate={() => void duplicate(row)}
                 onDelete={() => void remove(row.id, row.name)}
               />
             ))}
           </Box>
+          <Bin onPutBack={(id) => void putBack(id)} onEmpty={() => void trying(() => shelf.emptyBin())} />
         </Panel>
-        <SampleList onTake={(text) => take(bringText(text))} />
+        <SampleList onTake={(text) => trying(() => take(bringText(text)))} />
       </Flex>
       <Flex as="footer" px="18px" h="34px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
         <KeyCap>Tab</KeyCap> from job to job <KeyCap>Enter</KeyCap> open
         <Text ml="auto">A job, a sheet, Verilog or a CSV table dropped on the shelf is brought in.</Text>
       </Flex>
     </Flex>
+  );
+}
+
+type Listed = { readonly rows: readonly ShelfRow[] } | { readonly why: string };
+
+const because = (e: unknown): string => (e instanceof Error ? `${e.name}: ${e.message}`.slice(0, 200) : String(e));
+
+/** The jobs on the shelf, or why the browser does not give them. */
+async function listed(): Promise<Listed> {
+  try {
+    return { rows: await shelf.list() };
+  } catch (e) {
+    return { why: because(e) };
+  }
+}
+
+const saysStorage = (why: string): string =>
+  `This browser’s storage is full or shut (${why}). Nothing was changed: make room, or allow storage for this page, and try again.`;
+
+/** Does something to the shelf; when the browser refuses, that is said and nothing else happens. */
+async function trying(act: () => Promise<unknown>): Promise<void> {
+  try {
+    await act();
+  } catch (e) {
+    tell(saysStorage(because(e)));
+  }
+}
+
+interface BinProps {
+  readonly onPutBack: (id: string) => void;
+  readonly onEmpty: () => void;
+}
+
+/** What was deleted: it lies here until the bin is emptied. Not there while it is empty. */
+function Bin({ onPutBack, onEmpty }: BinProps) {
+  const rows = useLiveQuery(() => shelf.bin().catch(() => [])) ?? [];
+  const [open, setOpen] = useState(false);
+  if (rows.length === 0) return null;
+  return (
+    <Box borderTopWidth="1px" borderColor="line" flexShrink={0} maxH="45%" overflowY="auto">
+      <Flex px="12px" py="6px" align="center" gap="8px">
+        <Button variant="ghost" aria-expanded={open} onClick={() => setOpen(!open)}>
+          Bin: {rows.length} {rows.length === 1 ? 'job' : 'jobs'}
+        </Button>
+        {open && (
+          <Button ml="auto" color="bad" onClick={onEmpty}>
+            Empty the bin
+          </Button>
+        )}
+      </Flex>
+      {open &&
+        rows.map((row) => (
+          <Flex key={row.id} px="12px" py="5px" align="center" gap="10px" borderTopWidth="1px" borderColor="line">
+            <Text flex="1" truncate>
+              {row.name}
+            </Text>
+            <Button aria-label={`Put back ${row.name}`} onClick={() => onPutBack(row.id)}>
+              Put back
+            </Button>
+          </Flex>
+        ))}
+    </Box>
   );
 }
 

@@ -55,17 +55,36 @@ describe('the shelf', () => {
     expect(await shelf.list()).toHaveLength(2);
   });
 
-  it('forgets deleted jobs after a day, and no sooner', async () => {
+  it('keeps deleted jobs in the bin until that is emptied', async () => {
     const { shelf, pass } = freshShelf();
-    const [a, b, c] = [await shelf.addNew('A'), await shelf.addNew('B'), await shelf.addNew('C')];
+    const [a, b] = [await shelf.addNew('A'), await shelf.addNew('B')];
     await shelf.delete(a);
-    pass(23 * 3600 * 1000);
+    pass(400 * 24 * 3600 * 1000);
     await shelf.delete(b);
-    expect(await shelf.get(a)).toBeDefined();
-    pass(2 * 3600 * 1000);
-    await shelf.delete(c);
-    expect(await shelf.get(a)).toBeUndefined();
-    expect(await shelf.get(b)).toBeDefined();
+    expect((await shelf.bin()).map((r) => r.name)).toEqual(['B', 'A']);
+    await shelf.putBack(a);
+    await shelf.emptyBin();
+    expect([(await shelf.list()).map((r) => r.name), await shelf.bin()]).toEqual([['A'], []]);
+  });
+
+  it.each([
+    ['no summary', { summary: undefined }],
+    ['a date as text', { changedAt: 'yesterday' }],
+    ['no text', { text: null }],
+    ['numbers for names', { name: 7, summary: { inputs: [1], outputs: null } }],
+    ['nothing but its id', { name: undefined, text: undefined, rev: undefined, changedAt: undefined, summary: null }],
+  ])('with a row that has %s shows all the others, and that one as damaged', async (_, change) => {
+    const store = new ShelfDb(`damaged-${++count}`);
+    const shelf = new Shelf(store);
+    await shelf.addNew('Sound');
+    const id = await shelf.addNew('Hurt');
+    await store.jobs.put({ ...(await shelf.get(id)), ...change } as never);
+    const rows = await shelf.list();
+    expect(rows.map((r) => r.damaged).sort()).toEqual([false, true]);
+    for (const row of rows) {
+      expect(typeof row.name + typeof row.text + typeof row.changedAt).toBe('stringstringnumber');
+      expect(row.summary.inputs).toEqual([]);
+    }
   });
 
   it('never gives two jobs one name', async () => {

@@ -11,9 +11,6 @@ import {
 } from '@saddlebag/core';
 import { db, type JobRow, type ShelfDb, type Summary } from './db';
 
-/** Deleted jobs are kept this long, so that deleting can be undone. */
-const KEPT_MS = 24 * 3600 * 1000;
-
 /** What the shelf shows of a job. */
 export function summaryOf(job: Job): Summary {
   // Read for its words alone: what the sheet makes of them is not the shelf's matter.
@@ -43,6 +40,35 @@ export type Saved =
   | { readonly ok: true; readonly rev: number }
   | { readonly ok: false; readonly reason: 'conflict' | 'gone' };
 
+/** A row as the shelf shows it; `damaged` when it is not as this program writes them, and then `text` is all that is left of it. */
+export interface ShelfRow extends JobRow {
+  readonly damaged: boolean;
+}
+
+const noSummary: Summary = { inputs: [], outputs: [], chips: 0, jumpers: 0 };
+const isNumber = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value);
+const isNames = (value: unknown): boolean => Array.isArray(value) && value.every((v) => typeof v === 'string');
+
+/** Reads a row of the database, whatever it holds: what is missing or of another kind is made good, and told. */
+function readRow(row: JobRow): ShelfRow {
+  const { name, text, rev, changedAt, deletedAt, summary } = row as { readonly [K in keyof JobRow]: unknown };
+  const s = (typeof summary === 'object' && summary !== null ? summary : {}) as {
+    readonly [K in keyof Summary]: unknown;
+  };
+  const isWhole = isNames(s.inputs) && isNames(s.outputs) && isNumber(s.chips) && isNumber(s.jumpers);
+  const sound = typeof name === 'string' && typeof text === 'string' && isNumber(rev) && isNumber(changedAt) && isWhole;
+  return {
+    id: row.id,
+    name: typeof name === 'string' && name !== '' ? name : 'A job without a name',
+    text: typeof text === 'string' ? text : '',
+    rev: isNumber(rev) ? rev : 0,
+    changedAt: isNumber(changedAt) ? changedAt : 0,
+    deletedAt: isNumber(deletedAt) ? deletedAt : 0,
+    summary: isWhole ? (summary as Summary) : noSummary,
+    damaged: !sound,
+  };
+}
+
 /** The list of jobs in this browser. Time and ids come from outside, for tests. */
 export class Shelf {
   constructor(
@@ -51,10 +77,16 @@ export class Shelf {
     private readonly newId: () => string = () => crypto.randomUUID(),
   ) {}
 
-  /** Jobs on the shelf, the one changed last first. */
-  async list(): Promise<JobRow[]> {
-    const rows = await this.store.jobs.where('deletedAt').equals(0).toArray();
-    return rows.sort((a, b) => b.changedAt - a.changedAt);
+  /** Jobs on the shelf, the one changed last first; a row that is damaged is among them, told as that. */
+  async list(): Promise<ShelfRow[]> {
+    const rows = (await this.store.jobs.toArray()).map(readRow);
+    return rows.filter((row) => row.deletedAt === 0).sort((a, b) => b.changedAt - a.changedAt);
+  }
+
+  /** Jobs in the bin, the one deleted last first. */
+  async bin(): Promise<ShelfRow[]> {
+    const rows = (await this.store.jobs.toArray()).map(readRow);
+    return rows.filter((row) => row.deletedAt !== 0).sort((a, b) => b.deletedAt - a.deletedAt);
   }
 
   get(id: string): Promise<JobRow | undefined> {
@@ -89,14 +121,14 @@ export class Shelf {
     return this.save(id, { ...job, name }, rev);
   }
 
-  /** Takes a job off the shelf; it can be put back for a day. */
+  /** Puts a job into the bin, where it stays until the bin is emptied. */
   async delete(id: string): Promise<void> {
-    const now = this.now();
-    await this.store.jobs.update(id, { deletedAt: now });
-    await this.store.jobs
-      .where('deletedAt')
-      .between(1, now - KEPT_MS)
-      .delete();
+    await this.store.jobs.update(id, { deletedAt: this.now() });
+  }
+
+  /** Forgets for good what is in the bin. */
+  async emptyBin(): Promise<void> {
+    await this.store.jobs.bulkDelete((await this.bin()).map((row) => row.id));
   }
 
   async putBack(id: string): Promise<void> {

@@ -24,7 +24,7 @@ export const world: SessionWorld = {
 
 /** Brings work that a closing tab could only rescue back to the shelf. Called before a job is opened. */
 export async function recoverRescued(id: string): Promise<void> {
-  const kept = localStorage.getItem(rescueKey(id));
+  const kept = rescued(id);
   if (kept === null) return;
   const { readJobFile } = await import('@saddlebag/core/job-reader');
   const { base, text } = parsed(kept);
@@ -34,7 +34,16 @@ export async function recoverRescued(id: string): Promise<void> {
     const row = saved.ok ? undefined : await shelf.get(id);
     if (!saved.ok && row?.text !== text) await world.saveCopy(read.job);
   }
-  localStorage.removeItem(rescueKey(id));
+  world.rescue(id, null);
+}
+
+/** What a closing tab left; null where there is nothing, or where the browser keeps it shut. */
+function rescued(id: string): string | null {
+  try {
+    return localStorage.getItem(rescueKey(id));
+  } catch {
+    return null;
+  }
 }
 
 function parsed(kept: string): { base: number; text: string } {

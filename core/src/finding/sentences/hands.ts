@@ -109,6 +109,11 @@ export const handsSentences = {
     says: 'In the file, {path} is wrong: {detail}.',
     todo: 'Mend that field as docs/job-file.md says, or bring in another copy.',
   },
+  'store/failed': {
+    severity: 'error',
+    says: 'This browser’s storage does not give the job: {detail}.',
+    todo: 'Allow storage for this page, or make room, and open it again; nothing was changed.',
+  },
   'file/not-found': {
     severity: 'error',
     says: '{path} cannot be read: {detail}.',
