@@ -73,7 +73,7 @@ for (const [part, count] of [
 }
 await picture(p, 'drawer');
 await p.presses('Done');
-for (const way of ['As written', 'Fewest chips', 'NANDs alone']) {
+for (const way of ['Spare units used', 'Fewest chips', 'NANDs alone']) {
   await p.presses(`Find ${way}`);
   await p.page.waitForSelector(`::-p-aria(Look at ${way})`, { timeout: 60_000 });
 }

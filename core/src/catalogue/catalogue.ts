@@ -10,6 +10,7 @@ import {
   type Reading,
   readSheet,
   type Sheet,
+  withRemedies,
 } from '../design';
 import { isError } from '../finding';
 import { benchParts } from './bench-parts';
@@ -193,7 +194,8 @@ export const chipLibrary: Library = (number) => {
   return { base: part.id, sheet, idle: part.chip?.timers?.map((t) => t.input) ?? [] };
 };
 
-/** Reads a sheet that may use the catalogue's chips by number. */
+/** Reads a sheet that may use the catalogue's chips by number, and knows what beginners write in other words. */
 export function readDesign(text: string): Reading {
-  return readSheet(text, chipLibrary);
+  const read = (one: string): Reading => readSheet(one, chipLibrary);
+  return withRemedies(text, read(text), read);
 }

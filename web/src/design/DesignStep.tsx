@@ -1,5 +1,14 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
-import { chipLibrary, formatted, parseSheet, printSheet, renamed, says, toVerilog } from '@saddlebag/core';
+import {
+  chipLibrary,
+  type Finding,
+  formatted,
+  parseSheet,
+  printSheet,
+  renamed,
+  says,
+  toVerilog,
+} from '@saddlebag/core';
 import { lazy, type ReactNode, Suspense, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useJobView } from '../app/job-context';
@@ -35,6 +44,11 @@ export default function DesignStep() {
     const text = naming === null ? null : renamed(job.sheet, naming, to);
     if (text === null) tell(`${to} is no free name for ${naming}: letters, digits and _, and not taken.`);
     else session.dispatch({ kind: 'write-sheet', text });
+  };
+  const mend = ({ places: [place], fix }: Finding): void => {
+    if (place?.kind !== 'text' || fix === undefined) return;
+    const { from, to } = place.span;
+    session.dispatch({ kind: 'write-sheet', text: job.sheet.slice(0, from) + fix + job.sheet.slice(to) });
   };
   const tidy = (): void => {
     const text = formatted(job.sheet);
@@ -102,6 +116,7 @@ export default function DesignStep() {
                   finding={f}
                   where={`line ${job.sheet.slice(0, at).split('\n').length}`}
                   onChoose={() => goTo.current(at)}
+                  {...(f.code === 'sheet/meant' && { onFix: () => mend(f) })}
                 />
               );
             })}

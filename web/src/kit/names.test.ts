@@ -30,7 +30,13 @@ describe('keys of switches', () => {
   it('are first letters where these differ, otherwise what tells the signals apart', () => {
     expect([...switchKeys(['K', 'E', 'U', 'L']).values()]).toEqual(['K', 'E', 'U', 'L']);
     expect([...switchKeys(['F0', 'F1', 'F9']).values()]).toEqual(['0', '1', '9']);
-    expect(switchKeys(['W']).has('W')).toBe(false);
+    // W walks the table.
+    expect(switchKeys(['W']).get('W')).toBe('1');
+  });
+
+  it('are there for every switch as long as there are keys', () => {
+    const many = Array.from({ length: 30 }, (_, i) => `A${'B'.repeat(i)}`);
+    expect(new Set(switchKeys(many).values()).size).toBe(30);
   });
 
   it('are never given twice', () => {

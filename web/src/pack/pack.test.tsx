@@ -111,7 +111,7 @@ describe('the drawer', () => {
     await userEvent.click(screen.getByRole('button', { name: '7486' }));
     expect(session.job.struck).toEqual(['7486']);
     await userEvent.click(screen.getByRole('button', { name: 'Done' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Find As written' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Find Spare units used' }));
     expect(await screen.findByText('Not in the drawer: 1 × 74HC02', undefined, { timeout: 10_000 })).toBeDefined();
     await keepEntry({ part: '74HC02', count: 1 });
     expect(await screen.findByText('All of it is in the drawer.')).toBeDefined();

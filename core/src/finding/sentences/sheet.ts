@@ -18,6 +18,11 @@ export const sheetSentences = {
     says: 'The label has no closing quote on this line.',
     todo: 'Close it with ".',
   },
+  'sheet/meant': {
+    severity: 'error',
+    says: 'On a sheet that is written otherwise.',
+    todo: 'Write {line}',
+  },
   'sheet/expected': {
     severity: 'error',
     says: '{expected} is missing before {found}.',
