@@ -1,10 +1,10 @@
 import { Button, Flex, Input, Text } from '@chakra-ui/react';
-import { benchParts, chips, isBare, isOutdated, partNumber } from '@saddlebag/core';
+import { isBare, isOutdated } from '@saddlebag/core';
 import { useState } from 'react';
 import { useJobView } from '../app/job-context';
-import { Choice } from '../kit/Choice';
 import { BoardsMenu } from './BoardsMenu';
 import { Pictures } from './Pictures';
+import { SeatMenu } from './SeatMenu';
 import type { useHands } from './use-hands';
 import { type LayingOut, useLayOut, usePackingToLay } from './use-lay-out';
 
@@ -71,24 +71,6 @@ export function BoardTools({ onSay, onDispatch, line, refusal, led, onLead }: Bo
         {refusal}
       </Text>
     </>
-  );
-}
-
-const seatable = [
-  ...benchParts.map((p) => ({ name: p.id, title: p.title })),
-  ...chips.map((c) => ({ name: partNumber(c.base, 'HC'), title: c.title })),
-];
-
-function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }) {
-  return (
-    <Choice label="seat a part" value="" width="112px" onChange={onSeat}>
-      <option value="">Seat a …</option>
-      {seatable.map(({ name, title }) => (
-        <option key={name} value={name}>
-          {name === title ? name : `${name}: ${title}`}
-        </option>
-      ))}
-    </Choice>
   );
 }
 

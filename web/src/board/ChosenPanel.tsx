@@ -71,9 +71,9 @@ function StripCard({ cursor }: { readonly cursor: string }) {
         </Flex>
         <Text color="soft" fontSize="12.5px" lineHeight="17px">
           Press a part to choose or drag it; Alt leaves its jumpers, Shift adds to what is chosen, Shift and a drag over
-          the mat frames many. Press a free hole and then another one for a jumper; an end of the chosen jumper to plug
-          it elsewhere. Or type: U1.8 &gt; U3.2, w3.2 &gt; b1.e17, seat led, value R1 4k7, colour w3 red, fix U1, note
-          b1.e17 text, board half.
+          the mat frames many. Press a hole to see its strip, draw from one hole to another for a jumper; an end of the
+          chosen jumper to plug it elsewhere. Or type: U1.8 &gt; U3.2, w3.2 &gt; b1.e17, seat led, value R1 4k7, colour
+          w3 red, fix U1, note b1.e17 text, board half.
         </Text>
       </Box>
     </Panel>

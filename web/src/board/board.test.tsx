@@ -53,10 +53,24 @@ describe('typing to the board', () => {
     expect(session.snapshot().history.past).toHaveLength(0);
   });
 
-  it('seats a part from the list', async () => {
-    const { session } = open();
-    await userEvent.selectOptions(screen.getByLabelText('seat a part'), 'led');
-    expect(session.job.board.parts.D4).toMatchObject({ part: 'led' });
+  it('finds a part by what it does, seats it by keys, and chooses it', async () => {
+    const { session } = renderInJob(<BoardStep />, job);
+    await userEvent.click(screen.getByRole('button', { name: 'Seat a part' }));
+    await userEvent.type(screen.getByLabelText('find a part to seat'), 'decade');
+    const options = within(screen.getByRole('listbox', { name: 'parts' })).getAllByRole('option');
+    expect(options.length).toBeGreaterThan(1);
+    expect(options[0]?.getAttribute('aria-selected')).toBe('true');
+    expect(screen.getByRole('img', { name: /^outline of / })).toBeDefined();
+    const before = Object.keys(session.job.board.parts);
+    await userEvent.clear(screen.getByLabelText('find a part to seat'));
+    await userEvent.type(screen.getByLabelText('find a part to seat'), 'LED{Enter}');
+    const [ref = ''] = Object.keys(session.job.board.parts).filter((r) => !before.includes(r));
+    expect(session.job.board.parts[ref]?.part).toBe('led');
+    expect(screen.queryByRole('listbox')).toBeNull();
+    // What was just seated is chosen, and comes first the next time.
+    expect(screen.getByRole('button', { name: 'Turn' })).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'Seat a part' }));
+    expect(screen.getAllByRole('option')[0]?.textContent).toContain('led');
   });
 });
 

@@ -36,7 +36,7 @@ const jumpersOf = (j: Job) => Object.values(j.board.jumpers).map(({ from, to }) 
 
 describe('laying a jumper', () => {
   it.each([
-    ['by two presses', [press('b1.a60'), release('b1.a60'), press('b1.j60'), release('b1.j60')]],
+    ['by Enter and a press', [press('b1.a60'), release('b1.a60'), key('Enter'), press('b1.j60'), release('b1.j60')]],
     ['by a drag', [press('b1.a60'), move('b1.c60'), move('b1.j60'), release('b1.j60')]],
     [
       'by keys',
@@ -47,6 +47,12 @@ describe('laying a jumper', () => {
     expect(result.edits).toEqual(['lay-jumper']);
     expect(jumpersOf(result.job)).toContain('b1.a60 > b1.j60');
     expect(result.hands.laying).toBeNull();
+  });
+
+  it('is never begun by looking: presses on one hole after another show their strips', () => {
+    const { edits, hands } = run(['b1.a60', 'b1.j60', 'b1.c58'].flatMap((hole) => [press(hole), release(hole)]));
+    expect(edits).toEqual([]);
+    expect(hands).toMatchObject({ cursor: 'b1.c58', laying: null, drawing: false });
   });
 
   it('by keys from a pin takes a free hole of the pin’s strip', () => {
@@ -66,7 +72,7 @@ describe('laying a jumper', () => {
 
   it('ends without one on Escape, on the same hole again, or when a part is pressed', () => {
     for (const last of [[key('Escape')], [press('b1.a60')], [press('b1.e20', 'U1'), release('b1.e20')]]) {
-      const { edits, hands } = run([press('b1.a60'), release('b1.a60'), ...last]);
+      const { edits, hands } = run([press('b1.a60'), release('b1.a60'), key('Enter'), ...last]);
       expect(edits).toEqual([]);
       expect(hands.laying).toBeNull();
     }

@@ -48,6 +48,8 @@ export interface Hands {
   /** What is chosen beside it. */
   readonly others: readonly string[];
   readonly laying: string | null;
+  /** Whether it is being drawn from there with the button down: let go where it began, nothing is laid. */
+  readonly drawing: boolean;
   /** The end of a jumper that is being plugged elsewhere; `laying` is then its other end. */
   readonly plug: { readonly id: string; readonly end: 'from' | 'to' } | null;
   readonly carry: Carry | null;
@@ -60,6 +62,7 @@ export const idleHands: Hands = {
   chosen: null,
   others: [],
   laying: null,
+  drawing: false,
   plug: null,
   carry: null,
   bend: null,
@@ -74,7 +77,7 @@ export function allChosen({ chosen, others }: Hands): readonly string[] {
 /** The hands with nothing begun and something else chosen. */
 function holding(hands: Hands, what: readonly string[]): Hands {
   const [chosen = null, ...others] = what;
-  return { ...hands, chosen, others, laying: null, plug: null, carry: null, bend: null, frame: null };
+  return { ...hands, chosen, others, laying: null, drawing: false, plug: null, carry: null, bend: null, frame: null };
 }
 
 /** What happens to the hands. Places are in tenths of an inch on the mat; `on` is what lies there. */
@@ -149,7 +152,8 @@ function press(hands: Hands, event: Extract<HandEvent, { kind: 'press' }>, board
   const note = on === null ? undefined : noteOf(board, on);
   if (note) return { hands: { ...holding(hands, [note.id]), cursor: note.at } };
   if (!free) return { hands: { ...holding(hands, []), cursor: hole ? printHole(hole) : hands.cursor } };
-  return { hands: { ...holding(hands, []), laying: printHole(hole), cursor: printHole(hole) } };
+  // A press shows the strip; only drawing on from there, or Enter, begins a wire.
+  return { hands: { ...holding(hands, []), laying: printHole(hole), drawing: true, cursor: printHole(hole) } };
 }
 
 /** Adds a thing to what is chosen, or leaves it out. */
@@ -228,7 +232,10 @@ function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board)
   }
   const hole = holeNear(x, y, board.breadboards);
   if (hands.plug && hole && jumperOf(board, hands.plug.id)?.[hands.plug.end] === printHole(hole)) return null;
-  if (hands.laying === null || !hole || printHole(hole) === hands.laying) return null;
+  if (hands.laying === null) return null;
+  if (hands.drawing && (!hole || printHole(hole) === hands.laying))
+    return { hands: { ...hands, laying: null, drawing: false } };
+  if (!hole || printHole(hole) === hands.laying) return null;
   return finish(hands, printHole(hole), board);
 }
 
@@ -241,13 +248,13 @@ export function wayOf(from: string, to: string): { dx: number; dy: number } {
 
 function finish(hands: Hands, to: string, board: Board): Reaction {
   const from = hands.laying as string;
-  if (from === to) return { hands: { ...hands, laying: null, plug: null } };
+  if (from === to) return { hands: { ...hands, laying: null, drawing: false, plug: null } };
   if (hands.plug) {
     const edit: Edit = { kind: 're-plug', ...hands.plug, hole: to };
-    return { hands: { ...hands, laying: null, plug: null, cursor: to }, edit };
+    return { hands: { ...hands, laying: null, drawing: false, plug: null, cursor: to }, edit };
   }
   const jumper = { id: nextFree('w', board.jumpers), from, to };
-  return { hands: { ...hands, laying: null, cursor: to }, edit: { kind: 'lay-jumper', jumper } };
+  return { hands: { ...hands, laying: null, drawing: false, cursor: to }, edit: { kind: 'lay-jumper', jumper } };
 }
 
 const arrows: Readonly<Record<string, readonly [dx: number, dy: number]>> = {
