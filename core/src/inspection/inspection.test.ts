@@ -240,6 +240,20 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       'U2',
     ],
     ['signal-has-no-switch', following('label S1 Z'), 'K'],
+    ['label-answers-nothing', following('label S1 Z'), 'S1'],
+    [
+      'label-answers-nothing',
+      forced((b) => {
+        b.parts.H1 = {
+          ref: 'H1',
+          part: 'display-cathode',
+          at: 'b1.e58',
+          turn: 0,
+          labels: [{ of: 'dp', signal: 'G' }],
+        } as SeatedPart;
+      }),
+      'H1',
+    ],
     ['signal-has-no-led', following('label D1 Z'), 'G'],
     ['led-reversed', following('turn D1'), 'D1'],
     ['led-no-resistor', following('pull R5', 'D1.K > b1.bottom-'), 'D1'],

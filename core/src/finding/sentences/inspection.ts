@@ -348,6 +348,11 @@ export const inspectionSentences = {
     says: 'No switch gives the input {name}.',
     todo: 'Seat a switch and name its signal {name}.',
   },
+  'label-answers-nothing': {
+    severity: 'warning',
+    says: '{at} is labelled {label}, and nothing answers to that.',
+    todo: 'Label it with an input of the sheet if it is a switch, with an output if it is a lamp.',
+  },
   'signal-has-no-led': {
     severity: 'error',
     says: 'No LED shows the output {name}.',

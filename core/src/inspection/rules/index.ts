@@ -22,6 +22,7 @@ import { idleOutputWired } from './idle-output-wired';
 import { jumperInOneStrip } from './jumper-in-one-strip';
 import { jumperLeadsNowhere } from './jumper-leads-nowhere';
 import { jumperRedundant } from './jumper-redundant';
+import { labelAnswersNothing } from './label-answers-nothing';
 import { leadOffBoard } from './lead-off-board';
 import { ledBetweenSignals } from './led-between-signals';
 import { ledCathodeOnSupply } from './led-cathode-on-supply';
@@ -95,6 +96,7 @@ export const rules: readonly Rule[] = [
   partStandsIn,
   signalHasNoSwitch,
   signalHasNoLed,
+  labelAnswersNothing,
   displayPolarity,
   displaySharedResistor,
   ledShorted,

@@ -1,0 +1,24 @@
+import { labelPlacesOf } from '../../board';
+import { finding } from '../../finding';
+import type { Rule } from '../rule';
+
+/** A label of a contact or lamp that the part does not have, or of a signal that the design does not have. */
+export const labelAnswersNothing: Rule = {
+  id: 'label-answers-nothing',
+  *check(c) {
+    const signals = c.packing && {
+      give: new Set(c.packing.inputs),
+      show: new Set([...c.packing.outputs.map((o) => o.name), ...c.packing.inputs]),
+    };
+    for (const { seated } of c.known) {
+      const places = labelPlacesOf(seated);
+      const { ref } = seated;
+      for (const { of, signal } of seated.labels ?? [])
+        if (!places.some((p) => p.name === of))
+          yield finding('label-answers-nothing', [{ kind: 'part', ref }], { label: signal, at: `${ref}.${of}` });
+      for (const { does, signal, called } of places)
+        if (signals && signal !== undefined && !signals[does].has(signal))
+          yield finding('label-answers-nothing', [{ kind: 'part', ref }], { label: signal, at: called });
+    }
+  },
+};
