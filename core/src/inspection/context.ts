@@ -15,6 +15,7 @@ import {
   type Family,
   type FamilyId,
   families,
+  type Inner,
   innerName,
   innerOf,
   type PartKind,
@@ -237,25 +238,25 @@ export class Context {
 
   /** Nets at the other end of the transistors and diodes on a net: where it leads while they conduct. */
   throughValves(net: number): number[] {
-    if (!this.hasValves) return [];
-    return this.pinsOn(net).flatMap((pin) => {
-      const known = this.partAt(pin);
-      const { valves } = innerOf(known?.type);
-      if (!known || valves.length === 0) return [];
-      const id = this.lead(pin)?.type.id;
-      const far = valves.flatMap(({ a, b }) => (id === a ? [b] : id === b ? [a] : []));
-      return far.flatMap((other) => this.netOf(known.named(other)) ?? []).filter((to) => to !== net);
-    });
+    return this.hasValves ? this.across(net, ({ valves }) => valves) : [];
   }
 
   /** Nets at the other end of the contacts on a net: where it leads while they are closed. */
   throughContacts(net: number): number[] {
+    return this.across(net, ({ contacts }) => contacts);
+  }
+
+  /** Nets at the other end of what parts on a net have between two of their pins. */
+  private across(
+    net: number,
+    pairsOf: (inner: Inner) => readonly { readonly a: string; readonly b: string }[],
+  ): number[] {
     return this.pinsOn(net).flatMap((pin) => {
       const known = this.partAt(pin);
-      const { contacts } = innerOf(known?.type);
-      if (!known || contacts.length === 0) return [];
+      const pairs = pairsOf(innerOf(known?.type));
+      if (!known || pairs.length === 0) return [];
       const id = this.lead(pin)?.type.id;
-      const far = contacts.flatMap(({ a, b }) => (id === a ? [b] : id === b ? [a] : []));
+      const far = pairs.flatMap(({ a, b }) => (id === a ? [b] : id === b ? [a] : []));
       return far.flatMap((other) => this.netOf(known.named(other)) ?? []).filter((to) => to !== net);
     });
   }

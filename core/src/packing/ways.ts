@@ -345,7 +345,7 @@ function packingFrom(netlist: Netlist, family: FamilyId, way: Way, { packages, n
 function belongsTo(way: Way, packing: Packing, supplies: Supplies): boolean {
   if (way === 'written' || way === 'own' || way === 'drawer') return false;
   const wish = wishFor(way, supplies, 1);
-  const isPlainChip = ({ units }: Packing['packages'][number]): boolean => units.every((u) => !u || u.part !== 'block');
+  const isPlainChip = ({ units }: Packing['packages'][number]): boolean => units.every((u) => u?.part !== 'block');
   const number = (p: Packing['packages'][number]): string => typeOf(p)?.id ?? '';
   const uses = packing.packages.filter((p) => p.units.some((u) => u?.others === undefined));
   return (
