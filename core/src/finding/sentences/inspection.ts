@@ -341,7 +341,7 @@ export const inspectionSentences = {
   'part-stands-in': {
     severity: 'note',
     says: '{ref} is a {found} in place of a {wanted}: the same pins and the same function.',
-    todo: 'It can stay.',
+    todo: 'It can stay, as long as no other finding speaks against it.',
   },
   'signal-has-no-switch': {
     severity: 'error',
