@@ -1,0 +1,43 @@
+import { act, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { interlock } from '../testing/interlock';
+import { renderInJob } from '../testing/render';
+import { BoardTools } from './BoardTools';
+
+/** A worker that never ends laying out, and goes on telling how far it is even when it has been stopped. */
+const worker = vi.hoisted(() => ({ tell: (_share: number): void => {} }));
+vi.mock('../workers/stages', () => ({
+  stages: () => ({}),
+  callback: (tell: (share: number) => void) => tell,
+  runLong: (_task: string, signal: AbortSignal, run: (api: object) => unknown) =>
+    new Promise((_, reject) => {
+      signal.addEventListener('abort', () => reject(signal.reason));
+      run({
+        layOut: (_packing: object, _options: object, tell: (share: number) => void) => {
+          worker.tell = tell;
+          tell(0.62);
+        },
+      });
+    }),
+}));
+
+describe('laying out', () => {
+  it('that is stopped is over at once, whatever the worker still tells', async () => {
+    const line = { current: null };
+    const none = () => true;
+    renderInJob(
+      <BoardTools onSay={none} onDispatch={none} line={line} refusal={null} led={false} onLead={none} />,
+      interlock(),
+    );
+    await userEvent.click(screen.getByRole('button', { name: 'Lay out afresh' }));
+    expect(screen.getByText('laying out 62 %')).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'Stop' }));
+    act(() => worker.tell(0.7));
+    expect(screen.queryByText(/laying out/)).toBeNull();
+    // And it can be begun again.
+    await userEvent.click(screen.getByRole('button', { name: 'Lay out afresh' }));
+    act(() => worker.tell(0.1));
+    expect(screen.getByText('laying out 10 %')).toBeDefined();
+  });
+});
