@@ -1,4 +1,5 @@
 import {
+  draftOf,
   elaborate,
   type Library,
   MAX_OWN_TEXT,
@@ -197,5 +198,7 @@ export const chipLibrary: Library = (number) => {
 /** Reads a sheet that may use the catalogue's chips by number, and knows what beginners write in other words. */
 export function readDesign(text: string): Reading {
   const read = (one: string): Reading => readSheet(one, chipLibrary);
-  return withRemedies(text, read(text), read);
+  const reading = withRemedies(text, read(text), read);
+  const draft = draftOf(text, reading, read);
+  return draft ? { ...reading, draft } : reading;
 }

@@ -26,6 +26,19 @@ export interface Reading {
   /** The parts that the sheet defines itself, those alone whose names and pins are right. */
   readonly ownParts: readonly OwnPart[];
   readonly findings: readonly Finding[];
+  /** The sheet as far as it is made, while outputs are missing and nothing else. */
+  readonly draft?: Draft;
+}
+
+/**
+ * A sheet that is sound but for outputs that nothing makes yet, with each of these as a table of don't-cares, so that it can be drawn, and
+ * edited in the diagram and the table. `source` is the sheet itself, `text` the sheet with a line for each of the `open` outputs.
+ */
+export interface Draft {
+  readonly source: string;
+  readonly text: string;
+  readonly reading: Reading;
+  readonly open: ReadonlyMap<string, string>;
 }
 
 /**

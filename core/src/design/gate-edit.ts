@@ -3,7 +3,7 @@ import { type Connective, chain, complement, type Expr, eachName, type GateKind,
 import { type Reading, readSheet } from './design';
 import type { Library } from './elaborate';
 import { expressionsOf } from './equation';
-import { editLines, type LineEdit } from './line-edit';
+import { editLines, type LineEdit, lineMaking } from './line-edit';
 import type { Gate } from './netlist';
 import { type Line, opensSection, type Statement } from './sheet';
 import { canName, renamed, signalsOf } from './symbols';
@@ -239,7 +239,10 @@ function added(
   name: string,
 ): GateEdited {
   const names = new Set(signalsOf(sheet));
-  if (!canName(name) || names.has(name)) return no(finding('gate/bad-name', [], { name: name.slice(0, 40) }));
+  // An output that is declared and not made yet is what a new gate may make.
+  const isOpen = design.outputs.some((o) => o.name === name) && lineMaking(sheet, name) < 0;
+  if (!canName(name) || (names.has(name) && !isOpen))
+    return no(finding('gate/bad-name', [], { name: name.slice(0, 40) }));
   const known = new Set([...names, ...design.inputs.map((s) => s.name)]);
   const stranger = inputs.find((n) => !known.has(n) && !n.includes('.'));
   if (stranger !== undefined) return no(finding('gate/no-signal', [], { name: stranger }));

@@ -2,6 +2,7 @@ export { rangeOf, wiresOf } from './bus';
 export * from './compare';
 export { printCsv } from './csv';
 export * from './design';
+export { draftOf, editDraftGate, withoutDraft } from './draft';
 export { elaborate, type Library, noLibrary } from './elaborate';
 export { keywords } from './expression-parser';
 export { formatted } from './format';

@@ -59,9 +59,10 @@ export default function DesignStep() {
     netlist && reading ? () => toVerilog(reading, job.name.replace(/\W+/g, '_'), chipLibrary) ?? '' : null;
   const sound = findings.every((f) => f.severity !== 'error');
   // While a mistake is being made or mended, what the sheet said last stays in sight, faded and out of reach.
-  const drawn = useLast(netlist);
-  const worked = useLast(behaviour);
-  const isStale = !sound && drawn !== null && drawn !== netlist && drawn.outputs.length > 0;
+  const draft = reading?.draft?.reading.design ?? null;
+  const drawn = useLast(netlist ?? draft?.netlist ?? null);
+  const worked = useLast(behaviour ?? draft?.behaviour ?? null);
+  const isStale = !sound && draft === null && drawn !== null && drawn.outputs.length > 0;
   const rectangular = symbols === 'rectangular';
   return (
     <>

@@ -13,13 +13,16 @@ const kinds: readonly GateKind[] = ['not', ...connectives];
 
 /** What can be done to the gate that is chosen in the diagram; without one, a gate to add. */
 export function GateBar() {
-  const { reading } = useJobView();
+  const view = useJobView();
+  // While outputs are missing, the sheet as far as it is made.
+  const reading = view.reading?.draft?.reading ?? view.reading;
   const { gate: chosen, refused } = useDesignFocus();
   const act = useGateEdit();
   if (!reading?.design.netlist) return null;
   const gate = reading.design.netlist.gates.find((g) => g.output === chosen);
+  const open = view.reading?.draft?.open;
   const signals = [...reading.design.inputs.map((s) => s.name), ...signalsOf(reading.sheet)].filter(
-    (n, i, all) => all.indexOf(n) === i,
+    (n, i, all) => all.indexOf(n) === i && !open?.has(n),
   );
   return (
     <Box borderTopWidth="1px" borderColor="line" px="12px" py="6px" flexShrink={0} role="group" aria-label="gate">

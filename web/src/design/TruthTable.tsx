@@ -1,8 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { type Behaviour, cellAt, inputAt, MAX_TABLE_INPUTS, type Table, withCell } from '@saddlebag/core';
+import { type Behaviour, cellAt, inputAt, MAX_TABLE_INPUTS, type Table, withCell, withoutDraft } from '@saddlebag/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { useSession } from '../app/job-context';
+import { useJobView, useSession } from '../app/job-context';
 import { useTable } from '../app/use-table';
 import { useFollowed } from '../kit/follow';
 import { Empty } from '../kit/Panel';
@@ -35,7 +35,8 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
   const scroller = useRef<HTMLDivElement>(null);
   const { row, signal } = useDesignFocus();
   const [column, setColumn] = useState(0);
-  const editable = useEditable(session.job.sheet, behaviour);
+  const draft = useJobView().reading?.draft;
+  const editable = useEditable(draft?.text ?? session.job.sheet, behaviour);
   const rows = useVirtualizer({
     count: table.rows,
     getScrollElement: () => scroller.current,
@@ -57,7 +58,10 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
   const set = (r: number, o: number, mark: '0' | '1' | '-'): void => {
     const name = outputs[o]?.name;
     if (name === undefined || !editable.has(name) || cellAt(table, o, r) === mark) return;
-    session.dispatch({ kind: 'write-sheet', text: withCell(session.job.sheet, inputs, name, table, o, r, mark) });
+    const { sheet } = session.job;
+    if (draft && draft.source !== sheet) return;
+    const text = withCell(draft?.text ?? sheet, inputs, name, table, o, r, mark);
+    session.dispatch({ kind: 'write-sheet', text: draft ? withoutDraft(draft, text) : text });
   };
   const press = (r: number, o: number): void => {
     if (row === r && signal === outputs[o]?.name) set(r, o, next[cellAt(table, o, r)]);

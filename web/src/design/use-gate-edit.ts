@@ -1,4 +1,4 @@
-import { chipLibrary, editGate, type GateEdit, remedy, says } from '@saddlebag/core';
+import { chipLibrary, editDraftGate, editGate, type GateEdit, remedy, says } from '@saddlebag/core';
 import { useJobView } from '../app/job-context';
 import { lookAt } from './design-focus';
 
@@ -7,7 +7,9 @@ export function useGateEdit(): (edit: GateEdit) => boolean {
   const { job, session, reading } = useJobView();
   return (edit) => {
     if (!reading) return false;
-    const result = editGate(job.sheet, reading, edit, chipLibrary);
+    const { draft } = reading;
+    if (draft && draft.source !== job.sheet) return false;
+    const result = draft ? editDraftGate(draft, edit, chipLibrary) : editGate(job.sheet, reading, edit, chipLibrary);
     lookAt({ refused: result.ok ? null : `${says(result.finding)} ${remedy(result.finding)}` });
     if (!result.ok) return false;
     session.dispatch({ kind: 'write-sheet', text: result.text });
