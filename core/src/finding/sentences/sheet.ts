@@ -20,7 +20,7 @@ export const sheetSentences = {
   },
   'sheet/meant': {
     severity: 'error',
-    says: 'On a sheet that is written otherwise.',
+    says: 'A sheet writes this line otherwise.',
     todo: 'Write {line}',
   },
   'sheet/expected': {
