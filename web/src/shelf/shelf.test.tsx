@@ -2,6 +2,7 @@ import { writeJobFile } from '@saddlebag/core';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { notices } from '../kit/notices';
 import { db } from '../store/db';
 import { shelf } from '../store/shelf';
 import { recoverRescued } from '../store/world';
@@ -168,5 +169,55 @@ describe('work that a closing tab could only rescue', () => {
     localStorage.setItem(`saddlebag:rescue:${id}`, '{"base":');
     await recoverRescued(id);
     expect((await shelf.list()).map((r) => r.name)).toEqual(['Lock interlock']);
+  });
+});
+
+describe('a browser that keeps nothing', () => {
+  afterEach(() => vi.restoreAllMocks());
+  const full = () => Promise.reject(new DOMException('no room', 'QuotaExceededError'));
+
+  it('says so when a job cannot be begun or taken, and changes nothing', async () => {
+    const told = vi.spyOn(notices, 'create');
+    vi.spyOn(shelf, 'add').mockImplementation(full);
+    const { router } = renderPage(<ShelfPage />);
+    for (const name of ['New job', 'Take Lock interlock']) {
+      told.mockClear();
+      await userEvent.click(await screen.findByRole('button', { name }));
+      await waitFor(() => expect(told).toHaveBeenCalled());
+      expect(told.mock.calls[0]?.[0]?.title).toMatch(/full or shut \(QuotaExceededError: no room\)/);
+    }
+    expect(router.state.location.pathname).toBe('/');
+  });
+
+  it('still shows the samples when the shelf cannot be read', async () => {
+    vi.spyOn(shelf, 'list').mockImplementation(full as never);
+    renderPage(<ShelfPage />);
+    expect(await screen.findByText(/storage is full or shut/)).toBeDefined();
+    expect(await screen.findByRole('button', { name: 'Take Lock interlock' })).toBeDefined();
+  });
+
+  it('with one damaged row shows the rest, and lets its text be taken out', async () => {
+    await shelf.addNew('Sound');
+    await db.jobs.put({ id: 'hurt', name: 'Hurt', text: 'what is left', deletedAt: 0, changedAt: 'once' } as never);
+    renderPage(<ShelfPage />);
+    expect(await screen.findByRole('button', { name: 'Open Sound' })).toBeDefined();
+    expect(screen.getByText('damaged: what is left of it can be taken out')).toBeDefined();
+    expect(screen.getByRole('button', { name: 'Take out Hurt' })).toBeDefined();
+  });
+});
+
+describe('the bin', () => {
+  it('keeps what was deleted until it is emptied, and gives it back', async () => {
+    await shelf.addNew('Mine');
+    await shelf.addNew('Other');
+    renderPage(<ShelfPage />);
+    for (const name of ['Mine', 'Other'])
+      await userEvent.click(await screen.findByRole('button', { name: `Delete ${name}` }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Bin: 2 jobs' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Put back Mine' }));
+    expect(await screen.findByRole('button', { name: 'Open Mine' })).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'Empty the bin' }));
+    await waitFor(() => expect(screen.queryByText(/^Bin/)).toBeNull());
+    expect((await db.jobs.toArray()).map((r) => r.name)).toEqual(['Mine']);
   });
 });
