@@ -203,7 +203,7 @@ describe('hands', () => {
       const touchPoints = at.map(([x, y], id) => ({ x, y, id }));
       await client.send('Input.dispatchTouchEvent', { type, touchPoints });
     };
-    const width = (): Promise<number> => p.page.$eval('[data-ref=D1]', (e) => e.getBoundingClientRect().width);
+    const width = async (): Promise<number> => (await p.hole(41, 12)).x - (await p.hole(40, 12)).x;
     const before = await width();
     const free = await p.hole(40, 12);
     await touch('touchStart', [free.x, free.y]);

@@ -58,7 +58,9 @@ export function BoardMat({ scene, children, tools, inSight, onPinch }: BoardMatP
         flex="1"
         minH="0"
         overflow="auto"
-        tabIndex={-1}
+        tabIndex={0}
+        role="group"
+        aria-label="the mat"
         px="4px"
         pb="4px"
         display="flex"
