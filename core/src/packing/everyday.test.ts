@@ -73,3 +73,12 @@ describe('ways side by side', () => {
     expect(better?.packages.length).toBe(found[1]?.packing.packages.length);
   });
 });
+
+describe('where the person names the chips', () => {
+  it('wide gates are taken before a longer row of narrow ones', async () => {
+    const wide = await packed('in A B C D\nout Y\nY = nand(A, B, C, D)', 'nand');
+    expect(wide.packages.flatMap((p) => p.units.filter((u) => u)).length).toBe(1);
+    const tall = await packed('in A B C\nout Y\nY = nor(A, B, C)', 'nor');
+    expect(tall.packages.flatMap((p) => p.units.filter((u) => u)).length).toBe(1);
+  });
+});

@@ -281,8 +281,12 @@ function wishFor(
   const only: Partial<Record<Way, string>> = { nand: '7400 7410 7420 7430', nor: '7402 7427 4002 74260' };
   const all = way === 'kinds' ? choosable : [...choosable, ...blockNumbers];
   const chips = (only[way]?.split(' ') ?? all).filter((n) => !struck.includes(n));
+  // Where the person has named the chips, none of them is preferred: a wide gate saves several narrow ones.
+  const fewUnits: Wish['goals'] = ['packages', 'units', 'pins'];
   const goals: Partial<Record<Way, Wish['goals']>> = {
     jumpers: ['jumpers', 'units', 'pins'],
+    nand: fewUnits,
+    nor: fewUnits,
   };
   const wish: Wish = {
     chips,
@@ -386,6 +390,7 @@ function costFor(way: Way, packing: Packing): number {
     return 1e9 * new Set(packages.map((p) => p.part)).size + 1e6 * packages.length + 1e3 * rare + units;
   if (way === 'jumpers') return 1000 * jumpersOf(packing) + units;
   if (way === 'shortest') return 1000 * pathOf(packing).gates + packages.length;
+  if (way === 'nand' || way === 'nor') return 1e6 * packages.length + units;
   return 1e6 * packages.length + 1e3 * rare + units;
 }
 
