@@ -54,9 +54,7 @@ export function WalkPanel({ switches, onWalk, onStop, onSet }: WalkPanelProps) {
   return (
     <Panel
       title="Truth table"
-      hint={
-        !wanted ? 'seen on the board' : own ? 'yours · seen' : 'wanted by the sheet · seen on the board'
-      }
+      hint={!wanted ? 'seen on the board' : own ? 'yours · seen' : 'wanted by the sheet · seen on the board'}
       actions={wanted ? table && <OwnTableButton filling={own !== null} /> : <ReadBackButton />}
       w={isWide(subject) ? '430px' : '372px'}
       flexShrink={0}
