@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import {
   againstRules,
   countPacking,
+  emptyBoard,
   freedom,
   isBare,
   type Packing,
@@ -15,9 +16,9 @@ import {
   type Way,
   ways,
 } from '@saddlebag/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useJobView } from '../app/job-context';
+import { ColoursContext, coloursOf, readBoard, useColours, useJobView } from '../app/job-context';
 import { useLayOut } from '../board/use-lay-out';
 import { useDesignFocus } from '../design/design-focus';
 import { download, fileName } from '../kit/download';
@@ -34,6 +35,7 @@ import { useWays } from './use-ways';
 import { WaysPanel } from './WaysPanel';
 
 const wayList = ways.map((w) => w.way);
+const noBoard = readBoard(emptyBoard, null);
 
 /** Gates in chips: each package with its inside, the ways to build side by side, and how sure each is. */
 export default function PackStep() {
@@ -57,6 +59,9 @@ export default function PackStep() {
   const broken = reading !== null && reading.design.netlist === null;
   const nothing = netlist !== null && netlist.outputs.length === 0;
   const looked = states.find((s) => s.way === shown)?.packing ?? null;
+  const taken = useColours();
+  // A packing that is looked at meets other signals on its chips than the one on the board.
+  const colours = useMemo(() => (looked ? coloursOf(reading, looked, noBoard) : taken), [looked, reading, taken]);
   const take = (next: Packing): void => {
     setShown(null);
     hand.take(next);
@@ -69,7 +74,7 @@ export default function PackStep() {
   if (open) return <DrawerPanel entries={drawer ?? []} onClose={() => setOpen(false)} />;
   const drawn = looked ?? packing;
   return (
-    <>
+    <ColoursContext.Provider value={colours}>
       <Panel
         title={looked ? (ways.find((w) => w.way === shown)?.title ?? '') : 'Packages'}
         hint="dashed units are spare; each pin shows what it carries"
@@ -139,7 +144,7 @@ export default function PackStep() {
           )}
         </Flex>
       )}
-    </>
+    </ColoursContext.Provider>
   );
 }
 

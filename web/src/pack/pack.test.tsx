@@ -12,6 +12,18 @@ vi.mock('../workers/stages', () => localStages);
 const job = interlock();
 beforeEach(() => replaceDrawer([]).then(() => localStages.reset()));
 
+/** Signals on the pins of a chip that have one colour, each with that which had it first. */
+function alike(chip: HTMLElement): string[] {
+  const firstOf = new Map<string, string>();
+  return [...chip.querySelectorAll('rect + text')].flatMap((text) => {
+    const [name, fill] = [text.textContent ?? '', text.previousElementSibling?.getAttribute('fill') ?? ''];
+    if (!text.previousElementSibling?.hasAttribute('rx')) return [];
+    const first = firstOf.get(fill) ?? name;
+    firstOf.set(fill, first);
+    return first === name ? [] : [`${first} ${name}`];
+  });
+}
+
 describe('packing', () => {
   it('shows each package with its count, and says how sure it is', () => {
     renderInJob(<PackStep />, job);
@@ -78,7 +90,9 @@ describe('ways to build', () => {
     await waitFor(() => expect(line('NANDs alone').getByText(/3 chips, \d+ units/)).toBeDefined(), { timeout: 20_000 });
     expect(localStages.asked).toEqual(['ways']);
     await userEvent.click(screen.getByRole('button', { name: 'Look at NANDs alone' }));
-    expect(screen.getAllByRole('img', { name: /74HC(00|10|20|30)$/ })).toHaveLength(3);
+    const chips = screen.getAllByRole('img', { name: /74HC(00|10|20|30)$/ });
+    expect(chips).toHaveLength(3);
+    for (const chip of chips) expect(alike(chip)).toEqual([]);
     await userEvent.click(screen.getByRole('button', { name: 'Take NANDs alone' }));
     expect(session.job.packing?.way).toBe('nand');
     expect(Object.values(session.job.board.parts).filter((p) => p.part.startsWith('74'))).toHaveLength(3);
