@@ -8,7 +8,7 @@ import { inspect } from '../inspection';
 import { compile, firstDifference, sweep } from '../logic';
 import { plan } from '../planning';
 import { agrees, walkTable } from '../simulation';
-import { solve } from '../testing/interlock';
+import { AMPLE, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { blockNumbers, framesOf, packageOf } from './blocks';
 import { ranksOf } from './candidate';
@@ -26,8 +26,6 @@ async function fewest(text: string, struck: readonly string[] = [], seconds = 4)
   const { packing, findings } = await packWay(netlistOf(text), 'HC', 'fewest', supplies, solve, seconds);
   return packing ?? expect.fail(findings.map((f) => f.code).join());
 }
-/** Time for what ends by itself as soon as it is proved: never reached, however busy the machine is. */
-const AMPLE = 120;
 const parts = (p: Packing): string => p.packages.map((x) => x.part.slice(4)).join(' ');
 
 const ripple = [

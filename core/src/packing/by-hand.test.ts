@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { partType, readDesign } from '../catalogue';
 import { type Netlist, printSheet } from '../design';
 import { says } from '../finding';
-import { solve } from '../testing/interlock';
+import { AMPLE, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import {
   addPackage,
@@ -32,7 +32,7 @@ const why = (b: ByHand): string => (b.ok ? expect.fail('it was possible') : b.fi
 const written = async (netlist: Netlist): Promise<Packing> =>
   (await pack(netlist, 'HC', solve)).packing ?? expect.fail('not packed');
 const again = (netlist: Netlist, held: Held, way: Way, struck: readonly string[] = []) =>
-  packWay(netlist, 'HC', way, { ...anySupplies, held, struck }, solve, 2);
+  packWay(netlist, 'HC', way, { ...anySupplies, held, struck }, solve, AMPLE);
 
 const text = 'in A B C\nout Y Z N\nY = nand(A, B)\nZ = nand(B, C)\nN = ~C';
 const netlist = netlistOf(text);
