@@ -93,7 +93,7 @@ export async function measureLogic(
   const compareMs = median(() => void compareDesigns({ behaviour }, { behaviour }), 5);
   line('two such designs compared, against a second', compareMs, compareMs / 1000);
   const solve = highsSolver();
-  await solve('Minimize\n obj: x\nSubject To\n c: x >= 1\nBinaries\n x\nEnd', 1);
+  await solve('Minimize\n obj: x\nSubject To\n c: x >= 1\nBinaries\n x\nEnd', { effort: 1 });
   for (const [what, text] of classics) {
     const classic = readDesign(text).design.behaviour;
     if (!classic) throw new Error(what);

@@ -74,7 +74,7 @@ async function compare(name: string, text: string, seconds: number, supplies = a
   const told = ({ bound, best }: PackProgress): void => {
     if (provedAt === null && bound !== null && best !== null && bound >= best) provedAt = performance.now();
   };
-  const fewest = (await packWay(netlist, 'HC', 'fewest', supplies, solve, seconds, told)).packing;
+  const fewest = (await packWay(netlist, 'HC', 'fewest', supplies, solve, { effort: seconds }, told)).packing;
   const end = performance.now();
   const [a, b] = [plain?.packages.length ?? 0, fewest?.packages.length ?? 0];
   const took = `${((middle - start) / 1000).toFixed(2)} s and ${((end - middle) / 1000).toFixed(1)} s`;

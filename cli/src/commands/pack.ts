@@ -74,11 +74,15 @@ export const pack: OwnCommand = {
       .option('--without <NUMBERS...>', 'chips that must not be chosen, such as 7486')
       .option('--pin <GATE=PLACE...>', 'gates to put on units and keep there, such as W=U2.3')
       .option('--add <NUMBERS...>', 'packages to add, such as 7400')
-      .option('--seconds <N>', 'how long the solver may look', (text: string): number => {
-        const n = Number(text);
-        if (!(n > 0 && n <= 3600)) throw new InvalidArgumentError('It is a number of seconds from 1 to 3600.');
-        return n;
-      })
+      .option(
+        '--seconds <N>',
+        'the time it may take at most; without it, what is found does not depend on the machine',
+        (text: string): number => {
+          const n = Number(text);
+          if (!(n > 0 && n <= 3600)) throw new InvalidArgumentError('It is a number of seconds from 1 to 3600.');
+          return n;
+        },
+      )
       .option('-o, --output <FILE>', 'write the job, packed so and laid out, to a file')
       .action(async (file: string, options: PackOptions) => {
         done(await act(file, options, output));
@@ -148,7 +152,8 @@ async function packed(
     struck: [...(job.struck ?? []), ...(without ?? [])],
     drawer: drawer && stockOf(drawer, job.family),
   };
-  const made = await packWay(design.netlist, job.family, way, supplies, highsSolver(), seconds);
+  const limits = seconds === undefined ? undefined : { effort: seconds, until: Date.now() + 1000 * seconds };
+  const made = await packWay(design.netlist, job.family, way, supplies, highsSolver(), limits);
   const named =
     way === 'drawer' && made.packing && drawer ? asInDrawer(made.packing, drawer, job.family) : made.packing;
   return { packing: named, findings: [...findings, ...made.findings] };

@@ -18,7 +18,7 @@ export interface Cover {
 
 /** Steps of the own search before an integer program is asked. */
 const SEARCH_STEPS = 20_000;
-const SOLVER_SECONDS = 8;
+const SOLVER_EFFORT = 8;
 
 /**
  * Covers all rows as lightly as can be: essential columns and dominated ones first, then what is left by
@@ -269,7 +269,7 @@ async function bySolver({ rowLists, columnRows, weights }: Core, solve: SolveInt
     ` ${columns.map((c) => `x${c}`).join(' ')}`,
     'End',
   ].join('\n');
-  const { status, values } = await solve(lp, SOLVER_SECONDS);
+  const { status, values } = await solve(lp, { effort: SOLVER_EFFORT });
   const taken = status === 'none' ? columns : columns.filter((c) => (values[`x${c}`] ?? 0) > 0.5);
   return { taken, proved: status === 'optimal' };
 }

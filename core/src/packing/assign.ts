@@ -16,6 +16,8 @@ export interface MadeWord {
 /** Steps that searches of one question may still take, together. */
 export interface Steps {
   left: number;
+  /** The moment at which they are spent in any case, in ms since 1970; absent means never. */
+  readonly until?: number;
 }
 
 const MOST_SIGNALS = 64;

@@ -21,9 +21,9 @@ import { choosable } from './units';
 import { anySupplies, packWay } from './ways';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
-async function fewest(text: string, struck: readonly string[] = [], seconds = 4): Promise<Packing> {
+async function fewest(text: string, struck: readonly string[] = [], effort = 4): Promise<Packing> {
   const supplies = { ...anySupplies, struck };
-  const { packing, findings } = await packWay(netlistOf(text), 'HC', 'fewest', supplies, solve, seconds);
+  const { packing, findings } = await packWay(netlistOf(text), 'HC', 'fewest', supplies, solve, { effort });
   return packing ?? expect.fail(findings.map((f) => f.code).join());
 }
 const parts = (p: Packing): string => p.packages.map((x) => x.part.slice(4)).join(' ');
@@ -110,7 +110,7 @@ describe('larger blocks', () => {
         const { netlist } = readDesign(printSheet(sheet)).design;
         if (!netlist || netlist.gates.length > 9) return;
         const struck = choosable.filter((n) => n !== '7404' && n !== '7408');
-        const { packing } = await packWay(netlist, 'HC', 'fewest', { ...anySupplies, struck }, solve, 1);
+        const { packing } = await packWay(netlist, 'HC', 'fewest', { ...anySupplies, struck }, solve, { effort: 1 });
         if (!packing) return;
         expect(whatIsWrong(netlist, packing)).toBeNull();
         const [wanted, made] = [networkOf(netlist), networkOfPacking(packing)].map((n) => sweep(compile(n)));

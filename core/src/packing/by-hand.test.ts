@@ -32,7 +32,7 @@ const why = (b: ByHand): string => (b.ok ? expect.fail('it was possible') : b.fi
 const written = async (netlist: Netlist): Promise<Packing> =>
   (await pack(netlist, 'HC', solve)).packing ?? expect.fail('not packed');
 const again = (netlist: Netlist, held: Held, way: Way, struck: readonly string[] = []) =>
-  packWay(netlist, 'HC', way, { ...anySupplies, held, struck }, solve, AMPLE);
+  packWay(netlist, 'HC', way, { ...anySupplies, held, struck }, solve, { effort: AMPLE });
 
 const text = 'in A B C\nout Y Z N\nY = nand(A, B)\nZ = nand(B, C)\nN = ~C';
 const netlist = netlistOf(text);
@@ -165,7 +165,7 @@ describe('an impossible wish says why', () => {
   it('when more packages are asked for than the drawer holds', async () => {
     const { held } = done(addPackage(await written(netlist), nothingHeld, 'HC', '7408'));
     const supplies = { ...anySupplies, held, drawer: new Map([['7400', 3]]) };
-    const { findings } = await packWay(netlist, 'HC', 'drawer', supplies, solve, 2);
+    const { findings } = await packWay(netlist, 'HC', 'drawer', supplies, solve, { effort: 2 });
     expect(findings.map((f) => f.code)).toEqual(['pack/held-short']);
   });
 });

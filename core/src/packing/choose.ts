@@ -1,6 +1,6 @@
 import type { FamilyId } from '../catalogue';
 import type { Netlist } from '../design';
-import type { SolveInteger } from '../logic';
+import type { IntegerSolution, SolveInteger, SolveLimits, SolverProgress } from '../logic';
 import { type Assembled, assemble } from './assemble';
 import { type Frame, framesOf } from './blocks';
 import { type Candidate, candidateKey, candidatesOf, earliest, ranksOf } from './candidate';
@@ -11,7 +11,7 @@ import { type Held, heldCounts, nothingHeld, type PinnedGate } from './held';
 import { serves, type UnitKind, unitKindsOf } from './units';
 import { addVariants } from './variants';
 
-/** What a packing by functions may use, what it makes least, in this order, and how long it may look. */
+/** What a packing by functions may use, what it makes least, in this order, and how long it may look, all solves together. */
 export interface Wish {
   /** Base numbers of the chips whose units may be used. */
   readonly chips: readonly string[];
@@ -25,7 +25,7 @@ export interface Wish {
   /** No packing of gate chips alone has fewer packages than this. */
   readonly gatesAtLeast?: number;
   readonly goals: readonly Goal[];
-  readonly seconds: number;
+  readonly limits: SolveLimits;
   /** Only ways that make their function as early as any. */
   readonly early?: boolean;
 }
@@ -52,19 +52,19 @@ const MAX_VARIED = 60;
 
 /** Designs of more gates are first solved with their own structure alone, so that there is an answer to better. */
 const PLAIN_FIRST = 45;
-/** Seconds that any solve has at least, and that goals after the first have at most. */
-const MIN_SECONDS = 0.3;
+/** The effort that any solve has at least, and that goals after the first have at most. */
+const MIN_EFFORT = 0.3;
 const MAX_REFINED = 2;
-/** Beyond so many gates the pins are not counted: packages and units take the time there is. */
+/** Beyond so many gates the pins are not counted: packages and units take the effort there is. */
 const MAX_COUNTED = 40;
-/** Chains drawn for a design of few inputs, the seconds that the program of one has, and their share of the time. */
+/** Chains drawn for a design of few inputs, the effort that the program of one has, and their share of the whole. */
 const CHAIN_RUNS = 300;
-const CHAIN_SECONDS = 1;
+const CHAIN_EFFORT = 1;
 const CHAIN_SHARE = 0.5;
 
 /**
  * Packs a design's functions instead of its gates: whatever set of units computes the same, over the
- * ways that `candidatesOf` finds. Nothing is chosen when no choice of them fits the wish, or none is found in time.
+ * ways that `candidatesOf` finds. Nothing is chosen when no choice of them fits the wish, or none is found within limits.
  * Source: functional matching and covering as in technology mapping; docs/packing.md.
  */
 export async function choose(
@@ -98,11 +98,13 @@ class Chooser {
   private readonly kinds: readonly UnitKind[];
   private readonly held: Held;
   private readonly first: Goal;
-  private readonly deadline: number;
+  private readonly until: number;
   /** Beside an answer of the design's own structure only what is better is looked for. */
   private readonly large: boolean;
   private readonly wantedNets: readonly string[];
   private readonly gatesAtLeast: number;
+  /** Effort that is left of the wish's; solves after it are short. */
+  private left: number;
   private bound = 0;
   private best: Found | null = null;
   private proved = false;
@@ -112,13 +114,14 @@ class Chooser {
     private readonly family: FamilyId,
     private readonly wish: Wish,
     private readonly functions: FunctionNet,
-    private readonly solve: SolveInteger,
+    private readonly solver: SolveInteger,
     private readonly tell: (soFar: SoFar) => void,
   ) {
     this.kinds = unitKindsOf(wish.chips);
     this.held = wish.held ?? nothingHeld;
     this.first = wish.goals[0] ?? 'packages';
-    this.deadline = Date.now() + 1000 * wish.seconds;
+    this.left = wish.limits.effort;
+    this.until = wish.limits.until ?? Number.POSITIVE_INFINITY;
     this.gatesAtLeast = this.first === 'packages' ? (wish.gatesAtLeast ?? 0) : 0;
     this.large = netlist.gates.length > PLAIN_FIRST;
     const read = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.inputs.map((i) => i.net) : []));
@@ -135,7 +138,8 @@ class Chooser {
     const offered = wish.early ? early : all;
     const ownKeys = new Set(own.map(candidateKey));
     const rich = this.offer(functions, offered, frames);
-    const relaxed = await this.solve(rich.program.text(this.first, {}, true), wish.seconds);
+    const { effort } = wish.limits;
+    const relaxed = await this.solve(rich.program.text(this.first, {}, true), effort);
     if (relaxed.status === 'none') return { chosen: null, proved: false, bound: 0 };
     this.bound = Math.ceil(rich.program.valueOf(this.first, relaxed.values) - 1e-6);
     if (frames.length === 0) this.bound = Math.max(this.bound, this.gatesAtLeast);
@@ -145,19 +149,18 @@ class Chooser {
         offered.filter((c) => ownKeys.has(candidateKey(c))),
       );
     if (this.large) {
-      await this.attempt(ownWays(), wish.seconds / 5);
-      if (!wish.early) await this.attempt(this.offer(functions, early), wish.seconds / 4);
+      await this.attempt(ownWays(), effort / 5);
+      if (!wish.early) await this.attempt(this.offer(functions, early), effort / 4);
     }
     if (frames.length > 0) {
       // A block that is all there is to it is found at once; beyond, gates alone are sooner settled, and blocks better them.
-      if (this.first === 'packages' && this.bound <= 1)
-        await this.attempt(rich, wish.seconds / 4, { atMost: 1, rich: true });
-      await this.attempt(this.offer(functions, offered), wish.seconds / 2);
+      if (this.first === 'packages' && this.bound <= 1) await this.attempt(rich, effort / 4, { atMost: 1, rich: true });
+      await this.attempt(this.offer(functions, offered), effort / 2);
     }
     await this.tryChains();
-    await this.attempt(rich, 0.9 * wish.seconds, { rich: true });
+    await this.attempt(rich, 0.9 * effort, { rich: true });
     if (!this.best && !this.proved && !this.large && wish.below === undefined)
-      await this.attempt(ownWays(), wish.seconds / 2);
+      await this.attempt(ownWays(), effort / 2);
     return this.refined(rich);
   }
 
@@ -183,8 +186,12 @@ class Chooser {
     return { functions, roots, wanted: [...roots, ...pins.map((p) => p.literal)], program };
   }
 
-  private left(): number {
-    return Math.max(MIN_SECONDS, (this.deadline - Date.now()) / 1000);
+  /** Solves with so much effort at most, of what is left. */
+  private async solve(lp: string, effort: number, tell?: (p: SolverProgress) => void): Promise<IntegerSolution> {
+    const limits = { effort: Math.min(effort, Math.max(MIN_EFFORT, this.left)), until: this.until };
+    const answer = await this.solver(lp, limits, tell);
+    this.left -= answer.effort;
+    return answer;
   }
 
   private madeOf({ functions, program, wanted }: Offer, values: Values): Assembled {
@@ -194,7 +201,7 @@ class Chooser {
   /** Looks for something better than there is; what is settled of the rich offer is settled of all that is offered. */
   private async attempt(
     offer: Offer,
-    seconds: number,
+    effort: number,
     { atMost = 1e6, rich = false }: { atMost?: number; rich?: boolean } = {},
   ): Promise<void> {
     const { first } = this;
@@ -207,7 +214,7 @@ class Chooser {
       if (rich && typeof to === 'number') this.bound = Math.max(this.bound, Math.min(cut + 1, Math.ceil(to - 1e-6)));
     };
     const limits = cut < 1e5 ? { [first]: cut } : {};
-    const answer = await this.solve(program.text(first, limits), Math.min(seconds, this.left()), (p) => {
+    const answer = await this.solve(program.text(first, limits), effort, (p) => {
       raise(p.bound);
       this.tell({ bound: this.bound, best: this.best?.least ?? null, made: null });
     });
@@ -237,15 +244,21 @@ class Chooser {
       return this.offer(small, this.waysOver(small, 0));
     });
     // As few as the bound is soon found or soon refused; only when no chain has it is one more allowed.
-    const until = Date.now() + 1000 * CHAIN_SHARE * wish.seconds;
+    const spared = this.left - CHAIN_SHARE * wish.limits.effort;
     for (
       let atMost = Math.max(this.bound, this.gatesAtLeast);
-      offers.length > 0 && Date.now() < until && !this.proved;
+      offers.length > 0 && this.left > spared && Date.now() < this.until && !this.proved;
       atMost++
     )
       for (const offer of offers) {
-        if (this.proved || Date.now() > until || atMost >= (this.best?.least ?? wish.below ?? 1e6)) return;
-        await this.attempt(offer, CHAIN_SECONDS, { atMost });
+        if (
+          this.proved ||
+          this.left < spared ||
+          Date.now() >= this.until ||
+          atMost >= (this.best?.least ?? wish.below ?? 1e6)
+        )
+          return;
+        await this.attempt(offer, CHAIN_EFFORT, { atMost });
       }
   }
 
@@ -265,13 +278,13 @@ class Chooser {
     return { chosen: this.madeOf(found.offer, found.values), proved, bound: Math.min(this.bound, least) };
   }
 
-  /** The goals after the first made least over an offer, one after the other as long as there is time; null without a solution. */
+  /** The goals after the first made least over an offer, one after the other; null without a solution. */
   private async refinedOver(offer: Offer, least: number, start: Values | null): Promise<Refined | null> {
     let values = start;
     const limits: Partial<Record<Goal, number>> = { [this.first]: least };
     const rest = this.wish.goals.slice(1);
     for (const goal of this.netlist.gates.length > MAX_COUNTED ? rest.slice(0, 2) : rest) {
-      const next = await this.solve(offer.program.text(goal, limits), Math.min(this.left(), MAX_REFINED));
+      const next = await this.solve(offer.program.text(goal, limits), MAX_REFINED);
       if (next.status === 'none' || !isWhole(offer, next.values)) break;
       values = next.values;
       limits[goal] = Math.round(offer.program.valueOf(goal, values));
@@ -301,7 +314,7 @@ function kindOf({ part, unit }: PinnedGate, kinds: readonly UnitKind[]): number 
 
 type Values = Readonly<Record<string, number>>;
 
-/** Whether a solution makes all that is wanted: one broken off by the clock may not. */
+/** Whether a solution makes all that is wanted: one broken off may not. */
 function isWhole({ program, functions, roots }: Offer, values: Values): boolean {
   const { ways, inverters, blocks = [] } = program.choice(values);
   const made = new Set<Literal>([0, 1, ...functions.sources.map((_, i) => 2 * (i + 1))]);

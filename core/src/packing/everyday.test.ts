@@ -6,7 +6,7 @@ import { anySupplies, bestOfAll, packWay } from './ways';
 
 async function packed(sheet: string, way: Way): Promise<Packing> {
   const netlist = readDesign(sheet).design.netlist ?? expect.fail(sheet);
-  const { packing, findings } = await packWay(netlist, 'HC', way, anySupplies, solve, 4);
+  const { packing, findings } = await packWay(netlist, 'HC', way, anySupplies, solve, { effort: 4 });
   return packing ?? expect.fail(JSON.stringify(findings));
 }
 const parts = (packing: Packing): string[] => packing.packages.map((p) => p.part).sort();

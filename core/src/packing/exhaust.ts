@@ -27,7 +27,8 @@ interface Excluded extends PackageSet {
 /**
  * Tries every set of `packages` packages, and with each every way to put its units to use, those that choose the
  * fewest functions beside the wanted ones first (`FunctionSearch`). What one set cannot do, no set can that has less of
- * everything counted. `steps` is the number of steps at most; beyond, nothing is claimed.
+ * everything counted. `steps` are those that it may take; beyond,
+ * nothing is claimed.
  */
 export function exhaust(
   functions: FunctionNet,
@@ -36,11 +37,12 @@ export function exhaust(
   stock: ReadonlyMap<string, number>,
   packages: number,
   steps: number,
+  until = Number.POSITIVE_INFINITY,
 ): Exhausted {
   const words = new Words(functions);
   const given = new Set([0, words.all, ...words.sources]);
   const wanted = [...new Set(roots.map((l) => words.ofLiteral(l)).filter((f) => !given.has(f)))];
-  const left: Steps = { left: steps };
+  const left: Steps = { left: steps, until };
   const sets = multisets(distinct(chips, stock), packages)
     .filter((set) => set.every((n) => count(set, n) <= (stock.get(n) ?? packages)))
     .sort((a, b) => (packages === 1 ? rareness(a) - rareness(b) : promise(b) - promise(a)))

@@ -15,6 +15,8 @@ interface Strong {
 const MOST_SIGNALS = 64;
 /** Steps that a set of functions takes beside those counted one by one. */
 const STEPS_A_VISIT = 100;
+/** Visits between two looks at the clock. */
+const LOOK = 1024;
 
 /** Whether a kind of unit makes functions of two signals at most. */
 export const isPlain = ({ duty: { kind, width } }: PooledUnits): boolean => kind !== 'aoi' && width <= 2;
@@ -50,6 +52,7 @@ export class FunctionSearch implements Searched {
   readonly inBoth: Uint8Array;
   private readonly seen: Int32Array;
   private round = 0;
+  private visits = 0;
   private readonly helping: Helping;
 
   constructor(
@@ -108,6 +111,8 @@ export class FunctionSearch implements Searched {
   }
 
   private visit(spare: number): MadeWord[] | null {
+    if (++this.visits % LOOK === 0 && Date.now() >= (this.steps.until ?? Number.POSITIVE_INFINITY))
+      this.steps.left = -1;
     if (this.steps.left < 0) return null;
     const from = this.n;
     const missing = this.close();

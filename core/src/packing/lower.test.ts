@@ -16,7 +16,7 @@ import { anySupplies, packWay } from './ways';
 async function bench(text: string, way: Way = 'written') {
   const { netlist, behaviour } = readDesign(text).design;
   if (!netlist || !behaviour) return expect.fail(`not read: ${text}`);
-  const { packing: made, findings } = await packWay(netlist, 'HC', way, anySupplies, solve, 3);
+  const { packing: made, findings } = await packWay(netlist, 'HC', way, anySupplies, solve, { effort: 3 });
   if (!made) return expect.fail(findings.map((f) => f.code).join());
   expect(whatIsWrong(netlist, made)).toBeNull();
   const { board, packing } = plan(made);

@@ -1,7 +1,7 @@
 import { type FamilyId, findChip, ownPartType, type PartType, partNumber, partType } from '../catalogue';
 import type { Gate, Netlist, PartCell } from '../design';
 import { type Finding, finding } from '../finding';
-import type { IntegerSolution, SolveInteger } from '../logic';
+import type { IntegerSolution, SolveInteger, SolveLimits } from '../logic';
 import {
   againstChips,
   fill,
@@ -18,8 +18,8 @@ import { fingerprint, type Package, type Packing, type UnitUse } from './packing
 import { allTasks, canServe, column, type GateClass, gateChips, packingProgram, unitGate } from './program';
 import { follow, type Placed, type Recipe, recipesFor, taskKey, tasksOf } from './recipe';
 
-/** Seconds that the integer program may take for each of its two stages, at most. */
-const SECONDS = 10;
+/** The effort that the integer program has for each of its two stages. */
+const EFFORT = 10;
 
 type Class = GateClass & { readonly gates: readonly Gate[] };
 
@@ -42,7 +42,7 @@ export async function pack(
   solve: SolveInteger,
   { struck, held: wished }: Rules = noRules,
   own = false,
-  seconds = SECONDS,
+  limits: SolveLimits = { effort: EFFORT },
 ): Promise<{ packing: Packing | null; findings: Finding[] }> {
   const { inputs, outputs } = design;
   const frame = { inputs, outputs, design: fingerprint(design) };
@@ -64,10 +64,10 @@ export async function pack(
   const unfit = classes.find((c) => c.recipes.length === 0)?.gates[0];
   if (unfit) return { packing: null, findings: [cannotEnd(unfit, held)] };
   const least = heldCounts(held);
-  const first = await solve(packingProgram(classes, chips, least, undefined, own), seconds);
+  const first = await solve(packingProgram(classes, chips, least, undefined, own), limits);
   if (first.status === 'none') return failed(first, netlist, struck);
   const fewest = packagesOf(first, chips);
-  const second = await solve(packingProgram(classes, chips, least, fewest, own), seconds);
+  const second = await solve(packingProgram(classes, chips, least, fewest, own), limits);
   const best = second.status === 'none' ? first : second;
   const placed = served(placeAll(netlist, classes, best), classes, chips, best, own);
   return finished(fill(placed, held, family), first.status === 'optimal');

@@ -48,14 +48,14 @@ describe('the fewest packages, gate for gate', () => {
   });
 
   it('a solver without an answer gives a finding', async () => {
-    const empty: SolveInteger = async () => ({ status: 'none', detail: 'Infeasible', values: {} });
+    const empty: SolveInteger = async () => ({ status: 'none', detail: 'Infeasible', values: {}, effort: 0 });
     const { packing, findings } = await pack(netlistOf('in A\nout Y\nY = ~A'), 'HC', empty);
     expect(packing).toBeNull();
     expect(findings.map((f) => f.code)).toEqual(['pack/no-solution']);
   });
 
-  it('a solver stopped by time is not called a proof', async () => {
-    const hurried: SolveInteger = async (lp, seconds) => ({ ...(await solve(lp, seconds)), status: 'feasible' });
+  it('a solver that was broken off is not called a proof', async () => {
+    const hurried: SolveInteger = async (lp, limits) => ({ ...(await solve(lp, limits)), status: 'feasible' });
     const { packing } = await pack(netlistOf('in A\nout Y\nY = ~A'), 'HC', hurried);
     expect(packing?.proved).toBe(false);
   });

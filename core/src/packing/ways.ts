@@ -1,7 +1,7 @@
 import { type FamilyId, partType, rarity, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import { type Finding, finding } from '../finding';
-import type { SolveInteger } from '../logic';
+import { type SolveInteger, type SolveLimits, shareOf } from '../logic';
 import { type Assembled, assemble } from './assemble';
 import { blockNumbers } from './blocks';
 import { whatIsWrong } from './check';
@@ -40,6 +40,8 @@ export interface Supplies extends Rules {
 
 export const anySupplies: Supplies = { ...noRules, drawer: null };
 
+/** The effort of a way when none is asked for. */
+const EFFORT = 8;
 /** Steps that trying everything may take, some seconds. */
 const TRIES = 160_000_000;
 /** The most packages that are settled so. */
@@ -68,20 +70,21 @@ export async function packWay(
   way: Way,
   supplies: Supplies,
   solve: SolveInteger,
-  seconds = 8,
+  limits: SolveLimits = { effort: EFFORT },
   tell: (progress: PackProgress) => void = () => {},
 ): Promise<Packed> {
   if (way === 'written' || way === 'own')
-    return checked(design, await pack(design, family, solve, supplies, way === 'own', seconds), supplies, way);
+    return checked(design, await pack(design, family, solve, supplies, way === 'own', limits), supplies, way);
   const netlist = lowered(design);
   const { held, findings: gone } = stillMeant(supplies.held, netlist);
-  const wish = wishFor(way, { ...supplies, held }, seconds);
+  const wish = wishFor(way, { ...supplies, held }, limits);
   if (wish === null) return { packing: null, findings: [finding('pack/no-drawer', [], {})] };
   const against = impossible(netlist, wish, way);
   if (against.length > 0) return { packing: null, findings: against };
   const best = await new Attempt(design, netlist, family, way, wish, solve, tell).run(supplies);
   if (best) return { packing: best, findings: gone };
-  const near = way === 'drawer' ? await nearest(netlist, family, { ...supplies, held }, solve, seconds / 2) : null;
+  const near =
+    way === 'drawer' ? await nearest(netlist, family, { ...supplies, held }, solve, shareOf(limits, 1 / 2)) : null;
   if (near) return { packing: { ...near.packing, design: fingerprint(design) }, findings: near.findings };
   return { packing: null, findings: [unbuildable(netlist, way, { ...supplies, held })] };
 }
@@ -113,8 +116,9 @@ class Attempt {
     const { way, counts, wish } = this;
     // What is there already may be as good: the gates one to one.
     if (['fewest', 'kinds', 'jumpers', 'shortest'].includes(way)) {
-      // A quarter of the time at most: it is only what is to be bettered.
-      const plain = (await pack(this.design, this.family, this.solve, supplies, false, wish.seconds / 4)).packing;
+      // A quarter of the effort at most: it is only what is to be bettered.
+      const quarter = shareOf(wish.limits, 1 / 4);
+      const plain = (await pack(this.design, this.family, this.solve, supplies, false, quarter)).packing;
       if (plain) this.keep({ ...plain, way, sure: 'best', proved: false });
     }
     // Every set of few packages is tried first: then the program knows what there cannot be.
@@ -123,7 +127,7 @@ class Attempt {
       // One chip is of one kind; and few chips are of few kinds.
       this.tryAll(MOST_TRIED, TRIES / 6);
       for (const one of singleKinds(wish)) await this.choose(one);
-      await this.choose({ ...wish, seconds: wish.seconds / 2 });
+      await this.choose({ ...wish, limits: shareOf(wish.limits, 1 / 2) });
     } else await this.choose(this.bettering());
     if (way === 'jumpers' || way === 'shortest') this.tryAll(MOST_TRIED, TRIES / 6);
     return this.best();
@@ -169,8 +173,10 @@ class Attempt {
     const roots = netlist.outputs.map((o) => functions.ofNet(o.net));
     // Where outputs are free in rows that are not left out, every set was tried of less than there may be.
     const isAll = !netlist.unused || (!netlist.unused.more && functions.freeRows === netlist.unused.rows.length);
+    // Where a person has set an end, half of the time is for the program.
+    const until = wish.limits.until && (Date.now() + wish.limits.until) / 2;
     for (let packages = 1; packages <= most; packages++) {
-      const answer = exhaust(functions, roots, wish.chips, wish.stock ?? new Map(), packages, steps);
+      const answer = exhaust(functions, roots, wish.chips, wish.stock ?? new Map(), packages, steps, until);
       if (answer.found) {
         this.keep(this.packingOf(assemble(netlist, functions, answer.found, this.family)));
         return;
@@ -276,7 +282,7 @@ function checked(netlist: Netlist, { packing, findings }: Packed, { held }: Supp
 function wishFor(
   way: Exclude<Way, 'written' | 'own'>,
   { struck, drawer, held }: Supplies,
-  seconds: number,
+  limits: SolveLimits = { effort: EFFORT },
 ): Wish | null {
   const only: Partial<Record<Way, string>> = { nand: '7400 7410 7420 7430', nor: '7402 7427 4002 74260' };
   const all = way === 'kinds' ? choosable : [...choosable, ...blockNumbers];
@@ -291,7 +297,7 @@ function wishFor(
   const wish: Wish = {
     chips,
     goals: goals[way] ?? ['packages', 'rarity', 'units', 'pins'],
-    seconds,
+    limits,
     early: way === 'shortest',
     held,
   };
@@ -302,9 +308,15 @@ function wishFor(
 }
 
 /** The nearest that can be built when the drawer does not do: the fewest packages that it lacks, then the fewest. */
-async function nearest(netlist: Netlist, family: FamilyId, supplies: Supplies, solve: SolveInteger, seconds: number) {
+async function nearest(
+  netlist: Netlist,
+  family: FamilyId,
+  supplies: Supplies,
+  solve: SolveInteger,
+  limits: SolveLimits,
+) {
   const { drawer, held } = supplies;
-  const wish = wishFor('fewest', supplies, seconds);
+  const wish = wishFor('fewest', supplies, limits);
   if (!drawer || !wish) return null;
   const { chosen } = await choose(
     netlist,
@@ -328,7 +340,7 @@ function singleKinds(wish: Wish): Wish[] {
     ...wish,
     chips: [...new Set([n, ...held.filter((h) => wish.chips.includes(h))])],
     goals: ['packages', 'units'],
-    seconds: wish.seconds / (2 * chips.length),
+    limits: shareOf(wish.limits, 1 / (2 * chips.length)),
   }));
 }
 
@@ -348,7 +360,7 @@ function packingFrom(netlist: Netlist, family: FamilyId, way: Way, { packages, n
 /** Whether a packing might have been found by a way: it uses only chips that the way uses, and goes against nothing. */
 function belongsTo(way: Way, packing: Packing, supplies: Supplies): boolean {
   if (way === 'written' || way === 'own' || way === 'drawer') return false;
-  const wish = wishFor(way, supplies, 1);
+  const wish = wishFor(way, supplies);
   const isPlainChip = ({ units }: Packing['packages'][number]): boolean => units.every((u) => u?.part !== 'block');
   const number = (p: Packing['packages'][number]): string => typeOf(p)?.id ?? '';
   const uses = packing.packages.filter((p) => p.units.some((u) => u?.others === undefined));

@@ -4,7 +4,7 @@ import { applyEdit, layOut, newJob, packJob } from '../job';
 import type { Packing } from '../packing';
 import { highsSolver } from '../solver';
 
-/** Seconds for what ends by itself as soon as it is proved: never reached, however busy the machine is. */
+/** Effort for what ends by itself as soon as it is proved: never reached. */
 export const AMPLE = 120;
 
 /** One solver for all tests: loading HiGHS takes a second. */

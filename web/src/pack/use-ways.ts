@@ -17,9 +17,6 @@ import { contentKey } from '../app/content-key';
 import { useJobView } from '../app/job-context';
 import { callback, runLong } from '../workers/stages';
 
-/** Seconds that the solver may look for each way. */
-const SECONDS = 8;
-
 /** A way to build as far as it is worked out. */
 export interface WayState {
   readonly way: Way;
@@ -68,7 +65,7 @@ export function useWays(list: readonly Way[], drawer: readonly DrawerEntry[] | u
       const key = keyOf(way).join();
       const tell = callback((p: PackProgress) => heard(key, p));
       return runLong('ways', signal, async (api) => {
-        const made = await api.packWay(netlist, job.family, way, supplies, SECONDS, tell);
+        const made = await api.packWay(netlist, job.family, way, supplies, tell);
         const named = way === 'drawer' && made.packing && asInDrawer(made.packing, drawer ?? [], job.family);
         return named ? { ...made, packing: named } : made;
       });

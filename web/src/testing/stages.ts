@@ -38,14 +38,8 @@ const api = {
   table: tableOf,
   restate: (sheet: string, signals: readonly string[], form: Form) => restate(sheet, signals, form, chipLibrary),
   countChips: (sheet: string, family: FamilyId) => countChips(sheet, family, solve),
-  packWay: (
-    netlist: Netlist,
-    family: FamilyId,
-    way: Way,
-    supplies: Supplies,
-    seconds: number,
-    tell: (p: PackProgress) => void,
-  ) => packWay(netlist, family, way, supplies, solve, seconds, tell),
+  packWay: (netlist: Netlist, family: FamilyId, way: Way, supplies: Supplies, tell: (p: PackProgress) => void) =>
+    packWay(netlist, family, way, supplies, solve, undefined, tell),
   compare: compareDesigns,
   lead: leadOn,
   layOut: (packing: Packing, options: PlanOptions) => layOut(packing, options),

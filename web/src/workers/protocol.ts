@@ -56,7 +56,6 @@ export interface StagesApi {
     family: FamilyId,
     way: Way,
     supplies: Supplies,
-    seconds: number,
     tell: (progress: PackProgress) => void,
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   lead(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind): NextStep;

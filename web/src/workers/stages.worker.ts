@@ -47,8 +47,7 @@ const api: StagesApi = {
   countChips: (sheet, family) => countChips(sheet, family, solve),
   compare: compareDesigns,
   pack: (netlist, family, rules) => pack(netlist, family, solve, rules),
-  packWay: (netlist, family, way, supplies, seconds, tell) =>
-    packWay(netlist, family, way, supplies, solve, seconds, tell),
+  packWay: (netlist, family, way, supplies, tell) => packWay(netlist, family, way, supplies, solve, undefined, tell),
   lead: leadOn,
   layOut: (packing, options, tell) => layOut(packing, { ...options, tell: seldom(tell) }),
   layOutAround: (board, packing, netlist, { held, kind }, tell) =>
