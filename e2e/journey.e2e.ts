@@ -66,6 +66,7 @@ describe('from a sheet of equations to a lit LED', () => {
     await p.reads('Switches and their pull-downs');
     const pdf = await p.page.pdf();
     expect(pdf.length).toBeGreaterThan(20_000);
+    expect(new TextDecoder('latin1').decode(pdf).match(/\/Type \/Page\b/g)?.length).toBeGreaterThan(1);
     expect(p.complaints).toEqual([]);
   });
 

@@ -174,7 +174,7 @@ export class Person {
       this.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
     for (let calm = 0; calm < 2; calm++) {
       await frames();
-      await this.page.waitForFunction(() => !document.querySelector('main[aria-busy=true]'));
+      await this.page.waitForFunction(() => !document.querySelector('[aria-busy=true]'));
     }
     await frames();
   }

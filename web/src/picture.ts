@@ -1,6 +1,6 @@
 /** The one door of the web for the command line: a board as the picture that the screen takes out. */
 import type { Job, Packing, Reading } from '@saddlebag/core';
-import { coloursOf, readBoard } from './app/job-context';
+import { coloursOf, readBoard, signalsOf } from './app/job-context';
 import { pictureOf, pointsOf, type Size } from './kit/board/picture';
 import { boardScene } from './kit/board/scene';
 import { gatesByPin } from './kit/board/use-scene';
@@ -19,7 +19,7 @@ export function boardPicture({ job, reading, packing, theme = 'day' }: PictureWa
 } {
   const read = readBoard(job.board, packing);
   const scene = boardScene(read);
-  const colours = coloursOf(reading, packing, read);
+  const colours = coloursOf(signalsOf(reading, packing), packing, read);
   const shown = { scene, colours, overlay: { gateAt: gatesByPin(read.wired) } };
   return { svg: pictureOf(shown, job.name, theme), points: pointsOf(scene) };
 }

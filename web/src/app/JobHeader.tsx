@@ -5,19 +5,18 @@ import { useNavigate } from 'react-router';
 import { download, fileName } from '../kit/download';
 import { RenameJob } from '../kit/RenameJob';
 import { Brand } from './Brand';
-import { useJobView } from './job-context';
+import { useJobView, useSession } from './job-context';
 import { ThemeButton } from './ThemeButton';
 
 const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
 
 /** The top line: the job's name, whether it is kept, undo and redo, and taking it out. */
 export const JobHeader = memo(function JobHeader() {
-  const { job, session } = useJobView();
-  const { history, saveState, savedAtMs } = useSyncExternalStore(session.subscribe, session.snapshot);
+  const { name } = useJobView().job;
+  const session = useSession();
+  const hasFailed = useSyncExternalStore(session.subscribe, () => session.snapshot().saveState === 'failed');
   const [naming, setNaming] = useState(false);
   const navigate = useNavigate();
-  const last = history.past[history.past.length - 1];
-  const next = history.future[history.future.length - 1];
   return (
     <Flex
       as="header"
@@ -32,33 +31,24 @@ export const JobHeader = memo(function JobHeader() {
       <Box w="1px" h="18px" bg="line" />
       <Button variant="ghost" onClick={() => setNaming(true)} title="rename" px="4px" maxW="420px">
         <Text as="h1" fontFamily="heading" fontWeight="600" fontSize="17px" truncate>
-          {job.name}
+          {name}
         </Text>
       </Button>
-      <Text color={saveState === 'failed' ? 'bad' : 'soft'} fontSize="12.5px" role="status">
-        {saveState === 'saved' && `kept in this browser · ${clock.format(savedAtMs)}`}
-        {saveState === 'pending' && 'keeping …'}
-        {saveState === 'failed' && 'not kept: the browser’s storage is full or shut. Take the job out.'}
-      </Text>
+      <Kept />
       <Flex ml="auto" gap="8px">
         <Button onClick={() => void navigate('/parts')}>Parts</Button>
         <ThemeButton />
-        <Button disabled={!last} onClick={() => session.undo()} title={last && `undo ${last.says}`}>
-          Undo
-        </Button>
-        <Button disabled={!next} onClick={() => session.redo()} title={next && `redo ${next.says}`}>
-          Redo
-        </Button>
+        <BackAndForth />
         <Button
-          variant={saveState === 'failed' ? 'solid' : 'outline'}
-          onClick={() => download(fileName(job.name, '.saddlebag.json'), writeJobFile(job))}
+          variant={hasFailed ? 'solid' : 'outline'}
+          onClick={() => download(fileName(name, '.saddlebag.json'), writeJobFile(session.job))}
         >
           Take out
         </Button>
       </Flex>
       {naming && (
         <RenameJob
-          name={job.name}
+          name={name}
           onRename={(name) => session.dispatch({ kind: 'rename', name })}
           onClose={() => setNaming(false)}
         />
@@ -66,3 +56,34 @@ export const JobHeader = memo(function JobHeader() {
     </Flex>
   );
 });
+
+/** Whether the job is kept, and since when. */
+function Kept() {
+  const session = useSession();
+  const state = useSyncExternalStore(session.subscribe, () => session.snapshot().saveState);
+  const at = useSyncExternalStore(session.subscribe, () => session.snapshot().savedAtMs);
+  return (
+    <Text color={state === 'failed' ? 'bad' : 'soft'} fontSize="12.5px" role="status">
+      {state === 'saved' && `kept in this browser · ${clock.format(at)}`}
+      {state === 'pending' && 'keeping …'}
+      {state === 'failed' && 'not kept: the browser’s storage is full or shut. Take the job out.'}
+    </Text>
+  );
+}
+
+/** Undo and redo, each with what it would do. */
+function BackAndForth() {
+  const session = useSession();
+  const last = useSyncExternalStore(session.subscribe, () => session.snapshot().history.past.at(-1)?.says);
+  const next = useSyncExternalStore(session.subscribe, () => session.snapshot().history.future.at(-1)?.says);
+  return (
+    <>
+      <Button disabled={last === undefined} onClick={() => session.undo()} title={last && `undo ${last}`}>
+        Undo
+      </Button>
+      <Button disabled={next === undefined} onClick={() => session.redo()} title={next && `redo ${next}`}>
+        Redo
+      </Button>
+    </>
+  );
+}

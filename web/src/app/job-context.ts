@@ -92,9 +92,9 @@ export function readBoard(board: Board, packing: Packing | null): ReadBoard {
   return { board, nets, names, wired };
 }
 
-/** The colours of a job's signals: of its design, its packing, and what its board has beside. */
-export function coloursOf(reading: Reading | null, packing: Packing | null, read: ReadBoard): Colours {
-  return new Colours([...signalsOf(reading, packing), ...read.names.values()], neighboursOf(packing, read));
+/** The colours of a job's signals: of its design and packing (`signalsOf`), and what its board has beside. */
+export function coloursOf(signals: readonly string[], packing: Packing | null, read: ReadBoard): Colours {
+  return new Colours([...signals, ...read.names.values()], neighboursOf(packing, read));
 }
 
 /** Every signal of a job in the order in which colours are given: inputs, outputs, what is between, the packing's own; not what leads nowhere. */

@@ -1,7 +1,7 @@
 import { currentPacking, readDesign } from '@saddlebag/core';
 import { readJobFile } from '@saddlebag/core/job-reader';
 import { describe, expect, it } from 'vitest';
-import { coloursOf, readBoard } from './job-context';
+import { coloursOf, readBoard, signalsOf } from './job-context';
 import { neighboursOf } from './neighbours';
 
 const samples = import.meta.glob('../../../samples/*.saddlebag.json', {
@@ -21,7 +21,7 @@ describe('colours of signals', () => {
     const reading = readDesign(job.sheet);
     const packing = currentPacking(job, reading.design.netlist, null);
     const board = readBoard(job.board, packing);
-    const colours = coloursOf(reading, packing, board);
+    const colours = coloursOf(signalsOf(reading, packing), packing, board);
     let pairs = 0;
     for (const [signal, others] of neighboursOf(packing, board))
       for (const [other, weight] of others) {
@@ -36,7 +36,7 @@ describe('colours of signals', () => {
     const read = readJobFile(samples['../../../samples/transistor-bell.saddlebag.json'] as string);
     if (!read.ok) return expect.fail('not read');
     const board = readBoard(read.job.board, null);
-    const colours = coloursOf(null, null, board);
+    const colours = coloursOf(signalsOf(null, null), null, board);
     for (const { index, jumpers } of board.nets.nets)
       if (jumpers.length > 0) expect(colours.of(board.names.get(index)), `net ${index}`).not.toBeNull();
   });

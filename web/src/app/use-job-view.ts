@@ -1,25 +1,23 @@
 import { currentPacking, type Finding, fingerprint, heldKey, type Netlist, rulesOf } from '@saddlebag/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { PowerBench } from '../power/bench';
 import { tableSubject } from '../power/subject';
 import type { JobSession } from '../store/session';
 import { runLong, stages } from '../workers/stages';
 import { contentKey, printedOnce } from './content-key';
-import { coloursOf, type JobView, readBoard } from './job-context';
-import { useAfterPause, useKept } from './use-kept';
+import { coloursOf, type JobView, readBoard, signalsOf } from './job-context';
+import { useKept } from './use-kept';
 import { useLatest } from './use-latest';
+import { useShownJob } from './use-shown-job';
 
 const none: readonly Finding[] = [];
-/** The sheet is read once nobody has typed for so long. */
-const PAUSE_MS = 120;
 
 /** Computes, from the job alone, everything the six steps show. Each stage is asked for again when what it depends on changes. */
 export function useJobView(id: string, session: JobSession): JobView {
-  const { history } = useSyncExternalStore(session.subscribe, session.snapshot);
-  const { job } = history;
+  const job = useShownJob(session);
   const queries = useQueryClient();
-  const sheet = useAfterPause(job.sheet, PAUSE_MS);
+  const { sheet } = job;
   const reading = useQuery({
     queryKey: ['read', sheet],
     queryFn: () => stages().read(sheet),
@@ -35,7 +33,7 @@ export function useJobView(id: string, session: JobSession): JobView {
   const packed = useQuery({
     queryKey: packKey,
     queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family, rules)),
-    enabled: netlist !== null && own === null && !reading.isPlaceholderData && sheet === job.sheet,
+    enabled: netlist !== null && own === null && !reading.isPlaceholderData,
   });
   const packing = own ?? (netlist ? (packed.data?.packing ?? null) : null);
   const board = useMemo(() => readBoard(job.board, packing), [job.board, packing]);
@@ -50,7 +48,9 @@ export function useJobView(id: string, session: JobSession): JobView {
     queryFn: () => stages().inspect(job, packing),
     placeholderData: keepPreviousData,
   });
-  const given = useMemo(() => coloursOf(reading.data ?? null, packing, board), [reading.data, packing, board]);
+  const all = signalsOf(reading.data ?? null, packing);
+  const signals = useKept(all, all.join(' '));
+  const given = useMemo(() => coloursOf(signals, packing, board), [signals, packing, board]);
   const colours = useKept(given, given.key);
   const [bench] = useState(() => new PowerBench());
   const subject = useMemo(

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useRef } from 'react';
 
 /** The value that was there before while its key stays the same, so that what depends on it need not be done again. */
 export function useKept<T>(value: T, key: string): T {
@@ -12,14 +12,4 @@ export function useLast<T>(value: T | null): T | null {
   const last = useRef(value);
   if (value !== null) last.current = value;
   return last.current;
-}
-
-/** A value as it was when it last stood still for so long; at once what it is when it is first asked for. */
-export function useAfterPause<T>(value: T, ms: number): T {
-  const [settled, settle] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => settle(value), ms);
-    return () => clearTimeout(timer);
-  }, [value, ms]);
-  return settled;
 }

@@ -13,6 +13,7 @@ import { Empty, Panel } from '../kit/Panel';
 import { Lists } from './Lists';
 import { PrintedCard } from './PrintedCard';
 import { StageLines } from './StageLines';
+import { useIsPrinting } from './use-is-printing';
 
 /** The job as stages to do on a real bench, each with its picture and its test. */
 export default function CardStep() {
@@ -37,6 +38,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
   const { packing, board, colours } = useJobView();
   const finished = useScene(board);
   const gateAt = useMemo(() => gatesByPin(packing), [packing]);
+  const isPrinting = useIsPrinting();
   const [at, setAt] = useState(0);
   const list = useRef<HTMLDivElement>(null);
   const current = Math.min(at, card.stages.length - 1);
@@ -123,7 +125,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
           <Lists card={card} />
         </Flex>
       </Flex>
-      <PrintedCard card={card} job={job} scene={finished} colours={colours} gateAt={gateAt} />
+      {isPrinting && <PrintedCard card={card} job={job} scene={finished} colours={colours} gateAt={gateAt} />}
     </>
   );
 }

@@ -56,10 +56,15 @@ describe('the build card on the screen', () => {
     const { container } = renderInJob(<CardStep />, job);
     await userEvent.click(await screen.findByRole('button', { name: 'Print' }));
     expect(print).toHaveBeenCalledOnce();
+    // What the browser tells before it takes its picture; it is made for that alone.
+    expect(container.querySelector('h1')).toBeNull();
+    act(() => void window.dispatchEvent(new Event('beforeprint')));
     const printed = [...container.querySelectorAll('h1')].find(
       (h) => h.textContent === 'Lock interlock: build card',
     )?.parentElement;
     for (const stage of ['1. Supply', '11. P on LED D2']) expect(printed?.textContent).toContain(stage);
     for (const id of Object.keys(job.board.jumpers)) expect(printed?.textContent).toContain(`☐ ${id} `);
+    act(() => void window.dispatchEvent(new Event('afterprint')));
+    expect(container.querySelector('h1')).toBeNull();
   });
 });

@@ -37,22 +37,23 @@ export default function DesignStep() {
   const [naming, setNaming] = useState<string | null>(null);
   const findings = reading?.findings ?? [];
   const rewrite = (notation: 'ascii' | 'textbook'): void => {
-    const { sheet, findings: broken } = parseSheet(job.sheet);
+    const { sheet, findings: broken } = parseSheet(session.job.sheet);
     if (broken.length === 0) session.dispatch({ kind: 'write-sheet', text: printSheet(sheet, notation) });
   };
   const rename = (to: string): void => {
-    const text = naming === null ? null : renamed(job.sheet, naming, to);
+    const text = naming === null ? null : renamed(session.job.sheet, naming, to);
     if (text === null) tell(`${to} is no free name for ${naming}: letters, digits and _, and not taken.`);
     else session.dispatch({ kind: 'write-sheet', text });
   };
   const mend = ({ places: [place], fix }: Finding): void => {
-    if (place?.kind !== 'text' || fix === undefined) return;
+    // What has been typed since was not read: its findings are about to come.
+    if (place?.kind !== 'text' || fix === undefined || session.job.sheet !== job.sheet) return;
     const { from, to } = place.span;
     session.dispatch({ kind: 'write-sheet', text: job.sheet.slice(0, from) + fix + job.sheet.slice(to) });
   };
   const tidy = (): void => {
-    const text = formatted(job.sheet);
-    if (text === job.sheet) tell('The sheet is tidy as it is.');
+    const text = formatted(session.job.sheet);
+    if (text === session.job.sheet) tell('The sheet is tidy as it is.');
     else session.dispatch({ kind: 'write-sheet', text });
   };
   const verilog =
@@ -88,7 +89,6 @@ export default function DesignStep() {
         >
           <Suspense fallback={<Empty>…</Empty>}>
             <SheetEditor
-              text={job.sheet}
               findings={findings}
               colours={colours}
               onChange={(text) => session.dispatch({ kind: 'write-sheet', text })}

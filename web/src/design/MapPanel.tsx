@@ -89,7 +89,10 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
   const products = useGroups(table, output, groups);
   const set = (r: number, mark: '0' | '1' | '-'): void => {
     if (editable && cellAt(table, output, r) !== mark)
-      session.dispatch({ kind: 'write-sheet', text: withCell(job.sheet, inputs, name, table, output, r, mark) });
+      session.dispatch({
+        kind: 'write-sheet',
+        text: withCell(session.job.sheet, inputs, name, table, output, r, mark),
+      });
   };
   const press = (r: number): void => {
     lookAt({ row: r, signal: name });

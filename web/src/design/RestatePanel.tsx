@@ -93,7 +93,8 @@ function FormLine({ form, title, signals, nowGates }: FormLineProps) {
   const made = data?.restated;
   const chips = useChips(made?.text ?? null);
   const take = (): void => {
-    if (!made) return;
+    // What has been typed since is not in it: the form is about to be worked out again.
+    if (!made || session.job.sheet !== job.sheet) return;
     session.dispatch({ kind: 'write-sheet', text: made.text });
     tell(`${signals.join(', ')}: ${title}. Undo brings the old form back.`);
   };

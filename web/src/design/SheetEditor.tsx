@@ -4,13 +4,13 @@ import { setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState } from '@codemirror/state';
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view';
 import { definitionOf, type Finding } from '@saddlebag/core';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useSyncExternalStore } from 'react';
+import { useSession } from '../app/job-context';
 import { useFollowed } from '../kit/follow';
 import type { Colours } from '../kit/palette';
 import { completeNames, diagnostics, sheetMarks, sheetTheme } from './sheet-language';
 
 interface SheetEditorProps {
-  readonly text: string;
   readonly findings: readonly Finding[];
   readonly colours: Colours;
   readonly onChange: (text: string) => void;
@@ -22,7 +22,10 @@ interface SheetEditorProps {
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce;
 
 /** The sheet as text. Undo is the job's, so that every step shares it; the text follows when the job changes elsewhere. */
-export default function SheetEditor({ text, findings, colours, onChange, onReady, onRename }: SheetEditorProps) {
+export default function SheetEditor({ findings, colours, onChange, onReady, onRename }: SheetEditorProps) {
+  const session = useSession();
+  // Apart from the job that is shown, which follows what is typed after a pause.
+  const text = useSyncExternalStore(session.subscribe, () => session.job.sheet);
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const marks = useRef(new Compartment());

@@ -4,12 +4,13 @@ import { lookAt } from './design-focus';
 
 /** Edits a gate of the diagram on the sheet; a refusal is told under the diagram. True when the sheet was changed. */
 export function useGateEdit(): (edit: GateEdit) => boolean {
-  const { job, session, reading } = useJobView();
+  const { session, reading } = useJobView();
   return (edit) => {
     if (!reading) return false;
     const { draft } = reading;
-    if (draft && draft.source !== job.sheet) return false;
-    const result = draft ? editDraftGate(draft, edit, chipLibrary) : editGate(job.sheet, reading, edit, chipLibrary);
+    const { sheet } = session.job;
+    if (draft && draft.source !== sheet) return false;
+    const result = draft ? editDraftGate(draft, edit, chipLibrary) : editGate(sheet, reading, edit, chipLibrary);
     lookAt({ refused: result.ok ? null : `${says(result.finding)} ${remedy(result.finding)}` });
     if (!result.ok) return false;
     session.dispatch({ kind: 'write-sheet', text: result.text });

@@ -36,24 +36,27 @@ export class Colours {
   constructor(signals: readonly string[], neighbours: Neighbours = none) {
     const names = [...new Set(signals)].filter((s) => s !== '0' && s !== '1' && s !== '');
     const [degree, order] = [(n: string) => neighbours.get(n)?.size ?? 0, new Map(names.map((n, i) => [n, i]))];
-    const cost = (name: string, colour: string): number => {
-      let sum = 0;
-      for (const [other, weight] of neighbours.get(name) ?? []) if (this.byName.get(other) === colour) sum += weight;
-      return sum;
-    };
+    const given = new Map<string, number>();
     const paint = (name: string): boolean => {
-      const i = order.get(name) ?? 0;
-      const turn = palette.map((_, k) => palette[(i + k) % palette.length] as string);
-      const before = this.byName.get(name);
-      const best = turn.reduce((a, b) => (cost(name, b) < cost(name, a) ? b : a));
-      if (before !== undefined && cost(name, before) <= cost(name, best)) return false;
-      this.byName.set(name, best);
+      const first = order.get(name) ?? 0;
+      // What each colour would cost.
+      const costs = palette.map(() => 0);
+      for (const [other, weight] of neighbours.get(name) ?? []) {
+        const colour = given.get(other);
+        if (colour !== undefined) costs[colour] = (costs[colour] as number) + weight;
+      }
+      const least = Math.min(...costs);
+      const before = given.get(name);
+      if (before !== undefined && costs[before] === least) return false;
+      const best = palette.map((_, k) => (first + k) % palette.length).find((c) => costs[c] === least) ?? 0;
+      given.set(name, best);
       return true;
     };
     const few = names.filter((name) => degree(name) < palette.length);
     const crowded = names.filter((name) => degree(name) >= palette.length).sort((a, b) => degree(b) - degree(a));
     for (const name of [...crowded, ...few]) paint(name);
     for (let pass = 0; pass < PASSES && [...crowded, ...few].map(paint).includes(true); pass++);
+    for (const [name, colour] of given) this.byName.set(name, palette[colour] as string);
   }
 
   /** The colour of a signal; null for a net that has no name. */

@@ -18,7 +18,7 @@ import {
 } from '@saddlebag/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { ColoursContext, coloursOf, readBoard, useColours, useJobView } from '../app/job-context';
+import { ColoursContext, coloursOf, readBoard, signalsOf, useColours, useJobView } from '../app/job-context';
 import { useLayOut } from '../board/use-lay-out';
 import { useDesignFocus } from '../design/design-focus';
 import { download, fileName } from '../kit/download';
@@ -61,7 +61,10 @@ export default function PackStep() {
   const looked = states.find((s) => s.way === shown)?.packing ?? null;
   const taken = useColours();
   // A packing that is looked at meets other signals on its chips than the one on the board.
-  const colours = useMemo(() => (looked ? coloursOf(reading, looked, noBoard) : taken), [looked, reading, taken]);
+  const colours = useMemo(
+    () => (looked ? coloursOf(signalsOf(reading, looked), looked, noBoard) : taken),
+    [looked, reading, taken],
+  );
   const take = (next: Packing): void => {
     setShown(null);
     hand.take(next);

@@ -98,7 +98,8 @@ function Grid({ packing, chosen, pinned, drag = null, onChoose, handlers }: Grid
         const used = pack.units.filter((u) => u !== null).length;
         const unitOf = (p: UnitPlace | null): number | null => (p?.ref === pack.ref ? p.unit : null);
         return (
-          <Box key={pack.ref}>
+          // Of packages out of sight the browser works out nothing.
+          <Box key={pack.ref} contentVisibility="auto" style={{ containIntrinsicHeight: 'auto 240px' }}>
             <PackageDrawing
               pack={pack}
               loose={loose}

@@ -8,41 +8,49 @@ import {
   ownMark,
   type Table,
   type TableSubject,
-  UNKNOWN,
   type WalkedRow,
   wantedAt,
 } from '@saddlebag/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type CSSProperties, memo, useEffect, useRef } from 'react';
+import { type CSSProperties, memo, type RefObject, useEffect, useRef } from 'react';
 import { colour } from '../app/colours';
-import { SvgText } from '../kit/SvgText';
 import { Tag } from '../kit/Tag';
 import { type Filling, OwnCell } from './OwnCell';
 
 const ROW = 26;
+/** Widths of an output's column, of the verdict, and of the gap between inputs and outputs, in pixels. */
+const OUTPUT = 46;
+const VERDICT = 72;
+const GAP = 10;
 const shownLevel = (level: 0 | 1 | null): string => (level === null ? '-' : String(level));
+
+const lamp = {
+  display: 'inline-block',
+  width: 14,
+  height: 14,
+  lineHeight: '12px',
+  fontSize: 11,
+  borderRadius: 7,
+  border: '1px solid var(--sb-colors-soft)',
+  verticalAlign: 'middle',
+} as const;
+
+/** How a lamp looks: not run yet, lit, dark, or unknown. */
+const lamps: Readonly<Record<'none' | 'lit' | 'dark' | 'unknown', { title: string; style: CSSProperties }>> = {
+  none: { title: 'not run yet', style: lamp },
+  lit: { title: 'lit', style: { ...lamp, background: '#E5533D' } },
+  dark: { title: 'dark', style: { ...lamp, background: '#4A3936' } },
+  unknown: { title: 'unknown', style: { ...lamp, borderStyle: 'dashed', color: 'var(--sb-colors-bad)' } },
+};
 
 /** What was seen of one output: a lamp, dark, lit or unknown; a ring where the row has not been run. */
 function Lamp({ seen }: { readonly seen: number | undefined }) {
-  const fill = seen === HIGH ? '#E5533D' : seen === LOW ? '#4A3936' : 'transparent';
-  const title = seen === undefined ? 'not run yet' : seen === HIGH ? 'lit' : seen === LOW ? 'dark' : 'unknown';
+  const look = seen === undefined ? 'none' : seen === HIGH ? 'lit' : seen === LOW ? 'dark' : 'unknown';
+  const { title, style } = lamps[look];
   return (
-    <svg width="16" height="16" viewBox="0 0 16 16" role="img" aria-label={title}>
-      <circle
-        cx="8"
-        cy="8"
-        r="6.4"
-        fill={fill}
-        stroke="var(--sb-colors-soft)"
-        strokeWidth={1}
-        strokeDasharray={seen === UNKNOWN ? '2.5 2' : undefined}
-      />
-      {seen === UNKNOWN && (
-        <SvgText x={8} y={12} size={11} fill="var(--sb-colors-bad)">
-          ?
-        </SvgText>
-      )}
-    </svg>
+    <span role="img" aria-label={title} style={style}>
+      {look === 'unknown' && '?'}
+    </span>
   );
 }
 
@@ -65,12 +73,12 @@ export function WalkTable({ subject, table, own, walked, current, onSet }: WalkT
     count: 2 ** inputs.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 10,
+    overscan: 4,
   });
   useEffect(() => {
     if (current !== null) rows.scrollToIndex(current);
   }, [current, rows]);
-  const inputWidth = inputWidthFor(inputs.length);
+  const columns = useColumns(subject, scroller);
   return (
     <Box ref={scroller} flex="1" minH="0" overflow="auto" px="12px" role="region" aria-label="walked table">
       <Box
@@ -81,22 +89,22 @@ export function WalkTable({ subject, table, own, walked, current, onSet }: WalkT
         top="0"
         bg="card"
         zIndex="1"
-        minW="max-content"
+        style={{ minWidth: columns.width }}
       >
-        {isWide(subject) && <Box w="72px" flexShrink={0} />}
+        {isWide(subject) && <span style={{ flexShrink: 0, width: VERDICT }} />}
         {inputs.map((name) => (
-          <Box key={name} w={inputWidth} overflow="hidden" flexShrink={0}>
+          <Box key={name} overflow="hidden" flexShrink={0} style={{ width: inputWidthFor(inputs.length) }}>
             <Tag signal={name} />
           </Box>
         ))}
-        <Box w="10px" flexShrink={0} />
-        {outputs.map((name) => (
-          <Box key={name} w="46px" overflow="hidden" flexShrink={0}>
+        <span style={{ flexShrink: 0, width: GAP + columns.before }} />
+        {outputs.slice(columns.from, columns.to).map((name) => (
+          <Box key={name} overflow="hidden" flexShrink={0} style={{ width: OUTPUT }}>
             <Tag signal={name} />
           </Box>
         ))}
       </Box>
-      <Box position="relative" style={{ height: rows.getTotalSize() }}>
+      <Box position="relative" style={{ height: rows.getTotalSize(), minWidth: columns.width }}>
         {rows.getVirtualItems().map(({ index, start }) => (
           <WalkRow
             key={index}
@@ -107,6 +115,9 @@ export function WalkTable({ subject, table, own, walked, current, onSet }: WalkT
             start={start}
             seen={walked.get(index)?.seen}
             now={index === current}
+            from={columns.from}
+            to={columns.to}
+            before={columns.before}
             onSet={onSet}
           />
         ))}
@@ -125,13 +136,17 @@ interface WalkRowProps {
   readonly start: number;
   readonly seen: readonly number[] | undefined;
   readonly now: boolean;
+  /** The outputs that are drawn, and the width of those before them. */
+  readonly from: number;
+  readonly to: number;
+  readonly before: number;
   readonly onSet: (row: number) => void;
 }
 
 /** One row: switches, what is wanted and was seen of each output, and whether they agree. */
-const WalkRow = memo(function WalkRow({ subject, table, own, row, start, seen, now, onSet }: WalkRowProps) {
+const WalkRow = memo(function WalkRow(props: WalkRowProps) {
+  const { subject, table, own, row, start, seen, now, from, to, before, onSet } = props;
   const { inputs, outputs } = subject;
-  const inputWidth = inputWidthFor(inputs.length);
   const wanted = outputs.map((_, o) =>
     own ? levelOf(ownMark(own.table, o, row)) : table ? wantedAt(table, o, row) : null,
   );
@@ -159,24 +174,17 @@ const WalkRow = memo(function WalkRow({ subject, table, own, row, start, seen, n
       onClick={() => onSet(row)}
     >
       <button type="button" title="set the switches to this row" style={rowButton}>
-        {inputs.map((name, i) => (
-          <span key={name} style={{ ...cell, width: inputWidth }}>
-            {inputAt(inputs.length, i, row)}
-          </span>
-        ))}
-        <span style={{ ...cell, width: 10 }} />
+        <span style={inputsStyle(inputs.length)}>{inputs.map((_, i) => inputAt(inputs.length, i, row)).join('')}</span>
       </button>
-      {outputs.map((name, o) => (
-        <span
-          key={name}
-          style={{ ...cell, width: 46, display: 'flex', gap: 5, alignItems: 'center', justifyContent: 'center' }}
-        >
+      {before > 0 && <span style={{ flexShrink: 0, width: before }} />}
+      {outputs.slice(from, to).map((name, i) => (
+        <span key={name} style={outputCell}>
           {own && table ? (
-            <OwnCell own={own} table={table} output={o} name={name} row={row} now={now} />
+            <OwnCell own={own} table={table} output={from + i} name={name} row={row} now={now} />
           ) : (
-            table && shownLevel(wanted[o] ?? null)
-          )}
-          <Lamp seen={seen?.[o]} />
+            table && shownLevel(wanted[from + i] ?? null)
+          )}{' '}
+          <Lamp seen={seen?.[from + i]} />
         </span>
       ))}
       <Verdict seen={written ? seen : undefined} same={same} now={now} wide={isWide(subject)} />
@@ -190,7 +198,19 @@ export const levelOf = (mark: OwnMark): 0 | 1 | null => (mark === '0' ? 0 : mark
 const rowButton = { display: 'flex', alignItems: 'center', alignSelf: 'stretch', cursor: 'pointer' } as const;
 
 /** Cells are plain spans: a walk draws hundreds of them, and styled boxes cost ten times as much. */
-const cell = { flexShrink: 0, textAlign: 'center' } as const;
+const outputCell = { flexShrink: 0, width: OUTPUT, textAlign: 'center', whiteSpace: 'nowrap' } as const;
+
+/** All inputs of a row are one text, its figures as far apart as the names above them. */
+const inputsStyle = (inputs: number): CSSProperties => {
+  const apart = `calc(${inputWidthFor(inputs)}px - 1ch)`;
+  return {
+    flexShrink: 0,
+    letterSpacing: apart,
+    paddingLeft: `calc(${apart} / 2)`,
+    paddingRight: GAP,
+    marginRight: `calc(${apart} / -2)`,
+  };
+};
 
 interface VerdictProps {
   readonly seen: readonly number[] | undefined;
@@ -204,7 +224,7 @@ function Verdict({ seen, same, now, wide }: VerdictProps) {
   const token = seen === undefined || same === null ? 'soft' : same ? 'ok' : 'bad';
   const style: CSSProperties = {
     flexShrink: 0,
-    width: 64,
+    width: VERDICT,
     paddingLeft: 8,
     textAlign: 'left',
     fontFamily: 'var(--sb-fonts-body)',
@@ -221,4 +241,23 @@ function Verdict({ seen, same, now, wide }: VerdictProps) {
 /** Whether a table is too wide for its panel, so that it is scrolled sideways. */
 export const isWide = ({ inputs, outputs }: TableSubject): boolean => inputs.length + outputs.length > 9;
 
-const inputWidthFor = (inputs: number): string => (inputs > 6 ? '30px' : '34px');
+const inputWidthFor = (inputs: number): number => (inputs > 6 ? 30 : 34);
+
+/** The outputs whose columns are drawn: of a wide table those in sight; with the width of those before them, and of all. */
+function useColumns(subject: TableSubject, scroller: RefObject<HTMLDivElement | null>) {
+  const { inputs, outputs } = subject;
+  const wide = isWide(subject);
+  const lead = (wide ? VERDICT : 0) + inputs.length * inputWidthFor(inputs.length) + GAP;
+  const columns = useVirtualizer({
+    horizontal: true,
+    enabled: wide,
+    count: outputs.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => OUTPUT,
+    paddingStart: lead,
+    overscan: 3,
+  });
+  const shown = columns.getVirtualItems();
+  const [from, to] = wide ? [shown[0]?.index ?? 0, (shown.at(-1)?.index ?? -1) + 1] : [0, outputs.length];
+  return { from, to, before: from * OUTPUT, width: lead + outputs.length * OUTPUT + (wide ? 0 : VERDICT) };
+}

@@ -1,5 +1,5 @@
 import { currentPacking, inspectJob, type Job, readDesign } from '@saddlebag/core';
-import { coloursOf, type JobView, readBoard } from '../app/job-context';
+import { coloursOf, type JobView, readBoard, signalsOf } from '../app/job-context';
 import { PowerBench } from '../power/bench';
 import { tableSubject } from '../power/subject';
 import { JobSession, type SessionWorld } from '../store/session';
@@ -36,7 +36,7 @@ export function viewOf(session: JobSession, bench: PowerBench, change: Partial<J
     startPacking: () => {},
     board,
     findings: inspectJob(job, packing),
-    colours: coloursOf(reading, packing, board),
+    colours: coloursOf(signalsOf(reading, packing), packing, board),
     bench,
     subject,
     ...change,

@@ -6,6 +6,7 @@ import { Note } from './Note';
 import { lookOf, PartDrawing, type PartKnowledge } from './PartDrawing';
 import { StripFill } from './StripFill';
 import { type BoardScene, MARGIN, type SceneStrip, type SceneWire } from './scene';
+import { useGrowing } from './use-growing';
 import { insulation, Wire, WiresTogether } from './Wire';
 
 /**
@@ -57,17 +58,19 @@ interface BoardDrawingProps extends BoardProps {
  */
 export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: BoardDrawingProps) {
   const viewBox = viewBoxText(scene);
-  const shown = { scene, colours, overlay };
+  const drawn = useGrowing(scene);
+  const shown = { scene: drawn, colours, overlay };
   return (
     <div
       role="img"
+      aria-busy={drawn !== scene}
       aria-label={title}
       onPointerOver={(e) => pointAt(signalUnder(e.target))}
       onPointerLeave={() => pointAt(null)}
       style={{ position: 'relative', width: '100%', height: '100%', userSelect: 'none' }}
     >
       <Sheet viewBox={viewBox} svgRef={svgRef}>
-        <Ground scene={scene} numbered={!overlay.levelOf} />
+        <Ground scene={drawn} numbered={!overlay.levelOf} />
       </Sheet>
       <Sheet viewBox={viewBox} faded={FADED.strips}>
         <Strips {...shown} />

@@ -25,23 +25,12 @@ export function Chip({ part, look, gateAt }: ChipProps) {
   const middle = y + height / 2;
   return (
     <>
+      <path d={part.pins.map((p) => `M${p.x - 0.17},${middle}V${p.y}h0.34V${middle}z`).join('')} fill={METAL} />
+      <path d={part.pins.map(pad).join('')} fill={METAL} stroke={colour('hole')} strokeWidth={0.06} />
       {part.pins.map((p) => (
-        <g key={p.pin}>
-          <rect x={p.x - 0.17} y={Math.min(p.y, middle)} width={0.34} height={Math.abs(p.y - middle)} fill={METAL} />
-          <rect
-            x={p.x - 0.36}
-            y={p.y - 0.36}
-            width={0.72}
-            height={0.72}
-            rx={0.12}
-            fill={METAL}
-            stroke={colour('hole')}
-            strokeWidth={0.06}
-          />
-          <SvgText x={p.x} y={p.y + 0.17} size={0.5} fill="#14201B" weight={600}>
-            {p.id}
-          </SvgText>
-        </g>
+        <SvgText key={p.pin} x={p.x} y={p.y + 0.17} size={0.5} fill="#14201B" weight={600}>
+          {p.id}
+        </SvgText>
       ))}
       <rect
         x={x}
@@ -83,6 +72,13 @@ export function Chip({ part, look, gateAt }: ChipProps) {
       })}
     </>
   );
+}
+
+/** The foot of a pin in its hole, with rounded corners. */
+function pad({ x, y }: { readonly x: number; readonly y: number }): string {
+  const corner = (dx: number, dy: number): string => `a0.12,0.12 0 0 1 ${dx},${dy}`;
+  const around = `h0.48${corner(0.12, 0.12)}v0.48${corner(-0.12, 0.12)}h-0.48${corner(-0.12, -0.12)}v-0.48${corner(0.12, -0.12)}`;
+  return `M${x - 0.24},${y - 0.36}${around}`;
 }
 
 const symbolAt = (unit: SceneUnit, x: number): PlacedSymbol => ({

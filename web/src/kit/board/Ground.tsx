@@ -1,62 +1,72 @@
 import { memo } from 'react';
 import { colour } from '../../app/colours';
 import { SvgText } from '../SvgText';
-import { type BoardScene, holesOf } from './scene';
+import { type BoardScene, HALF, holesOf, type SceneBoard, stripsOf } from './scene';
 
 /** Mat, empty strips, rails and numbers: what never changes while a job has the same boards. */
-export const Ground = memo(
-  function Ground({ scene, numbered }: { readonly scene: BoardScene; readonly numbered: boolean }) {
+export function Ground({ scene, numbered }: { readonly scene: BoardScene; readonly numbered: boolean }) {
+  return scene.boards.map((board) => <BoardGround key={board.id} board={board} numbered={numbered} />);
+}
+
+interface BoardGroundProps {
+  readonly board: SceneBoard;
+  readonly numbered: boolean;
+}
+
+const BoardGround = memo(
+  function BoardGround({ board, numbered }: BoardGroundProps) {
+    const strips = stripsOf(board);
+    const capsules = (rail: '+' | '-' | null): string =>
+      strips
+        .filter((s) => s.rail === rail)
+        .map(capsule)
+        .join('');
     return (
       <>
-        {scene.boards.map((board) => (
-          <g key={board.id} transform={`translate(${board.x},${board.y})`}>
-            <rect
-              x={-0.9}
-              y={board.rails ? -0.95 : 1.25}
-              width={board.columns + 2.8}
-              height={board.rails ? 18.9 : 14.5}
-              rx={0.7}
-              fill={colour('mat')}
-              stroke={colour('matDeep')}
-              strokeWidth={0.08}
-            />
-            {(board.rails ? [0, 16] : []).flatMap((top) => [
-              <RailMark key={`${top}+`} y={top} columns={board.columns} mark="+" />,
-              <RailMark key={`${top}-`} y={top + 1} columns={board.columns} mark="−" />,
-            ])}
-            {['j', 'i', 'h', 'g', 'f'].map((row, i) => (
-              <RowName key={row} y={3 + i} columns={board.columns} name={row} />
-            ))}
-            {['e', 'd', 'c', 'b', 'a'].map((row, i) => (
-              <RowName key={row} y={10 + i} columns={board.columns} name={row} />
-            ))}
-            {numbered && <ColumnNumbers columns={board.columns} />}
-            {numbered && (
-              <SvgText x={0.1} y={8.75} size={0.72} fill={colour('matText')} weight={600}>
-                {board.id}
-              </SvgText>
-            )}
-          </g>
-        ))}
-        {scene.strips.map((s) => (
+        <g transform={`translate(${board.x},${board.y})`}>
           <rect
-            key={s.id}
-            x={s.x}
-            y={s.y}
-            width={s.width}
-            height={s.height}
-            rx={0.42}
-            fill={s.rail === '+' ? colour('railPlus') : s.rail === '-' ? colour('railMinus') : colour('strip')}
+            x={-0.9}
+            y={board.rails ? -0.95 : 1.25}
+            width={board.columns + 2.8}
+            height={board.rails ? 18.9 : 14.5}
+            rx={0.7}
+            fill={colour('mat')}
+            stroke={colour('matDeep')}
+            strokeWidth={0.08}
           />
-        ))}
+          {(board.rails ? [0, 16] : []).flatMap((top) => [
+            <RailMark key={`${top}+`} y={top} columns={board.columns} mark="+" />,
+            <RailMark key={`${top}-`} y={top + 1} columns={board.columns} mark="−" />,
+          ])}
+          {['j', 'i', 'h', 'g', 'f'].map((row, i) => (
+            <RowName key={row} y={3 + i} columns={board.columns} name={row} />
+          ))}
+          {['e', 'd', 'c', 'b', 'a'].map((row, i) => (
+            <RowName key={row} y={10 + i} columns={board.columns} name={row} />
+          ))}
+          {numbered && <ColumnNumbers columns={board.columns} />}
+          {numbered && (
+            <SvgText x={0.1} y={8.75} size={0.72} fill={colour('matText')} weight={600}>
+              {board.id}
+            </SvgText>
+          )}
+        </g>
+        <path d={capsules(null)} fill={colour('strip')} />
+        <path d={capsules('+')} fill={colour('railPlus')} />
+        <path d={capsules('-')} fill={colour('railMinus')} />
       </>
     );
   },
-  (a, b) => a.numbered === b.numbered && sameBoards(a.scene, b.scene),
+  (a, b) => a.numbered === b.numbered && a.board.id === b.board.id,
 );
 
-const sameBoards = (a: BoardScene, b: BoardScene): boolean =>
-  a.boards.map((board) => board.id).join() === b.boards.map((board) => board.id).join();
+/** A strip or rail as a path: all strips of a board are drawn by one. */
+function capsule({ x, y, width, height }: { x: number; y: number; width: number; height: number }): string {
+  const r = HALF;
+  const [w, h] = [width - 2 * r, height - 2 * r];
+  const corner = (dx: number, dy: number): string => `a${r},${r} 0 0 1 ${dx},${dy}`;
+  return `M${x + r},${y}h${w}${corner(r, r)}v${h}${corner(-r, r)}h${-w}${corner(-r, -r)}v${-h}${corner(r, -r)}`;
+}
 
 interface EdgeProps {
   readonly y: number;
@@ -101,19 +111,19 @@ function ColumnNumbers({ columns }: { readonly columns: number }) {
   );
 }
 
-/** Every hole of every board, as one path. */
-export const Holes = memo(
-  function Holes({ scene }: { readonly scene: BoardScene }) {
-    const r = 0.17;
+/** Every hole of every board, each board's as one path. */
+export function Holes({ scene }: { readonly scene: BoardScene }) {
+  return scene.boards.map((board) => <BoardHoles key={board.id} board={board} />);
+}
+
+const RADIUS = 0.17;
+
+const BoardHoles = memo(
+  function BoardHoles({ board }: { readonly board: SceneBoard }) {
+    const r = RADIUS;
     const dot = ({ x, y }: { x: number; y: number }): string =>
       `M${x - r},${y}a${r},${r} 0 1 0 ${2 * r},0a${r},${r} 0 1 0 ${-2 * r},0`;
-    return (
-      <path
-        d={scene.boards.flatMap((board) => holesOf(board).map(dot)).join('')}
-        fill={colour('hole')}
-        pointerEvents="none"
-      />
-    );
+    return <path d={holesOf(board).map(dot).join('')} fill={colour('hole')} pointerEvents="none" />;
   },
-  (a, b) => sameBoards(a.scene, b.scene),
+  (a, b) => a.board.id === b.board.id,
 );

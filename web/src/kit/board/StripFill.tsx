@@ -2,7 +2,7 @@ import { memo } from 'react';
 import { colour } from '../../app/colours';
 import type { Colours } from '../palette';
 import { SvgText } from '../SvgText';
-import type { SceneStrip } from './scene';
+import { HALF, type SceneStrip } from './scene';
 
 const levelMarks = ['0', '1', '?'] as const;
 
@@ -30,7 +30,7 @@ export const StripFill = memo(function StripFill({ strip, colours, level, lit }:
         y={strip.y}
         width={strip.width}
         height={strip.height}
-        rx={0.42}
+        rx={HALF}
         fill={high ? fill : 'none'}
         fillOpacity={level === null && !lit ? 0.62 : 0.95}
         stroke={unknown ? colour('flag') : fill}

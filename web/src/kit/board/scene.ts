@@ -160,9 +160,11 @@ function linesOf(text: string): string[] {
 }
 
 type Capsule = Omit<SceneStrip, 'net' | 'signal' | 'idle'>;
-const HALF = 0.42;
+/** Half of what a strip is wide. */
+export const HALF = 0.42;
 
-function stripsOf({ id, x, y, columns }: SceneBoard): Capsule[] {
+/** The strips and rails of a board, with nothing in them. */
+export function stripsOf({ id, x, y, columns }: SceneBoard): Capsule[] {
   const half = (column: number, side: 'e' | 'f', top: number): Capsule => {
     const height = 4 + 2 * HALF;
     return {

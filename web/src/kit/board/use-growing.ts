@@ -1,0 +1,43 @@
+import { useEffect, useState } from 'react';
+import type { BoardScene } from './scene';
+
+/** Height over width of the mat, and a little more: what is not in sight at first may come later. */
+const IN_SIGHT = 0.85;
+
+/**
+ * A scene as far as it is drawn yet: at once the boards that are in sight when the mat is new, then a row of boards more
+ * with each frame, so that a screen with many boards stands there as soon as one with few. Drawn boards stay drawn.
+ */
+export function useGrowing(scene: BoardScene): BoardScene {
+  const tops = [...new Set(scene.boards.map((b) => b.y))].sort((a, b) => a - b);
+  const first = tops.filter((y) => y < IN_SIGHT * scene.width).length;
+  const [rows, setRows] = useState(first);
+  const shown = Math.max(rows, first);
+  const isWhole = shown >= tops.length;
+  useEffect(() => {
+    if (isWhole) return;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    // After the frame: what is drawn so far is painted before more is.
+    const frame = requestAnimationFrame(() => {
+      timer = setTimeout(() => setRows(shown + 1));
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+      clearTimeout(timer);
+    };
+  }, [shown, isWhole]);
+  return isWhole ? scene : above(scene, tops[shown] as number);
+}
+
+/** What of a scene begins above a line. */
+function above(scene: BoardScene, line: number): BoardScene {
+  const isAbove = ({ y }: { readonly y: number }): boolean => y < line;
+  return {
+    ...scene,
+    boards: scene.boards.filter(isAbove),
+    strips: scene.strips.filter(isAbove),
+    parts: scene.parts.filter(isAbove),
+    wires: scene.wires.filter(({ path }) => path.some(isAbove)),
+    notes: scene.notes.filter(isAbove),
+  };
+}
