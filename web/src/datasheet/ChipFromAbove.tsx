@@ -3,7 +3,7 @@ import { colour } from '../app/colours';
 import { useSettings } from '../app/settings';
 import { GateSymbol, type SymbolKind } from '../kit/GateSymbol';
 import { SvgText } from '../kit/SvgText';
-import { looksLeft, symbolTransform, unitLeads } from '../kit/unit-leads';
+import { boxLeads, looksLeft, symbolTransform, unitLeads } from '../kit/unit-leads';
 import { isLow } from './PinName';
 
 const PITCH = 44;
@@ -121,26 +121,28 @@ function Inside({ type, number, x, middle, width }: InsideProps) {
       {type.units.map((unit) => {
         const { at, lower } = placeOf(type, unit);
         const [left, top] = [x(at) - 20, middle + (lower ? 4 : -28)];
-        if (!unit.symbol)
-          return (
-            <g key={unit.name} transform={`translate(${left} ${top}) scale(0.92)`}>
-              <UnitBox unit={unit} />
-            </g>
-          );
-        const placed = { x: left + 4, y: top, scale: 0.74, mirrored: looksLeft(type, unit) };
         const end = (id: string) => {
           const pin = type.pins.find((p) => p.id === id);
           return { x: x(pin?.dx ?? 0), y: pin?.dy === 0 ? middle + reach : middle - reach };
         };
+        if (!unit.symbol) {
+          const box = { x: x(at), y: middle + (lower ? 16 : -16), halfWidth: 42, halfHeight: 12 };
+          const ends = [...new Set([...unit.inputs, ...unit.outputs])].map(end);
+          return (
+            <g key={unit.name}>
+              <Leads leads={boxLeads(box, ends, 2.6)} />
+              <g transform={`translate(${left} ${middle + (lower ? 1 : -31)}) scale(0.92)`}>
+                <UnitBox unit={unit} />
+              </g>
+            </g>
+          );
+        }
+        const placed = { x: left + 4, y: top, scale: 0.74, mirrored: looksLeft(type, unit) };
         const kind = unit.symbol as SymbolKind;
         const leads = unitLeads(kind, symbols, placed, unit.inputs.map(end), end(unit.outputs[0] ?? ''), 3);
         return (
           <g key={unit.name}>
-            <g fill="none" stroke={colour('boneLine')} strokeWidth={1}>
-              {leads.map(({ d }) => (
-                <path key={d} d={d} />
-              ))}
-            </g>
+            <Leads leads={leads} />
             <g transform={symbolTransform(placed)}>
               <GateSymbol kind={kind} form={symbols} stroke={1.8} />
             </g>
@@ -148,6 +150,17 @@ function Inside({ type, number, x, middle, width }: InsideProps) {
         );
       })}
     </>
+  );
+}
+
+/** The lines of a unit to its pins. */
+function Leads({ leads }: { readonly leads: readonly { readonly d: string }[] }) {
+  return (
+    <g fill="none" stroke={colour('boneLine')} strokeWidth={1} data-leads={leads.length}>
+      {leads.map(({ d }) => (
+        <path key={d} d={d} />
+      ))}
+    </g>
   );
 }
 

@@ -48,7 +48,7 @@ export const MAX_DRAWN_GATES = 400;
 
 /**
  * Up to so many gates are placed by the network simplex, which draws straighter lines; more by linear segments, which take a sixth to a tenth
- * of its time with the same height and bends (docs/performance.md).
+ * of its time with the same height and bends (docs/performance.md), and with fewer tries at crossing lines, which leave as many of them.
  */
 const FEW_GATES = 40;
 
@@ -86,6 +86,7 @@ export function graphOf(netlist: Netlist): ElkNode {
     ...cells.map(cellNode),
     ...netlist.outputs.map(({ name, net }) => tag(`out ${name}`, 'output', net, name)),
   ];
+  const isLarge = netlist.gates.length > FEW_GATES;
   return {
     id: 'root',
     children,
@@ -100,7 +101,8 @@ export function graphOf(netlist: Netlist): ElkNode {
       'elk.spacing.nodeNode': '22',
       'elk.spacing.edgeNode': '14',
       'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES',
-      'elk.layered.nodePlacement.strategy': netlist.gates.length > FEW_GATES ? 'LINEAR_SEGMENTS' : 'NETWORK_SIMPLEX',
+      'elk.layered.nodePlacement.strategy': isLarge ? 'LINEAR_SEGMENTS' : 'NETWORK_SIMPLEX',
+      'elk.layered.thoroughness': isLarge ? '3' : '7',
       'elk.padding': '[top=8,left=8,bottom=8,right=8]',
     },
   };

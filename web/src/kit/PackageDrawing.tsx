@@ -8,7 +8,7 @@ import { GateSymbol } from './GateSymbol';
 import { SvgText } from './SvgText';
 import { shortName } from './short-name';
 import { TAG_INK } from './Tag';
-import { looksLeft, symbolTransform, unitLeads } from './unit-leads';
+import { boxLeads, looksLeft, symbolTransform, unitLeads } from './unit-leads';
 
 const PITCH = 46;
 const BODY = { x: 10, y: 44, height: 140 } as const;
@@ -76,8 +76,7 @@ export function PackageDrawing({ pack, loose, hand }: PackageDrawingProps) {
         const use = pack.units[i] ?? null;
         const pins = [...unit.inputs, ...unit.outputs].flatMap((id) => type.pins.find((p) => p.id === id) ?? []);
         const out = type.pins.find((p) => p.id === unit.outputs[0]);
-        const several = type.units.length > 1 && unit.outputs.length === 1;
-        if (!unit.symbol && !several)
+        if (!unit.symbol && type.units.length === 1)
           return <UnitName key={unit.name} x={width / 2 + BODY.x} name={type.title} width={width} first={i === 0} />;
         const x = xOf(pins.reduce((sum, p) => sum + p.dx, 0) / pins.length);
         const y = BODY.y + BODY.height * (out?.dy === 0 ? 0.66 : 0.34);
@@ -93,8 +92,16 @@ export function PackageDrawing({ pack, loose, hand }: PackageDrawingProps) {
             out={innerEnd(type, unit.outputs[0] ?? '', xOf)}
           />
         ) : (
-          <UnitBox name={unit.name} x={x} y={y} output={use?.output} />
+          <UnitBox
+            name={unit.name}
+            x={x}
+            y={y}
+            output={use?.output}
+            ends={[...new Set([...unit.inputs, ...unit.outputs])].map((id) => innerEnd(type, id, xOf))}
+          />
         );
+        // A unit of several outputs stays where it is.
+        if (!unit.symbol && unit.outputs.length > 1) return <g key={unit.name}>{drawing}</g>;
         return (
           <UnitFrame key={unit.name} pack={pack} unit={i} x={x} y={y} hand={hand}>
             {drawing}
@@ -307,12 +314,19 @@ function Leads({ leads, spare }: { readonly leads: ReturnType<typeof unitLeads>;
   );
 }
 
-/** A unit that is more than one gate: a plain box with what it drives, dashed when it is spare. */
-function UnitBox({ name, x, y, output }: Pick<UnitDrawingProps, 'x' | 'y' | 'output'> & { readonly name: string }) {
+interface UnitBoxProps extends Pick<UnitDrawingProps, 'x' | 'y' | 'output'> {
+  readonly name: string;
+  /** Where its pins' lines end. */
+  readonly ends: readonly { x: number; y: number }[];
+}
+
+/** A unit that is more than one gate: a plain box led to its pins, with what it drives, dashed when it is spare. */
+function UnitBox({ name, x, y, output, ends }: UnitBoxProps) {
   const followed = useFollowed();
   const lit = output !== undefined && followed === output;
   return (
     <g {...followProps(output)}>
+      <Leads leads={boxLeads({ x: x - 16, y, halfWidth: 24, halfHeight: 15 }, ends, 3)} spare={output === undefined} />
       <rect
         x={x - 40}
         y={y - 15}

@@ -64,3 +64,37 @@ export function unitLeads(
   const tip = X(outputX(kind, form));
   return [...leads, { pin: output, d: `M${tip},${middle} H${tip + out * gap} V${level} H${output.x} V${output.y}` }];
 }
+
+/** A box that stands for a unit without a symbol: its middle, and half of its size. */
+export interface UnitBox extends Point {
+  readonly halfWidth: number;
+  readonly halfHeight: number;
+}
+
+/**
+ * Thin lines from the box of a unit to its pins, as SVG paths. The pins of each side share that edge of the box in their
+ * order; each line leaves straight, runs beside at a level of its own and enters its pin straight, so that none crosses another.
+ */
+export function boxLeads(
+  box: UnitBox,
+  pins: readonly Point[],
+  gap: number,
+): readonly { readonly pin: Point; readonly d: string }[] {
+  return [true, false].flatMap((isUp) => {
+    const side = pins.filter((p) => p.y < box.y === isUp).sort((a, b) => a.x - b.x);
+    const exits = side.map((pin, i) => ({
+      pin,
+      x: box.x - box.halfWidth + ((i + 0.5) * 2 * box.halfWidth) / side.length,
+    }));
+    const edge = isUp ? box.y - box.halfHeight : box.y + box.halfHeight;
+    // What goes out furthest runs nearest to the box: the lines on its way are passed below their own levels.
+    const left = exits.filter((e) => e.pin.x < e.x);
+    const right = exits.filter((e) => e.pin.x >= e.x).reverse();
+    return [left, right].flatMap((list) =>
+      list.map(({ pin, x }, nth) => {
+        const level = edge + (isUp ? -1 : 1) * gap * (nth + 1);
+        return { pin, d: `M${x},${edge} V${level} H${pin.x} V${pin.y}` };
+      }),
+    );
+  });
+}
