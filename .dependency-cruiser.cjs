@@ -9,10 +9,12 @@ const rooms = [
   'catalogue',
   'packing',
   'board',
+  'electrical',
   'planning',
-  'inspection',
   'simulation',
+  'inspection',
   'job',
+  'workflow',
   'card',
 ];
 const below = rooms.slice(0, -1).map((room, i) => ({

@@ -3,17 +3,13 @@ import {
   applyEdit,
   type Finding,
   type FloorKind,
-  floorKindOf,
   fromVerilog,
-  hasFixed,
   isBare,
   isError,
   type Job,
-  laidAround,
-  layOut,
+  layOutJob,
   MAX_SHEET_LENGTH,
   newJob,
-  nothingHeld,
   type Packing,
   packJob,
   type Reading,
@@ -87,14 +83,9 @@ export async function prepare(
   const all = [...reading.findings, ...findings];
   if (!packing || all.some(isError) || options.layOut === 'never') return { job, reading, packing, findings: all };
   if (options.layOut === 'if-bare' && !isBare(job.board)) return { job, reading, packing, findings: all };
-  const [kind, held] = [options.boards ?? floorKindOf(job), job.held ?? nothingHeld];
-  const { netlist } = reading.design;
-  if (hasFixed(job.board) && netlist) {
-    const { board, stopped, packing: wired } = laidAround(job.board, packing, netlist, held, kind);
-    if (stopped) return { job, reading, packing, findings: [...all, stopped] };
-    return { job: { ...job, packing: wired, board }, reading, packing: wired, findings: all };
-  }
-  const { edit, findings: more } = layOut(packing, { kind, held });
+  const { edit, findings: more } = layOutJob(job, packing, reading.design.netlist, {
+    ...(options.boards && { kind: options.boards }),
+  });
   const applied = edit && applyEdit(job, edit);
   const laid = applied?.ok ? applied.job : job;
   return { job: laid, reading, packing: laid.packing ?? packing, findings: [...all, ...more] };

@@ -1,5 +1,4 @@
 import {
-  agrees,
   checkWalk,
   extractNets,
   finding,
@@ -12,6 +11,7 @@ import {
   subjectOf,
   tableOf,
   UNKNOWN,
+  verdictOf,
   type WalkedRow,
   walkTable,
   wantedAt,
@@ -41,12 +41,17 @@ export const walk: CliCommand = {
       ];
       if (cannot.length > 0) return stopped([...findings, ...cannot], options, output, job.sheet);
       const wanted = design && tableOf(design.behaviour);
-      const rows = [...walkTable(job.board, nets, inputs, outputs)].map((walked) => {
-        const want = wanted && outputs.map((_, o) => wantedAt(wanted, o, walked.row));
-        return { ...walked, wanted: want, agrees: want && agrees(walked.seen, want) };
-      });
+      const wantedOf = wanted && ((row: number) => outputs.map((_, o) => wantedAt(wanted, o, row)));
+      const walked = [...walkTable(job.board, nets, inputs, outputs)];
+      const { differing: different } = verdictOf(walked, wantedOf);
+      const differing = different?.length ?? null;
+      const differs = new Set(different);
+      const rows = walked.map((row) => ({
+        ...row,
+        wanted: wantedOf?.(row.row) ?? null,
+        agrees: wantedOf ? !differs.has(row.row) : null,
+      }));
       const all = rows.every((r) => r.settled) ? findings : [...findings, restless()];
-      const differing = wanted ? rows.filter((r) => !r.agrees).length : null;
       const show = ({ seen }: WalkedRow): (number | string)[] => seen.map((s) => (s === UNKNOWN ? '?' : s));
       const switches = (r: WalkedRow): number[] => inputs.map((_, i) => inputAt(inputs.length, i, r.row));
       if (options.json) {

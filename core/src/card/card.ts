@@ -14,8 +14,8 @@ import type { Netlist } from '../design';
 import { isBuiltOtherwise } from '../inspection';
 import { buildOrder, drivenBy, isPlain, type Packing, type UnitUse } from '../packing';
 import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } from '../planning';
+import { type Trial, trialOf } from '../workflow/trial';
 import { jumperStages } from './jumper-stages';
-import { type Trial, trialOf } from './trial';
 
 /**
  * A stage of the build: what to seat (references), which jumpers to lay (ids, in order), and what to

@@ -14,15 +14,14 @@ import {
   type Drive,
   type Family,
   type FamilyId,
-  families,
   type Inner,
   innerName,
   innerOf,
   type PartKind,
   type PartType,
-  readPartNumber,
   typeOf,
 } from '../catalogue';
+import { pinLimitsOf } from '../electrical';
 import type { Packing } from '../packing';
 import { type Expectation, expectationOf, GROUND, nameNets, SUPPLY, shownSignal, sourcesOf } from '../planning';
 
@@ -168,7 +167,7 @@ export class Context {
 
   /** The logic family of the chip that a pin belongs to, as printed on it. */
   familyAt(pin: string): Family {
-    return families[familyOn(this.partAt(pin)?.seated.part ?? '') ?? this.family];
+    return pinLimitsOf(this.partAt(pin)?.seated.part ?? '', this.family);
   }
 
   /** The strip of a pin, for showing; `no hole` when it has none. */
@@ -341,18 +340,6 @@ export class Context {
     return net?.strips.find(isRailStrip);
   }
 }
-
-/** The family that is printed on a chip; null where none is. Read once for each number. */
-function familyOn(part: string): FamilyId | null {
-  const known = familyByPart.get(part);
-  if (known !== undefined) return known;
-  const family = readPartNumber(part)?.family ?? null;
-  if (familyByPart.size < MOST_PARTS) familyByPart.set(part, family);
-  return family;
-}
-
-const familyByPart = new Map<string, FamilyId | null>();
-const MOST_PARTS = 2000;
 
 /** A pin in words: `U2 pin 5`. */
 export function spoken(pin: string): string {

@@ -5,11 +5,12 @@ import { type Board, extractNets, type SeatedPart } from '../board';
 import { printSheet } from '../design';
 import type { FindingCode } from '../finding';
 import { isError, remedy, says, sentences } from '../finding';
-import { applyEdit, type Edit, inspectJob, type Job, readCommand } from '../job';
+import { applyEdit, type Edit, type Job, readCommand } from '../job';
 import { readJobFile } from '../job/file';
 import { plan, sourcesOf } from '../planning';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
+import { inspectJob } from '../workflow';
 import { inspect, rules } from '.';
 
 const { job, packing } = await laidOut(interlockSheet);

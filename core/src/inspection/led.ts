@@ -1,4 +1,5 @@
 import { innerName, innerOf, type PartKind } from '../catalogue';
+import { redLed, SUPPLY_V, ttlHigh } from '../electrical';
 import type { Context } from './context';
 
 /** A lamp: an LED, or one of those in a bar or a display, with the nets of its ends. */
@@ -12,13 +13,6 @@ export interface LedNets {
   readonly anode: number | undefined;
   readonly cathode: number | undefined;
 }
-
-/** Volts over a red LED that is lit; and the most current it bears. Source: data sheets of 5 mm red LEDs. */
-const LED_V = 1.8;
-export const LED_MOST_MA = 30;
-/** A TTL output that is high: volts without load, and the ohms behind it. Source: SN7400 data book, schematic. */
-const TTL_HIGH = { volts: 3.4, ohms: 130 } as const;
-const DEFAULT_SUPPLY_V = 5;
 
 /** What gives a lamp its current on one side: volts there, the ohms on the way, and the output that has to bear it. */
 interface Feed {
@@ -41,9 +35,9 @@ export interface LampCurrent {
 export function lampCurrent(c: Context, { anode, cathode }: LedNets): LampCurrent | null {
   const [from, to] = [feedOf(c, anode, 'supply'), feedOf(c, cathode, 'ground')];
   if (!from || !to || from.ohms + to.ohms === 0) return null;
-  const inside = isTtl(c, from.output) ? TTL_HIGH.ohms : 0;
+  const inside = isTtl(c, from.output) ? ttlHigh.ohms : 0;
   const ohms = from.ohms + to.ohms;
-  const ma = (1000 * Math.max(0, from.volts - to.volts - LED_V)) / (ohms + inside);
+  const ma = (1000 * Math.max(0, from.volts - to.volts - redLed.leastV)) / (ohms + inside);
   return { ma, ohms, outputs: [from.output, to.output].filter((pin) => pin !== null) };
 }
 
@@ -58,8 +52,8 @@ const isTtl = (c: Context, output: string | null): boolean =>
 
 /** The volts of the board's supply; 5 V while there is none. */
 function supplyVolts(c: Context): number {
-  const volts = c.of('supply').map(({ seated }) => seated.value ?? DEFAULT_SUPPLY_V);
-  return volts.length > 0 ? Math.max(...volts) : DEFAULT_SUPPLY_V;
+  const volts = c.of('supply').map(({ seated }) => seated.value ?? SUPPLY_V);
+  return volts.length > 0 ? Math.max(...volts) : SUPPLY_V;
 }
 
 /** The way of least ohms from a net to what brings it to a rail (Dijkstra 1959): resistors count, contacts and transistors that conduct do not. */
@@ -91,7 +85,7 @@ function sourceAt(c: Context, net: number, rail: 'supply' | 'ground'): Omit<Feed
   if (feeds[rail]) return { volts: rail === 'supply' ? supplyVolts(c) : 0, output: null };
   const output = feeds.outputs.find((pin) => rail === 'ground' || c.driveOf(pin) !== 'open-collector');
   if (output === undefined) return null;
-  return { volts: rail === 'ground' ? 0 : isTtl(c, output) ? TTL_HIGH.volts : supplyVolts(c), output };
+  return { volts: rail === 'ground' ? 0 : isTtl(c, output) ? ttlHigh.volts : supplyVolts(c), output };
 }
 
 function waysFrom(c: Context, net: number): readonly { to: number; ohms: number }[] {

@@ -1,4 +1,5 @@
 import { innerOf, type ValveKind } from '../catalogue';
+import { baseEmitter, SUPPLY_V } from '../electrical';
 import type { Context } from './context';
 import { lampMa, ledsOf } from './led';
 
@@ -49,16 +50,12 @@ export function isStifflyAt(c: Context, net: number, rail: 'ground' | 'supply'):
   return across.some(([near = '', other = '']) => c.netOf(near) === net && isAt(c, c.netOf(other), rail));
 }
 
-/** Volts over a base that conducts, and of the supply. */
-const BASE_V = 0.7;
-const SUPPLY_V = 5;
-
 /** The current into a base from whatever may switch it on, in milliamperes; null when nothing limits or nothing gives it. */
 export function baseMa(c: Context, { base, far }: Transistor): number | null {
   if (base.net === undefined || isStifflyAt(c, base.net, far)) return null;
   const feeding = c.resistorsOn(base.net).filter(({ to }) => isStifflyAt(c, to, far));
   if (feeding.length === 0) return null;
-  return feeding.reduce((sum, { ohms }) => sum + (1000 * (SUPPLY_V - BASE_V)) / ohms, 0);
+  return feeding.reduce((sum, { ohms }) => sum + (1000 * (SUPPLY_V - baseEmitter.typicalV)) / ohms, 0);
 }
 
 /** The current that the load of a transistor takes when it conducts fully, in milliamperes: resistors and lamps to the far rail. */

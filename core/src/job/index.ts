@@ -15,20 +15,7 @@ export {
   tableFits,
   withMark,
 } from './own-table';
-export { MAX_MEASURED, readBack } from './read-back';
 export { type Shift, shifted } from './shift';
-export {
-  countChips,
-  floorKindOf,
-  inspectJob,
-  isOutdated,
-  type Layout,
-  layOut,
-  type Packed,
-  packJob,
-  placeText,
-} from './stages';
 export { type Clip, clipOf, pasted } from './together';
-export { canTry, tryPart } from './try-part';
 export { hasValue, readValue } from './value';
 export { FILE_VERSION, writeJobFile } from './write';

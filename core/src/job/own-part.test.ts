@@ -6,11 +6,11 @@ import { isError } from '../finding';
 import { cellAt, tableOf } from '../logic';
 import { agrees, walkTable } from '../simulation';
 import { laidOut, solve } from '../testing/interlock';
+import { inspectJob, isOutdated, packJob } from '../workflow/stages';
+import { tryPart } from '../workflow/try-part';
 import { applyEdit } from './edit';
 import { readJobFile } from './file';
 import { readCommand } from './hand';
-import { inspectJob, isOutdated, packJob } from './stages';
-import { tryPart } from './try-part';
 import { writeJobFile } from './write';
 
 const voter = `part VOTE3 "majority of three, with its opposite"

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { findChip, readDesign } from '../catalogue';
 import { cellAt, tableOf } from '../logic';
+import { tryPart } from '../workflow/try-part';
 import { applyEdit } from './edit';
 import { newJob } from './job';
 import {
@@ -14,7 +15,6 @@ import {
   tableFits,
   withMark,
 } from './own-table';
-import { tryPart } from './try-part';
 
 const tableFrom = (sheet: string) => tableOf(readDesign(sheet).design.behaviour ?? expect.fail('not read'));
 const table = tableFrom('in A B C\nout Y Z S\nY = A & B dc C & A\nZ = A ^ C when B\nS = ~C');

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
-import { trialOf } from '../card/trial';
 import { readDesign } from '../catalogue';
 import type { Netlist } from '../design';
 import { networkOf } from '../design';
@@ -9,6 +8,7 @@ import { compile, sweep, tableOf, wantedAt } from '../logic';
 import { plan } from '../planning';
 import { agrees, walkTable } from '../simulation';
 import { solve } from '../testing/interlock';
+import { trialOf } from '../workflow/trial';
 import { blockNumbers } from './blocks';
 import { chainsOf } from './chains';
 import { whatIsWrong } from './check';

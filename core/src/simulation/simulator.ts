@@ -1,4 +1,4 @@
-import { families } from '../catalogue';
+import { redLed, SUPPLY_V } from '../electrical';
 import { evaluateLevels, HIGH, LOW, MachineRun, type OutputSlots, slotCount, UNKNOWN } from '../logic';
 import { type Circuit, type CircuitUnit, NONE } from './circuit';
 import { EventQueue } from './queue';
@@ -12,7 +12,7 @@ export interface NetLevel {
 }
 
 /**
- * What an LED does. `dim`: under half a milliampere. `over`: no resistor limits its current.
+ * What an LED does. `dim`: too little current to be seen well. `over`: no resistor limits its current.
  * `unknown`: its level is.
  */
 export type LedState = 'dark' | 'lit' | 'dim' | 'over' | 'unknown';
@@ -30,10 +30,6 @@ export const MAX_EVENTS = 20_000;
 
 /** How often transistors and diodes may switch in one settling; boards with none never ask. */
 const MAX_TURNS = 200;
-
-/** Forward voltage of a red LED at a few milliamperes, and supply, in volts. */
-const LED_V = 1.9;
-const SUPPLY_V = families.HC.nominalV;
 
 /**
  * Simulates a circuit at pin level, event by event: outputs change a gate delay after their inputs,
@@ -226,7 +222,7 @@ export class Simulator {
     if (a.level === UNKNOWN || k.level === UNKNOWN) return 'unknown';
     const ohms = this.ohmsBehind(led.a) + this.ohmsBehind(led.b);
     if (ohms === 0) return 'over';
-    return (SUPPLY_V - LED_V) / ohms < 0.0005 ? 'dim' : 'lit';
+    return (1000 * (SUPPLY_V - redLed.typicalV)) / ohms < redLed.dimMa ? 'dim' : 'lit';
   }
 
   private ohmsBehind(net: number): number {

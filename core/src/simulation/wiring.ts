@@ -1,4 +1,4 @@
-import { families } from '../catalogue';
+import { baseEmitter, readShares, SUPPLY_V } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { type Circuit, NONE, type Resistance } from './circuit';
 
@@ -11,16 +11,12 @@ export const WEAK = 1;
 export const DRIVEN = 2;
 export const SUPPLIED = 3;
 
-const { inputHighV, inputLowV } = families.HC;
-/** Shares of the supply, specified at 4.5 V, from which an input reads high and up to which it reads low. */
-const HIGH_SHARE = inputHighV / 4.5;
-const LOW_SHARE = inputLowV / 4.5;
 /** Voltages count as balanced when none moves by more than this share of the supply; how often they are gone over at the most. */
 const BALANCED = 1e-4;
 const MAX_SWEEPS = 500;
 
-/** The share of the supply that lies between base and emitter at the most: a silicon junction's 0.75 V. */
-const JUNCTION = 0.15;
+/** The share of the supply that lies between base and emitter at the most. */
+const JUNCTION = baseEmitter.mostV / SUPPLY_V;
 
 /** The emitter beside a base: the base is never farther than JUNCTION above it, or below it (`down`) for a PNP. */
 interface Junction {
@@ -269,7 +265,7 @@ export class Wiring {
 
   private levelAt(group: number): number {
     const [least, most] = this.sharesOf(group);
-    return least >= HIGH_SHARE ? HIGH : most <= LOW_SHARE ? LOW : UNKNOWN;
+    return least >= readShares.high ? HIGH : most <= readShares.low ? LOW : UNKNOWN;
   }
 
   private divide(g: number, known: ReadonlySet<number>): void {

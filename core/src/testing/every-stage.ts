@@ -1,11 +1,12 @@
 import { extractNets } from '../board';
-import { buildCard, leadOn } from '../card';
+import { buildCard } from '../card';
 import { isError, remedy, says } from '../finding';
 import { matched, recover } from '../inspection';
-import { floorKindOf, inspectJob, type Job, layOut, packJob, writeJobFile } from '../job';
+import { type Job, writeJobFile } from '../job';
 import type { SolveInteger } from '../logic';
 import { whatIsWrong } from '../packing';
 import { walkTable } from '../simulation';
+import { floorKindOf, inspectJob, layOut, leadOn, packJob } from '../workflow';
 
 /** Rows that are walked of each job. */
 const MOST_ROWS = 64;

@@ -1,8 +1,9 @@
 import type { Netlist } from '../design';
 import type { Job } from '../job';
-import { applyEdit, layOut, newJob, packJob } from '../job';
+import { applyEdit, newJob } from '../job';
 import type { Packing } from '../packing';
 import { highsSolver } from '../solver';
+import { layOut, packJob } from '../workflow';
 
 /** Effort for what ends by itself as soon as it is proved: never reached. */
 export const AMPLE = 120;

@@ -14,7 +14,7 @@ vi.mock('../workers/stages', () => ({
     new Promise((_, reject) => {
       signal.addEventListener('abort', () => reject(signal.reason));
       run({
-        layOut: (_packing: object, _options: object, tell: (share: number) => void) => {
+        layOut: (_job: object, _packing: object, _netlist: object, tell: (share: number) => void) => {
           worker.tell = tell;
           tell(0.62);
         },

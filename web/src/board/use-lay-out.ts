@@ -1,4 +1,13 @@
-import { type Board, type Edit, floorKindOf, hasFixed, nothingHeld, type Packing, remedy, says } from '@saddlebag/core';
+import {
+  type Board,
+  type Edit,
+  type Finding,
+  floorKindOf,
+  hasFixed,
+  type Packing,
+  remedy,
+  says,
+} from '@saddlebag/core';
 import { useRef, useState } from 'react';
 import { useJobView } from '../app/job-context';
 import { tell } from '../kit/notices';
@@ -59,18 +68,13 @@ export function useLayOut(onLaid?: () => void): LayingOut {
     afresh: () =>
       packing &&
       run(async (signal) => {
-        const held = job.held ?? nothingHeld;
-        if (hasFixed(job.board) && netlist) {
-          const around = (api: Parameters<Parameters<typeof runLong>[2]>[0]) =>
-            api.layOutAround(job.board, packing, netlist, { kind, held }, telling(signal));
-          const { board, packing: wired, stopped } = await runLong('plan', signal, around);
-          if (stopped) return { edit: null, says: `${says(stopped)} Unfix what is in the way, or mend it by hand.` };
-          return { edit: { kind: 'lay-out', packing: wired, board }, says: 'Laid out around what is fixed.' };
-        }
         const { edit, findings } = await runLong('plan', signal, (api) =>
-          api.layOut(packing, { kind, held }, telling(signal)),
+          api.layOut(job, packing, netlist, telling(signal)),
         );
-        return { edit, says: edit ? null : findings.map((f) => `${says(f)} ${remedy(f)}`).join(' ') };
+        const around = hasFixed(job.board);
+        const remedies = (f: Finding): string => (around ? 'Unfix what is in the way, or mend it by hand.' : remedy(f));
+        const refusal = findings.map((f) => `${says(f)} ${remedies(f)}`).join(' ');
+        return { edit, says: edit ? (around ? 'Laid out around what is fixed.' : null) : refusal };
       }),
     update: () =>
       packing &&

@@ -1,6 +1,5 @@
 import { Button, Flex, Text } from '@chakra-ui/react';
 import {
-  agrees,
   checkWalk,
   compareTables,
   emptyTable,
@@ -11,6 +10,7 @@ import {
   says,
   type Table,
   tableFits,
+  verdictOf,
   wantedAt,
   withMark,
 } from '@saddlebag/core';
@@ -183,16 +183,15 @@ function OwnCount({ own, table, onCompare }: OwnCountProps) {
 function WalkCount({ table, own, rows }: Against & { readonly rows: number }) {
   const { bench, subject } = useJobView();
   const { walked, walking } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const comparable = table !== null || own !== null;
   const differing = useMemo(() => {
-    if (!own && !table) return 0;
     const wanted = (row: number) =>
       subject.outputs.map((_, o) =>
         own ? levelOf(ownMark(own.table, o, row)) : table ? wantedAt(table, o, row) : null,
       );
-    return [...walked.values()].filter(({ row, seen }) => !agrees(seen, wanted(row))).length;
+    return verdictOf(walked.values(), own || table ? wanted : null).differing?.length ?? 0;
   }, [walked, table, own, subject]);
   const open = own?.table.outputs.some((o) => o.marks.includes('.')) === true;
-  const comparable = table !== null || own !== null;
   if (walked.size === 0)
     return (
       <Text color="soft" fontSize="12.5px">

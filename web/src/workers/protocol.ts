@@ -7,7 +7,6 @@ import type {
   Finding,
   FloorKind,
   Form,
-  Held,
   Job,
   Layout,
   Netlist,
@@ -59,14 +58,7 @@ export interface StagesApi {
     tell: (progress: PackProgress) => void,
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   lead(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind): NextStep;
-  layOut(packing: Packing, options: { kind: FloorKind; held: Held }, tell: (share: number) => void): Layout;
-  layOutAround(
-    board: Board,
-    packing: Packing,
-    netlist: Netlist,
-    options: { kind: FloorKind; held: Held },
-    tell: (share: number) => void,
-  ): Update;
+  layOut(job: Job, packing: Packing, netlist: Netlist | null, tell: (share: number) => void): Layout;
   update(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind, tell: (share: number) => void): Update;
   route(board: Board): Paths;
   readBack(board: Board): Recovered;

@@ -1,6 +1,7 @@
+import { redLed } from '../../electrical';
 import { finding } from '../../finding';
 import { type Context, spoken } from '../context';
-import { type LampCurrent, LED_MOST_MA, type LedNets, lampCurrent, ledsOf } from '../led';
+import { type LampCurrent, type LedNets, lampCurrent, ledsOf } from '../led';
 import type { Rule } from '../rule';
 
 /** An output that gives an LED more than its levels are guaranteed at, though less than it may carry at all. */
@@ -28,7 +29,7 @@ export const ledOverMaximum: Rule = {
   *check(c) {
     for (const { lamp, current } of oneOfEach(c)) {
       const bears = [
-        { what: 'an LED', most: LED_MOST_MA },
+        { what: 'an LED', most: redLed.mostMa },
         ...current.outputs.flatMap((pin) => {
           const most = c.familyAt(pin).absoluteOutputMa;
           return most === null ? [] : [{ what: `the output ${spoken(pin)}`, most }];

@@ -3,12 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
 import { readDesign } from '../catalogue';
 import { inspect, recover } from '../inspection';
+import { readJobFile } from '../job/file';
+import { newJob } from '../job/job';
 import { cellAt, tableOf } from '../logic';
 import { highsSolver } from '../solver';
 import { laidOut } from '../testing/interlock';
 import { inverter, MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
-import { readJobFile } from './file';
-import { newJob } from './job';
 import { MAX_MEASURED, readBack } from './read-back';
 import { packJob } from './stages';
 

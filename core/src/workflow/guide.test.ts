@@ -4,14 +4,15 @@ import { describe, expect, it } from 'vitest';
 import { type Board, emptyBoard, extractNets } from '../board';
 import { type Netlist, networkOf, printSheet } from '../design';
 import { inspect } from '../inspection';
-import { applyEdit, newJob, packJob, readCommand, writeJobFile } from '../job';
+import { applyEdit, newJob, readCommand, writeJobFile } from '../job';
 import { readJobFile } from '../job/file';
 import { compile, sweep, valueAt } from '../logic';
 import type { Packing } from '../packing';
 import { agrees, walkTable } from '../simulation';
 import { interlockSheet, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
-import { leadOn, type NextStep } from './lead';
+import { packJob } from '../workflow';
+import { leadOn, type NextStep } from './guide';
 
 const samples = `${import.meta.dirname}/../../../samples`;
 

@@ -1,7 +1,7 @@
 import { byName, type PartType } from '../catalogue';
 import { type PinJoin, printStatement, type Statement } from '../design';
-import { type Job, newJob } from './job';
-import { emptyTable } from './own-table';
+import { type Job, newJob } from '../job/job';
+import { emptyTable } from '../job/own-table';
 
 /**
  * A new job for trying a chip: its number used on the sheet, a switch for each input and an LED for each

@@ -3,11 +3,11 @@ import { extractNets } from '../board';
 import { buildCard } from '../card';
 import { benchParts, chips, findChip, readDesign } from '../catalogue';
 import { isError } from '../finding';
+import { applyEdit } from '../job/edit';
+import type { Job } from '../job/job';
 import { cellAt, HIGH, LOW, tableOf } from '../logic';
 import { agrees, compileCircuit, panelOf, Simulator, walkTable } from '../simulation';
 import { highsSolver } from '../solver';
-import { applyEdit } from './edit';
-import type { Job } from './job';
 import { inspectJob, layOut, packJob } from './stages';
 import { canTry, tryPart } from './try-part';
 

@@ -3,11 +3,11 @@ import { type FamilyId, readDesign } from '../catalogue';
 import type { Reading } from '../design';
 import { type Finding, finding } from '../finding';
 import { inspect, isBuiltOtherwise } from '../inspection';
+import type { Edit } from '../job/edit';
+import { currentPacking, type Job, newJob, rulesOf } from '../job/job';
 import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
 import { type FloorKind, type PlanOptions, plan } from '../planning';
-import type { Edit } from './edit';
-import { currentPacking, type Job, newJob, rulesOf } from './job';
 
 /** A job's design and the packing its wiring is held to; null while the sheet has an error. */
 export interface Packed {

@@ -16,7 +16,7 @@ import { matched } from '../inspection';
 import { applyEdit, newJob } from '../job';
 import { type Held, nothingHeld, type Package, type Packing } from '../packing';
 import { expectationOf, type FloorKind, GROUND, SUPPLY } from '../planning';
-import { leadOn } from './lead';
+import { leadOn } from './guide';
 
 /**
  * A board brought up to a packing, with the packing on the units as they are wired: what was taken off and what was put

@@ -3,10 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { type Board, emptyBoard, extractNets, type SeatedPart } from '../board';
 import { printSheet } from '../design';
 import { inspect } from '../inspection';
-import { newJob, packJob } from '../job';
+import { newJob } from '../job';
 import { whatIsWrong } from '../packing';
 import { interlockSheet, laidOut, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
+import { packJob } from '../workflow';
 import { broughtUpTo, laidAround } from './update';
 
 async function packed(sheet: string) {

@@ -1,0 +1,2 @@
+export * from './devices';
+export { pinLimitsOf, readShares } from './pin-limits';

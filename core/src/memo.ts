@@ -1,0 +1,26 @@
+/** A function of an immutable object, worked out once for each object and forgotten with it. */
+export function onceFor<K extends object, V>(make: (key: K) => V): (key: K) => V {
+  const known = new WeakMap<K, { readonly value: V }>();
+  return (key) => {
+    const there = known.get(key);
+    if (there) return there.value;
+    const value = make(key);
+    known.set(key, { value });
+    return value;
+  };
+}
+
+/** Texts that a function of a text is remembered for, at the most: what comes from outside must not fill the memory. */
+const MOST = 2000;
+
+/** A pure function of a text, remembered for the first `most` texts it is asked for. */
+export function remembered<V>(make: (key: string) => V, most = MOST): (key: string) => V {
+  const known = new Map<string, { readonly value: V }>();
+  return (key) => {
+    const there = known.get(key);
+    if (there) return there.value;
+    const value = make(key);
+    if (known.size < most) known.set(key, { value });
+    return value;
+  };
+}

@@ -1,0 +1,18 @@
+export { type LeadStep, leadOn, type NextStep, type Tested } from './guide';
+export { layOutJob } from './lay-out';
+export { MAX_MEASURED, readBack } from './read-back';
+export {
+  countChips,
+  floorKindOf,
+  inspectJob,
+  isOutdated,
+  type Layout,
+  layOut,
+  type Packed,
+  packJob,
+  placeText,
+} from './stages';
+export type { Trial } from './trial';
+export { canTry, tryPart } from './try-part';
+export { broughtUpTo, hasFixed, laidAround, type Update } from './update';
+export { type Verdict, verdictOf } from './verdict';

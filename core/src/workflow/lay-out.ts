@@ -1,0 +1,23 @@
+import type { Netlist } from '../design';
+import type { Job } from '../job';
+import { nothingHeld, type Packing } from '../packing';
+import type { PlanOptions } from '../planning';
+import { floorKindOf, type Layout, layOut } from './stages';
+import { hasFixed, laidAround } from './update';
+
+/**
+ * Lays a job's packing out: around the parts that the person has fixed, which stay where they are, or on fresh boards
+ * where none is fixed. `kind` is that of the job's first board unless another is asked for.
+ */
+export function layOutJob(
+  job: Job,
+  packing: Packing,
+  netlist: Netlist | null,
+  { kind = floorKindOf(job), tell }: Pick<PlanOptions, 'kind' | 'tell'> = {},
+): Layout {
+  const held = job.held ?? nothingHeld;
+  if (!hasFixed(job.board) || !netlist) return layOut(packing, { kind, held, ...(tell && { tell }) });
+  const { board, stopped, packing: wired } = laidAround(job.board, packing, netlist, held, kind, tell);
+  if (stopped) return { edit: null, findings: [stopped] };
+  return { edit: { kind: 'lay-out', packing: wired, board }, findings: [] };
+}
