@@ -24,10 +24,29 @@ const below = rooms.slice(0, -1).map((room, i) => ({
   to: { path: `^core/src/(${rooms.slice(i + 1).join('|')}|testing)/` },
 }));
 
+/** Rooms of web, from the top: each imports only those below it; steps import no step. */
+const steps = ['design', 'pack', 'board', 'inspect', 'power', 'card', 'shelf', 'datasheet'];
+const webRooms = [['shell'], steps, ['kit'], ['base'], ['store', 'workers']];
+const inWeb = (names) => `^web/src/(${names.join('|')})/`;
+const webBelow = webRooms.slice(1).map((names, i) => ({
+  name: `web-${names.length > 2 ? 'steps' : names.join('-')}-look-down-only`,
+  severity: 'error',
+  from: { path: inWeb(names), pathNot: '\\.test\\.tsx?$' },
+  to: { path: inWeb([...webRooms.slice(0, i + 1).flat(), 'testing']) },
+}));
+const stepsApart = steps.map((step) => ({
+  name: `web-${step}-imports-no-step`,
+  severity: 'error',
+  from: { path: inWeb([step]), pathNot: '\\.test\\.tsx?$' },
+  to: { path: inWeb(steps.filter((s) => s !== step)) },
+}));
+
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
     ...below,
+    ...webBelow,
+    ...stepsApart,
     {
       name: 'core-is-pure',
       severity: 'error',

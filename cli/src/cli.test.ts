@@ -212,20 +212,20 @@ describe('what they say', () => {
   it('lead says what comes next on the board as it stands, and stops at a wrong signal', async () => {
     const bare = join(folder, 'bare.sheet');
     writeFileSync(bare, 'in A B\nout Y\nY = A & B\n');
-    const start = await cli('lead', bare);
+    const start = await cli('guide', bare);
     expect(start.code).toBe(0);
     expect(start.out).toMatch(/^1 of \d+: Supply\nSeat P1, the supply/);
-    const { step, done, total } = JSON.parse((await cli('lead', bare, '--json')).out);
+    const { step, done, total } = JSON.parse((await cli('guide', bare, '--json')).out);
     expect([step.edit.kind, done]).toEqual(['seat', 1]);
     expect(total).toBeGreaterThan(15);
-    const whole = await cli('lead', join(samples, 'lock-interlock.saddlebag.json'));
+    const whole = await cli('guide', join(samples, 'lock-interlock.saddlebag.json'));
     expect(whole.out).toContain('all is built');
     const file = JSON.parse(readFileSync(join(samples, 'lock-interlock.saddlebag.json'), 'utf8'));
     const other: Record<string, string> = { G: 'P', P: 'G' };
     for (const part of file.board.parts) part.signal = other[part.signal] ?? part.signal;
     const wrong = join(folder, 'wrong.saddlebag.json');
     writeFileSync(wrong, JSON.stringify(file));
-    expect((await cli('lead', wrong)).code).toBe(1);
+    expect((await cli('guide', wrong)).code).toBe(1);
   });
 
   it('match finds each gate on the unit where it was wired, and what differs', async () => {

@@ -2,7 +2,6 @@ import { basename } from 'node:path';
 import {
   applyEdit,
   type Finding,
-  type FloorKind,
   fromVerilog,
   isBare,
   isError,
@@ -11,6 +10,7 @@ import {
   MAX_SHEET_LENGTH,
   newJob,
   type Packing,
+  type PlacementKind,
   packJob,
   type Reading,
   readDesign,
@@ -77,7 +77,7 @@ export interface Prepared {
 /** Packs a job, and lays it out when nothing is on its board yet or `afresh` asks for it. */
 export async function prepare(
   job: Job,
-  options: { readonly layOut: 'never' | 'if-bare' | 'afresh'; readonly boards?: FloorKind },
+  options: { readonly layOut: 'never' | 'if-bare' | 'afresh'; readonly boards?: PlacementKind },
 ): Promise<Prepared> {
   const { reading, packing, findings } = await packJob(job, highsSolver());
   const all = [...reading.findings, ...findings];

@@ -1,7 +1,7 @@
 import { Command, CommanderError } from 'commander';
 import { card } from './commands/card';
+import { guide } from './commands/guide';
 import { inspectBoard } from './commands/inspect';
-import { lead } from './commands/lead';
 import { match } from './commands/match';
 import { pack } from './commands/pack';
 import { part } from './commands/part';
@@ -45,7 +45,7 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
     );
   for (const { name, describe, act, writes } of [
     table,
-    lead,
+    guide,
     inspectBoard,
     match,
     recoverSheet,

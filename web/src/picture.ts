@@ -1,6 +1,6 @@
 /** The one door of the web for the command line: a board as the picture that the screen takes out. */
 import type { Job, Packing, Reading } from '@saddlebag/core';
-import { coloursOf, readBoard, signalsOf } from './app/job-context';
+import { coloursOf, readBoard, signalsOf } from './base/job-context';
 import { pictureOf, pointsOf, type Size } from './kit/board/picture';
 import { boardScene } from './kit/board/scene';
 import { gatesByPin } from './kit/board/use-scene';

@@ -11,30 +11,30 @@ import {
   type Finding,
   finding,
   freedom,
-  type Held,
   isError,
   type Job,
   jumpersToLay,
+  type Locks,
   layOut,
+  lockGate,
   missingFrom,
   moveGate,
   type Netlist,
-  nothingHeld,
+  noLocks,
   type Packing,
-  packWay,
+  packByStrategy,
   parsePlace,
   partsOfPacking,
   pathOf,
-  pinGate,
   placeOf,
   printPlace,
+  proofText,
   type Reading,
   rulesOf,
+  type Strategy,
   stockOf,
-  sureness,
+  strategies,
   typeOf,
-  type Way,
-  ways,
   writeJobFile,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
@@ -45,7 +45,7 @@ import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFi
 import { stopped, withJob } from './shared';
 
 interface PackOptions {
-  readonly way?: Way;
+  readonly way?: Strategy;
   readonly drawer?: string;
   readonly without?: string[];
   readonly pin?: string[];
@@ -55,7 +55,7 @@ interface PackOptions {
   readonly json?: boolean;
 }
 
-const names: readonly string[] = ways.map((w) => w.way);
+const names: readonly string[] = strategies.map((w) => w.way);
 /** The most bytes of a drawer that are read. */
 const MAX_DRAWER_BYTES = 200_000;
 
@@ -66,9 +66,9 @@ export const pack: OwnCommand = {
       .command('pack')
       .description('assign the gates to units of real chips')
       .argument('<FILE>')
-      .option('--way <WAY>', `${names.join(', ')}; as written when none is named`, (text: string): Way => {
+      .option('--way <WAY>', `${names.join(', ')}; as written when none is named`, (text: string): Strategy => {
         if (!names.includes(text)) throw new InvalidArgumentError(`It is one of ${names.join(', ')}.`);
-        return text as Way;
+        return text as Strategy;
       })
       .option('--drawer <FILE>', 'what the lab has, as CSV: part,count,price')
       .option('--without <NUMBERS...>', 'chips that must not be chosen, such as 7486')
@@ -129,14 +129,14 @@ async function act(file: string, options: PackOptions, output: Output): Promise<
       const used = `${many(count.packages, 'package')}, ${many(count.unitsUsed, 'unit')} used, ${count.unitsSpare} spare`;
       const deep = `${many(path.gates, 'gate')} deep, ${path.typicalNs.toFixed(0)} ns`;
       const free = freedom(reading.design.netlist, packing);
-      output.out(`${used}; ${deep}. ${[sureness(withSureness(packing)), free].filter(Boolean).join(' ')}\n`);
+      output.out(`${used}; ${deep}. ${[proofText(withProof(packing)), free].filter(Boolean).join(' ')}\n`);
       tellFindings(all, output, job.sheet);
     }
     return codeFor(all);
   });
 }
 
-const withSureness = (p: Packing): Packing => ({ ...p, sure: p.sure ?? (p.proved ? 'tried' : 'best') });
+const withProof = (p: Packing): Packing => ({ ...p, sure: p.sure ?? (p.proved ? 'tried' : 'best') });
 
 /** The job's own packing or the plain one when no way is named; otherwise that way. */
 async function packed(
@@ -153,7 +153,7 @@ async function packed(
     drawer: drawer && stockOf(drawer, job.family),
   };
   const limits = seconds === undefined ? undefined : { effort: seconds, until: Date.now() + 1000 * seconds };
-  const made = await packWay(design.netlist, job.family, way, supplies, highsSolver(), limits);
+  const made = await packByStrategy(design.netlist, job.family, way, supplies, highsSolver(), limits);
   const named =
     way === 'drawer' && made.packing && drawer ? asInDrawer(made.packing, drawer, job.family) : made.packing;
   return { packing: named, findings: [...findings, ...made.findings] };
@@ -161,7 +161,7 @@ async function packed(
 
 /** What is asked for by hand, one after the other: packages added, then gates put on units. */
 function byHand(job: Job, netlist: Netlist, packing: Packing, { pin = [], add = [] }: PackOptions): ByHand {
-  let now: ByHand = { ok: true, packing, held: job.held ?? nothingHeld };
+  let now: ByHand = { ok: true, packing, held: job.held ?? noLocks };
   for (const part of add) if (now.ok) now = addPackage(now.packing, now.held, job.family, part);
   for (const text of pin) {
     if (!now.ok) break;
@@ -170,13 +170,13 @@ function byHand(job: Job, netlist: Netlist, packing: Packing, { pin = [], add = 
     if (!from || !to) return { ok: false, finding: finding('hand/no-unit', [], { place: from ? where : net }) };
     now =
       printPlace(from) === printPlace(to)
-        ? pinGate(now.packing, now.held, netlist, net, true)
+        ? lockGate(now.packing, now.held, netlist, net, true)
         : moveGate(now.packing, now.held, netlist, from, to);
   }
   return now;
 }
 
-function laidOut(job: Job, packing: Packing, held: Held): Job {
+function laidOut(job: Job, packing: Packing, held: Locks): Job {
   const { edit } = layOut(packing, { held });
   const edits: Edit[] = [{ kind: 'hold', held }, edit ?? { kind: 'take-packing', packing }];
   const applied = applyEdit(job, { kind: 'all', says: 'packing', edits });

@@ -73,7 +73,7 @@ function plainPart(type: PartType, family: FamilyId | null): object {
     id: type.id,
     number: family ? partNumber(type.id, family) : type.id,
     title: type.title,
-    catch: type.catch,
+    caveat: type.caveat,
     families: type.chip?.families ?? [],
     rows: type.chip?.rows ?? 3,
     pins: type.pins.map(({ id, name, role }) => ({ pin: id, name, role })),
@@ -91,7 +91,7 @@ function plainPart(type: PartType, family: FamilyId | null): object {
 function spoken(type: PartType, family: FamilyId | null): string {
   const number = family ? partNumber(type.id, family) : type.id;
   const half = type.pins.length / 2;
-  const lines = [`${number}: ${type.title}`, '', `Mind: ${type.catch}`, ''];
+  const lines = [`${number}: ${type.title}`, '', `Mind: ${type.caveat}`, ''];
   if (type.chip) {
     const width = Math.max(...type.pins.map((p) => p.name.length));
     for (let i = 0; i < half; i++) {

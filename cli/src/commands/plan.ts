@@ -1,11 +1,11 @@
 import {
   broughtUpTo,
   crossingsOf,
-  type FloorKind,
-  floorKindOf,
   isBare,
   isError,
   type Job,
+  type PlacementKind,
+  placementKindOf,
   routeJumpers,
   wireLength,
   writeJobFile,
@@ -17,13 +17,13 @@ import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFi
 import { stopped, withJob } from './shared';
 
 interface PlanOptions {
-  readonly boards?: FloorKind;
+  readonly boards?: PlacementKind;
   readonly keep?: boolean;
   readonly output?: string;
   readonly json?: boolean;
 }
 
-const kinds: readonly FloorKind[] = ['full', 'split', 'half'];
+const kinds: readonly PlacementKind[] = ['full', 'split', 'half'];
 
 /** Lays the job out on boards, afresh or keeping what it can. */
 export const plan: OwnCommand = {
@@ -32,7 +32,7 @@ export const plan: OwnCommand = {
       .command('plan')
       .description('lay the chips, parts and jumpers out on breadboards')
       .argument('<FILE>')
-      .option('--boards <KIND>', `kind of breadboard: ${kinds.join(', ')}`, (text: string): FloorKind => {
+      .option('--boards <KIND>', `kind of breadboard: ${kinds.join(', ')}`, (text: string): PlacementKind => {
         const kind = kinds.find((k) => k === text);
         if (!kind) throw new InvalidArgumentError(`It is one of ${kinds.join(', ')}.`);
         return kind;
@@ -88,7 +88,7 @@ async function act(file: string, options: PlanOptions, output: Output): Promise<
 function brought({ job, reading, packing }: Prepared) {
   const { netlist } = reading.design;
   if (!packing || !netlist) return null;
-  const { board, taken, added, stopped: why, ...made } = broughtUpTo(job.board, packing, netlist, floorKindOf(job));
+  const { board, taken, added, stopped: why, ...made } = broughtUpTo(job.board, packing, netlist, placementKindOf(job));
   return { job: { ...job, packing: made.packing, board }, taken, added, findings: why ? [why] : [] };
 }
 

@@ -113,9 +113,9 @@ describe('breadboards', () => {
   it('never lie on each other, whatever is added in whatever order', () => {
     const any = fc.tuple(fc.constantFrom(...breadboardKinds), fc.boolean());
     fc.assert(
-      fc.property(fc.array(any, { maxLength: 12 }), (wishes) => {
+      fc.property(fc.array(any, { maxLength: 12 }), (requests) => {
         let board: Board = { ...emptyBoard, breadboards: [] };
-        for (const [kind, right] of wishes) {
+        for (const [kind, right] of requests) {
           const id = nextBreadboard(board, kind, right);
           const own = id === null ? null : breadboardOf(id);
           if (own) board = { ...board, breadboards: [...board.breadboards, own] };

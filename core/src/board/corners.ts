@@ -65,11 +65,11 @@ export function drawnAside(path: readonly Point[], stretch: number, by: Point): 
       ? [p, q].map((c) => moved(c, level ? { x: 0, y: by.y } : { x: by.x, y: 0 }))
       : [moved({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 }, by)];
   const way = [...path.slice(0, stretch + 1), ...between, ...path.slice(stretch + 1)];
-  return plainWay(way).slice(1, -1);
+  return plainRoute(way).slice(1, -1);
 }
 
 /** A way without corners that are none: twice at one place, or in line with both their neighbours. */
-export function plainWay(way: readonly Point[]): Point[] {
+export function plainRoute(way: readonly Point[]): Point[] {
   const kept: Point[] = [];
   for (const c of way) {
     const isOne = (): boolean => {

@@ -6,7 +6,7 @@ import type { Nets } from './nets';
 /** A place of a part that can be labelled with a signal: a contact that gives it, or a lamp that shows it. */
 export interface LabelPlace {
   readonly ref: string;
-  /** The lever or lamp by its name within the part; `''` where there is only one. */
+  /** The actuator or lamp by its name within the part; `''` where there is only one. */
   readonly name: string;
   /** As it is called: `S1`, `S2.3`, `H1.a`. */
   readonly called: string;
@@ -58,7 +58,7 @@ function workedOut(part: SeatedPart): LabelPlace[] {
   }
   if (signalPin !== null && lamp) return [place('', 'show', signalPin, lamp.cathode)];
   if (signalPin !== null) return [];
-  if (contact) return contacts.map((c) => place(c.lever, 'give', c.b, c.a));
+  if (contact) return contacts.map((c) => place(c.actuator, 'give', c.b, c.a));
   // Lamps with one anode for all are told apart, and lit, by their cathodes.
   const inverted = lamps.length > 1 && lamps.every((l) => l.anode === lamp?.anode);
   return lamps.map((l) => ({

@@ -1,6 +1,6 @@
 import type { Board } from './board';
 import { byNumber } from './board';
-import { plainWay } from './corners';
+import { plainRoute } from './corners';
 import { holeXY, type Point, parseHole } from './hole';
 import { type Outline, outlinesOf } from './seating';
 
@@ -50,7 +50,7 @@ export function routeJumpers(board: Board, before?: Routed): Paths {
   }
   const length = (j: { a: Point; b: Point }): number => Math.abs(j.a.x - j.b.x) + Math.abs(j.a.y - j.b.y);
   ends.sort((i, j) => length(i) - length(j) || byNumber(i.id, j.id));
-  for (const { id, a, b, given } of ends) if (!given) paths.set(id, plainWay(router.route(a, b)));
+  for (const { id, a, b, given } of ends) if (!given) paths.set(id, plainRoute(router.route(a, b)));
   return paths;
 }
 

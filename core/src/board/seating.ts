@@ -15,7 +15,7 @@ export interface Lead {
 }
 
 /** An offset turned clockwise by quarter turns. */
-export function turned(dx: number, dy: number, turn: Turn): { dx: number; dy: number } {
+export function rotated(dx: number, dy: number, turn: Turn): { dx: number; dy: number } {
   if (turn === 90) return { dx: -dy, dy: dx };
   if (turn === 180) return { dx: -dx, dy: -dy };
   return turn === 270 ? { dx: dy, dy: -dx } : { dx, dy };
@@ -38,7 +38,7 @@ function workedOut(seated: SeatedPart): readonly Lead[] {
   const anchor = parseHole(seated.at);
   if (!type || !anchor) return [];
   return type.pins.map((pin) => {
-    const { dx, dy } = turned(pin.dx, pin.dy, seated.turn);
+    const { dx, dy } = rotated(pin.dx, pin.dy, seated.turn);
     const hole = holeAt(anchor.board, anchor.column + dx, rowY[anchor.row] + dy);
     const named = { at: hole && printHole(hole), strip: hole && stripOf(hole) };
     return { pin: `${seated.ref}.${pin.id}`, ref: seated.ref, type: pin, hole, ...named };
@@ -128,8 +128,8 @@ function workedOutUnder(part: SeatedPart): string[] {
 
 /** A type's body relative to its anchor, turned. */
 function bodyOf(type: PartType, turn: Turn): Omit<Outline, 'ref' | 'kind'> {
-  const a = turned(type.body.x, type.body.y, turn);
-  const b = turned(type.body.x + type.body.width, type.body.y + type.body.height, turn);
+  const a = rotated(type.body.x, type.body.y, turn);
+  const b = rotated(type.body.x + type.body.width, type.body.y + type.body.height, turn);
   const [x, y] = [Math.min(a.dx, b.dx), Math.min(a.dy, b.dy)];
   return { x, y, width: Math.abs(b.dx - a.dx), height: Math.abs(b.dy - a.dy) };
 }

@@ -28,7 +28,7 @@ const displayPins = dual('e d COM c DP b a COM f g', 6);
 const segments = displayPins.flatMap(({ name, id }) => (/^[a-g]$|^DP$/.test(name) ? [[name, id] as const] : []));
 const eight = [1, 2, 3, 4, 5, 6, 7, 8];
 const ten = [...eight, 9, 10];
-const contact = (lever: string, a: string, b: string, on = true): Contact => ({ lever, a, b, on });
+const contact = (actuator: string, a: string, b: string, on = true): Contact => ({ actuator, a, b, on });
 
 const threeLegs = (names: string): Pin[] => row(names);
 
@@ -46,7 +46,7 @@ export const benchParts: readonly PartType[] = [
     pins: [lead('1', 'feed', 0, 0), lead('2', 'signal', 0, 3)],
     body: { x: -0.45, y: 0.5, width: 0.9, height: 2 },
     inner: { ...noInner, contacts: [contact('', '1', '2')], signalPin: '2' },
-    catch: 'Open, it drives nothing: its signal needs a pull-down resistor.',
+    caveat: 'Open, it drives nothing: its signal needs a pull-down resistor.',
   },
   {
     ...simple,
@@ -57,7 +57,7 @@ export const benchParts: readonly PartType[] = [
     pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 1, 0)],
     body: { x: -0.45, y: -0.95, width: 1.9, height: 1.9 },
     inner: { ...noInner, lamps: [{ name: '', anode: 'A', cathode: 'K' }], signalPin: 'A' },
-    catch: 'The longer lead is the anode; the flat of the rim marks the cathode.',
+    caveat: 'The longer lead is the anode; the flat of the rim marks the cathode.',
   },
   {
     ...simple,
@@ -68,7 +68,7 @@ export const benchParts: readonly PartType[] = [
     pins: [lead('1', 'one end', 0, 0), lead('2', 'other end', 0, 3)],
     body: { x: -0.28, y: 0.6, width: 0.56, height: 1.8 },
     inner: { ...noInner, resistors: [{ a: '1', b: '2', share: 1 }] },
-    catch: 'Either way round. 1 kΩ reads brown black red, 10 kΩ brown black orange.',
+    caveat: 'Either way round. 1 kΩ reads brown black red, 10 kΩ brown black orange.',
   },
   {
     ...simple,
@@ -78,7 +78,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'C',
     pins: [lead('1', 'one end', 0, 0), lead('2', 'other end', 0, 1)],
     body: { x: -0.4, y: 0.1, width: 0.8, height: 0.8 },
-    catch: 'As close to the chip as it goes; 100 nF is marked 104.',
+    caveat: 'As close to the chip as it goes; 100 nF is marked 104.',
   },
   {
     ...simple,
@@ -88,7 +88,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'P',
     pins: [lead('+', 'positive', 0, 0), lead('-', 'negative', 0, 1)],
     body: { x: -0.9, y: -0.35, width: 1.3, height: 1.7 },
-    catch: 'Red lead to the + rail, black to the − rail; switch on last.',
+    caveat: 'Red lead to the + rail, black to the − rail; switch on last.',
   },
   {
     ...simple,
@@ -99,7 +99,7 @@ export const benchParts: readonly PartType[] = [
     pins: dual('1a 2a 3a 4a 5a 6a 7a 8a 8b 7b 6b 5b 4b 3b 2b 1b'),
     body: around(dual('1a 2a 3a 4a 5a 6a 7a 8a 8b 7b 6b 5b 4b 3b 2b 1b')),
     inner: { ...noInner, contacts: eight.map((n) => contact(String(n), String(n), String(17 - n))) },
-    catch: 'Each contact joins the two pins that face each other; open, it drives nothing. ON is printed at one side.',
+    caveat: 'Each contact joins the two pins that face each other; open, it drives nothing. ON is printed at one side.',
   },
   {
     ...simple,
@@ -110,7 +110,7 @@ export const benchParts: readonly PartType[] = [
     pins: row('one common other'),
     body: around(row('one common other')),
     inner: { ...noInner, contacts: [contact('', '2', '1'), contact('', '2', '3', false)], signalPin: '2' },
-    catch: 'The middle pin is common. To supply and ground at its ends it needs no resistor, but it bounces.',
+    caveat: 'The middle pin is common. To supply and ground at its ends it needs no resistor, but it bounces.',
   },
   {
     ...simple,
@@ -134,7 +134,7 @@ export const benchParts: readonly PartType[] = [
       contacts: [contact('', '1', '2')],
       signalPin: '2',
     },
-    catch: 'Pins 1 and 4 are always joined, and so are 2 and 3: seated a quarter turn wrong it is always closed.',
+    caveat: 'Pins 1 and 4 are always joined, and so are 2 and 3: seated a quarter turn wrong it is always closed.',
   },
   {
     ...simple,
@@ -145,7 +145,7 @@ export const benchParts: readonly PartType[] = [
     pins: dual('A1 A2 A3 A4 A5 A6 A7 A8 A9 A10 K10 K9 K8 K7 K6 K5 K4 K3 K2 K1'),
     body: around(dual('A1 A2 A3 A4 A5 A6 A7 A8 A9 A10 K10 K9 K8 K7 K6 K5 K4 K3 K2 K1')),
     inner: { ...noInner, lamps: ten.map((n) => ({ name: String(n), anode: String(n), cathode: String(21 - n) })) },
-    catch: 'Ten LEDs, each wants a resistor of its own; a cut corner marks the first anode.',
+    caveat: 'Ten LEDs, each wants a resistor of its own; a cut corner marks the first anode.',
   },
   {
     ...simple,
@@ -160,7 +160,7 @@ export const benchParts: readonly PartType[] = [
       joined: [['3', '8']],
       lamps: segments.map(([name, id]) => ({ name, anode: '3', cathode: id })),
     },
-    catch:
+    caveat:
       'Common pins 3 and 8 to supply, segments pulled low, as by a 7447. A resistor in each segment, not one in common.',
   },
   {
@@ -176,7 +176,7 @@ export const benchParts: readonly PartType[] = [
       joined: [['3', '8']],
       lamps: segments.map(([name, id]) => ({ name, anode: id, cathode: '3' })),
     },
-    catch:
+    caveat:
       'Common pins 3 and 8 to ground, segments driven high, as by a 4511. A resistor in each segment, not one in common.',
   },
   {
@@ -188,7 +188,7 @@ export const benchParts: readonly PartType[] = [
     pins: row('common R1 R2 R3 R4 R5 R6 R7 R8'),
     body: around(row('common R1 R2 R3 R4 R5 R6 R7 R8'), 0.4),
     inner: { ...noInner, resistors: eight.map((n) => ({ a: '1', b: String(n + 1), share: 1 })) },
-    catch: 'A dot marks pin 1, the common end: turned round, two of the values come out doubled.',
+    caveat: 'A dot marks pin 1, the common end: turned round, two of the values come out doubled.',
   },
   {
     ...simple,
@@ -199,7 +199,7 @@ export const benchParts: readonly PartType[] = [
     pins: row('R1a R1b R2a R2b R3a R3b R4a R4b'),
     body: around(row('R1a R1b R2a R2b R3a R3b R4a R4b'), 0.4),
     inner: { ...noInner, resistors: [1, 3, 5, 7].map((n) => ({ a: String(n), b: String(n + 1), share: 1 })) },
-    catch: 'Neighbouring pins are the two ends of one resistor: 1 and 2, 3 and 4.',
+    caveat: 'Neighbouring pins are the two ends of one resistor: 1 and 2, 3 and 4.',
   },
   {
     ...simple,
@@ -209,8 +209,8 @@ export const benchParts: readonly PartType[] = [
     prefix: 'D',
     pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 0, 3)],
     body: { x: -0.25, y: 0.8, width: 0.5, height: 1.4 },
-    inner: { ...noInner, valves: [{ kind: 'diode', a: 'A', b: 'K', control: null }] },
-    catch: 'The ring marks the cathode. It drops some 0.7 V, so a low through it is not 0 V.',
+    inner: { ...noInner, devices: [{ kind: 'diode', a: 'A', b: 'K', control: null }] },
+    caveat: 'The ring marks the cathode. It drops some 0.7 V, so a low through it is not 0 V.',
   },
   {
     ...simple,
@@ -220,8 +220,8 @@ export const benchParts: readonly PartType[] = [
     prefix: 'Q',
     pins: threeLegs('emitter base collector'),
     body: around(threeLegs('emitter base collector')),
-    inner: { ...noInner, valves: [{ kind: 'npn', a: '3', b: '1', control: '2' }] },
-    catch:
+    inner: { ...noInner, devices: [{ kind: 'npn', a: '3', b: '1', control: '2' }] },
+    caveat:
       'Flat side to you: emitter, base, collector. The base wants a resistor. The BC547 has them the other way round.',
   },
   {
@@ -232,8 +232,8 @@ export const benchParts: readonly PartType[] = [
     prefix: 'Q',
     pins: threeLegs('emitter base collector'),
     body: around(threeLegs('emitter base collector')),
-    inner: { ...noInner, valves: [{ kind: 'pnp', a: '3', b: '1', control: '2' }] },
-    catch: 'Emitter to supply; it conducts when its base is pulled low. The BC557 has its legs the other way round.',
+    inner: { ...noInner, devices: [{ kind: 'pnp', a: '3', b: '1', control: '2' }] },
+    caveat: 'Emitter to supply; it conducts when its base is pulled low. The BC557 has its legs the other way round.',
   },
   {
     ...simple,
@@ -246,12 +246,12 @@ export const benchParts: readonly PartType[] = [
     inner: {
       ...noInner,
       // The body diode lets current through from source to drain whatever the gate says.
-      valves: [
+      devices: [
         { kind: 'nmos', a: '3', b: '1', control: '2' },
         { kind: 'diode', a: '1', b: '3', control: null },
       ],
     },
-    catch: 'Flat side to you: source, gate, drain. A gate left open keeps its last charge: pull it down.',
+    caveat: 'Flat side to you: source, gate, drain. A gate left open keeps its last charge: pull it down.',
   },
   {
     ...simple,
@@ -268,7 +268,7 @@ export const benchParts: readonly PartType[] = [
         { a: '2', b: '3', share: 0.5 },
       ],
     },
-    catch: 'The middle pin is the wiper. Turned fully with an end at supply, nothing limits the current but the load.',
+    caveat: 'The middle pin is the wiper. Turned fully with an end at supply, nothing limits the current but the load.',
   },
   {
     ...simple,
@@ -279,6 +279,6 @@ export const benchParts: readonly PartType[] = [
     pins: row('supply ground out'),
     body: around(row('supply ground out'), 0.7),
     inner: { ...noInner, contacts: [contact('', '3', '1'), contact('', '3', '2', false)], signalPin: '3' },
-    catch: 'A square wave at the rate set on it; it needs supply and ground of its own.',
+    caveat: 'A square wave at the rate set on it; it needs supply and ground of its own.',
   },
 ];

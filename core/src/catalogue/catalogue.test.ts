@@ -59,7 +59,7 @@ describe('the chips of the catalogue', () => {
   });
 
   it('say what catches people out, in a sentence, and no two the same title for one behaviour', () => {
-    for (const c of chips) expect(c.catch).toMatch(/^[A-Z0-9].{20,}\.$/);
+    for (const c of chips) expect(c.caveat).toMatch(/^[A-Z0-9].{20,}\.$/);
     expect(new Set(chips.map((c) => c.title)).size).toBe(chips.length);
   });
 

@@ -79,7 +79,7 @@ export function chipOf(data: ChipData): PartType {
     units: unitsOf(design.behaviour, data.timers ?? [], (name) => idOf.get(name) ?? null),
     body: { x: -0.5, y: -(rows - 0.38), width: half, height: rows - 0.76 },
     behaviour,
-    catch: data.catch,
+    caveat: data.caveat,
     chip: data,
   };
 }
@@ -166,7 +166,7 @@ function dataOfOwn(part: OwnPart): ChipData {
       .join('\n'),
     ...(part.wide && { rows: 6 as const }),
     families: ['HC'],
-    catch: 'A part of your own: nobody has held its pins and its limits against a data sheet but you.',
+    caveat: 'A part of your own: nobody has held its pins and its limits against a data sheet but you.',
   };
 }
 

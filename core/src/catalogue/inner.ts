@@ -1,6 +1,6 @@
-/** A contact between two pins, moved by a lever; `on` tells whether it closes when the lever is put on or off. */
+/** A contact between two pins, moved by an actuator; `on` tells whether it closes when the actuator is put on or off. */
 export interface Contact {
-  readonly lever: string;
+  readonly actuator: string;
   readonly a: string;
   readonly b: string;
   readonly on: boolean;
@@ -21,14 +21,14 @@ export interface InnerResistor {
 }
 
 /** Kinds of path that conduct as levels say. */
-export type ValveKind = 'npn' | 'pnp' | 'nmos' | 'diode';
+export type DeviceKind = 'npn' | 'pnp' | 'nmos' | 'diode';
 
 /**
  * A path between two pins that conducts or not as levels say: of a transistor from collector or drain (`a`) to emitter
  * or source (`b`), as its base or gate (`control`) says; of a diode from anode to cathode.
  */
-export interface Valve {
-  readonly kind: ValveKind;
+export interface SwitchingDevice {
+  readonly kind: DeviceKind;
   readonly a: string;
   readonly b: string;
   readonly control: string | null;
@@ -41,7 +41,7 @@ export interface Inner {
   readonly contacts: readonly Contact[];
   readonly lamps: readonly Lamp[];
   readonly resistors: readonly InnerResistor[];
-  readonly valves: readonly Valve[];
+  readonly devices: readonly SwitchingDevice[];
   /** The pin that gives, or shows, the signal that the part is labelled with. */
   readonly signalPin: string | null;
 }
@@ -52,26 +52,26 @@ interface WithInner {
 }
 
 /** A part that only has leads. */
-export const noInner: Inner = { joined: [], contacts: [], lamps: [], resistors: [], valves: [], signalPin: null };
+export const noInner: Inner = { joined: [], contacts: [], lamps: [], resistors: [], devices: [], signalPin: null };
 
 /** What a part does between its pins; nothing for chips. */
 export function innerOf(type: WithInner | null | undefined): Inner {
   return type?.inner ?? noInner;
 }
 
-/** A lever or a lamp of a seated part as it is called: `S1`, or `S2.3` and `H1.a` where there are several. */
+/** An actuator or a lamp of a seated part as it is called: `S1`, or `S2.3` and `H1.a` where there are several. */
 export function innerName(ref: string, name: string): string {
   return name === '' ? ref : `${ref}.${name}`;
 }
 
 /** Whether a part gives a signal of a person: a switch of any kind, or a clock. */
-export function isGiver(type: WithInner | null | undefined): boolean {
+export function isStimulus(type: WithInner | null | undefined): boolean {
   const { contacts, signalPin } = innerOf(type);
   return signalPin !== null && contacts.length > 0;
 }
 
 /** Whether a part shows the one signal that it is labelled with. */
-export function isShower(type: WithInner | null | undefined): boolean {
+export function isIndicator(type: WithInner | null | undefined): boolean {
   const { lamps, signalPin } = innerOf(type);
   return signalPin !== null && lamps.length > 0;
 }

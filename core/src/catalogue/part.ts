@@ -76,7 +76,7 @@ export interface PartType {
   readonly body: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
   /** The behaviour as a whole sheet; empty for parts that compute nothing. */
   readonly behaviour: string;
-  readonly catch: string;
+  readonly caveat: string;
   /** What its data sheet says beyond that; null for parts that are no chips. */
   readonly chip: ChipData | null;
   /** What it does between its pins; absent for chips and for parts whose doing is not worked out. */

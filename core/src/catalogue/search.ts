@@ -75,9 +75,9 @@ export const partEntries: readonly PartEntry[] = [
 const searched: ReadonlyMap<string, readonly string[]> = new Map([
   ...chips.map((c): [string, string[]] => [
     c.base,
-    wordsOf(`${c.title} ${c.group} ${c.known ?? ''} ${/\bnot\b|inver/.test(`${c.title} ${c.known}`) ? 'not' : ''}`),
+    wordsOf(`${c.title} ${c.group} ${c.aliases ?? ''} ${/\bnot\b|inver/.test(`${c.title} ${c.aliases}`) ? 'not' : ''}`),
   ]),
-  ...benchParts.map((p): [string, string[]] => [p.id, wordsOf(`${p.title} ${p.kind} ${p.catch}`)]),
+  ...benchParts.map((p): [string, string[]] => [p.id, wordsOf(`${p.title} ${p.kind} ${p.caveat}`)]),
 ]);
 
 /**

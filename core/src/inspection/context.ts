@@ -40,8 +40,8 @@ export interface NetResistor {
   readonly ohms: number;
 }
 
-/** A lever that closes contacts; `name` is its part's reference, or `S2.3` where a part has several. */
-export interface Lever {
+/** An actuator that closes contacts; `name` is its part's reference, or `S2.3` where a part has several. */
+export interface Actuator {
   readonly ref: string;
   readonly name: string;
   readonly contacts: readonly { readonly a: string; readonly b: string; readonly on: boolean }[];
@@ -76,7 +76,7 @@ interface Seated {
   readonly known: readonly Known[];
   readonly byRef: ReadonlyMap<string, Known>;
   readonly byKind: ReadonlyMap<PartKind, readonly Known[]>;
-  readonly hasValves: boolean;
+  readonly hasDevices: boolean;
 }
 
 /** Parts stay the same object while jumpers come and go. */
@@ -94,7 +94,7 @@ function seatedOn(parts: Board['parts']): Seated {
     known,
     byRef: new Map(known.map((k) => [k.seated.ref, k])),
     byKind,
-    hasValves: known.some(({ type }) => innerOf(type).valves.length > 0),
+    hasDevices: known.some(({ type }) => innerOf(type).devices.length > 0),
   };
   seatedByParts.set(parts, seated);
   return seated;
@@ -115,7 +115,7 @@ export class Context {
   private readonly resistors = new Map<number, readonly NetResistor[]>();
   private holes: Occupancy | null = null;
   private readonly rails = new Map<string, string | undefined>();
-  private readonly hasValves: boolean;
+  private readonly hasDevices: boolean;
 
   constructor(
     readonly board: Board,
@@ -128,8 +128,8 @@ export class Context {
     this.expected = packing ? expectationOf(packing, board, nets) : new Map();
     this.sources = packing ? sourcesOf(packing, board) : new Map();
     this.names = nameNets(nets, this.sources);
-    const { known, byRef, byKind, hasValves } = seatedOn(board.parts);
-    [this.known, this.byRef, this.byKind, this.hasValves] = [known, byRef, byKind, hasValves];
+    const { known, byRef, byKind, hasDevices } = seatedOn(board.parts);
+    [this.known, this.byRef, this.byKind, this.hasDevices] = [known, byRef, byKind, hasDevices];
   }
 
   /** Who is in each hole. */
@@ -236,8 +236,8 @@ export class Context {
   }
 
   /** Nets at the other end of the transistors and diodes on a net: where it leads while they conduct. */
-  throughValves(net: number): number[] {
-    return this.hasValves ? this.across(net, ({ valves }) => valves) : [];
+  throughDevices(net: number): number[] {
+    return this.hasDevices ? this.across(net, ({ devices }) => devices) : [];
   }
 
   /** Nets at the other end of the contacts on a net: where it leads while they are closed. */
@@ -270,15 +270,15 @@ export class Context {
 
   private labelled: ReadonlySet<string> | null = null;
 
-  /** Levers of switches, buttons and clocks, each with its contacts by pin (`S1.2`). */
-  levers(): readonly Lever[] {
+  /** Actuators of switches, buttons and clocks, each with its contacts by pin (`S1.2`). */
+  actuators(): readonly Actuator[] {
     return this.known.flatMap(({ seated: { ref }, type }) => {
       const { contacts } = innerOf(type);
-      return [...new Set(contacts.map((c) => c.lever))].map((lever) => ({
+      return [...new Set(contacts.map((c) => c.actuator))].map((actuator) => ({
         ref,
-        name: innerName(ref, lever),
+        name: innerName(ref, actuator),
         contacts: contacts
-          .filter((c) => c.lever === lever)
+          .filter((c) => c.actuator === actuator)
           .map(({ a, b, on }) => ({ a: `${ref}.${a}`, b: `${ref}.${b}`, on })),
       }));
     });

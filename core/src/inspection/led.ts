@@ -89,7 +89,7 @@ function sourceAt(c: Context, net: number, rail: 'supply' | 'ground'): Omit<Feed
 }
 
 function waysFrom(c: Context, net: number): readonly { to: number; ohms: number }[] {
-  const free = [...c.throughContacts(net), ...c.throughValves(net)].map((to) => ({ to, ohms: 0 }));
+  const free = [...c.throughContacts(net), ...c.throughDevices(net)].map((to) => ({ to, ohms: 0 }));
   return [...c.resistorsOn(net), ...free];
 }
 
@@ -146,7 +146,7 @@ interface Reach {
 export function reach(c: Context, net: number | undefined): Reach {
   // A rail has resistors to everything: what is on one leads nowhere else.
   const near = net === undefined ? [] : c.isFed(net) ? [net] : [net, ...c.throughResistors(net)];
-  const beyond = near.filter((n) => !c.isFed(n)).flatMap((n) => c.throughValves(n));
+  const beyond = near.filter((n) => !c.isFed(n)).flatMap((n) => c.throughDevices(n));
   const far = beyond.filter((n) => !c.isFed(n)).flatMap((n) => c.throughResistors(n));
   const nets = [...near, ...beyond, ...far];
   const feeds = nets.map((n) => c.feedsOf(n));

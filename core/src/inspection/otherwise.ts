@@ -9,5 +9,5 @@ import type { Packing } from '../packing';
 export function isBuiltOtherwise(board: Board, packing: Packing | null): boolean {
   if (!packing) return false;
   const types = Object.values(board.parts).map(typeOf);
-  return types.every((type) => type?.kind !== 'chip') && types.some((type) => innerOf(type).valves.length > 0);
+  return types.every((type) => type?.kind !== 'chip') && types.some((type) => innerOf(type).devices.length > 0);
 }

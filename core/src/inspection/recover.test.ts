@@ -7,7 +7,7 @@ import { readDesign } from '../catalogue';
 import { compareDesigns, printSheet } from '../design';
 import { isError, says } from '../finding';
 import { readJobFile } from '../job/file';
-import { anySupplies, blockNumbers, choosable, pack, packWay } from '../packing';
+import { anySupplies, blockNumbers, choosable, pack, packByStrategy } from '../packing';
 import { plan } from '../planning';
 import { laidOut, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
@@ -71,7 +71,7 @@ describe('a design read back from its wiring', () => {
     const { netlist } = readDesign('in A B C D\nout S T\nS = A ^ B ^ C\nT = (A & B | C) & ~D').design;
     const struck = [...choosable, ...blockNumbers].filter((n) => !['7404', '7451', '7486'].includes(n));
     const supplies = { ...anySupplies, struck };
-    const { packing } = await packWay(netlist ?? expect.fail(), 'HC', 'fewest', supplies, solve, { effort: 3 });
+    const { packing } = await packByStrategy(netlist ?? expect.fail(), 'HC', 'fewest', supplies, solve, { effort: 3 });
     const { board } = plan(packing ?? expect.fail());
     const back = read(board ?? expect.fail());
     expect(back.sheet).toMatch(/= ~\(/);

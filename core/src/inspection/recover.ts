@@ -74,10 +74,10 @@ class Reader {
   }
 
   read(): Recovered {
-    const valves = this.parts.filter(({ type }) => innerOf(type).valves.length > 0).map(({ part }) => part.ref);
-    if (valves.length > 0) {
-      const places = valves.map((ref): Place => ({ kind: 'part', ref }));
-      this.findings.push(finding('recover/valve', places, { refs: valves.join(', ') }));
+    const devices = this.parts.filter(({ type }) => innerOf(type).devices.length > 0).map(({ part }) => part.ref);
+    if (devices.length > 0) {
+      const places = devices.map((ref): Place => ({ kind: 'part', ref }));
+      this.findings.push(finding('recover/switching-device', places, { refs: devices.join(', ') }));
     }
     this.rails();
     this.switches();
@@ -145,25 +145,25 @@ class Reader {
   private switches(): void {
     for (const { part, type } of this.parts) {
       const { contacts } = innerOf(type);
-      for (const lever of new Set(contacts.map((c) => c.lever)))
-        this.lever(
+      for (const actuator of new Set(contacts.map((c) => c.actuator)))
+        this.actuator(
           part,
-          lever,
-          contacts.filter((c) => c.lever === lever),
+          actuator,
+          contacts.filter((c) => c.actuator === actuator),
         );
     }
   }
 
-  /** Put on, a lever joins its net to the rail that feeds it. Contacts that serve nothing are no inputs where a part has several. */
-  private lever(part: SeatedPart, lever: string, contacts: readonly Contact[]): void {
-    const called = innerName(part.ref, lever);
+  /** Put on, an actuator joins its net to the rail that feeds it. Contacts that serve nothing are no inputs where a part has several. */
+  private actuator(part: SeatedPart, actuator: string, contacts: readonly Contact[]): void {
+    const called = innerName(part.ref, actuator);
     const on = contacts.find((c) => c.on) ?? contacts[0];
     const [a, b] = [this.netOf(`${part.ref}.${on?.a}`), this.netOf(`${part.ref}.${on?.b}`)];
     const fed = this.level(a) ?? this.level(b);
     const net = this.level(a) === undefined ? a : b;
     const idle = fed === undefined || net === undefined || this.carried.has(net);
-    if (idle && lever !== '') return;
-    const label = labelOf(part, lever);
+    if (idle && actuator !== '') return;
+    const label = labelOf(part, actuator);
     const name = this.free(label, called.replace('.', '_'));
     this.inputs.push({ name, says: label === name ? '' : `switch ${called}` });
     if (idle) this.findings.push(finding('recover/idle-switch', [{ kind: 'part', ref: part.ref }], { ref: called }));

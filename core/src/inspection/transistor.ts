@@ -1,4 +1,4 @@
-import { innerOf, type ValveKind } from '../catalogue';
+import { type DeviceKind, innerOf } from '../catalogue';
 import { baseEmitter, SUPPLY_V } from '../electrical';
 import type { Context } from './context';
 import { lampMa, ledsOf } from './led';
@@ -12,7 +12,7 @@ export interface Leg {
 /** A seated transistor by its legs; of a MOSFET they are gate, source and drain. */
 export interface Transistor {
   readonly ref: string;
-  readonly kind: Exclude<ValveKind, 'diode'>;
+  readonly kind: Exclude<DeviceKind, 'diode'>;
   readonly base: Leg;
   readonly emitter: Leg;
   readonly collector: Leg;
@@ -24,7 +24,7 @@ export interface Transistor {
 /** All transistors of a board. */
 export function transistorsOf(c: Context): Transistor[] {
   return c.of('transistor').flatMap(({ seated: { ref }, type, named }) =>
-    innerOf(type).valves.flatMap(({ kind, a, b, control }): Transistor[] => {
+    innerOf(type).devices.flatMap(({ kind, a, b, control }): Transistor[] => {
       if (kind === 'diode' || control === null) return [];
       const leg = (id: string): Leg => ({ pin: named(id), net: c.netOf(named(id)) });
       const [home, far] = kind === 'pnp' ? (['supply', 'ground'] as const) : (['ground', 'supply'] as const);
@@ -42,7 +42,7 @@ export function isStifflyAt(c: Context, net: number, rail: 'ground' | 'supply'):
   const { outputs, switches, ...feeds } = c.feedsOf(net);
   if (feeds[rail] || outputs.length > 0) return true;
   if (switches.length === 0) return false;
-  const contacts = c.levers().flatMap((lever) => lever.contacts);
+  const contacts = c.actuators().flatMap((actuator) => actuator.contacts);
   const across = contacts.flatMap(({ a, b }) => [
     [a, b],
     [b, a],

@@ -30,7 +30,7 @@ import {
   MAX_CORNERS,
 } from '../board';
 import { MAX_OWN_TEXT } from '../design';
-import type { Sureness, UnitPart, Way } from '../packing';
+import type { Proof, Strategy, UnitPart } from '../packing';
 import { MAX_JOB_NAME, PLAIN_TEXT } from './job';
 
 /** Shapes of a job file, version 1, as docs/job-file.md writes them down. */
@@ -288,11 +288,11 @@ class PackingDto {
 
   @MayBeAbsent()
   @IsIn(['own', 'written', 'fewest', 'kinds', 'jumpers', 'shortest', 'nand', 'nor', 'drawer'])
-  way?: Way;
+  way?: Strategy;
 
   @MayBeAbsent()
   @IsIn(['all', 'gates', 'tried', 'best'])
-  sure?: Sureness;
+  sure?: Proof;
 
   @MayBeAbsent()
   @IsInt()
@@ -377,7 +377,7 @@ class SilencedDto {
   reason!: string;
 }
 
-class HeldDto {
+class LocksDto {
   @IsArray()
   @ArrayMaxSize(5000)
   @IsObject({ each: true })
@@ -436,8 +436,8 @@ export class JobFileDto {
   @MayBeAbsent()
   @IsObject()
   @ValidateNested()
-  @Type(() => HeldDto)
-  held?: HeldDto;
+  @Type(() => LocksDto)
+  held?: LocksDto;
 
   @MayBeAbsent()
   @IsObject()

@@ -22,7 +22,7 @@ import {
 } from '../board';
 import { type PartName, type PartType, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
-import { type Held, holdsNothing, type Packing } from '../packing';
+import { holdsNothing, type Locks, type Packing } from '../packing';
 import { type Job, MAX_JOB_NAME, PLAIN_TEXT, type Silenced } from './job';
 import { moved } from './move';
 import type { OwnTable } from './own-table';
@@ -42,7 +42,7 @@ export type Edit =
   | { readonly kind: 'fill-table'; readonly table: OwnTable | null }
   | { readonly kind: 'take-packing'; readonly packing: Packing }
   | { readonly kind: 'strike'; readonly chips: readonly string[] }
-  | { readonly kind: 'hold'; readonly held: Held }
+  | { readonly kind: 'hold'; readonly held: Locks }
   | { readonly kind: 'silence'; readonly finding: Silenced }
   | { readonly kind: 'tell-again'; readonly code: string; readonly place: string }
   | { readonly kind: 'clear-board' }
@@ -246,7 +246,7 @@ function mutate(draft: Draft<Job>, job: Job, edit: Edit): void {
       break;
     case 'hold':
       if (holdsNothing(edit.held)) delete draft.held;
-      else draft.held = edit.held as Draft<Held>;
+      else draft.held = edit.held as Draft<Locks>;
       break;
     case 'silence': {
       const { code, place } = edit.finding;

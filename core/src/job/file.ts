@@ -156,7 +156,7 @@ function checkSense(file: JobFileDto): FieldProblem[] {
     if (marks.length === rows) return;
     problems.push({ path: `ownTable.outputs[${i}].marks`, detail: `it must have ${rows} marks, one for each row` });
   });
-  return [...problems, ...packageProblems(file), ...heldProblems(file)];
+  return [...problems, ...packageProblems(file), ...lockProblems(file)];
 }
 
 function repeated<K extends string>(list: readonly Record<K, string>[], key: K, path: string): FieldProblem[] {
@@ -183,7 +183,7 @@ function packageProblems({ packing }: JobFileDto): FieldProblem[] {
 }
 
 /** What is held must be possible: units that exist, one gate to a unit, one part to a reference. */
-function heldProblems({ held }: JobFileDto): FieldProblem[] {
+function lockProblems({ held }: JobFileDto): FieldProblem[] {
   if (!held) return [];
   const parts = new Map<string, string>();
   const units = new Set<string>();

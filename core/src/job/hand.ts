@@ -33,7 +33,7 @@ import {
 import { ownPartType, type PartKind, type PartName, partNumber, partType, readPartNumber, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import type { Edit } from './edit';
-import { turnedInPlace } from './move';
+import { rotatedInPlace } from './move';
 import { readValue } from './value';
 
 /** What a typed line asks for: an edit, or why it cannot be. */
@@ -152,7 +152,7 @@ function note(board: Board, where: string, text: string): Command {
 
 function turn(board: Board, what: string): Command {
   const part = partOf(board, what.toUpperCase());
-  const place = part && turnedInPlace(part);
+  const place = part && rotatedInPlace(part);
   if (!place) return no(noPart(what));
   return { ok: true, edit: { kind: 'move', ref: part.ref, ...place, follow: false } };
 }

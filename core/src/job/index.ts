@@ -1,8 +1,9 @@
+export { type Clip, clipOf, pasted } from './clipboard';
 export { type Applied, applyEdit, type Edit, MAX_BREADBOARDS, saysEdit } from './edit';
 export { type Command, freeSeat, nudged, readCommand, thingsOn } from './hand';
 export { type History, perform, redo, startHistory, undo } from './history';
 export { currentPacking, type Job, newJob, rulesOf, type Silenced } from './job';
-export { turnedInPlace } from './move';
+export { rotatedInPlace } from './move';
 export {
   compareTables,
   emptyTable,
@@ -16,6 +17,5 @@ export {
   withMark,
 } from './own-table';
 export { type Shift, shifted } from './shift';
-export { type Clip, clipOf, pasted } from './together';
 export { hasValue, readValue } from './value';
 export { FILE_VERSION, writeJobFile } from './write';

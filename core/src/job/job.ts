@@ -1,7 +1,7 @@
 import { type Board, emptyBoard } from '../board';
 import type { FamilyId } from '../catalogue';
 import type { Netlist } from '../design';
-import { fingerprint, type Held, nothingHeld, type Packing, type Rules } from '../packing';
+import { fingerprint, type Locks, noLocks, type Packing, type Rules } from '../packing';
 import type { OwnTable } from './own-table';
 
 /**
@@ -21,7 +21,7 @@ export interface Job {
   /** Findings that need not be told again, with why. */
   readonly silenced?: readonly Silenced[];
   /** What was decided of the packing by hand. */
-  readonly held?: Held;
+  readonly held?: Locks;
 }
 
 /** What names and labels are made of: anything but control characters, which no screen, file or label can show. */
@@ -42,7 +42,7 @@ export function newJob(name: string, sheet = ''): Job {
 }
 
 /** What every packing of a job keeps to. */
-export function rulesOf({ struck = [], held = nothingHeld }: Job): Rules {
+export function rulesOf({ struck = [], held = noLocks }: Job): Rules {
   return { struck, held };
 }
 

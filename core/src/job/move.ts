@@ -8,11 +8,11 @@ import {
   parseHole,
   partOf,
   printHole,
+  rotated,
   rowY,
   type SeatedPart,
   stripOf,
   type Turn,
-  turned,
   withEnds,
 } from '../board';
 import { type PartKind, typeOf } from '../catalogue';
@@ -81,14 +81,14 @@ const quarterTurns: ReadonlySet<PartKind> = new Set(['resistor', 'capacitor', 'd
  * Where a part goes when it is turned: resistors, capacitors, diodes and push-buttons by a
  * quarter turn about their first lead, other parts by half a turn within their own holes. Null when its anchor is in no hole.
  */
-export function turnedInPlace(part: SeatedPart): Pick<Move, 'at' | 'turn'> | null {
+export function rotatedInPlace(part: SeatedPart): Pick<Move, 'at' | 'turn'> | null {
   const type = typeOf(part);
   const anchor = parseHole(part.at);
   if (!type || !anchor) return null;
   if (quarterTurns.has(type.kind)) {
     return { at: part.at, turn: ((part.turn + 90) % 360) as Turn };
   }
-  const offsets = type.pins.map((pin) => turned(pin.dx, pin.dy, part.turn));
+  const offsets = type.pins.map((pin) => rotated(pin.dx, pin.dy, part.turn));
   const sum = (of: 'dx' | 'dy'): number =>
     Math.min(...offsets.map((o) => o[of])) + Math.max(...offsets.map((o) => o[of]));
   const hole = holeAt(anchor.board, anchor.column + sum('dx'), rowY[anchor.row] + sum('dy'));

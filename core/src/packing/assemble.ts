@@ -5,7 +5,7 @@ import type { Duty } from './candidate';
 import { dutyKey } from './candidate';
 import type { Choice } from './choice-program';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
-import { fill, type Held, type Item, nothingHeld, type PinnedGate } from './held';
+import { fill, type Item, type LockedGate, type Locks, noLocks } from './locks';
 import type { Package, UnitUse } from './packing';
 import { pinsFor, type UnitKind } from './units';
 
@@ -34,7 +34,7 @@ export function assemble(
   functions: FunctionNet,
   choice: Choice,
   family: FamilyId,
-  held: Held = nothingHeld,
+  held: Locks = noLocks,
 ): Assembled {
   const steps = inOrder(functions, choice);
   const names = new Names(netlist, functions, steps, new Set(held.pins.map((p) => p.net)));
@@ -61,7 +61,7 @@ const made = (step: Step): Literal => step.makes[0] as Literal;
 function kindsFor(
   steps: readonly Step[],
   choice: Choice,
-  { pins }: Held,
+  { pins }: Locks,
   nameOf: (step: Step) => string,
 ): readonly (UnitKind | null)[] {
   const service = new Map([...choice.service].map(([key, kinds]) => [key, [...kinds]]));
@@ -75,7 +75,7 @@ function kindsFor(
     if (!kind || !fits(kind)) throw new Error(`no unit was chosen for ${dutyKey(duty)}`);
     return kind;
   };
-  const pinOf = (step: Step): PinnedGate | undefined =>
+  const pinOf = (step: Step): LockedGate | undefined =>
     step.block ? undefined : pins.find((p) => p.net === nameOf(step));
   const pinned = new Map<Step, UnitKind>();
   for (const step of steps) {

@@ -1,5 +1,5 @@
 import type { Duty } from './candidate';
-import type { UnitWords } from './unit-words';
+import type { UnitWords } from './unit-vectors';
 
 /** Units of one kind in a set of packages: their duty and how many there are. */
 export interface PooledUnits {

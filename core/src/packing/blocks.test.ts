@@ -14,16 +14,16 @@ import { blockNumbers, framesOf, packageOf } from './blocks';
 import { ranksOf } from './candidate';
 import { whatIsWrong } from './check';
 import { pruned } from './choice-program';
-import { sureness } from './figures';
+import { proofText } from './figures';
 import { functionsOf } from './functions';
 import { networkOfPacking, type Packing } from './packing';
+import { anySupplies, packByStrategy } from './strategies';
 import { choosable } from './units';
-import { anySupplies, packWay } from './ways';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
 async function fewest(text: string, struck: readonly string[] = [], effort = 4): Promise<Packing> {
   const supplies = { ...anySupplies, struck };
-  const { packing, findings } = await packWay(netlistOf(text), 'HC', 'fewest', supplies, solve, { effort });
+  const { packing, findings } = await packByStrategy(netlistOf(text), 'HC', 'fewest', supplies, solve, { effort });
   return packing ?? expect.fail(findings.map((f) => f.code).join());
 }
 const parts = (p: Packing): string => p.packages.map((x) => x.part.slice(4)).join(' ');
@@ -98,7 +98,7 @@ describe('larger blocks', () => {
     expect(parts(await fewest(adder))).toBe('283');
     const gates = await fewest(adder, ['74283']);
     expect([gates.packages.length, gates.sure]).toEqual([2, 'gates']);
-    expect(sureness(gates)).toMatch(/^No fewer than 2 gate chips/);
+    expect(proofText(gates)).toMatch(/^No fewer than 2 gate chips/);
     const alone = await fewest(adder, blockNumbers);
     expect([alone.packages.length, alone.sure]).toEqual([2, 'all']);
   }, 60_000);
@@ -110,7 +110,9 @@ describe('larger blocks', () => {
         const { netlist } = readDesign(printSheet(sheet)).design;
         if (!netlist || netlist.gates.length > 9) return;
         const struck = choosable.filter((n) => n !== '7404' && n !== '7408');
-        const { packing } = await packWay(netlist, 'HC', 'fewest', { ...anySupplies, struck }, solve, { effort: 1 });
+        const { packing } = await packByStrategy(netlist, 'HC', 'fewest', { ...anySupplies, struck }, solve, {
+          effort: 1,
+        });
         if (!packing) return;
         expect(whatIsWrong(netlist, packing)).toBeNull();
         const [wanted, made] = [networkOf(netlist), networkOfPacking(packing)].map((n) => sweep(compile(n)));

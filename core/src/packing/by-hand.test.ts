@@ -11,28 +11,28 @@ import {
   type ByHand,
   dropPackage,
   dutyOf,
+  lockGate,
   moveGate,
   parsePlace,
-  pinGate,
   placeOf,
   placesFor,
   printPlace,
   swapInputs,
 } from './by-hand';
 import { whatIsWrong } from './check';
-import { type Held, heldBroken, nothingHeld } from './held';
+import { type Locks, locksBroken, noLocks } from './locks';
 import { pack } from './pack';
-import type { Packing, Way } from './packing';
+import type { Packing, Strategy } from './packing';
+import { anySupplies, packByStrategy, strategies } from './strategies';
 import { choosable, pinsFor, unitKindsOf } from './units';
-import { anySupplies, packWay, ways } from './ways';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
-const done = (b: ByHand): { packing: Packing; held: Held } => (b.ok ? b : expect.fail(says(b.finding)));
+const done = (b: ByHand): { packing: Packing; held: Locks } => (b.ok ? b : expect.fail(says(b.finding)));
 const why = (b: ByHand): string => (b.ok ? expect.fail('it was possible') : b.finding.code);
 const written = async (netlist: Netlist): Promise<Packing> =>
   (await pack(netlist, 'HC', solve)).packing ?? expect.fail('not packed');
-const again = (netlist: Netlist, held: Held, way: Way, struck: readonly string[] = []) =>
-  packWay(netlist, 'HC', way, { ...anySupplies, held, struck }, solve, { effort: AMPLE });
+const again = (netlist: Netlist, held: Locks, way: Strategy, struck: readonly string[] = []) =>
+  packByStrategy(netlist, 'HC', way, { ...anySupplies, held, struck }, solve, { effort: AMPLE });
 
 const text = 'in A B C\nout Y Z N\nY = nand(A, B)\nZ = nand(B, C)\nN = ~C';
 const netlist = netlistOf(text);
@@ -43,7 +43,7 @@ describe('a gate moved by hand', () => {
       fc.asyncProperty(arbitrarySheet, fc.nat(), fc.nat(), async (sheet, which, where) => {
         const { netlist: design } = readDesign(printSheet(sheet)).design;
         if (!design || design.gates.length === 0 || design.gates.length > 12) return;
-        let { packing, held } = done(addPackage(await written(design), nothingHeld, 'HC', '7400'));
+        let { packing, held } = done(addPackage(await written(design), noLocks, 'HC', '7400'));
         const used = packing.packages.flatMap(({ ref, units }) =>
           units.flatMap((use, unit) => (use ? [{ ref, unit, net: use.output }] : [])),
         );
@@ -54,7 +54,7 @@ describe('a gate moved by hand', () => {
         ({ packing, held } = done(moveGate(packing, held, design, from, to)));
         expect(whatIsWrong(design, packing)).toBeNull();
         expect(placeOf(packing, from.net)).toEqual(to);
-        expect(heldBroken(packing, held)).toBeNull();
+        expect(locksBroken(packing, held)).toBeNull();
       }),
       { numRuns: 60 },
     );
@@ -62,31 +62,36 @@ describe('a gate moved by hand', () => {
 
   it('stays where it is through every packing afterwards, or the packing says which pin stands in the way', async () => {
     await fc.assert(
-      fc.asyncProperty(arbitrarySheet, fc.nat(), fc.constantFrom(...ways.map((w) => w.way)), async (sheet, n, way) => {
-        const { netlist: design } = readDesign(printSheet(sheet)).design;
-        if (!design || design.gates.length === 0 || design.gates.length > 10 || way === 'drawer') return;
-        const packing = await written(design);
-        const nets = packing.packages.flatMap((p) => p.units.flatMap((u) => (u ? [u.output] : [])));
-        let held: Held = nothingHeld;
-        for (const net of [nets[n % nets.length], nets[(n >> 8) % nets.length]]) {
-          const pinned = pinGate(packing, held, design, net as string, true);
-          if (pinned.ok) held = pinned.held;
-        }
-        const { packing: next, findings } = await again(design, held, way);
-        if (!next) {
-          expect(findings.map((f) => f.code).join()).toMatch(/^pack\/(pin|held|no-way)/);
-          expect(['written', 'fewest']).not.toContain(findings.some((f) => f.code === 'pack/pin-idle') ? '' : way);
-          return;
-        }
-        expect(heldBroken(next, held)).toBeNull();
-        expect(whatIsWrong(design, next)).toBeNull();
-      }),
+      fc.asyncProperty(
+        arbitrarySheet,
+        fc.nat(),
+        fc.constantFrom(...strategies.map((w) => w.way)),
+        async (sheet, n, way) => {
+          const { netlist: design } = readDesign(printSheet(sheet)).design;
+          if (!design || design.gates.length === 0 || design.gates.length > 10 || way === 'drawer') return;
+          const packing = await written(design);
+          const nets = packing.packages.flatMap((p) => p.units.flatMap((u) => (u ? [u.output] : [])));
+          let held: Locks = noLocks;
+          for (const net of [nets[n % nets.length], nets[(n >> 8) % nets.length]]) {
+            const pinned = lockGate(packing, held, design, net as string, true);
+            if (pinned.ok) held = pinned.held;
+          }
+          const { packing: next, findings } = await again(design, held, way);
+          if (!next) {
+            expect(findings.map((f) => f.code).join()).toMatch(/^pack\/(pin|held|no-way)/);
+            expect(['written', 'fewest']).not.toContain(findings.some((f) => f.code === 'pack/pin-idle') ? '' : way);
+            return;
+          }
+          expect(locksBroken(next, held)).toBeNull();
+          expect(whatIsWrong(design, next)).toBeNull();
+        },
+      ),
       { numRuns: 80 },
     );
   }, 120_000);
 
   it('takes an inverter to any unit that inverts, with its inputs joined or tied', async () => {
-    let { packing, held } = done(addPackage(await written(netlist), nothingHeld, 'HC', '7486'));
+    let { packing, held } = done(addPackage(await written(netlist), noLocks, 'HC', '7486'));
     const from = placeOf(packing, 'N') ?? expect.fail();
     ({ packing, held } = done(moveGate(packing, held, netlist, from, { ref: 'U2', unit: 2 })));
     expect(packing.packages[1]?.units[2]?.inputs).toEqual(['C', '1']);
@@ -112,7 +117,7 @@ describe('a gate moved by hand', () => {
 
 describe('an impossible wish says why', () => {
   it('when a unit cannot do it, is spare, or is none', async () => {
-    const { packing, held } = done(addPackage(await written(netlist), nothingHeld, 'HC', '7408'));
+    const { packing, held } = done(addPackage(await written(netlist), noLocks, 'HC', '7408'));
     const y = placeOf(packing, 'Y') ?? expect.fail();
     expect(why(moveGate(packing, held, netlist, y, { ref: 'U2', unit: 0 }))).toBe('hand/unit-cannot');
     expect(why(moveGate(packing, held, netlist, { ref: 'U2', unit: 0 }, y))).toBe('hand/spare-unit');
@@ -122,7 +127,7 @@ describe('an impossible wish says why', () => {
 
   it('when what would come back in exchange does not fit', async () => {
     const design = netlistOf('in A B C\nout Y Z\nY = nand(A, B, C)\nZ = nand(A, B)');
-    let { packing, held } = done(addPackage(await written(design), nothingHeld, 'HC', '7400'));
+    let { packing, held } = done(addPackage(await written(design), noLocks, 'HC', '7400'));
     const z = placeOf(packing, 'Z') ?? expect.fail();
     ({ packing, held } = done(moveGate(packing, held, design, z, { ref: 'U2', unit: 0 })));
     expect(why(moveGate(packing, held, design, { ref: 'U2', unit: 0 }, placeOf(packing, 'Y') ?? expect.fail()))).toBe(
@@ -134,17 +139,17 @@ describe('an impossible wish says why', () => {
     const design = netlistOf('in D CK\nout Q\nQ = D at rise CK');
     const packing = await written(design);
     const q = placeOf(packing, 'Q') ?? expect.fail();
-    expect(why(moveGate(packing, nothingHeld, design, q, { ...q, unit: 1 }))).toBe('hand/by-number');
+    expect(why(moveGate(packing, noLocks, design, q, { ...q, unit: 1 }))).toBe('hand/by-number');
     const wide = netlistOf('in A B C D E\nout Y\nY = A & B & C & D & E');
     const split = await written(wide);
     const step = split.packages[0]?.units[0]?.output ?? expect.fail();
     expect(step).not.toBe('Y');
-    expect(why(pinGate(split, nothingHeld, wide, step, true))).toBe('hand/not-the-sheets');
+    expect(why(lockGate(split, noLocks, wide, step, true))).toBe('hand/not-the-sheets');
   });
 
   it('when a way to build has no such chip, the chip is struck out, or two gates come to one signal', async () => {
     const packing = await written(netlist);
-    const { held } = done(pinGate(packing, nothingHeld, netlist, 'Y', true));
+    const { held } = done(lockGate(packing, noLocks, netlist, 'Y', true));
     const codes = async (p: ReturnType<typeof again>) => (await p).findings.map((f) => f.code);
     expect(await codes(again(netlist, held, 'nor'))).toEqual(['pack/pin-chip']);
     expect(await codes(again(netlist, held, 'written', ['7400']))).toEqual(['pack/pin-chip']);
@@ -156,23 +161,23 @@ describe('an impossible wish says why', () => {
   });
 
   it('when a pinned gate is no longer on the sheet it is told and passed over', async () => {
-    const { held } = done(pinGate(await written(netlist), nothingHeld, netlist, 'Z', true));
+    const { held } = done(lockGate(await written(netlist), noLocks, netlist, 'Z', true));
     const { packing, findings } = await again(netlistOf('in A B\nout Y\nY = nand(A, B)'), held, 'written');
     expect(packing?.packages).toHaveLength(1);
     expect(findings.map((f) => [f.code, f.severity])).toEqual([['pack/pin-gone', 'note']]);
   });
 
   it('when more packages are asked for than the drawer holds', async () => {
-    const { held } = done(addPackage(await written(netlist), nothingHeld, 'HC', '7408'));
+    const { held } = done(addPackage(await written(netlist), noLocks, 'HC', '7408'));
     const supplies = { ...anySupplies, held, drawer: new Map([['7400', 3]]) };
-    const { findings } = await packWay(netlist, 'HC', 'drawer', supplies, solve, { effort: 2 });
+    const { findings } = await packByStrategy(netlist, 'HC', 'drawer', supplies, solve, { effort: 2 });
     expect(findings.map((f) => f.code)).toEqual(['pack/held-short']);
   });
 });
 
 describe('inputs', () => {
   it('that are equal can be swapped, and stay so while the gate is pinned', async () => {
-    let { packing, held } = done(pinGate(await written(netlist), nothingHeld, netlist, 'Y', true));
+    let { packing, held } = done(lockGate(await written(netlist), noLocks, netlist, 'Y', true));
     const y = placeOf(packing, 'Y') ?? expect.fail();
     ({ packing, held } = done(swapInputs(packing, held, y, 0, 1)));
     const read = (p: Packing | null) => p?.packages.find((x) => x.ref === y.ref)?.units[y.unit]?.inputs;
@@ -193,7 +198,7 @@ describe('inputs', () => {
 
 describe('a package added by hand', () => {
   it('stays through every packing, takes gates, and can be taken away while it is spare', async () => {
-    const added = done(addPackage(await written(netlist), nothingHeld, 'HC', 'SN74LS08N'));
+    const added = done(addPackage(await written(netlist), noLocks, 'HC', 'SN74LS08N'));
     expect(added.packing.packages.map((p) => [p.ref, p.part])).toEqual([
       ['U1', '74HC00'],
       ['U2', '74HC08'],
@@ -205,7 +210,7 @@ describe('a package added by hand', () => {
         way,
       ).toBe(true);
     }
-    expect(done(dropPackage(added.packing, added.held, 'U2')).held).toEqual(nothingHeld);
+    expect(done(dropPackage(added.packing, added.held, 'U2')).held).toEqual(noLocks);
     expect(why(dropPackage(added.packing, added.held, 'U1'))).toBe('hand/still-used');
     expect(why(addPackage(added.packing, added.held, 'HC', '7447'))).toBe('hand/not-choosable');
   });

@@ -3,7 +3,7 @@ import type { Netlist } from '../design';
 import { type Finding, finding } from '../finding';
 import { compile, sweep } from '../logic';
 import type { Duty } from './candidate';
-import { freeRefs, type Held, heldPackages } from './held';
+import { freeRefs, type Locks, lockedPackages } from './locks';
 import type { Package, Packing, UnitUse } from './packing';
 import { gatesOfUnit, isPlain } from './unit-gates';
 import { choosable, pinsFor, serves, type UnitKind, unitKindsOf } from './units';
@@ -16,7 +16,7 @@ export interface UnitPlace {
 
 /** What came of a wish: the packing and what is held then, or why it cannot be. */
 export type ByHand =
-  | { readonly ok: true; readonly packing: Packing; readonly held: Held }
+  | { readonly ok: true; readonly packing: Packing; readonly held: Locks }
   | { readonly ok: false; readonly finding: Finding };
 
 const no = (f: Finding): ByHand => ({ ok: false, finding: f });
@@ -57,7 +57,7 @@ function at(packing: Packing, { ref, unit }: UnitPlace): Found | null {
  * Moves what one unit does to another; what that one does comes back in exchange. The gates of the sheet that
  * were moved are pinned where they come to lie.
  */
-export function moveGate(packing: Packing, held: Held, netlist: Netlist, from: UnitPlace, to: UnitPlace): ByHand {
+export function moveGate(packing: Packing, held: Locks, netlist: Netlist, from: UnitPlace, to: UnitPlace): ByHand {
   const [source, target] = [at(packing, from), at(packing, to)];
   if (!source || !target) return no(finding('hand/no-unit', [], { place: printPlace(source ? to : from) }));
   if (!source.use) return no(finding('hand/spare-unit', [], { place: printPlace(from) }));
@@ -178,7 +178,7 @@ function saysDuty({ kind, width }: Duty): string {
 }
 
 /** The units to which what one unit does can be moved, itself left out, spare ones first. */
-export function placesFor(packing: Packing, held: Held, netlist: Netlist, from: UnitPlace): UnitPlace[] {
+export function placesFor(packing: Packing, held: Locks, netlist: Netlist, from: UnitPlace): UnitPlace[] {
   const all = packing.packages.flatMap(({ ref, units }) =>
     units.map((use, unit) => ({ ref, unit, spare: use === null })),
   );
@@ -189,7 +189,7 @@ export function placesFor(packing: Packing, held: Held, netlist: Netlist, from: 
 }
 
 /** Swaps what two inputs of a unit read, if that changes nothing; a pinned gate keeps the new order. */
-export function swapInputs(packing: Packing, held: Held, place: UnitPlace, i: number, j: number): ByHand {
+export function swapInputs(packing: Packing, held: Locks, place: UnitPlace, i: number, j: number): ByHand {
   const found = at(packing, place);
   const use = found?.use;
   if (!found || !use) return no(finding('hand/no-unit', [], { place: printPlace(place) }));
@@ -215,7 +215,7 @@ export function areEqual(unit: Unit, i: number, j: number): boolean {
 }
 
 /** Pins a gate of the sheet to the unit that makes it, or lets it go. */
-export function pinGate(packing: Packing, held: Held, netlist: Netlist, net: string, on: boolean): ByHand {
+export function lockGate(packing: Packing, held: Locks, netlist: Netlist, net: string, on: boolean): ByHand {
   if (!on) return { ok: true, packing, held: { ...held, pins: held.pins.filter((p) => p.net !== net) } };
   const place = placeOf(packing, net);
   const found = place && at(packing, place);
@@ -227,7 +227,7 @@ export function pinGate(packing: Packing, held: Held, netlist: Netlist, net: str
 
 const isGate = ({ gates }: Netlist, net: string): boolean => gates.some((g) => g.output === net);
 
-function pinned(packing: Packing, held: Held, net: string): Held {
+function pinned(packing: Packing, held: Locks, net: string): Locks {
   const place = placeOf(packing, net);
   const found = place && at(packing, place);
   if (!place || !found?.use) return held;
@@ -236,11 +236,11 @@ function pinned(packing: Packing, held: Held, net: string): Held {
 }
 
 /** Adds a package, all of it spare, under the lowest free reference. */
-export function addPackage(packing: Packing, held: Held, family: FamilyId, what: string): ByHand {
+export function addPackage(packing: Packing, held: Locks, family: FamilyId, what: string): ByHand {
   const type = findChip(what);
   if (!type || !choosable.includes(type.id))
     return no(finding('hand/not-choosable', [], { part: what.slice(0, 40) || '?', chips: choosable.join(', ') }));
-  const ref = freeRefs([...packing.packages.map((p) => p.ref), ...heldPackages(held).keys()])();
+  const ref = freeRefs([...packing.packages.map((p) => p.ref), ...lockedPackages(held).keys()])();
   const pack: Package = { ref, part: partNumber(type.id, family), units: type.units.map(() => null) };
   const number = (p: Package): number => Number(p.ref.slice(1));
   const packages = [...packing.packages, pack].sort((a, b) => number(a) - number(b));
@@ -252,7 +252,7 @@ export function addPackage(packing: Packing, held: Held, family: FamilyId, what:
 }
 
 /** Takes away a package of which nothing is used. */
-export function dropPackage(packing: Packing, held: Held, ref: string): ByHand {
+export function dropPackage(packing: Packing, held: Locks, ref: string): ByHand {
   const pack = packing.packages.find((p) => p.ref === ref);
   if (!pack) return no(finding('hand/no-unit', [], { place: ref }));
   const nets = pack.units.flatMap((u) => (u ? [u.output] : []));

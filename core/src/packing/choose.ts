@@ -3,23 +3,23 @@ import type { Netlist } from '../design';
 import type { IntegerSolution, SolveInteger, SolveLimits, SolverProgress } from '../logic';
 import { type Assembled, assemble } from './assemble';
 import { type Frame, framesOf } from './blocks';
+import { chainsOf } from './boolean-chain';
 import { type Candidate, candidateKey, candidatesOf, earliest, ranksOf } from './candidate';
-import { chainsOf } from './chains';
 import { ChoiceProgram, type Goal, type PinnedLiteral, pruned } from './choice-program';
 import { type FunctionNet, functionsOf, inverse, type Literal } from './functions';
-import { type Held, heldCounts, nothingHeld, type PinnedGate } from './held';
+import { type LockedGate, type Locks, lockedCounts, noLocks } from './locks';
 import { serves, type UnitKind, unitKindsOf } from './units';
 import { addVariants } from './variants';
 
 /** What a packing by functions may use, what it makes least, in this order, and how long it may look, all solves together. */
-export interface Wish {
+export interface PackRequest {
   /** Base numbers of the chips whose units may be used. */
   readonly chips: readonly string[];
   /** Packages of each that there are; absent means any number. */
   readonly stock?: ReadonlyMap<string, number>;
   /** More than the stock may be used, and chips that are not in it; what is lacking can then be made least. */
   readonly soft?: boolean;
-  readonly held?: Held;
+  readonly held?: Locks;
   /** What is known has so much of the first goal: only what has less is of use, or as much with less of the others. */
   readonly below?: number;
   /** No packing of gate chips alone has fewer packages than this. */
@@ -70,13 +70,13 @@ const CHAIN_SHARE = 0.5;
 export async function choose(
   netlist: Netlist,
   family: FamilyId,
-  wish: Wish,
+  request: PackRequest,
   solve: SolveInteger,
   tell: (soFar: SoFar) => void = () => {},
 ): Promise<Chosen> {
   const functions = functionsOf(netlist);
   if (netlist.gates.length <= MAX_VARIED) await addVariants(functions, netlist);
-  return new Chooser(netlist, family, wish, functions, solve, tell).run();
+  return new Chooser(netlist, family, request, functions, solve, tell).run();
 }
 
 /** Functions with what is wanted of them, and a program over ways to make them. */
@@ -96,7 +96,7 @@ interface Found {
 
 class Chooser {
   private readonly kinds: readonly UnitKind[];
-  private readonly held: Held;
+  private readonly held: Locks;
   private readonly first: Goal;
   private readonly until: number;
   /** Beside an answer of the design's own structure only what is better is looked for. */
@@ -112,33 +112,33 @@ class Chooser {
   constructor(
     private readonly netlist: Netlist,
     private readonly family: FamilyId,
-    private readonly wish: Wish,
+    private readonly request: PackRequest,
     private readonly functions: FunctionNet,
     private readonly solver: SolveInteger,
     private readonly tell: (soFar: SoFar) => void,
   ) {
-    this.kinds = unitKindsOf(wish.chips);
-    this.held = wish.held ?? nothingHeld;
-    this.first = wish.goals[0] ?? 'packages';
-    this.left = wish.limits.effort;
-    this.until = wish.limits.until ?? Number.POSITIVE_INFINITY;
-    this.gatesAtLeast = this.first === 'packages' ? (wish.gatesAtLeast ?? 0) : 0;
+    this.kinds = unitKindsOf(request.chips);
+    this.held = request.held ?? noLocks;
+    this.first = request.goals[0] ?? 'packages';
+    this.left = request.limits.effort;
+    this.until = request.limits.until ?? Number.POSITIVE_INFINITY;
+    this.gatesAtLeast = this.first === 'packages' ? (request.gatesAtLeast ?? 0) : 0;
     this.large = netlist.gates.length > PLAIN_FIRST;
     const read = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.inputs.map((i) => i.net) : []));
     this.wantedNets = [...netlist.outputs.map((o) => o.net), ...read];
   }
 
   async run(): Promise<Chosen> {
-    const { functions, netlist, wish } = this;
-    const frames = wish.early ? [] : framesOf(functions, netlist, wish.chips, ranksOf(functions));
+    const { functions, netlist, request } = this;
+    const frames = request.early ? [] : framesOf(functions, netlist, request.chips, ranksOf(functions));
     const own = this.waysOver(functions, 0);
     const all = [...new Map([...own, ...this.waysOver(functions)].map((c) => [candidateKey(c), c])).values()];
     // What is early is early among all ways, so that no smaller offer passes for the earliest.
     const early = earliest(all, functions.sources.length);
-    const offered = wish.early ? early : all;
+    const offered = request.early ? early : all;
     const ownKeys = new Set(own.map(candidateKey));
     const rich = this.offer(functions, offered, frames);
-    const { effort } = wish.limits;
+    const { effort } = request.limits;
     const relaxed = await this.solve(rich.program.text(this.first, {}, true), effort);
     if (relaxed.status === 'none') return { chosen: null, proved: false, bound: 0 };
     this.bound = Math.ceil(rich.program.valueOf(this.first, relaxed.values) - 1e-6);
@@ -150,7 +150,7 @@ class Chooser {
       );
     if (this.large) {
       await this.attempt(ownWays(), effort / 5);
-      if (!wish.early) await this.attempt(this.offer(functions, early), effort / 4);
+      if (!request.early) await this.attempt(this.offer(functions, early), effort / 4);
     }
     if (frames.length > 0) {
       // A block that is all there is to it is found at once; beyond, gates alone are sooner settled, and blocks better them.
@@ -159,7 +159,7 @@ class Chooser {
     }
     await this.tryChains();
     await this.attempt(rich, 0.9 * effort, { rich: true });
-    if (!this.best && !this.proved && !this.large && wish.below === undefined)
+    if (!this.best && !this.proved && !this.large && request.below === undefined)
       await this.attempt(ownWays(), effort / 2);
     return this.refined(rich);
   }
@@ -169,7 +169,7 @@ class Chooser {
   }
 
   private offer(functions: FunctionNet, candidates: readonly Candidate[], frames: readonly Frame[] = []): Offer {
-    const { wish, held, kinds } = this;
+    const { request, held, kinds } = this;
     const roots = this.wantedNets.map((net) => functions.ofNet(net));
     const pins = held.pins.map((p): PinnedLiteral => ({ literal: functions.ofNet(p.net), kind: kindOf(p, kinds) }));
     const program = new ChoiceProgram({
@@ -177,11 +177,11 @@ class Chooser {
       roots,
       candidates,
       kinds,
-      stock: wish.stock ?? new Map(),
+      stock: request.stock ?? new Map(),
       pins,
-      least: heldCounts(held),
+      least: lockedCounts(held),
       frames,
-      soft: wish.soft ?? false,
+      soft: request.soft ?? false,
     });
     return { functions, roots, wanted: [...roots, ...pins.map((p) => p.literal)], program };
   }
@@ -206,7 +206,7 @@ class Chooser {
   ): Promise<void> {
     const { first } = this;
     const { program } = offer;
-    const cut = Math.min(this.best?.least ?? 1e6, this.wish.below ?? 1e6, atMost + 1) - 1;
+    const cut = Math.min(this.best?.least ?? 1e6, this.request.below ?? 1e6, atMost + 1) - 1;
     if (cut < this.bound) this.proved = true;
     if (this.proved || (!rich && cut < this.gatesAtLeast)) return;
     const raise = (to: number | null | undefined): void => {
@@ -222,7 +222,7 @@ class Chooser {
     const settled = answer.detail === 'Infeasible' || answer.status === 'optimal';
     if (rich && settled && (cut < atMost || answer.status === 'optimal')) this.proved = true;
     else if (rich && settled) this.bound = Math.max(this.bound, atMost + 1);
-    const known = this.best?.least ?? this.wish.below ?? null;
+    const known = this.best?.least ?? this.request.below ?? null;
     if (this.proved && answer.status === 'none') this.tell({ bound: known ?? this.bound, best: known, made: null });
     if (answer.status === 'none' || !isWhole(offer, answer.values)) return;
     const made = this.madeOf(offer, answer.values);
@@ -236,15 +236,15 @@ class Chooser {
 
   /** Chains of few gates of two inputs that make all outputs, each a small program of its own and soon settled. */
   private async tryChains(): Promise<void> {
-    const { wish, functions } = this;
-    if (this.first !== 'packages' || wish.early || this.netlist.cells.length > 0) return;
+    const { request, functions } = this;
+    if (this.first !== 'packages' || request.early || this.netlist.cells.length > 0) return;
     const roots = this.wantedNets.map((net) => functions.ofNet(net));
     const offers = chainsOf(functions, roots, CHAIN_RUNS).map((chain) => {
       const small = functions.madeByChain(chain);
       return this.offer(small, this.waysOver(small, 0));
     });
     // As few as the bound is soon found or soon refused; only when no chain has it is one more allowed.
-    const spared = this.left - CHAIN_SHARE * wish.limits.effort;
+    const spared = this.left - CHAIN_SHARE * request.limits.effort;
     for (
       let atMost = Math.max(this.bound, this.gatesAtLeast);
       offers.length > 0 && this.left > spared && Date.now() < this.until && !this.proved;
@@ -255,7 +255,7 @@ class Chooser {
           this.proved ||
           this.left < spared ||
           Date.now() >= this.until ||
-          atMost >= (this.best?.least ?? wish.below ?? 1e6)
+          atMost >= (this.best?.least ?? request.below ?? 1e6)
         )
           return;
         await this.attempt(offer, CHAIN_EFFORT, { atMost });
@@ -267,8 +267,8 @@ class Chooser {
    * found, and over all that are offered, which may have something better in them.
    */
   private async refined(rich: Offer): Promise<Chosen> {
-    const { wish, proved, best, large } = this;
-    const least = best?.least ?? wish.below;
+    const { request, proved, best, large } = this;
+    const least = best?.least ?? request.below;
     if (least === undefined) return { chosen: null, proved, bound: this.bound };
     if (proved) this.bound = least;
     const own = best && (await this.refinedOver(best.offer, least, best.values));
@@ -282,7 +282,7 @@ class Chooser {
   private async refinedOver(offer: Offer, least: number, start: Values | null): Promise<Refined | null> {
     let values = start;
     const limits: Partial<Record<Goal, number>> = { [this.first]: least };
-    const rest = this.wish.goals.slice(1);
+    const rest = this.request.goals.slice(1);
     for (const goal of this.netlist.gates.length > MAX_COUNTED ? rest.slice(0, 2) : rest) {
       const next = await this.solve(offer.program.text(goal, limits), MAX_REFINED);
       if (next.status === 'none' || !isWhole(offer, next.values)) break;
@@ -308,7 +308,7 @@ function isLess(some: readonly number[], others: readonly number[]): boolean {
 }
 
 /** The kind of the unit that a gate is pinned to; -1 when no chip at hand has such units. */
-function kindOf({ part, unit }: PinnedGate, kinds: readonly UnitKind[]): number {
+function kindOf({ part, unit }: LockedGate, kinds: readonly UnitKind[]): number {
   return kinds.findIndex((k) => k.part.id === part && k.units.includes(unit));
 }
 

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { chips, type FamilyId, partNumber, readDesign } from '../catalogue';
 import { solve } from '../testing/interlock';
-import { asInDrawer, type DrawerEntry, drawerFromCsv, drawerPart, drawerToCsv, goTogether, stockOf } from './drawer';
-import { anySupplies, packWay } from './ways';
+import { asInDrawer, type DrawerEntry, drawerFromCsv, drawerPart, drawerToCsv, levelsMeet, stockOf } from './drawer';
+import { anySupplies, packByStrategy } from './strategies';
 
 const parts = chips.flatMap((c) => c.families.slice(0, 2).map((f) => partNumber(c.base, f)));
 const arbitraryDrawer = fc.uniqueArray(
@@ -56,9 +56,9 @@ describe('the drawer', () => {
 
   it('counts families whose levels meet both ways, and gives each package the number that is there, its own family first', async () => {
     const families: FamilyId[] = ['74', 'LS', 'HC', 'HCT', 'ACT'];
-    expect(families.filter((f) => goTogether(f, 'HC'))).toEqual(['HC', 'HCT', 'ACT']);
-    expect(families.filter((f) => goTogether(f, 'LS'))).toEqual(['74', 'LS', 'HCT', 'ACT']);
-    for (const a of families) for (const b of families) expect(goTogether(a, b)).toBe(goTogether(b, a));
+    expect(families.filter((f) => levelsMeet(f, 'HC'))).toEqual(['HC', 'HCT', 'ACT']);
+    expect(families.filter((f) => levelsMeet(f, 'LS'))).toEqual(['74', 'LS', 'HCT', 'ACT']);
+    for (const a of families) for (const b of families) expect(levelsMeet(a, b)).toBe(levelsMeet(b, a));
     const entries = [
       { part: '74LS00', count: 9 },
       { part: '74HCT00', count: 5 },
@@ -69,7 +69,7 @@ describe('the drawer', () => {
       'in A B C\nout X Y Z V W\nX = nand(A, B)\nY = nand(A, C)\nZ = nand(B, C)\nV = nand(X, C)\nW = nand(Y, B)',
     ).design;
     const supplies = { ...anySupplies, drawer: stockOf(entries, 'HC') };
-    const { packing } = await packWay(netlist ?? expect.fail(), 'HC', 'drawer', supplies, solve, { effort: 2 });
+    const { packing } = await packByStrategy(netlist ?? expect.fail(), 'HC', 'drawer', supplies, solve, { effort: 2 });
     const named = asInDrawer(packing ?? expect.fail(), entries, 'HC');
     expect(named.packages.map((p) => p.part)).toEqual(['74HC00', '74HCT00']);
     expect(asInDrawer(named, [], 'HC').packages).toEqual(named.packages);

@@ -56,7 +56,7 @@ export function drawerPart(text: string): string | null {
 }
 
 /** Whether the levels of two families meet both ways, so that they can stand on one board. */
-export function goTogether(a: FamilyId, b: FamilyId): boolean {
+export function levelsMeet(a: FamilyId, b: FamilyId): boolean {
   const drives = (x: FamilyId, y: FamilyId): boolean =>
     families[x].outputLowV <= families[y].inputLowV && families[x].outputHighV >= families[y].inputHighV;
   return drives(a, b) && drives(b, a);
@@ -67,7 +67,7 @@ export function stockOf(entries: readonly DrawerEntry[], family: FamilyId): Map<
   const stock = new Map<string, number>();
   for (const { part, count } of entries) {
     const named = readPartNumber(part);
-    if (named && goTogether(named.family ?? family, family))
+    if (named && levelsMeet(named.family ?? family, family))
       stock.set(named.base, (stock.get(named.base) ?? 0) + count);
   }
   return stock;
@@ -81,7 +81,7 @@ export function asInDrawer(packing: Packing, entries: readonly DrawerEntry[], fa
     if (pack.own !== undefined || base === undefined) return pack;
     const others = [...left.keys()].filter((part) => {
       const named = readPartNumber(part);
-      return named?.base === base && goTogether(named.family ?? family, family);
+      return named?.base === base && levelsMeet(named.family ?? family, family);
     });
     const part = [pack.part, ...others].find((p) => (left.get(p) ?? 0) > 0) ?? pack.part;
     left.set(part, (left.get(part) ?? 0) - 1);

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { readDesign, typeOf } from '../catalogue';
 import { solve } from '../testing/interlock';
-import type { Packing, Way } from './packing';
-import { anySupplies, bestOfAll, packWay } from './ways';
+import type { Packing, Strategy } from './packing';
+import { anySupplies, bestOfAll, packByStrategy } from './strategies';
 
-async function packed(sheet: string, way: Way): Promise<Packing> {
+async function packed(sheet: string, way: Strategy): Promise<Packing> {
   const netlist = readDesign(sheet).design.netlist ?? expect.fail(sheet);
-  const { packing, findings } = await packWay(netlist, 'HC', way, anySupplies, solve, { effort: 4 });
+  const { packing, findings } = await packByStrategy(netlist, 'HC', way, anySupplies, solve, { effort: 4 });
   return packing ?? expect.fail(JSON.stringify(findings));
 }
 const parts = (packing: Packing): string[] => packing.packages.map((p) => p.part).sort();

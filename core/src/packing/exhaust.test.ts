@@ -5,8 +5,8 @@ import type { Duty } from './candidate';
 import { exhaust } from './exhaust';
 import { FunctionSearch } from './function-search';
 import { FunctionNet } from './functions';
-import { PlainWords } from './plain-words';
-import { UnitWords } from './unit-words';
+import { PlainWords } from './narrow-vectors';
+import { UnitWords } from './unit-vectors';
 
 const ALL = 255;
 const sources = [0b11110000, 0b11001100, 0b10101010];

@@ -4,8 +4,8 @@ import { dutyKey } from './candidate';
 import type { Choice } from './choice-program';
 import { FunctionSearch, isPlain } from './function-search';
 import { classOf, type FunctionNet, type Literal } from './functions';
+import { choiceOf } from './selection-reconstruction';
 import { type UnitKind, unitKindsOf } from './units';
-import { choiceOf } from './word-choice';
 
 /** Functions of up to so many sources are settled by trying everything. */
 export const MAX_EXHAUSTED = 4;

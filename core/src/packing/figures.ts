@@ -2,7 +2,7 @@ import { type FamilyId, families, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import { levelsOf } from './blocks';
 import { gatesOf } from './check';
-import { drivenBy, type Packing, type Way } from './packing';
+import { drivenBy, type Packing, type Strategy } from './packing';
 
 /**
  * Jumpers that a board of it takes, but for those of a board's own rails: one to every input pin, those of spare units
@@ -73,7 +73,7 @@ export function missingFrom(
 }
 
 /** Whether a way keeps the gates of the sheet one to one. */
-export const isOneToOne = (way: Way = 'written'): boolean => way === 'written' || way === 'own';
+export const isOneToOne = (way: Strategy = 'written'): boolean => way === 'written' || way === 'own';
 
 /** What a packing by functions may do otherwise than the sheet's gates; null where nothing. */
 export function freedom({ unused }: Netlist, { way = 'written' }: Packing): string | null {
@@ -83,7 +83,7 @@ export function freedom({ unused }: Netlist, { way = 'written' }: Packing): stri
 }
 
 /** How sure a packing is, claiming no more than is known. */
-export function sureness({ sure, bound, way = 'written', packages }: Packing): string {
+export function proofText({ sure, bound, way = 'written', packages }: Packing): string {
   const n = packages.length;
   if (sure === 'all') return `No fewer than ${n} will do: every set was tried.`;
   if (sure === 'gates')

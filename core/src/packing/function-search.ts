@@ -1,8 +1,8 @@
 import { assign, type MadeWord, type PooledUnits, type Steps } from './assign';
 import type { Duty } from './candidate';
-import { type Helpers, Helping, type Searched } from './helping';
-import { PlainWords } from './plain-words';
-import { UnitWords } from './unit-words';
+import { PlainWords } from './narrow-vectors';
+import { type Helpers, type Searched, TargetPruning } from './target-pruning';
+import { UnitWords } from './unit-vectors';
 
 /** Units that make much and that there are few of: their use is counted. */
 interface Strong {
@@ -53,7 +53,7 @@ export class FunctionSearch implements Searched {
   private readonly seen: Int32Array;
   private round = 0;
   private visits = 0;
-  private readonly helping: Helping;
+  private readonly helping: TargetPruning;
 
   constructor(
     private readonly all: number,
@@ -67,7 +67,7 @@ export class FunctionSearch implements Searched {
     this.plainDuties = pool.filter(isPlain).map((p) => p.duty);
     this.plain = new PlainWords(all, this.plainDuties);
     this.strong = strongOf(pool);
-    this.helping = new Helping(all, this.plain, new Set(this.plainDuties.map((d) => d.kind)).size, steps, this);
+    this.helping = new TargetPruning(all, this.plain, new Set(this.plainDuties.map((d) => d.kind)).size, steps, this);
     this.have = new Uint8Array(all + 1);
     this.banned = new Uint8Array(all + 1);
     this.inBoth = new Uint8Array(all + 1);

@@ -9,14 +9,14 @@ import { plan } from '../planning';
 import { compileCircuit, panelOf, Simulator } from '../simulation';
 import { solve } from '../testing/interlock';
 import { whatIsWrong } from './check';
-import type { Way } from './packing';
-import { anySupplies, packWay } from './ways';
+import type { Strategy } from './packing';
+import { anySupplies, packByStrategy } from './strategies';
 
 /** A sheet packed and planned: its board, switch by switch, beside the sheet's own machine. */
-async function bench(text: string, way: Way = 'written') {
+async function bench(text: string, way: Strategy = 'written') {
   const { netlist, behaviour } = readDesign(text).design;
   if (!netlist || !behaviour) return expect.fail(`not read: ${text}`);
-  const { packing: made, findings } = await packWay(netlist, 'HC', way, anySupplies, solve, { effort: 3 });
+  const { packing: made, findings } = await packByStrategy(netlist, 'HC', way, anySupplies, solve, { effort: 3 });
   if (!made) return expect.fail(findings.map((f) => f.code).join());
   expect(whatIsWrong(netlist, made)).toBeNull();
   const { board, packing } = plan(made);

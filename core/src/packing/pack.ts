@@ -6,13 +6,13 @@ import {
   againstChips,
   fill,
   freeRefs,
-  type Held,
-  heldCounts,
   type Item,
-  nothingHeld,
-  type PinnedGate,
+  type LockedGate,
+  type Locks,
+  lockedCounts,
+  noLocks,
   stillMeant,
-} from './held';
+} from './locks';
 import { lowered } from './lower';
 import { fingerprint, type Package, type Packing, type UnitUse } from './packing';
 import { allTasks, canServe, column, type GateClass, gateChips, packingProgram, unitGate } from './program';
@@ -26,10 +26,10 @@ type Class = GateClass & { readonly gates: readonly Gate[] };
 /** What a packing must keep to: chips struck out, by base number, and what was decided by hand. */
 export interface Rules {
   readonly struck: readonly string[];
-  readonly held: Held;
+  readonly held: Locks;
 }
 
-export const noRules: Rules = { struck: [], held: nothingHeld };
+export const noRules: Rules = { struck: [], held: noLocks };
 
 /**
  * Packs a design one to one: each gate is built from real units by one of its recipes, wide gates are
@@ -63,7 +63,7 @@ export async function pack(
   const classes = classesOf(netlist, held, own);
   const unfit = classes.find((c) => c.recipes.length === 0)?.gates[0];
   if (unfit) return { packing: null, findings: [cannotEnd(unfit, held)] };
-  const least = heldCounts(held);
+  const least = lockedCounts(held);
   const first = await solve(packingProgram(classes, chips, least, undefined, own), limits);
   if (first.status === 'none') return failed(first, netlist, struck);
   const fewest = packagesOf(first, chips);
@@ -81,7 +81,7 @@ function failed(solution: IntegerSolution, { gates }: Netlist, struck: readonly 
   return { packing: null, findings: [why] };
 }
 
-function cannotEnd(gate: Gate, { pins }: Held): Finding {
+function cannotEnd(gate: Gate, { pins }: Locks): Finding {
   const { net = gate.output, ref = '', part = '' } = pins.find((p) => p.net === gate.output) ?? {};
   return finding('pack/pin-cannot', [], { net, ref, part, title: partType(part)?.title ?? part });
 }
@@ -91,7 +91,7 @@ const packagesOf = (s: IntegerSolution, chips: readonly PartType[]): number =>
   chips.reduce((sum, part) => sum + count(s, column.packages(part)), 0);
 
 /** Gates alike are one class; a pinned gate is one by itself, with the recipes that its unit can end. */
-function classesOf(netlist: Netlist, { pins }: Held, own: boolean): Class[] {
+function classesOf(netlist: Netlist, { pins }: Locks, own: boolean): Class[] {
   const classes = new Map<string, Gate[]>();
   for (const gate of netlist.gates) {
     const own = pins.some((p) => p.net === gate.output) ? ` ${gate.output}` : '';
@@ -110,7 +110,7 @@ function classesOf(netlist: Netlist, { pins }: Held, own: boolean): Class[] {
 }
 
 /** A recipe whose last step is done by a pinned unit, if that can do it. */
-function endedOn(recipe: Recipe, { ref, unit, part }: PinnedGate): Recipe[] {
+function endedOn(recipe: Recipe, { ref, unit, part }: LockedGate): Recipe[] {
   const pinned = { ...recipe, on: { ref, unit, part } };
   const chip = gateChips.find((p) => p.id === part);
   const last = tasksOf(pinned).at(-1);

@@ -53,21 +53,21 @@ export interface Packing {
   readonly proved: boolean;
   readonly design: string;
   /** The way it was packed; absent in packings from before there were several, which are as written. */
-  readonly way?: Way;
-  readonly sure?: Sureness;
+  readonly way?: Strategy;
+  readonly sure?: Proof;
   /** No packing has fewer packages, as far as is known. */
   readonly bound?: number;
 }
 
 /** A way to build a design: what is kept, or what is made least. */
-export type Way = 'own' | 'written' | 'fewest' | 'kinds' | 'jumpers' | 'shortest' | 'nand' | 'nor' | 'drawer';
+export type Strategy = 'own' | 'written' | 'fewest' | 'kinds' | 'jumpers' | 'shortest' | 'nand' | 'nor' | 'drawer';
 
 /**
  * How sure it is that nothing is better: `all`: by trying everything; `gates`: by trying every set of gate chips,
  * larger blocks as far as they were matched; `tried`: of the ways offered to the
  * integer program; `best`: the best found in the time given.
  */
-export type Sureness = 'all' | 'gates' | 'tried' | 'best';
+export type Proof = 'all' | 'gates' | 'tried' | 'best';
 
 /** Nets that a packing drives and nothing reads: outputs of larger parts that lead nowhere. */
 export function looseNets({ packages, outputs }: Packing): ReadonlySet<string> {

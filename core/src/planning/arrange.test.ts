@@ -5,7 +5,7 @@ import { crossingsOf, extractNets, routeJumpers } from '../board';
 import { type Netlist, printSheet } from '../design';
 import { inspect } from '../inspection';
 import { newJob } from '../job';
-import { drivenBy, nothingHeld, type Packing, pinGate, whatIsWrong } from '../packing';
+import { drivenBy, lockGate, noLocks, type Packing, whatIsWrong } from '../packing';
 import { solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { packJob } from '../workflow';
@@ -54,7 +54,7 @@ describe('a packing that is arranged', () => {
         .join('');
     const nets = packing.packages.flatMap((p) => p.units.flatMap((u) => (u && u.part === 'whole' ? [u.output] : [])));
     const pins = nets.slice(0, 6).flatMap((net) => {
-      const pinned = pinGate(packing, nothingHeld, made.netlist, net, true);
+      const pinned = lockGate(packing, noLocks, made.netlist, net, true);
       return pinned.ok ? pinned.held.pins : [];
     });
     expect(pins.length).toBeGreaterThan(2);
@@ -66,7 +66,7 @@ describe('a packing that is arranged', () => {
   it('tells how far it is', async () => {
     const made = await packed(readFileSync(`${samples}/flood-watch.sheet`, 'utf8'));
     const told: number[] = [];
-    if (made) arranged(made.packing, nothingHeld, (share) => told.push(share));
+    if (made) arranged(made.packing, noLocks, (share) => told.push(share));
     expect(told.length).toBeGreaterThan(3);
     expect(told).toEqual([...told].sort((a, b) => a - b));
   });

@@ -1,6 +1,6 @@
 import { COLUMNS } from '../board';
 import { type PartType, typeOf, type Unit } from '../catalogue';
-import { drivenBy, equalUnits, type Held, nothingHeld, type Packing, type Slot, type UnitUse } from '../packing';
+import { drivenBy, equalUnits, type Locks, noLocks, type Packing, type Slot, type UnitUse } from '../packing';
 
 /** Columns between chips, and what a signal that runs against the flow costs against one that runs with it. */
 const GAP = 4;
@@ -19,8 +19,8 @@ const MOST_TRIES = 30_000;
  * name. Simulated annealing (S. Kirkpatrick, C. D. Gelatt and M. P. Vecchi, Science 220, 1983) over the half
  * perimeters of the nets, with a fixed seed: the same packing is always arranged alike. `tell` is called with the share done.
  */
-export function arranged(packing: Packing, held: Held = nothingHeld, tell?: (share: number) => void): Packing {
-  const floor = new Floor(packing, held);
+export function arranged(packing: Packing, held: Locks = noLocks, tell?: (share: number) => void): Packing {
+  const floor = new Placement(packing, held);
   const tries = Math.min(MOST_TRIES, Math.max(LEAST_TRIES, TRIES_A_CHIP * packing.packages.length));
   let heat = 6;
   const cooling = 0.05 ** (1 / Math.max(1, tries));
@@ -72,7 +72,7 @@ function pinsOf(type: PartType, unit: Unit): UnitPins {
   return { inputs: unit.inputs.map(place), outputs: unit.outputs.map(place) };
 }
 
-class Floor {
+class Placement {
   private readonly dice = new Dice();
   private readonly types: readonly PartType[];
   private readonly order: number[];
@@ -94,7 +94,7 @@ class Floor {
 
   constructor(
     private readonly packing: Packing,
-    held: Held,
+    held: Locks,
   ) {
     this.types = packing.packages.map((p) => typeOf(p) ?? unknownPart(p.part));
     this.places = this.types.map((type) => type.units.map((unit) => pinsOf(type, unit)));

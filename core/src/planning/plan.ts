@@ -1,16 +1,16 @@
 import { type Board, byNumber, columnNumbers, type Hole, hasRailHole, leadsOf, type Rail } from '../board';
 import { type Finding, finding } from '../finding';
-import { buildOrder, drivenBy, type Held, jumpersOf, type Packing } from '../packing';
+import { buildOrder, drivenBy, jumpersOf, type Locks, type Packing } from '../packing';
 import { arranged } from './arrange';
 import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
-import { type FloorKind, MAX_BOARDS, seatAll } from './floor';
 import { wireLength } from './length';
+import { MAX_BOARDS, type PlacementKind, seatAll } from './placement';
 import { Wirer } from './wirer';
 
 /** What a plan keeps to: the kind of board, what was decided by hand; `tell` is called with the share that is done. */
 export interface PlanOptions {
-  readonly kind?: FloorKind;
-  readonly held?: Held;
+  readonly kind?: PlacementKind;
+  readonly held?: Locks;
   /** Leaves packages, units and inputs as they are packed: a person has just put them so. */
   readonly asPacked?: boolean;
   readonly tell?: (share: number) => void;
@@ -45,7 +45,7 @@ function lengthOf({ board }: Plan): number {
   return board ? wireLength(board).laid : Number.POSITIVE_INFINITY;
 }
 
-function laid(packing: Packing, kind: FloorKind = 'full'): Plan {
+function laid(packing: Packing, kind: PlacementKind = 'full'): Plan {
   const seated = seatAll(packing, kind);
   if (!seated) return noRoom(packing, `${packing.packages.length} chips`);
   const holes = new Map<string, Hole>();
@@ -64,7 +64,7 @@ function laid(packing: Packing, kind: FloorKind = 'full'): Plan {
  * How many jumpers a board of a packing takes: those of its pins, and those that link the rails of as many boards as it needs. What a plan
  * lays in the end (planning.test.ts).
  */
-export function jumpersToLay(packing: Packing, kind: FloorKind = 'full'): number {
+export function jumpersToLay(packing: Packing, kind: PlacementKind = 'full'): number {
   const seated = seatAll(packing, kind);
   if (!seated) return jumpersOf(packing);
   const layer = new Layer(seated, new Map(), packing);

@@ -7,7 +7,7 @@ import { type Packing, pack } from '../packing';
 import { interlockSheet, laidOut, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { expectationOf, nameNets, shownSignal, sourcesOf } from './expectation';
-import { pullDownFor } from './floor';
+import { pullDownFor } from './placement';
 import { jumpersToLay, plan } from './plan';
 
 const { job, packing } = await laidOut(interlockSheet);

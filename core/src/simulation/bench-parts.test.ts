@@ -8,7 +8,7 @@ import { wired } from '../testing/wired';
 import { compileCircuit } from './circuit';
 import { Simulator } from './simulator';
 
-/** The board under power with some levers on: what each lamp does, and the level at a pin. */
+/** The board under power with some actuators on: what each lamp does, and the level at a pin. */
 function powered(board: Board, ...on: string[]) {
   const nets = extractNets(board);
   const circuit = compileCircuit(board, nets);
@@ -74,7 +74,7 @@ describe('under power', () => {
     expect(inspect(board, extractNets(board), null, 'HC')).toEqual([]);
   });
 
-  it('each contact of a DIP switch has its own lever, and a resistor network pulls them down', () => {
+  it('each contact of a DIP switch has its own actuator, and a resistor network pulls them down', () => {
     const pulls = [1, 2, 3].flatMap((n) => [`S1.${n} > b1.bottom+`, `S1.${17 - n} > RN1.${n + 1}`]);
     const board = wired('seat dip-switch b1.e10', 'seat network-common b1.b30', 'RN1.1 > b1.bottom-', ...pulls);
     const { level } = powered(board, 'S1.2');
@@ -82,7 +82,7 @@ describe('under power', () => {
     expect(inspect(board, extractNets(board), null, 'HC')).toEqual([]);
   });
 
-  it('a clock module is high while its lever is on', () => {
+  it('a clock module is high while its actuator is on', () => {
     const board = wired('seat clock b1.b10', 'X1.1 > b1.bottom+', 'X1.2 > b1.bottom-');
     expect(powered(board).level('X1.3')).toBe(LOW);
     expect(powered(board, 'X1').level('X1.3')).toBe(HIGH);

@@ -1,6 +1,7 @@
 import type { Board, Nets } from '../board';
 import { byNumber } from '../board';
 import {
+  type DeviceKind,
   type FamilyId,
   families,
   innerName,
@@ -9,7 +10,6 @@ import {
   readPartNumber,
   typeOf,
   type Unit,
-  type ValveKind,
 } from '../catalogue';
 import type { Machine } from '../logic';
 
@@ -49,7 +49,7 @@ export interface Circuit {
   readonly units: readonly CircuitUnit[];
   /**
    * For each driver (an output pin): its net, its chip's index, and 1 if it can let its net go. Behind those of the chips come
-   * two for each valve, with no chip, for the time when nobody knows whether it conducts.
+   * two for each switching device, with no chip, for the time when nobody knows whether it conducts.
    */
   readonly driverNet: Int32Array;
   readonly driverChip: Int32Array;
@@ -60,15 +60,15 @@ export interface Circuit {
   readonly resistorsOf: readonly (readonly Resistance[])[];
   /** Nets with a resistor on them. */
   readonly resistive: readonly number[];
-  /** Levers of switches, buttons and clocks, each with the contacts that it moves. */
-  readonly switches: readonly Lever[];
+  /** Actuators of switches, buttons and clocks, each with the contacts that it moves. */
+  readonly switches: readonly Actuator[];
   readonly leds: readonly TwoLeads[];
-  readonly valves: readonly CircuitValve[];
+  readonly devices: readonly CircuitDevice[];
 }
 
-/** A transistor or diode (see `Valve`): its nets, NONE for the control of a diode, and the drivers that stand for it. */
-export interface CircuitValve {
-  readonly kind: ValveKind;
+/** A transistor or diode (see `SwitchingDevice`): its nets, NONE for the control of a diode, and the drivers that stand for it. */
+export interface CircuitDevice {
+  readonly kind: DeviceKind;
   readonly a: number;
   readonly b: number;
   readonly control: number;
@@ -81,8 +81,8 @@ export interface Resistance {
   readonly ohms: number;
 }
 
-/** A lever by its name (`S1`, `S2.3`); a contact is closed while the lever stands `on` or off. */
-export interface Lever {
+/** An actuator by its name (`S1`, `S2.3`); a contact is closed while the actuator stands `on` or off. */
+export interface Actuator {
   readonly ref: string;
   readonly contacts: readonly { readonly a: number; readonly b: number; readonly on: boolean }[];
 }
@@ -135,8 +135,8 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   units.forEach((unit, u) => {
     for (const n of unit.inputs) readersOf[n]?.push(u);
   });
-  const valves = parts.flatMap((seated) =>
-    innerOf(typeOf(seated)).valves.flatMap(({ kind, a, b, control }): CircuitValve[] => {
+  const devices = parts.flatMap((seated) =>
+    innerOf(typeOf(seated)).devices.flatMap(({ kind, a, b, control }): CircuitDevice[] => {
       const [from, to] = [net(`${seated.ref}.${a}`), net(`${seated.ref}.${b}`)];
       if (from === NONE || to === NONE || from === to) return [];
       const first = driverNet.push(from, to) - 2;
@@ -149,15 +149,15 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   driverNet.forEach((n, d) => {
     driversOf[n]?.push(d);
   });
-  const switches: Lever[] = [];
+  const switches: Actuator[] = [];
   const leds: TwoLeads[] = [];
   for (const seated of parts) {
     const { ref, value = 1000 } = seated;
     const { contacts, lamps, resistors } = innerOf(typeOf(seated));
     const at = (id: string): number => net(`${ref}.${id}`);
-    for (const lever of new Set(contacts.map((c) => c.lever))) {
-      const own = contacts.filter((c) => c.lever === lever).map((c) => ({ a: at(c.a), b: at(c.b), on: c.on }));
-      switches.push({ ref: innerName(ref, lever), contacts: own });
+    for (const actuator of new Set(contacts.map((c) => c.actuator))) {
+      const own = contacts.filter((c) => c.actuator === actuator).map((c) => ({ a: at(c.a), b: at(c.b), on: c.on }));
+      switches.push({ ref: innerName(ref, actuator), contacts: own });
     }
     for (const { name, anode, cathode } of lamps)
       leds.push({ ref: innerName(ref, name), a: at(anode), b: at(cathode) });
@@ -183,7 +183,7 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
     resistive: resistorsOf.flatMap((list, n) => (list.length > 0 ? [n] : [])),
     switches,
     leds,
-    valves,
+    devices,
   };
 }
 

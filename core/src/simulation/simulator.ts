@@ -2,7 +2,7 @@ import { redLed, SUPPLY_V } from '../electrical';
 import { evaluateLevels, HIGH, LOW, MachineRun, type OutputSlots, slotCount, UNKNOWN } from '../logic';
 import { type Circuit, type CircuitUnit, NONE } from './circuit';
 import { EventQueue } from './queue';
-import { CONDUCTS, MAYBE, OPEN, valveDoes } from './valve';
+import { CONDUCTS, deviceDoes, MAYBE, OPEN } from './switching-device';
 import { FLOATING, RELEASED, WEAK, Wiring } from './wiring';
 
 /** A level with its strength: see `logic` for levels, `wiring` for strengths. */
@@ -37,8 +37,8 @@ const MAX_TURNS = 200;
  */
 export class Simulator {
   private readonly closed: Uint8Array;
-  /** OPEN, CONDUCTS or MAYBE for each valve. */
-  private readonly valves: Uint8Array;
+  /** OPEN, CONDUCTS or MAYBE for each switching device. */
+  private readonly devices: Uint8Array;
   private readonly driverLevel: Uint8Array;
   private readonly pending: Int32Array;
   private readonly pendingLevel: Uint8Array;
@@ -58,9 +58,9 @@ export class Simulator {
     const drivers = circuit.driverNet.length;
     this.closed = new Uint8Array(circuit.switches.length);
     // Transistors that hold each other may wake up either way; diodes remember nothing.
-    this.valves = Uint8Array.from(circuit.valves, ({ kind }) => (kind === 'diode' ? OPEN : MAYBE));
+    this.devices = Uint8Array.from(circuit.devices, ({ kind }) => (kind === 'diode' ? OPEN : MAYBE));
     this.driverLevel = new Uint8Array(drivers).fill(UNKNOWN);
-    circuit.valves.forEach(({ kind, drivers: both }) => {
+    circuit.devices.forEach(({ kind, drivers: both }) => {
       if (kind === 'diode') for (const d of both) this.driverLevel[d] = RELEASED;
     });
     this.pending = new Int32Array(drivers).fill(NONE);
@@ -99,7 +99,7 @@ export class Simulator {
   /** Lets events run, and transistors and diodes follow whenever all else rests, until both do. */
   private runAll(): { events: number; lastDriver: number } {
     let { events, lastDriver } = this.run();
-    for (let turn = 0; this.queue.size === 0 && this.switchValves(turn >= MAX_TURNS); turn++) {
+    for (let turn = 0; this.queue.size === 0 && this.switchDevices(turn >= MAX_TURNS); turn++) {
       const more = this.run();
       events += more.events;
       if (more.lastDriver !== NONE) lastDriver = more.lastDriver;
@@ -108,17 +108,17 @@ export class Simulator {
   }
 
   /**
-   * Puts each valve as the levels around it ask, one after the other, each judged as if it were open itself. True when one
+   * Puts each switching device as the levels around it ask, one after the other, each judged as if it were open itself. True when one
    * moved; one that would go on moving is unknown from then on.
    */
-  private switchValves(tired: boolean): boolean {
-    if (this.circuit.valves.length === 0) return false;
+  private switchDevices(tired: boolean): boolean {
+    if (this.circuit.devices.length === 0) return false;
     // A base hangs on its emitter, which a chip may have moved.
     this.wiring = this.asItStands();
     let moved = false;
-    this.circuit.valves.forEach((valve, v) => {
-      const before = this.valves[v] as number;
-      const does = valveDoes(valve, before === OPEN ? this.wiring : this.wiredWith(v, OPEN));
+    this.circuit.devices.forEach((device, v) => {
+      const before = this.devices[v] as number;
+      const does = deviceDoes(device, before === OPEN ? this.wiring : this.wiredWith(v, OPEN));
       if (does === before || (tired && before === MAYBE)) return;
       this.wiring = this.wiredWith(v, tired ? MAYBE : does, true);
       moved = true;
@@ -127,12 +127,13 @@ export class Simulator {
     return moved;
   }
 
-  /** The wiring with a valve doing something else, for good or to see what would be. */
+  /** The wiring with a switching device doing something else, for good or to see what would be. */
   private wiredWith(v: number, does: number, stays = false): Wiring {
-    const before = this.valves[v] as number;
+    const before = this.devices[v] as number;
     const put = (state: number): void => {
-      this.valves[v] = state;
-      for (const d of this.circuit.valves[v]?.drivers ?? []) this.driverLevel[d] = state === MAYBE ? UNKNOWN : RELEASED;
+      this.devices[v] = state;
+      for (const d of this.circuit.devices[v]?.drivers ?? [])
+        this.driverLevel[d] = state === MAYBE ? UNKNOWN : RELEASED;
     };
     put(does);
     const wiring = this.asItStands();
@@ -140,9 +141,9 @@ export class Simulator {
     return wiring;
   }
 
-  /** The wiring for switches, valves and drivers as they are now. */
+  /** The wiring for switches, switching devices and drivers as they are now. */
   private asItStands(): Wiring {
-    const conducts = this.valves.map((does) => (does === CONDUCTS ? 1 : 0));
+    const conducts = this.devices.map((does) => (does === CONDUCTS ? 1 : 0));
     const wiring = new Wiring(this.circuit, this.closed, conducts, this.driverLevel);
     wiring.settleAll();
     return wiring;

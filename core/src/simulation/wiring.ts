@@ -25,9 +25,9 @@ interface Junction {
 }
 
 /**
- * How a circuit conducts while its switches stand as they do: nets joined by closed switches and by valves
+ * How a circuit conducts while its switches stand as they do: nets joined by closed switches and by switching devices
  * that conduct form a group, and groups that nothing drives hang together through resistors in regions. Built anew when a
- * switch or a valve moves. A group goes by the index of one of its nets, its root: `groupOf` gives it for each
+ * switch or a switching device moves. A group goes by the index of one of its nets, its root: `groupOf` gives it for each
  * net, and all other arrays are indexed by it. Lists of groups of one net are the circuit's own.
  */
 export class Wiring {
@@ -51,9 +51,9 @@ export class Wiring {
 
   constructor(
     private readonly circuit: Circuit,
-    /** 1 for each lever that is on. */
+    /** 1 for each actuator that is on. */
     closed: Uint8Array,
-    /** 1 for each valve that conducts. */
+    /** 1 for each switching device that conducts. */
     conducts: Uint8Array,
     /** LOW, HIGH, UNKNOWN or RELEASED for each driver; the simulator's own array, read here. */
     private readonly driverLevel: Uint8Array,
@@ -126,7 +126,7 @@ export class Wiring {
 
   private findJunctions(): ReadonlyMap<number, readonly Junction[]> {
     const found = new Map<number, Junction[]>();
-    for (const { kind, control, b } of this.circuit.valves) {
+    for (const { kind, control, b } of this.circuit.devices) {
       if ((kind !== 'npn' && kind !== 'pnp') || control === NONE) continue;
       const base = this.groupOf[control] as number;
       const junction = { emitter: this.groupOf[b] as number, down: kind === 'pnp' };
@@ -312,7 +312,7 @@ export class Wiring {
 
 const nothing: readonly number[] = [];
 
-/** Joins nets through closed switches and valves that conduct: for each net the root of its group. */
+/** Joins nets through closed switches and switching devices that conduct: for each net the root of its group. */
 function groupNets(circuit: Circuit, closed: Uint8Array, conducts: Uint8Array): Int32Array {
   const root = Int32Array.from({ length: circuit.nets }, (_, i) => i);
   const find = (net: number): number => {
@@ -324,7 +324,7 @@ function groupNets(circuit: Circuit, closed: Uint8Array, conducts: Uint8Array): 
     for (const { a, b, on } of contacts)
       if (on === (closed[s] === 1) && a !== NONE && b !== NONE) root[find(b)] = find(a);
   });
-  circuit.valves.forEach(({ a, b }, v) => {
+  circuit.devices.forEach(({ a, b }, v) => {
     if (conducts[v] === 1) root[find(b)] = find(a);
   });
   for (let net = 0; net < root.length; net++) root[net] = find(net);

@@ -1,6 +1,6 @@
 import { type Board, extractNets, holesOfStrip, occupancyOf, parseHole, printHole } from '../board';
 import { partType } from '../catalogue';
-import { turnedInPlace } from '../job';
+import { rotatedInPlace } from '../job';
 
 /** Something that goes wrong on a bench, on the n-th thing it can go wrong with; null when it cannot. */
 export type Fault = (board: Board, n: number) => Board | null;
@@ -62,7 +62,7 @@ const turn =
       Object.values(board.parts).filter((p) => partType(p.part)?.kind === kind),
       n,
     );
-    const place = part && turnedInPlace(part);
+    const place = part && rotatedInPlace(part);
     return place ? { ...board, parts: { ...board.parts, [part.ref]: { ...part, ...place } } } : null;
   };
 

@@ -32,9 +32,9 @@ import { freeSeat } from '../job';
 import { buildOrder, drivenBy, isPlain, type Packing } from '../packing';
 import {
   expectationOf,
-  type FloorKind,
   GROUND,
   nameNets,
+  type PlacementKind,
   SUPPLY,
   seatAll,
   shownSignal,
@@ -44,7 +44,7 @@ import {
 import { type Trial, trialOf } from './trial';
 
 /** What to do next: an edit that does it, and what it is for in words. */
-export interface LeadStep {
+export interface GuideStep {
   readonly edit: Edit;
   readonly says: string;
 }
@@ -62,7 +62,7 @@ export interface Tested {
  */
 export interface NextStep {
   readonly stage: string;
-  readonly step: LeadStep | null;
+  readonly step: GuideStep | null;
   readonly stopped: Finding | null;
   readonly tested: Tested | null;
   readonly done: number;
@@ -70,9 +70,9 @@ export interface NextStep {
 }
 
 /** A thing that must be so: null when it is, otherwise what makes it so, or what stands in the way. */
-type Want = () => LeadStep | Finding | null;
+type Want = () => GuideStep | Finding | null;
 
-interface LeadStage {
+interface GuideStage {
   readonly title: string;
   readonly wants: readonly Want[];
   /** What to try when it is finished; null when there is nothing. */
@@ -84,7 +84,7 @@ interface LeadStage {
  * on whichever equal units and inputs; the next step is what is missing first in build order. Stops where a pin
  * carries another signal than it should.
  */
-export function leadOn(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind = 'full'): NextStep {
+export function guideOn(board: Board, packing: Packing, netlist: Netlist, kind: PlacementKind = 'full'): NextStep {
   const nets = extractNets(board);
   const asPacked = new Builder(board, nets, packing, netlist, kind);
   if (asPacked.conflicts() === 0) return nextStep(asPacked);
@@ -107,7 +107,7 @@ function nextStep(builder: Builder): NextStep {
         continue;
       }
       const stopped = 'code' in answer ? answer : null;
-      return { stage: title, step: stopped ? null : (answer as LeadStep), stopped, tested: tested(), done, total };
+      return { stage: title, step: stopped ? null : (answer as GuideStep), stopped, tested: tested(), done, total };
     }
     last = trial ? { title, trial } : last;
   }
@@ -125,7 +125,7 @@ class Builder {
     private readonly nets: Nets,
     private readonly packing: Packing,
     private readonly netlist: Netlist,
-    private readonly kind: FloorKind,
+    private readonly kind: PlacementKind,
   ) {
     this.planned = seatAll(this.packing, kind) ?? emptyBoard;
     this.sources = sourcesOf(this.packing, board);
@@ -141,10 +141,10 @@ class Builder {
     }).length;
   }
 
-  stages(): LeadStage[] {
+  stages(): GuideStage[] {
     const { packages, inputs } = this.packing;
     const shown = new Set<string>();
-    const lamps = (nets: readonly string[]): LeadStage[] =>
+    const lamps = (nets: readonly string[]): GuideStage[] =>
       nets.flatMap((net) => {
         if (shown.has(net)) return [];
         shown.add(net);
@@ -252,45 +252,45 @@ class Builder {
 
   private switch(name: string): Want[] {
     const plannedSwitch = Object.values(this.planned.parts).find((p) => p.part === 'switch' && p.signal === name);
-    const giver = this.placeOf('give', name);
+    const stimulus = this.placeOf('give', name);
     const number = plannedSwitch?.ref.slice(1) ?? '1';
     // A change-over has its two ends for supply and ground, and needs no pull-down.
-    const feed: Want = () => (giver?.other ? this.carries(giver.other, SUPPLY)() : null);
+    const feed: Want = () => (stimulus?.other ? this.carries(stimulus.other, SUPPLY)() : null);
     return [
-      this.seated(`S${number}`, giver !== undefined, `the switch for ${name}`),
+      this.seated(`S${number}`, stimulus !== undefined, `the switch for ${name}`),
       feed,
       this.resistor(`R${number}`, `the pull-down of ${name}`, () =>
-        giver?.other ? (this.nets.ofPin.get(this.sources.get(name) ?? '') ?? null) : null,
+        stimulus?.other ? (this.nets.ofPin.get(this.sources.get(name) ?? '') ?? null) : null,
       ),
     ];
   }
 
-  private lampStages(net: string): LeadStage[] {
+  private lampStages(net: string): GuideStage[] {
     const names = this.packing.outputs.filter((o) => o.net === net).map((o) => o.name);
     return names.map((name) => {
       const plannedLed = Object.values(this.planned.parts).find((p) => p.part === 'led' && p.signal === name);
-      const shower = this.placeOf('show', name);
+      const indicator = this.placeOf('show', name);
       const index = this.packing.outputs.findIndex((o) => o.name === name);
       const resistor = `R${this.packing.inputs.length + index + 1}`;
-      const pin = shower && shownPin(this.board, this.nets, shower);
+      const pin = indicator && shownPin(this.board, this.nets, indicator);
       const anode: Want = () => (pin === undefined ? null : this.carries(pin, net)());
       // A lamp of its own has its resistor behind it; one that shares an end with others, or has it already, before it.
-      const shares = this.sharesItsEnd(shower);
-      const before = shares || (pin !== undefined && pin !== shower?.pin);
+      const shares = this.sharesItsEnd(indicator);
+      const before = shares || (pin !== undefined && pin !== indicator?.pin);
       const cathode = (): number | null =>
-        !shower?.other || before ? null : (this.nets.ofPin.get(shower.other) ?? null);
+        !indicator?.other || before ? null : (this.nets.ofPin.get(indicator.other) ?? null);
       const back: Want = () =>
-        before && shower?.other ? this.carries(shower.other, shower.inverted ? SUPPLY : GROUND)() : null;
+        before && indicator?.other ? this.carries(indicator.other, indicator.inverted ? SUPPLY : GROUND)() : null;
       return {
         title: `${name} on its LED`,
         wants: [
-          this.seated(plannedLed?.ref ?? 'D1', shower !== undefined, `the LED for ${name}`),
+          this.seated(plannedLed?.ref ?? 'D1', indicator !== undefined, `the LED for ${name}`),
           this.resistor(resistor, `the resistor of the LED for ${name}`, cathode),
-          ...(shares && shower && pin === shower.pin ? [this.series(shower)] : []),
+          ...(shares && indicator && pin === indicator.pin ? [this.series(indicator)] : []),
           back,
           anode,
         ],
-        trial: () => trialOf(this.netlist, net, shower?.pin ?? `${plannedLed?.ref}.A`),
+        trial: () => trialOf(this.netlist, net, indicator?.pin ?? `${plannedLed?.ref}.A`),
       };
     });
   }
@@ -415,7 +415,7 @@ class Builder {
   }
 
   /** One more breadboard of the plan's kind, when a part finds no place on those that are there. */
-  private moreRoom(what: string): LeadStep | Finding {
+  private moreRoom(what: string): GuideStep | Finding {
     const id = nextBreadboard(this.board, this.kind);
     return id
       ? { edit: { kind: 'add-breadboard', id }, says: `Lay breadboard ${id} down: ${what} has no place left.` }
@@ -452,7 +452,7 @@ class Builder {
   }
 
   /** The jumper that joins a pin's strip to a net: to its nearest rail, or to its nearest strip with a hole left. */
-  private joined(pin: string, net: number, what: string): LeadStep | Finding {
+  private joined(pin: string, net: number, what: string): GuideStep | Finding {
     const hole = this.nets.leads.get(pin)?.hole;
     if (!hole)
       return finding('hand/lead-off-board', [], { ref: pin.split('.')[0] ?? '', pin: pin.split('.')[1] ?? '' });
@@ -477,7 +477,7 @@ class Builder {
       : finding('plan/strip-full', [{ kind: 'pin', pin }], { signal: what });
   }
 
-  private jumper([from, to]: readonly [string, string], says: string): LeadStep {
+  private jumper([from, to]: readonly [string, string], says: string): GuideStep {
     const jumper = { id: nextFree('w', this.board.jumpers), from, to };
     return { edit: { kind: 'lay-jumper', jumper }, says: `Lay ${jumper.id} from ${from} to ${to}: ${says}.` };
   }

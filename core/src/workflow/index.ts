@@ -1,15 +1,15 @@
-export { type LeadStep, leadOn, type NextStep, type Tested } from './guide';
+export { type GuideStep, guideOn, type NextStep, type Tested } from './guide';
 export { layOutJob } from './lay-out';
 export { MAX_MEASURED, readBack } from './read-back';
 export {
   countChips,
-  floorKindOf,
   inspectJob,
   isOutdated,
   type Layout,
   layOut,
   type Packed,
   packJob,
+  placementKindOf,
   placeText,
 } from './stages';
 export type { Trial } from './trial';

@@ -1,8 +1,8 @@
 import type { Netlist } from '../design';
 import type { Job } from '../job';
-import { nothingHeld, type Packing } from '../packing';
+import { noLocks, type Packing } from '../packing';
 import type { PlanOptions } from '../planning';
-import { floorKindOf, type Layout, layOut } from './stages';
+import { type Layout, layOut, placementKindOf } from './stages';
 import { hasFixed, laidAround } from './update';
 
 /**
@@ -13,9 +13,9 @@ export function layOutJob(
   job: Job,
   packing: Packing,
   netlist: Netlist | null,
-  { kind = floorKindOf(job), tell }: Pick<PlanOptions, 'kind' | 'tell'> = {},
+  { kind = placementKindOf(job), tell }: Pick<PlanOptions, 'kind' | 'tell'> = {},
 ): Layout {
-  const held = job.held ?? nothingHeld;
+  const held = job.held ?? noLocks;
   if (!hasFixed(job.board) || !netlist) return layOut(packing, { kind, held, ...(tell && { tell }) });
   const { board, stopped, packing: wired } = laidAround(job.board, packing, netlist, held, kind, tell);
   if (stopped) return { edit: null, findings: [stopped] };

@@ -67,7 +67,7 @@ describe('a board of transistors, read back', () => {
     const wide = wired('board', ...switches(MAX_MEASURED + 1), 'seat diode', 'D1.A > S1.2', 'seat led', 'D2.A > D1.K');
     for (const board of [latch, wide]) {
       const { findings } = readBack(board);
-      expect(findings.map((f) => f.code)).toContain('recover/valve');
+      expect(findings.map((f) => f.code)).toContain('recover/switching-device');
       expect(findings.map((f) => f.code)).not.toContain('recover/measured');
     }
   });

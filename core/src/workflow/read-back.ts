@@ -15,7 +15,7 @@ export const MAX_MEASURED = 6;
 export function readBack(board: Board): Recovered {
   const nets = extractNets(board);
   const made = recover(board, nets);
-  const isWhole = made.findings.every((f) => f.code !== 'recover/valve');
+  const isWhole = made.findings.every((f) => f.code !== 'recover/switching-device');
   return isWhole ? made : (measured(board, nets, made) ?? made);
 }
 

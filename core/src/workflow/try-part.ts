@@ -45,7 +45,7 @@ export function tryPart(type: PartType, unitNumbers: readonly number[] = []): Jo
   const own = type.own === undefined ? [] : ['', type.own, ''];
   const sheet = [
     `# Trying ${type.id}: ${type.title}.`,
-    `# ${type.catch}`,
+    `# ${type.caveat}`,
     ...own,
     ...lines.map((s) => printStatement(s)),
     '',

@@ -9,14 +9,14 @@ import {
   type SeatedPart,
   stripOf,
 } from '../board';
-import { innerOf, isGiver, isShower, typeOf } from '../catalogue';
+import { innerOf, isIndicator, isStimulus, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import type { Finding } from '../finding';
 import { matched } from '../inspection';
 import { applyEdit, newJob } from '../job';
-import { type Held, nothingHeld, type Package, type Packing } from '../packing';
-import { expectationOf, type FloorKind, GROUND, SUPPLY } from '../planning';
-import { leadOn } from './guide';
+import { type Locks, noLocks, type Package, type Packing } from '../packing';
+import { expectationOf, GROUND, type PlacementKind, SUPPLY } from '../planning';
+import { guideOn } from './guide';
 
 /**
  * A board brought up to a packing, with the packing on the units as they are wired: what was taken off and what was put
@@ -42,7 +42,7 @@ export function broughtUpTo(
   board: Board,
   packing: Packing,
   netlist: Netlist,
-  kind: FloorKind = 'full',
+  kind: PlacementKind = 'full',
   tell?: (share: number) => void,
 ): Update {
   const kept = withoutWrong(board, withFixedChips(packing, board));
@@ -51,7 +51,7 @@ export function broughtUpTo(
   let job = { ...newJob('update'), board: kept.board };
   let stopped: Finding | null = null;
   for (let n = 0; n < MOST_STEPS; n++) {
-    const next = leadOn(job.board, wired, netlist, kind);
+    const next = guideOn(job.board, wired, netlist, kind);
     tell?.(next.done / Math.max(1, next.total));
     stopped = next.stopped;
     if (!next.step) break;
@@ -89,8 +89,8 @@ export function laidAround(
   board: Board,
   packing: Packing,
   netlist: Netlist,
-  held: Held = nothingHeld,
-  kind: FloorKind = 'full',
+  held: Locks = noLocks,
+  kind: PlacementKind = 'full',
   tell?: (share: number) => void,
 ): Update {
   const parts = Object.fromEntries(Object.entries(board.parts).filter(([, part]) => part.fixed));
@@ -111,7 +111,7 @@ function withFixedChips(packing: Packing, { parts }: Board): Packing {
 }
 
 /** The packing with its packages named after chips of their number that are seated already. */
-function namedAfter(packing: Packing, parts: Board['parts'], held: Held): Packing {
+function namedAfter(packing: Packing, parts: Board['parts'], held: Locks): Packing {
   const bound = new Set([...held.pins.map((p) => p.ref), ...held.added.map((a) => a.ref)]);
   const names = packing.packages.map((p) => p.ref);
   const chips = Object.values(parts).filter((part) => typeOf(part)?.kind === 'chip');
@@ -151,8 +151,8 @@ function servingParts(board: Board, packing: Packing): Record<string, SeatedPart
     if (part.fixed) return false;
     if (type?.kind === 'chip') return chips.get(part.ref) !== part.part;
     if (part.signal === undefined) return false;
-    if (isGiver(type)) return !packing.inputs.includes(part.signal);
-    return isShower(type) && !outputs.has(part.signal);
+    if (isStimulus(type)) return !packing.inputs.includes(part.signal);
+    return isIndicator(type) && !outputs.has(part.signal);
   });
   const strips = new Set(gone.filter((p) => typeOf(p)?.kind !== 'chip').flatMap(stripsOf));
   const refs = new Set(gone.map((p) => p.ref));

@@ -1,9 +1,9 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { useLayOut, usePackingToLay } from '../kit/use-lay-out';
 import { Progress } from './BoardTools';
-import { useLayOut, usePackingToLay } from './use-lay-out';
 
 /** What to do with an empty board. */
-export function BareBoard({ onLead }: { readonly onLead: () => void }) {
+export function BareBoard({ onGuide }: { readonly onGuide: () => void }) {
   const ready = usePackingToLay() !== null;
   const laying = useLayOut();
   return (
@@ -30,7 +30,7 @@ export function BareBoard({ onLead }: { readonly onLead: () => void }) {
           <Button size="md" variant="solid" disabled={!ready || laying.share !== null} onClick={laying.afresh}>
             Lay it all out
           </Button>
-          <Button size="md" disabled={!ready} onClick={onLead}>
+          <Button size="md" disabled={!ready} onClick={onGuide}>
             Lead me wire by wire
           </Button>
           <Progress laying={laying} />

@@ -1,25 +1,25 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { type Edit, isBare, leadsOf, printHole, readCommand, remedy, says } from '@saddlebag/core';
 import { useMemo, useRef, useState } from 'react';
-import { useJobView } from '../app/job-context';
-import { isWriting, useKeys } from '../app/keys';
+import { useJobView } from '../base/job-context';
+import { isWriting, useKeys } from '../base/keys';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
 import type { BoardScene } from '../kit/board/scene';
-import { type Spot, spotsAt, spotsOfThings } from '../kit/board/spots';
+import { areasAt, areasOfThings, type TargetArea } from '../kit/board/target-areas';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { pin } from '../kit/follow';
 import { BareBoard } from './BareBoard';
 import { BoardTools } from './BoardTools';
 import { ChosenPanel } from './ChosenPanel';
 import { Ghost } from './Ghost';
+import { GuideGhost } from './GuideGhost';
+import { GuidePanel } from './GuidePanel';
 import { idleHands } from './hand';
-import { LeadGhost } from './LeadGhost';
-import { LeadPanel } from './LeadPanel';
 import { SignalsPanel } from './SignalsPanel';
 import { ThingsPanel } from './ThingsPanel';
+import { useGuide } from './use-guide';
 import { useHands } from './use-hands';
-import { useLead } from './use-lead';
 
 /** The board under the person's hands: by mouse, by key, and by typing pins. */
 export default function BoardStep() {
@@ -28,8 +28,8 @@ export default function BoardStep() {
   const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
   const { hands, setHands, command, refusal, setRefusal, svg, dispatch, take, handlers } = useHands();
   const [focused, setFocused] = useState(false);
-  const [led, setLed] = useState(false);
-  const next = useLead(led);
+  const [guided, setGuided] = useState(false);
+  const next = useGuide(guided);
   const layNext = (): boolean => next?.step != null && dispatch(next.step.edit);
   const line = useRef<HTMLInputElement>(null);
   const region = useRef<HTMLDivElement>(null);
@@ -46,7 +46,7 @@ export default function BoardStep() {
       return true;
     }
     if (!onBoard && (e.key === 'Enter' || e.key.startsWith('Arrow'))) return false;
-    if (e.key === 'Enter' && led && hands.laying === null) {
+    if (e.key === 'Enter' && guided && hands.laying === null) {
       layNext();
       return true;
     }
@@ -57,8 +57,8 @@ export default function BoardStep() {
     () => new Set(hands.chosen === null ? [] : [hands.chosen, ...hands.others]),
     [hands.chosen, hands.others],
   );
-  const inSight = useMemo(
-    () => sightOf(scene, chosen, hands.cursor, next?.step?.edit ?? null),
+  const inView = useMemo(
+    () => areasInView(scene, chosen, hands.cursor, next?.step?.edit ?? null),
     [scene, chosen, hands.cursor, next],
   );
   const say = (text: string): boolean => {
@@ -79,7 +79,7 @@ export default function BoardStep() {
     <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
       <BoardMat
         scene={scene}
-        inSight={inSight}
+        inView={inView}
         onPinch={() => take({ kind: 'key', key: 'Escape', shift: false })}
         tools={
           <BoardTools
@@ -87,8 +87,8 @@ export default function BoardStep() {
             line={line}
             refusal={refusal}
             onDispatch={dispatch}
-            led={led}
-            onLead={() => setLed(!led)}
+            guided={guided}
+            onGuide={() => setGuided(!guided)}
           />
         }
       >
@@ -114,18 +114,18 @@ export default function BoardStep() {
               chosen,
               above: (
                 <>
-                  <LeadGhost job={job} next={next} />
+                  <GuideGhost job={job} next={next} />
                   <Ghost hands={hands} job={job} showCursor={focused} />
                 </>
               ),
             }}
           />
-          {isBare(job.board) && !led && <BareBoard onLead={() => setLed(true)} />}
+          {isBare(job.board) && !guided && <BareBoard onGuide={() => setGuided(true)} />}
         </Box>
       </BoardMat>
       <Flex gap="10px" h="200px" flexShrink={0}>
-        {led ? (
-          <LeadPanel next={next} onLay={layNext} onLeave={() => setLed(false)} />
+        {guided ? (
+          <GuidePanel next={next} onLay={layNext} onLeave={() => setGuided(false)} />
         ) : (
           <ThingsPanel chosen={chosen} onChoose={choose} />
         )}
@@ -136,16 +136,16 @@ export default function BoardStep() {
   );
 }
 
-/** What should be in view: what comes next when the person is led, otherwise what is chosen, otherwise the cursor. */
-function sightOf(scene: BoardScene, chosen: ReadonlySet<string>, cursor: string, next: Edit | null): Spot[] {
-  const holes = (...all: string[]): Spot[] =>
-    spotsAt(
+/** What should be in view: what comes next when the person is guided, otherwise what is chosen, otherwise the cursor. */
+function areasInView(scene: BoardScene, chosen: ReadonlySet<string>, cursor: string, next: Edit | null): TargetArea[] {
+  const holes = (...all: string[]): TargetArea[] =>
+    areasAt(
       all.map((hole) => ({ kind: 'hole', hole })),
       scene,
     );
   if (next?.kind === 'lay-jumper') return holes(next.jumper.from, next.jumper.to);
   if (next?.kind === 'seat') return holes(...leadsOf(next.part).flatMap(({ hole }) => (hole ? [printHole(hole)] : [])));
-  return chosen.size > 0 ? spotsOfThings(chosen, scene) : holes(cursor);
+  return chosen.size > 0 ? areasOfThings(chosen, scene) : holes(cursor);
 }
 
 /** The signal of what is chosen, or of the strip at the cursor. */

@@ -1,24 +1,24 @@
 import { Button, Flex, Input, Text } from '@chakra-ui/react';
 import { isBare, isOutdated } from '@saddlebag/core';
 import { useState } from 'react';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
+import { type LayingOut, useLayOut, usePackingToLay } from '../kit/use-lay-out';
 import { BoardsMenu } from './BoardsMenu';
 import { Pictures } from './Pictures';
 import { SeatMenu } from './SeatMenu';
 import type { useHands } from './use-hands';
-import { type LayingOut, useLayOut, usePackingToLay } from './use-lay-out';
 
 interface BoardToolsProps {
   readonly onSay: (text: string) => boolean;
   readonly onDispatch: ReturnType<typeof useHands>['dispatch'];
   readonly line: React.RefObject<HTMLInputElement | null>;
   readonly refusal: string | null;
-  readonly led: boolean;
-  readonly onLead: () => void;
+  readonly guided: boolean;
+  readonly onGuide: () => void;
 }
 
-/** What is done to the whole board: typing, seating, boards, laying out, being led, pictures. */
-export function BoardTools({ onSay, onDispatch, line, refusal, led, onLead }: BoardToolsProps) {
+/** What is done to the whole board: typing, seating, boards, laying out, being guided, pictures. */
+export function BoardTools({ onSay, onDispatch, line, refusal, guided, onGuide }: BoardToolsProps) {
   const { job } = useJobView();
   const packing = usePackingToLay();
   const [text, setText] = useState('');
@@ -60,7 +60,7 @@ export function BoardTools({ onSay, onDispatch, line, refusal, led, onLead }: Bo
         </>
       )}
       {packing && (
-        <Button variant={led ? 'solid' : 'outline'} aria-pressed={led} onClick={onLead}>
+        <Button variant={guided ? 'solid' : 'outline'} aria-pressed={guided} onClick={onGuide}>
           Lead me
         </Button>
       )}

@@ -1,5 +1,5 @@
 import { breadboardKinds, breadboardTitles, hasBareBoard, nextBreadboard } from '@saddlebag/core';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
 
 /** Boards of every kind to add, below or beside, and bare ones to take away. Each entry is what one would type. */

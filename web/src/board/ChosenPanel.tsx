@@ -17,7 +17,7 @@ import {
   stripOf,
   typeOf,
 } from '@saddlebag/core';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 import { allChosen, type Hands } from './hand';
@@ -151,7 +151,7 @@ function PartCard({ part, onDispatch, onSay }: CardProps & { readonly part: Seat
           ))}
         </Box>
         <Text fontSize="12.5px" color="soft" mt="3px">
-          {type?.catch}
+          {type?.caveat}
         </Text>
       </Box>
     </Panel>

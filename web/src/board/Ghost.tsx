@@ -9,10 +9,10 @@ import {
   partOf,
   says,
 } from '@saddlebag/core';
-import { colour } from '../app/colours';
+import { colour } from '../base/colours';
 import { SvgText } from '../kit/SvgText';
 import { cornersOf } from './bend';
-import { allChosen, type Hands, wayOf } from './hand';
+import { allChosen, type Hands, offsetBetween } from './hand';
 import { type Frame, sidesOf } from './selection';
 
 /** What the hands are about to do, drawn over the board: the cursor, the jumper being laid, the part being carried. */
@@ -92,7 +92,7 @@ function CarriedPart({ hands, job }: { readonly hands: Hands; readonly job: Job 
   if (!carry || !part || carry.at === null || carry.at === part.at) return null;
   const edit: Edit =
     hands.others.length > 0
-      ? { kind: 'shift', what: allChosen(hands), ...wayOf(part.at, carry.at) }
+      ? { kind: 'shift', what: allChosen(hands), ...offsetBetween(part.at, carry.at) }
       : { kind: 'move', ref: part.ref, at: carry.at, turn: part.turn, follow: carry.follow };
   const applied = applyEdit(job, edit);
   const fits = applied.ok;

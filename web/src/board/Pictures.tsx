@@ -1,6 +1,6 @@
 import { Button } from '@chakra-ui/react';
-import { useJobView } from '../app/job-context';
-import { settings } from '../app/settings';
+import { useJobView } from '../base/job-context';
+import { settings } from '../base/settings';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { download, fileName } from '../kit/download';
 import { tell } from '../kit/notices';

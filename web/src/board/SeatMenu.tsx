@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { benchParts, chips, partNumber, partType, searchParts } from '@saddlebag/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { colour } from '../app/colours';
+import { colour } from '../base/colours';
 import { SvgText } from '../kit/SvgText';
 
 interface Seatable {

@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { expectationOf, sourcesOf } from '@saddlebag/core';
 import { memo, useMemo } from 'react';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { LongList } from '../kit/LongList';
 import { Empty, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';

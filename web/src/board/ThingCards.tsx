@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text, Textarea } from '@chakra-ui/react';
 import { type BoardNote, type Edit, type Jumper, jumperColours, jumperOf } from '@saddlebag/core';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
 import { Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';

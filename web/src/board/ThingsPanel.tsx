@@ -1,7 +1,7 @@
 import { type Board, byNumber, labelPlacesOf, type SeatedPart, shownValue, typeOf } from '@saddlebag/core';
 import { memo, useMemo } from 'react';
-import { useJobView } from '../app/job-context';
-import { useLatest } from '../app/use-latest';
+import { useJobView } from '../base/job-context';
+import { useLatest } from '../base/use-latest';
 import { LongList } from '../kit/LongList';
 import { Panel } from '../kit/Panel';
 
@@ -71,7 +71,7 @@ export function ThingsPanel({ chosen, onChoose }: ThingsPanelProps) {
   const things = useMemo(() => thingsOn(board), [board]);
   const choose = useLatest(onChoose);
   // The list follows what is chosen on the board, as long as it is one thing.
-  const inSight = useMemo(
+  const inView = useMemo(
     () => (chosen.size === 1 ? things.findIndex(({ id }) => chosen.has(id)) : -1),
     [things, chosen],
   );
@@ -86,7 +86,7 @@ export function ThingsPanel({ chosen, onChoose }: ThingsPanelProps) {
         things={things}
         keyOf={idOf}
         row={(thing) => <ThingRow {...thing} isChosen={chosen.has(thing.id)} onChoose={choose} />}
-        inSight={inSight}
+        inView={inView}
         css={list}
       />
     </Panel>

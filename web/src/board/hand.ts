@@ -214,7 +214,7 @@ function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board)
     const still = { ...hands, carry: null };
     if (!part || carry.at === null || carry.at === part.at) return { hands: still };
     if (hands.others.length > 0) {
-      const { dx, dy } = wayOf(part.at, carry.at);
+      const { dx, dy } = offsetBetween(part.at, carry.at);
       return { hands: { ...still, cursor: carry.at }, edit: { kind: 'shift', what: allChosen(hands), dx, dy } };
     }
     const edit: Edit = { kind: 'move', ref: carry.ref, at: carry.at, turn: part.turn, follow: carry.follow };
@@ -240,7 +240,7 @@ function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board)
 }
 
 /** From one hole to another over the mat, in tenths of an inch. */
-export function wayOf(from: string, to: string): { dx: number; dy: number } {
+export function offsetBetween(from: string, to: string): { dx: number; dy: number } {
   const [a, b] = [parseHole(from), parseHole(to)];
   if (!a || !b) return { dx: 0, dy: 0 };
   return { dx: holeXY(b).x - holeXY(a).x, dy: holeXY(b).y - holeXY(a).y };

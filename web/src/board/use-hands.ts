@@ -1,7 +1,7 @@
 import { type Clip, type Edit, remedy, says } from '@saddlebag/core';
 import { type PointerEvent, useRef, useState } from 'react';
-import { useJobView } from '../app/job-context';
-import { waysOf } from '../kit/board/ways';
+import { useJobView } from '../base/job-context';
+import { routesOf } from '../kit/board/routes';
 import { type HandEvent, type Hands, idleHands, type Reaction, react } from './hand';
 
 /** What was copied last, on whichever job: it can be pasted into another. */
@@ -49,7 +49,7 @@ export function useHands() {
       const what =
         on?.getAttribute('data-ref') ?? on?.getAttribute('data-wire') ?? on?.getAttribute('data-note') ?? null;
       e.currentTarget.setPointerCapture(e.pointerId);
-      const path = what === null ? undefined : waysOf(session.job.board)?.get(what);
+      const path = what === null ? undefined : routesOf(session.job.board)?.get(what);
       take({ kind: 'press', ...at, on: what, path, stay: e.altKey, add: e.shiftKey });
     },
     onPointerMove: (e: PointerEvent) => {

@@ -1,12 +1,12 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { type BuildCard, boardAfter, type Job } from '@saddlebag/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { readBoard, useJobView } from '../app/job-context';
-import { isWriting, useKeys } from '../app/keys';
-import { useCard } from '../app/use-card';
+import { readBoard, useJobView } from '../base/job-context';
+import { isWriting, useKeys } from '../base/keys';
+import { useCard } from '../base/use-card';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
-import { spotsOfThings } from '../kit/board/spots';
+import { areasOfThings } from '../kit/board/target-areas';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { NoBoard } from '../kit/NoBoard';
 import { Empty, Panel } from '../kit/Panel';
@@ -61,7 +61,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
     const stage = card.stages[current];
     return new Set(stage ? [...stage.parts, ...stage.jumpers] : []);
   }, [card, current]);
-  const inSight = useMemo(() => spotsOfThings(chosen, scene), [chosen, scene]);
+  const inView = useMemo(() => areasOfThings(chosen, scene), [chosen, scene]);
   return (
     <>
       <Flex flex="1" minW="0" gap="10px" css={{ '@media print': { display: 'none' } }}>
@@ -108,7 +108,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
         <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
           <BoardMat
             scene={scene}
-            inSight={inSight}
+            inView={inView}
             tools={
               <Text fontFamily="heading" fontWeight="600" fontSize="16px">
                 After stage {current + 1}

@@ -1,8 +1,8 @@
 import { Box, Heading, Text } from '@chakra-ui/react';
 import type { BuildCard, Job } from '@saddlebag/core';
+import type { Colours } from '../base/palette';
 import { BoardPicture, viewBoxOf } from '../kit/board/BoardDrawing';
 import type { BoardScene } from '../kit/board/scene';
-import type { Colours } from '../kit/palette';
 import { PartsTable, PinTables } from './Lists';
 import { StageLines } from './StageLines';
 

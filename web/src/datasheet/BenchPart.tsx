@@ -1,6 +1,6 @@
 import { Box, Text } from '@chakra-ui/react';
 import type { PartType } from '@saddlebag/core';
-import { colour } from '../app/colours';
+import { colour } from '../base/colours';
 import { SvgText } from '../kit/SvgText';
 
 const PITCH = 34;

@@ -1,6 +1,6 @@
 import type { PartType, Pin, Unit } from '@saddlebag/core';
-import { colour } from '../app/colours';
-import { useSettings } from '../app/settings';
+import { colour } from '../base/colours';
+import { useSettings } from '../base/settings';
 import { GateSymbol, type SymbolKind } from '../kit/GateSymbol';
 import { SvgText } from '../kit/SvgText';
 import { boxLeads, looksLeft, symbolTransform, unitLeads } from '../kit/unit-leads';

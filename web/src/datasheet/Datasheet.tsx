@@ -47,7 +47,7 @@ export function Datasheet({ type }: { readonly type: PartType }) {
         <Text fontWeight="600" whiteSpace="nowrap">
           Mind
         </Text>
-        <Text>{type.catch}</Text>
+        <Text>{type.caveat}</Text>
       </Flex>
       {type.chip ? <ChipFromAbove type={type} number={number} /> : <BenchPart type={type} />}
       {kinds.map(({ unit, names }) => (

@@ -11,11 +11,11 @@ import {
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { Brand } from '../app/Brand';
-import { ThemeButton } from '../app/ThemeButton';
+import { Brand } from '../kit/Brand';
 import { Choice } from '../kit/Choice';
 import { Leather } from '../kit/Leather';
 import { Empty, KeyCap, Panel } from '../kit/Panel';
+import { ThemeButton } from '../kit/ThemeButton';
 import { shelf } from '../store/shelf';
 import { Datasheet } from './Datasheet';
 

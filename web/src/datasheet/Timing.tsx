@@ -1,6 +1,6 @@
 import { timingOf, type Unit, type Waveform } from '@saddlebag/core';
 import { useMemo } from 'react';
-import { colour } from '../app/colours';
+import { colour } from '../base/colours';
 import { SvgText } from '../kit/SvgText';
 import { isLow } from './PinName';
 

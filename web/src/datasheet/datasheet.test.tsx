@@ -44,7 +44,7 @@ describe('a datasheet', () => {
   it('can be made of every part there is', () => {
     for (const type of catalogue()) {
       const { unmount } = renderPage(<Datasheet type={type} />);
-      expect(screen.getByText(type.catch)).toBeDefined();
+      expect(screen.getByText(type.caveat)).toBeDefined();
       unmount();
     }
   }, 120_000);

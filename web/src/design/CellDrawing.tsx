@@ -1,4 +1,4 @@
-import { colour } from '../app/colours';
+import { colour } from '../base/colours';
 import { followProps, useFollowed } from '../kit/follow';
 import { SvgText } from '../kit/SvgText';
 import type { DrawnNode } from './layout';

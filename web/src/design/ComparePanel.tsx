@@ -14,13 +14,13 @@ import { readJobFile } from '@saddlebag/core/job-reader';
 import { useQuery } from '@tanstack/react-query';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo, useState } from 'react';
-import { contentKey } from '../app/content-key';
-import { useJobView } from '../app/job-context';
+import { contentKey } from '../base/content-key';
+import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
+import { lookAt } from '../kit/design-focus';
 import { Empty } from '../kit/Panel';
 import { shelf } from '../store/shelf';
 import { runLong } from '../workers/stages';
-import { lookAt } from './design-focus';
 
 /** Rows that are shown side by side, all of them, when there are no more. */
 const FEW_ROWS = 64;

@@ -11,15 +11,15 @@ import {
 } from '@saddlebag/core';
 import { lazy, type ReactNode, Suspense, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
-import { useJobView } from '../app/job-context';
-import { ReadBackButton } from '../app/ReadBackButton';
-import { changeSettings, useSettings } from '../app/settings';
-import { useLast } from '../app/use-kept';
+import { useJobView } from '../base/job-context';
+import { changeSettings, useSettings } from '../base/settings';
+import { useLast } from '../base/use-kept';
 import { Ask } from '../kit/Ask';
 import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
+import { ReadBackButton } from '../kit/ReadBackButton';
 import { GateDiagram } from './GateDiagram';
 import { ToolsPanel } from './ToolsPanel';
 

@@ -2,10 +2,10 @@ import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { type Gate, type GateEdit, type GateKind, placeOf, printPlace, signalsOf } from '@saddlebag/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
+import { lookAt, useDesignFocus } from '../kit/design-focus';
 import { Tag } from '../kit/Tag';
-import { lookAt, useDesignFocus } from './design-focus';
 import { useGateEdit } from './use-gate-edit';
 
 const connectives: readonly GateKind[] = ['and', 'or', 'xor', 'nand', 'nor', 'xnor'];

@@ -13,14 +13,14 @@ import {
 } from '@saddlebag/core';
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useState } from 'react';
-import { colour } from '../app/colours';
-import { useJobView } from '../app/job-context';
-import { hasTable, useTable } from '../app/use-table';
+import { colour } from '../base/colours';
+import { useJobView } from '../base/job-context';
+import { onPaper, palette } from '../base/palette';
+import { hasTable, useTable } from '../base/use-table';
 import { Choice } from '../kit/Choice';
+import { lookAt, useDesignFocus } from '../kit/design-focus';
 import { Empty } from '../kit/Panel';
-import { onPaper, palette } from '../kit/palette';
 import { SvgText } from '../kit/SvgText';
-import { lookAt, useDesignFocus } from './design-focus';
 import { boxesOf, type MapLayout, mapOf } from './map';
 import { useEditable } from './use-editable';
 

@@ -2,12 +2,12 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { type Form, forms, type Restated, restatable, says, sizeOfSignals } from '@saddlebag/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
+import { useDesignFocus } from '../kit/design-focus';
 import { tell } from '../kit/notices';
 import { Empty } from '../kit/Panel';
 import { runLong } from '../workers/stages';
-import { useDesignFocus } from './design-focus';
 
 const many = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
 

@@ -5,9 +5,9 @@ import { Compartment, EditorState } from '@codemirror/state';
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view';
 import { definitionOf, type Finding } from '@saddlebag/core';
 import { useEffect, useRef, useSyncExternalStore } from 'react';
-import { useSession } from '../app/job-context';
+import { useSession } from '../base/job-context';
+import type { Colours } from '../base/palette';
 import { useFollowed } from '../kit/follow';
-import type { Colours } from '../kit/palette';
 import { completeNames, diagnostics, sheetMarks, sheetTheme } from './sheet-language';
 
 interface SheetEditorProps {

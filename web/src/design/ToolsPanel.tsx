@@ -1,8 +1,8 @@
 import { Button } from '@chakra-ui/react';
 import { type Behaviour, tableToCsv } from '@saddlebag/core';
 import { memo, useState } from 'react';
-import { useJobView } from '../app/job-context';
-import { hasTable, useTable } from '../app/use-table';
+import { useJobView } from '../base/job-context';
+import { hasTable, useTable } from '../base/use-table';
 import { download, fileName } from '../kit/download';
 import { Empty, Panel } from '../kit/Panel';
 import { ComparePanel } from './ComparePanel';

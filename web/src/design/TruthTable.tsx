@@ -2,12 +2,12 @@ import { Box, Flex } from '@chakra-ui/react';
 import { type Behaviour, cellAt, inputAt, MAX_TABLE_INPUTS, type Table, withCell, withoutDraft } from '@saddlebag/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { useJobView, useSession } from '../app/job-context';
-import { useTable } from '../app/use-table';
+import { useJobView, useSession } from '../base/job-context';
+import { useTable } from '../base/use-table';
+import { lookAt, useDesignFocus } from '../kit/design-focus';
 import { useFollowed } from '../kit/follow';
 import { Empty } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
-import { lookAt, useDesignFocus } from './design-focus';
 import { useEditable } from './use-editable';
 import { Why } from './Why';
 

@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { whyInRow } from '@saddlebag/core';
 import { useMemo } from 'react';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { Tag } from '../kit/Tag';
 
 interface WhyProps {

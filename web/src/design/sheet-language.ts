@@ -24,8 +24,8 @@ import {
   says,
   statementWords,
 } from '@saddlebag/core';
+import type { Colours } from '../base/palette';
 import { pointAt } from '../kit/follow';
-import type { Colours } from '../kit/palette';
 
 /** Underlines that the editor is given at once. */
 const MOST_UNDERLINED = 500;

@@ -2,8 +2,8 @@ import { newJob } from '@saddlebag/core';
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { lookAt } from '../kit/design-focus';
 import { renderInJob } from '../testing/render';
-import { lookAt } from './design-focus';
 import { GateBar } from './GateBar';
 import { boxesOf, gray, mapOf } from './map';
 import { ToolsPanel } from './ToolsPanel';
@@ -31,7 +31,7 @@ function Tools() {
   return <ToolsPanel behaviour={reading?.design.behaviour ?? null} />;
 }
 
-const { useJobView } = await import('../app/job-context');
+const { useJobView } = await import('../base/job-context');
 const table = () => screen.findByRole('region', { name: 'truth table' });
 beforeEach(() => lookAt({ row: null, signal: null, gate: null }));
 

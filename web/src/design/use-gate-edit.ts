@@ -1,6 +1,6 @@
 import { chipLibrary, editDraftGate, editGate, type GateEdit, remedy, says } from '@saddlebag/core';
-import { useJobView } from '../app/job-context';
-import { lookAt } from './design-focus';
+import { useJobView } from '../base/job-context';
+import { lookAt } from '../kit/design-focus';
 
 /** Edits a gate of the diagram on the sheet; a refusal is told under the diagram. True when the sheet was changed. */
 export function useGateEdit(): (edit: GateEdit) => boolean {

@@ -2,13 +2,13 @@ import { Box, Button, Text } from '@chakra-ui/react';
 import { type Finding, isBare, placeText, readCommand, remedy, says } from '@saddlebag/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { useJobView } from '../app/job-context';
-import { isWriting, useKeys } from '../app/keys';
+import { useJobView } from '../base/job-context';
+import { isWriting, useKeys } from '../base/keys';
 import { Ask } from '../kit/Ask';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
 import { FindingMarks } from '../kit/board/FindingMarks';
-import { spotsAt } from '../kit/board/spots';
+import { areasAt } from '../kit/board/target-areas';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { FindingLine } from '../kit/FindingLine';
 import { NoBoard } from '../kit/NoBoard';
@@ -31,7 +31,7 @@ export default function InspectStep() {
   useEffect(() => {
     list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' });
   });
-  const inSight = useMemo(() => (chosen ? spotsAt(chosen.places, scene) : []), [chosen, scene]);
+  const inView = useMemo(() => (chosen ? areasAt(chosen.places, scene) : []), [chosen, scene]);
   const mend = (f: Finding): void => {
     const command = f.fix === undefined ? null : readCommand(job.board, f.fix);
     if (!command) return;
@@ -120,7 +120,7 @@ export default function InspectStep() {
       </Panel>
       <BoardMat
         scene={scene}
-        inSight={inSight}
+        inView={inView}
         tools={
           <Text fontFamily="heading" fontWeight="600" fontSize="16px">
             The board

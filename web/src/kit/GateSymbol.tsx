@@ -1,5 +1,5 @@
 import type { GateKind } from '@saddlebag/core';
-import { colour } from '../app/colours';
+import { colour } from '../base/colours';
 import { SvgText } from './SvgText';
 
 /** Size of a gate symbol, bubble aside, in its own units; inputs enter at the left, the output leaves at the right in the middle. */

@@ -1,7 +1,7 @@
 import { ChakraProvider } from '@chakra-ui/react';
 import { render, screen, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import { system } from '../app/theme';
+import { system } from '../base/theme';
 import { LongList } from './LongList';
 
 const things = Array.from({ length: 1000 }, (_, i) => `w${i + 1}`);

@@ -13,11 +13,11 @@ interface LongListProps<T> extends Pick<BoxProps, 'css'> {
   readonly keyOf: (thing: T) => string;
   readonly row: (thing: T) => ReactNode;
   /** The thing that comes into sight when it changes; -1 for none. */
-  readonly inSight?: number;
+  readonly inView?: number;
 }
 
 /** A list whose rows are all equally high; those out of sight are not in the page, so that a thousand cost no more than ten. */
-export function LongList<T>({ label, things, keyOf, row, inSight = -1, css = {} }: LongListProps<T>) {
+export function LongList<T>({ label, things, keyOf, row, inView = -1, css = {} }: LongListProps<T>) {
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
     count: things.length,
@@ -26,8 +26,8 @@ export function LongList<T>({ label, things, keyOf, row, inSight = -1, css = {} 
     overscan: BEYOND,
   });
   useEffect(() => {
-    if (inSight >= 0) rows.scrollToIndex(inSight);
-  }, [inSight, rows]);
+    if (inView >= 0) rows.scrollToIndex(inView);
+  }, [inView, rows]);
   return (
     <Box ref={scroller} flex="1" minH="0" overflowY="auto" tabIndex={0} role="region" aria-label={label} css={css}>
       <ul style={{ position: 'relative', height: rows.getTotalSize(), listStyleType: 'none' }}>

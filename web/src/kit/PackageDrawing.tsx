@@ -1,8 +1,8 @@
 import { drivenBy, type Package, type PartType, shownSignal, typeOf } from '@saddlebag/core';
 import type { ReactNode } from 'react';
-import { colour } from '../app/colours';
-import { useColours } from '../app/job-context';
-import { useSettings } from '../app/settings';
+import { colour } from '../base/colours';
+import { useColours } from '../base/job-context';
+import { useSettings } from '../base/settings';
 import { followProps, useFollowed } from './follow';
 import { GateSymbol } from './GateSymbol';
 import { SvgText } from './SvgText';

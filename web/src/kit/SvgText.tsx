@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { font as family } from '../app/colours';
+import { font as family } from '../base/colours';
 
 interface SvgTextProps {
   readonly x: number;

@@ -1,8 +1,8 @@
 import { chakra } from '@chakra-ui/react';
 import { shownSignal } from '@saddlebag/core';
 import { memo } from 'react';
-import { colour as themed } from '../app/colours';
-import { useColours } from '../app/job-context';
+import { colour as themed } from '../base/colours';
+import { useColours } from '../base/job-context';
 import { followProps, pin, useIsOutshone } from './follow';
 
 /** Ink that keeps 4.5:1 on every colour of the palette. */

@@ -10,7 +10,7 @@ import {
   says,
 } from '@saddlebag/core';
 import { useRef, useState } from 'react';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { download } from '../kit/download';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';

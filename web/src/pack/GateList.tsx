@@ -13,7 +13,7 @@ import {
   type UnitPlace,
   type UnitUse,
 } from '@saddlebag/core';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { followProps, useFollowed } from '../kit/follow';
 import { Tag } from '../kit/Tag';
 

@@ -9,32 +9,32 @@ import {
   partsListCsv,
   partsOfPacking,
   placeOf,
+  proofText,
   rulesOf,
+  type Strategy,
   says,
-  sureness,
+  strategies,
   type UnitPlace,
-  type Way,
-  ways,
 } from '@saddlebag/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { ColoursContext, coloursOf, readBoard, signalsOf, useColours, useJobView } from '../app/job-context';
-import { useLayOut } from '../board/use-lay-out';
-import { useDesignFocus } from '../design/design-focus';
+import { ColoursContext, coloursOf, readBoard, signalsOf, useColours, useJobView } from '../base/job-context';
+import { useDesignFocus } from '../kit/design-focus';
 import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
+import { useLayOut } from '../kit/use-lay-out';
 import { useDrawer } from '../store/drawer';
 import { DrawerPanel } from './DrawerPanel';
 import { GateList } from './GateList';
 import { Packages } from './Packages';
+import { StrategiesPanel } from './StrategiesPanel';
 import { UnitBar } from './UnitBar';
 import { usePackingHand } from './use-packing-hand';
-import { useWays } from './use-ways';
-import { WaysPanel } from './WaysPanel';
+import { useStrategies } from './use-strategies';
 
-const wayList = ways.map((w) => w.way);
+const wayList = strategies.map((w) => w.way);
 const noBoard = readBoard(emptyBoard, null);
 
 /** Gates in chips: each package with its inside, the ways to build side by side, and how sure each is. */
@@ -42,7 +42,7 @@ export default function PackStep() {
   const view = useJobView();
   const { packing, packingPending, packingFindings, reading, netlist, job } = view;
   const drawer = useDrawer();
-  const { states, ask, work, stop } = useWays(wayList, drawer);
+  const { states, ask, work, stop } = useStrategies(wayList, drawer);
   const hand = usePackingHand();
   const { gate: lookedAt } = useDesignFocus();
   // Whoever comes here from a gate finds it chosen.
@@ -54,7 +54,7 @@ export default function PackStep() {
   useEffect(() => {
     if (here.current && gate.current !== null) choose(placeOf(here.current, gate.current));
   }, []);
-  const [shown, setShown] = useState<Way | null>(null);
+  const [shown, setShown] = useState<Strategy | null>(null);
   const [open, setOpen] = useState(false);
   const broken = reading !== null && reading.design.netlist === null;
   const nothing = netlist !== null && netlist.outputs.length === 0;
@@ -79,7 +79,7 @@ export default function PackStep() {
   return (
     <ColoursContext.Provider value={colours}>
       <Panel
-        title={looked ? (ways.find((w) => w.way === shown)?.title ?? '') : 'Packages'}
+        title={looked ? (strategies.find((w) => w.way === shown)?.title ?? '') : 'Packages'}
         hint="dashed units are spare; each pin shows what it carries"
         flex="1"
         actions={
@@ -131,7 +131,7 @@ export default function PackStep() {
           {packing && (
             <Summary packing={packing} working={states.some((s) => s.working)} onAgain={() => void again()} />
           )}
-          <WaysPanel
+          <StrategiesPanel
             states={states}
             shown={shown}
             drawer={drawer}
@@ -182,7 +182,7 @@ function Summary({ packing, working, onAgain }: SummaryProps) {
           ))}
         </Flex>
         <Text fontSize="13px" color="soft" mb="10px">
-          {sureness({ ...packing, sure: packing.sure ?? (packing.proved ? 'tried' : 'best') })} {free}
+          {proofText({ ...packing, sure: packing.sure ?? (packing.proved ? 'tried' : 'best') })} {free}
         </Text>
         <Heading as="h3" srOnly>
           next

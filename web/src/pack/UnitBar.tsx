@@ -16,9 +16,9 @@ import {
 } from '@saddlebag/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useJobView } from '../app/job-context';
-import { lookAt } from '../design/design-focus';
+import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
+import { lookAt } from '../kit/design-focus';
 import { Tag } from '../kit/Tag';
 import type { PackingHand } from './use-packing-hand';
 

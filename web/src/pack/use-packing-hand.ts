@@ -4,26 +4,26 @@ import {
   type ByHand,
   dropPackage,
   type Edit,
-  floorKindOf,
-  type Held,
   isBare,
+  type Locks,
   layOut,
+  lockGate,
   moveGate,
   newJob,
-  nothingHeld,
+  noLocks,
   type Packing,
-  pinGate,
+  placementKindOf,
   says,
   swapInputs,
   type UnitPlace,
   writeJobFile,
 } from '@saddlebag/core';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { tell } from '../kit/notices';
 
 /** What a person can do to the packing of the open job by hand. Each is one edit; what cannot be says why in a notice. */
 export interface PackingHand {
-  readonly held: Held;
+  readonly held: Locks;
   readonly move: (from: UnitPlace, to: UnitPlace) => void;
   /** What a move would come to, without doing it. */
   readonly tryMove: (from: UnitPlace, to: UnitPlace) => ByHand | null;
@@ -37,18 +37,18 @@ export interface PackingHand {
 
 /** Whether a board is what the planner makes of its packing, in whatever order its parts are listed. */
 function isAsPlanned(board: Board, packing: Packing): boolean {
-  const { edit } = layOut(packing, { kind: floorKindOf({ ...newJob(''), board }), asPacked: true });
+  const { edit } = layOut(packing, { kind: placementKindOf({ ...newJob(''), board }), asPacked: true });
   const text = (of: Board): string => writeJobFile({ ...newJob(''), board: of });
   return edit?.kind === 'lay-out' && text(edit.board) === text(board);
 }
 
 export function usePackingHand(): PackingHand {
   const { job, session, packing, reading } = useJobView();
-  const held = job.held ?? nothingHeld;
+  const held = job.held ?? noLocks;
   const netlist = reading?.design.netlist ?? null;
   const editsFor = (next: Packing): readonly Edit[] | null => {
     if (isBare(job.board)) return [{ kind: 'take-packing', packing: next }];
-    const { edit, findings } = layOut(next, { kind: floorKindOf(job), asPacked: true });
+    const { edit, findings } = layOut(next, { kind: placementKindOf(job), asPacked: true });
     if (edit) return [edit];
     tell(findings.map(says).join(' '));
     return null;
@@ -58,15 +58,15 @@ export function usePackingHand(): PackingHand {
     if (isBare(job.board) || (job.packing && isAsPlanned(job.board, job.packing))) return;
     tell('The board is laid out afresh for it. Undo brings the old one back.');
   };
-  const commit = (what: string, wish: ByHand | null): void => {
-    if (!wish) return;
-    if (!wish.ok) {
-      tell(says(wish.finding));
+  const commit = (what: string, request: ByHand | null): void => {
+    if (!request) return;
+    if (!request.ok) {
+      tell(says(request.finding));
       return;
     }
-    const edits = wish.packing === job.packing ? [] : editsFor(wish.packing);
+    const edits = request.packing === job.packing ? [] : editsFor(request.packing);
     if (edits === null) return;
-    session.dispatch({ kind: 'all', says: what, edits: [{ kind: 'hold', held: wish.held }, ...edits] });
+    session.dispatch({ kind: 'all', says: what, edits: [{ kind: 'hold', held: request.held }, ...edits] });
     if (edits.length > 0) saysLaid();
   };
   const known = <T>(act: (p: Packing, n: NonNullable<typeof netlist>) => T): T | null =>
@@ -84,7 +84,7 @@ export function usePackingHand(): PackingHand {
     pin: (net, on) =>
       commit(
         `${on ? 'pin' : 'unpin'} ${net}`,
-        known((p, n) => pinGate(p, held, n, net, on)),
+        known((p, n) => lockGate(p, held, n, net, on)),
       ),
     add: (part) =>
       commit(

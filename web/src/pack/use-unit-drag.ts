@@ -55,11 +55,11 @@ export function useUnitDrag(
       };
     }
     if (own) return { ...bare, says: name };
-    const wish = hand.tryMove(from, at.place);
+    const request = hand.tryMove(from, at.place);
     const other = nameOf(at.place);
     const to = `${name} to ${printPlace(at.place)}`;
-    const words = wish?.ok ? (other === null ? to : `${to}, ${other} back`) : wish ? says(wish.finding) : name;
-    return { ...bare, over: at.place, can: wish?.ok === true, says: words };
+    const words = request?.ok ? (other === null ? to : `${to}, ${other} back`) : request ? says(request.finding) : name;
+    return { ...bare, over: at.place, can: request?.ok === true, says: words };
   };
   const onPointerDown = (e: PointerEvent): void => {
     const at = e.button === 0 ? placeAt(e.clientX, e.clientY) : null;

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { byNumber, innerName, innerOf, type LedState, placeNamed, typeOf } from '@saddlebag/core';
 import { memo, useCallback, useSyncExternalStore } from 'react';
-import { type ReadBoard, useJobView } from '../app/job-context';
+import { type ReadBoard, useJobView } from '../base/job-context';
 import { KeyCap, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 import { switchKeys } from './switch-keys';
@@ -38,15 +38,15 @@ export function ControlPanel() {
   const crowded = inputs.length + outputs.length > 9;
   const width = crowded ? '74px' : '86px';
   const flip = useCallback((ref: string) => bench.flip(ref), [bench]);
-  const giver = (signal: string) => placeNamed(job.board, 'give', signal);
-  const shower = (signal: string) => placeNamed(job.board, 'show', signal);
-  const others = otherLevers(board, new Set(inputs.flatMap(({ name }) => giver(name)?.called ?? [])));
+  const stimulus = (signal: string) => placeNamed(job.board, 'give', signal);
+  const indicator = (signal: string) => placeNamed(job.board, 'show', signal);
+  const others = otherActuators(board, new Set(inputs.flatMap(({ name }) => stimulus(name)?.called ?? [])));
   return (
     <Panel title="Switches and lamps" hint="the very ones on the board" flexShrink={0} maxH="230px">
       <Flex gap="6px 26px" wrap="wrap" px="14px" pb="12px" overflowY="auto">
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {inputs.map(({ name, label }) => {
-            const ref = giver(name)?.called;
+            const ref = stimulus(name)?.called;
             const on = ref !== undefined && bench.isOn(ref);
             const shown = crowded ? undefined : label;
             return (
@@ -69,28 +69,28 @@ export function ControlPanel() {
             wrap="wrap"
             direction="column"
             maxH="110px"
-            aria-label="levers that give no input"
+            aria-label="switches not used as inputs"
             role="group"
           >
-            {others.map((lever) => (
+            {others.map((actuator) => (
               <Flex
                 as="label"
-                key={lever}
+                key={actuator}
                 gap="5px"
                 align="center"
                 fontFamily="mono"
                 fontSize="12.5px"
                 cursor="pointer"
               >
-                <input type="checkbox" checked={bench.isOn(lever)} onChange={() => flip(lever)} />
-                {lever}
+                <input type="checkbox" checked={bench.isOn(actuator)} onChange={() => flip(actuator)} />
+                {actuator}
               </Flex>
             ))}
           </Flex>
         )}
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {outputs.map(({ name, label }) => {
-            const { called: ref, inverted = false } = shower(name) ?? {};
+            const { called: ref, inverted = false } = indicator(name) ?? {};
             const led = ref === undefined ? null : state.on ? bench.led(ref) : 'dark';
             const rest = crowded ? undefined : label;
             return (
@@ -109,15 +109,17 @@ export function ControlPanel() {
   );
 }
 
-/** Levers that are wired to something but give no input of the sheet: contacts of DIP switches, clocks, spare switches. */
-function otherLevers({ board, nets }: ReadBoard, givers: ReadonlySet<string>): string[] {
+/** Actuators that are wired to something but give no input of the sheet: contacts of DIP switches, clocks, spare switches. */
+function otherActuators({ board, nets }: ReadBoard, stimuli: ReadonlySet<string>): string[] {
   return Object.values(board.parts)
     .sort((a, b) => byNumber(a.ref, b.ref))
     .flatMap((part) => {
       const isWired = (pin: string): boolean =>
         (nets.nets[nets.ofPin.get(`${part.ref}.${pin}`) ?? -1]?.pins.length ?? 0) > 1;
       const wired = innerOf(typeOf(part)).contacts.filter((c) => isWired(c.a) && isWired(c.b));
-      return [...new Set(wired.map((c) => innerName(part.ref, c.lever)))].filter((lever) => !givers.has(lever));
+      return [...new Set(wired.map((c) => innerName(part.ref, c.actuator)))].filter(
+        (actuator) => !stimuli.has(actuator),
+      );
     });
 }
 

@@ -1,6 +1,6 @@
 import { innerName, innerOf, typeOf } from '@saddlebag/core';
 import { type MouseEvent, useMemo, useSyncExternalStore } from 'react';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { BoardDrawing, type BoardOverlay } from '../kit/board/BoardDrawing';
 import type { BoardScene } from '../kit/board/scene';
 import { gatesByPin } from '../kit/board/use-scene';
@@ -20,10 +20,10 @@ export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
   const press = (e: MouseEvent): void => {
     const target = e.target as Element;
     const ref = target.closest('[data-ref]')?.getAttribute('data-ref') ?? '';
-    const lever = target.closest('[data-lever]')?.getAttribute('data-lever') ?? '';
+    const actuator = target.closest('[data-actuator]')?.getAttribute('data-actuator') ?? '';
     const part = job.board.parts[ref];
     const contacts = innerOf(part && typeOf(part)).contacts;
-    if (contacts.some((c) => c.lever === lever)) bench.flip(innerName(ref, lever));
+    if (contacts.some((c) => c.actuator === actuator)) bench.flip(innerName(ref, actuator));
   };
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: every switch is a button with a key in the panel below

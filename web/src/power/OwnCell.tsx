@@ -1,6 +1,6 @@
 import { cellAt, inputAt, isRight, type OwnMark, type OwnTable, ownMark, type Table } from '@saddlebag/core';
 import type { CSSProperties, KeyboardEvent } from 'react';
-import { colour } from '../app/colours';
+import { colour } from '../base/colours';
 
 /** A table being filled in: its marks, whether they stand compared with the sheet's, and how to write one. */
 export interface Filling {

@@ -1,8 +1,8 @@
 import { Flex } from '@chakra-ui/react';
 import { checkWalk, inputAt, isBare, placeNamed } from '@saddlebag/core';
-import { useJobView } from '../app/job-context';
-import { isWriting, useKeys } from '../app/keys';
-import { useLatest } from '../app/use-latest';
+import { useJobView } from '../base/job-context';
+import { isWriting, useKeys } from '../base/keys';
+import { useLatest } from '../base/use-latest';
 import { BoardMat } from '../kit/board/BoardMat';
 import { useScene } from '../kit/board/use-scene';
 import { NoBoard } from '../kit/NoBoard';

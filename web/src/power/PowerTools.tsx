@@ -1,7 +1,7 @@
 import { Button, Text } from '@chakra-ui/react';
 import { restless, says } from '@saddlebag/core';
 import { useSyncExternalStore } from 'react';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 
 /** The power switch, and in a few words what the powered board does. */
 export function PowerTools({ onPower }: { readonly onPower: () => void }) {

@@ -15,11 +15,11 @@ import {
   withMark,
 } from '@saddlebag/core';
 import { useMemo, useState, useSyncExternalStore } from 'react';
-import { useJobView } from '../app/job-context';
-import { ReadBackButton } from '../app/ReadBackButton';
-import { useLatest } from '../app/use-latest';
-import { useTable } from '../app/use-table';
+import { useJobView } from '../base/job-context';
+import { useLatest } from '../base/use-latest';
+import { useTable } from '../base/use-table';
 import { Empty, Panel } from '../kit/Panel';
+import { ReadBackButton } from '../kit/ReadBackButton';
 import type { Filling } from './OwnCell';
 import { isWide, levelOf, WalkTable } from './WalkTable';
 

@@ -13,7 +13,7 @@ import {
 } from '@saddlebag/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type CSSProperties, memo, type RefObject, useEffect, useRef } from 'react';
-import { colour } from '../app/colours';
+import { colour } from '../base/colours';
 import { Tag } from '../kit/Tag';
 import { type Filling, OwnCell } from './OwnCell';
 

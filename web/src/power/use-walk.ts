@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import { useJobView } from '../app/job-context';
+import { useJobView } from '../base/job-context';
 import { tell } from '../kit/notices';
 import type { WalkProgress } from '../workers/protocol';
 import { callback, runLong } from '../workers/stages';

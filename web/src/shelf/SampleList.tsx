@@ -5,7 +5,7 @@ import { type SampleName, sampleText, useSamples } from './samples';
 
 /** One line on what each sample shows, by its id. */
 const notes: Readonly<Record<string, string>> = {
-  'lock-interlock': 'three permits from four levers, in two chips',
+  'lock-interlock': 'three permits from four switches, in two chips',
   'boat-tally': 'sums that share their XORs',
   'towpath-lamp': 'NAND gates and nothing else',
   'flood-watch': 'ten floats, wide gates split, several boards',

@@ -3,14 +3,14 @@ import { type Finding, says } from '@saddlebag/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { Brand } from '../app/Brand';
-import { ThemeButton } from '../app/ThemeButton';
+import { Brand } from '../kit/Brand';
 import { FindingLine } from '../kit/FindingLine';
 import { Leather } from '../kit/Leather';
 import { tell } from '../kit/notices';
 import { Empty, KeyCap, Panel } from '../kit/Panel';
+import { ThemeButton } from '../kit/ThemeButton';
 import { type ShelfRow, shelf } from '../store/shelf';
-import { type Brought, bringFile, bringText } from './bring';
+import { type Brought, bringFile, bringText } from './import-file';
 import { JobLine } from './JobLine';
 import { SampleList } from './SampleList';
 

@@ -4,11 +4,11 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { notices } from '../kit/notices';
 import { db } from '../store/db';
+import { recoverRescued } from '../store/environment';
 import { shelf } from '../store/shelf';
-import { recoverRescued } from '../store/world';
 import { interlock } from '../testing/interlock';
 import { renderPage } from '../testing/render';
-import { bringFile, bringText } from './bring';
+import { bringFile, bringText } from './import-file';
 import { renameRow } from './rename';
 import { ShelfPage } from './ShelfPage';
 

@@ -1,7 +1,7 @@
 import { type Job, newJob, writeJobFile } from '@saddlebag/core';
 import { describe, expect, it } from 'vitest';
 import { ShelfDb } from './db';
-import { JobSession, type SessionWorld } from './session';
+import { JobSession, type SessionEnvironment } from './session';
 import { freeName, Shelf } from './shelf';
 
 let count = 0;
@@ -23,12 +23,12 @@ function freshShelf() {
 }
 
 /** A session on a shelf, with timers run by hand and a place for rescued work. */
-async function opened(shelf: Shelf, id: string, change: Partial<SessionWorld> = {}) {
+async function opened(shelf: Shelf, id: string, change: Partial<SessionEnvironment> = {}) {
   const row = (await shelf.get(id)) ?? expect.fail('no row');
   const timers: (() => void)[] = [];
   const rescued = new Map<string, string>();
   const moves: string[] = [];
-  const world: SessionWorld = {
+  const world: SessionEnvironment = {
     save: (...args) => shelf.save(...args),
     saveCopy: (job) => shelf.add({ ...job, name: `${job.name} (other tab)` }),
     now: () => 5,
@@ -140,7 +140,7 @@ describe('an open job', () => {
     const { shelf } = freshShelf();
     const id = await shelf.addNew('A');
     let full = true;
-    const save: SessionWorld['save'] = (...args) =>
+    const save: SessionEnvironment['save'] = (...args) =>
       full ? Promise.reject(new DOMException('full', 'QuotaExceededError')) : shelf.save(...args);
     const { session } = await opened(shelf, id, { save });
     session.dispatch({ kind: 'rename', name: 'B' });

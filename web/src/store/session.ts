@@ -21,7 +21,7 @@ export interface SessionState {
 }
 
 /** What a session needs of the world; tests pass their own. */
-export interface SessionWorld {
+export interface SessionEnvironment {
   readonly save: (id: string, job: Job, base: number) => Promise<Saved>;
   /** Puts a job beside the one that another tab has changed, and returns the new id. */
   readonly saveCopy: (job: Job) => Promise<string>;
@@ -50,7 +50,7 @@ export class JobSession {
     private id: string,
     job: Job,
     private rev: number,
-    private readonly world: SessionWorld,
+    private readonly world: SessionEnvironment,
     private readonly onMoved: (id: string) => void = () => {},
   ) {
     this.state = { history: startHistory(job), saveState: 'saved', savedAtMs: world.now() };

@@ -4,9 +4,9 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
 import { type ReactElement, useSyncExternalStore } from 'react';
 import { createMemoryRouter, RouterProvider } from 'react-router';
-import { ColoursContext, JobContext, type JobView, SessionContext } from '../app/job-context';
-import { system } from '../app/theme';
-import { PowerBench } from '../power/bench';
+import { PowerBench } from '../base/bench';
+import { ColoursContext, JobContext, type JobView, SessionContext } from '../base/job-context';
+import { system } from '../base/theme';
 import { JobSession } from '../store/session';
 import { nowhere, viewOf } from './view';
 

@@ -1,11 +1,11 @@
 import { currentPacking, inspectJob, type Job, readDesign } from '@saddlebag/core';
-import { coloursOf, type JobView, readBoard, signalsOf } from '../app/job-context';
-import { PowerBench } from '../power/bench';
-import { tableSubject } from '../power/subject';
-import { JobSession, type SessionWorld } from '../store/session';
+import { PowerBench } from '../base/bench';
+import { coloursOf, type JobView, readBoard, signalsOf } from '../base/job-context';
+import { tableSubject } from '../base/subject';
+import { JobSession, type SessionEnvironment } from '../store/session';
 
 /** A world in which everything is saved at once and nothing is kept. */
-export const nowhere: SessionWorld = {
+export const nowhere: SessionEnvironment = {
   save: async (_id, _job, base) => ({ ok: true, rev: base + 1 }),
   saveCopy: async () => 'copy',
   now: () => 0,

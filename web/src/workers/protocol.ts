@@ -5,7 +5,6 @@ import type {
   Comparison,
   FamilyId,
   Finding,
-  FloorKind,
   Form,
   Job,
   Layout,
@@ -14,17 +13,18 @@ import type {
   Packing,
   PackProgress,
   Paths,
+  PlacementKind,
   Reading,
   Recovered,
   Restated,
   Rules,
   Side,
+  Strategy,
   Supplies,
   Table,
   TableSubject,
   Update,
   WalkedRow,
-  Way,
   WireLength,
 } from '@saddlebag/core';
 
@@ -50,16 +50,16 @@ export interface StagesApi {
     family: FamilyId,
     rules: Rules,
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
-  packWay(
+  packByStrategy(
     netlist: Netlist,
     family: FamilyId,
-    way: Way,
+    way: Strategy,
     supplies: Supplies,
     tell: (progress: PackProgress) => void,
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
-  lead(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind): NextStep;
+  guide(board: Board, packing: Packing, netlist: Netlist, kind: PlacementKind): NextStep;
   layOut(job: Job, packing: Packing, netlist: Netlist | null, tell: (share: number) => void): Layout;
-  update(board: Board, packing: Packing, netlist: Netlist, kind: FloorKind, tell: (share: number) => void): Update;
+  update(board: Board, packing: Packing, netlist: Netlist, kind: PlacementKind, tell: (share: number) => void): Update;
   route(board: Board): Paths;
   readBack(board: Board): Recovered;
   /** How long its wires are against the least, in tenths of an inch, and how often they cross. */

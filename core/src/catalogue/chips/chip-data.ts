@@ -28,7 +28,7 @@ export interface ChipData {
   readonly title: string;
   readonly group: ChipGroup;
   /** Other words people look it up by. */
-  readonly known?: string;
+  readonly aliases?: string;
   /**
    * Pin names from pin 1 up, counter-clockwise from the notch; VCC and GND are the supply pins, NC
    * leads nowhere. A small n at the end marks a pin that acts when low.
@@ -56,7 +56,7 @@ export interface ChipData {
   /** Typical and greatest delay in ns, where it is not about the family's gate delay. */
   readonly delayNs?: Partial<Record<FamilyId, readonly [typical: number, most: number]>>;
   /** What catches people out. */
-  readonly catch: string;
+  readonly caveat: string;
 }
 
 /** Writes a line for units 1 to n: every name that begins with 1 begins with each number in turn. */

@@ -15,28 +15,28 @@ export const shiftRegisters: readonly ChipData[] = [
     base: '7495',
     title: '4-bit shift register, serial and parallel in',
     group,
-    known: 'right left load',
+    aliases: 'right left load',
     pins: 'SER A B C D MODE GND CLK2 CLK1 QD QC QB QA VCC',
     behaviour: `ck = MODE & CLK2 | ~MODE & CLK1\n${stages(4, 'SER', (q, before, d) => `${q} = MODE & ${d} | ~MODE & ${before} at fall ck`)}`,
     families: ['74', 'LS'],
-    catch:
+    caveat:
       'Two clocks, both of falling edge: pin 9 shifts with mode low, pin 8 loads with mode high. There is no clear.',
   },
   {
     base: '74164',
     title: '8-bit shift register, serial in, parallel out',
     group,
-    known: 'sipo',
+    aliases: 'sipo',
     pins: 'A B QA QB QC QD GND CLK CLRn QE QF QG QH VCC',
     behaviour: stages(8, 'A & B', (q, before) => `${q} = ${before} at rise CLK clear ~CLRn`),
     families: ['74', 'LS', 'ALS', 'F', 'HC', 'HCT', 'AC', 'ACT'],
-    catch: 'The two serial inputs are ANDed: with one left low only zeros go in. Tie them together.',
+    caveat: 'The two serial inputs are ANDed: with one left low only zeros go in. Tie them together.',
   },
   {
     base: '74165',
     title: '8-bit shift register, parallel in, serial out',
     group,
-    known: 'piso load',
+    aliases: 'piso load',
     pins: 'LDn CLK E F G H QHn GND QH SER A B C D INH VCC',
     behaviour: [
       'ck = CLK | INH',
@@ -50,14 +50,14 @@ export const shiftRegisters: readonly ChipData[] = [
       'QHn = ~qh',
     ].join('\n'),
     families: ['74', 'LS', 'ALS', 'F', 'HC', 'HCT'],
-    catch:
+    caveat:
       'Loads as long as pin 1 is low, without a clock. Only the last stage comes out. Inhibit must be low to shift.',
   },
   {
     base: '74166',
     title: '8-bit shift register, parallel in, serial out, clocked load',
     group,
-    known: 'piso synchronous',
+    aliases: 'piso synchronous',
     pins: 'SER A B C D INH CLK GND CLRn E F G QH H LDn VCC',
     behaviour: [
       'ck = CLK | INH',
@@ -67,14 +67,14 @@ export const shiftRegisters: readonly ChipData[] = [
       }),
     ].join('\n'),
     families: ['74', 'LS', 'F', 'HC', 'HCT'],
-    catch:
+    caveat:
       'Loads at the clock edge, unlike the 74165, and its pins are others; input H is on pin 14, beyond the output.',
   },
   {
     base: '74194',
     title: '4-bit shift register, both directions',
     group,
-    known: 'universal bidirectional left right load',
+    aliases: 'universal bidirectional left right load',
     pins: 'CLRn SR A B C D SL GND S0 S1 CLK QD QC QB QA VCC',
     behaviour: ['A SR QB', 'B QA QC', 'C QB QD', 'D QC SL']
       .map((t) => t.split(' '))
@@ -84,13 +84,13 @@ export const shiftRegisters: readonly ChipData[] = [
       )
       .join('\n'),
     families: ['74', 'LS', 'F', 'S', 'HC', 'HCT'],
-    catch: 'Right means from QA to QD. Modes: both high load, S0 alone right, S1 alone left, both low keep.',
+    caveat: 'Right means from QA to QD. Modes: both high load, S0 alone right, S1 alone left, both low keep.',
   },
   {
     base: '74195',
     title: '4-bit shift register with J-K̄ input',
     group,
-    known: 'parallel load',
+    aliases: 'parallel load',
     pins: 'CLRn J Kn A B C D GND LDn CLK QDn QD QC QB QA VCC',
     behaviour: [
       'a = LDn & (J & ~a | Kn & a) | ~LDn & A at rise CLK clear ~CLRn',
@@ -100,13 +100,13 @@ export const shiftRegisters: readonly ChipData[] = [
       'QA = a\nQB = b\nQC = c\nQD = d\nQDn = ~d',
     ].join('\n'),
     families: ['74', 'LS', 'F', 'S', 'HC', 'HCT'],
-    catch: 'J and K̄ joined make a plain serial input; parallel load needs the clock and pin 9 low.',
+    caveat: 'J and K̄ joined make a plain serial input; parallel load needs the clock and pin 9 low.',
   },
   {
     base: '74595',
     title: '8-bit shift register with output latches, three-state',
     group,
-    known: 'sipo serial storage',
+    aliases: 'sipo serial storage',
     pins: 'QB QC QD QE QF QG QH GND QHS SRCLRn SRCLK RCLK OEn SER QA VCC',
     behaviour: [
       stages(
@@ -121,7 +121,7 @@ export const shiftRegisters: readonly ChipData[] = [
     ].join('\n'),
     families: ['LS', 'HC', 'HCT'],
     drive: { LS: [24, 2.6], HC: [6, 6], HCT: [6, 6] },
-    catch:
+    caveat:
       'QA is pin 15, away from the rest. Shifting shows nothing until the storage clock; clear does not reach the latches.',
   },
 ];

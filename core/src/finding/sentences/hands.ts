@@ -48,7 +48,7 @@ export const handsSentences = {
     says: 'Switch {ref} joins no rail to a net of its own: it stands on the sheet as an input that nothing reads.',
     todo: 'Wire one side of it to a rail and the other to the gates.',
   },
-  'recover/valve': {
+  'recover/switching-device': {
     severity: 'warning',
     says: 'What {refs} do is not read back, so what hangs on them may come out wrong.',
     todo: 'Write those lines yourself, and walk the table to compare them with the board.',

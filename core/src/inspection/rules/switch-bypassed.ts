@@ -6,7 +6,7 @@ export const switchBypassed: Rule = {
   id: 'switch-bypassed',
   coveredBy: ['supply-shorted', 'button-always-closed'],
   *check(c) {
-    for (const { ref, name, contacts } of c.levers()) {
+    for (const { ref, name, contacts } of c.actuators()) {
       const bypassed = contacts.find(({ a, b }) => c.netOf(a) !== undefined && c.netOf(a) === c.netOf(b));
       if (!bypassed) continue;
       const { a, b } = bypassed;

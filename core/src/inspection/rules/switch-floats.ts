@@ -1,5 +1,5 @@
 import { finding } from '../../finding';
-import { type Context, type Lever, spoken } from '../context';
+import { type Actuator, type Context, spoken } from '../context';
 import type { Rule } from '../rule';
 
 /** A switch whose signal side, when it is open, is given a level by nothing. */
@@ -7,16 +7,18 @@ export const switchFloats: Rule = {
   id: 'switch-floats',
   coveredBy: ['rail-not-fed', 'rail-half-dead', 'button-always-closed'],
   *check(c) {
-    for (const lever of c.levers())
-      for (const pin of lever.contacts.some((contact) => !contact.on) ? openThrow(c, lever) : floating(c, lever))
-        yield finding('switch-floats', [{ kind: 'pin', pin }], { ref: lever.name, pin: spoken(pin) });
+    for (const actuator of c.actuators())
+      for (const pin of actuator.contacts.some((contact) => !contact.on)
+        ? openThrow(c, actuator)
+        : floating(c, actuator))
+        yield finding('switch-floats', [{ kind: 'pin', pin }], { ref: actuator.name, pin: spoken(pin) });
   },
 };
 
 /** Sides of a single contact that lead to inputs and that nothing else gives a level. */
-function floating(c: Context, { ref, name, contacts }: Lever): string[] {
+function floating(c: Context, { ref, name, contacts }: Actuator): string[] {
   return contacts.flatMap(({ a, b }) => {
-    // Of a part with several levers some may serve nothing.
+    // Of a part with several actuators some may serve nothing.
     if (name !== ref && isIdle(c, [a, b])) return [];
     return [a, b].filter((pin, i) => {
       const net = c.netOf(pin);
@@ -28,7 +30,7 @@ function floating(c: Context, { ref, name, contacts }: Lever): string[] {
 }
 
 /** The common side of a change-over of which one throw leads nowhere, unless something else gives it a level. */
-function openThrow(c: Context, { contacts }: Lever): string[] {
+function openThrow(c: Context, { contacts }: Actuator): string[] {
   const common = contacts[0]?.a ?? '';
   const net = c.netOf(common);
   const feeds = contacts.every(({ b }) => {

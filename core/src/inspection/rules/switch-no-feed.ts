@@ -8,7 +8,7 @@ export const switchNoFeed: Rule = {
   id: 'switch-no-feed',
   coveredBy: ['rail-not-fed', 'rail-half-dead'],
   *check(c) {
-    for (const { ref, name, contacts } of c.levers()) {
+    for (const { ref, name, contacts } of c.actuators()) {
       const pins = contacts.flatMap(({ a, b }) => [a, b]);
       if (pins.some((pin) => c.isFed(c.netOf(pin))) || (name !== ref && isIdle(c, pins))) continue;
       const [pin = ''] = pins;

@@ -1,6 +1,6 @@
 import { finding } from '../../finding';
 import { GROUND, SUPPLY, shownSignal } from '../../planning';
-import { type Context, type Lever, spoken } from '../context';
+import { type Actuator, type Context, spoken } from '../context';
 import type { Rule } from '../rule';
 
 /** A switch that gives its signal the same level whether it is on or off. */
@@ -8,11 +8,11 @@ export const switchOneLevel: Rule = {
   id: 'switch-one-level',
   coveredBy: ['supply-shorted', 'switch-shorts-supply', 'rail-not-fed', 'rail-half-dead', 'button-always-closed'],
   *check(c) {
-    for (const lever of c.levers())
-      for (const { pin, on, off } of levelsOf(c, lever)) {
+    for (const actuator of c.actuators())
+      for (const { pin, on, off } of levelsOf(c, actuator)) {
         if (on !== off) continue;
-        const facts = { ref: lever.name, pin: spoken(pin), rail: shownSignal(on) };
-        yield finding('switch-one-level', [{ kind: 'part', ref: lever.ref }], facts);
+        const facts = { ref: actuator.name, pin: spoken(pin), rail: shownSignal(on) };
+        yield finding('switch-one-level', [{ kind: 'part', ref: actuator.ref }], facts);
       }
   },
 };
@@ -22,15 +22,15 @@ export const switchInverted: Rule = {
   id: 'switch-inverted',
   coveredBy: ['supply-shorted', 'switch-shorts-supply'],
   *check(c) {
-    for (const lever of c.levers())
-      for (const { on, off } of levelsOf(c, lever))
-        if (on === GROUND && off === SUPPLY && c.isLabelled(lever.name))
-          yield finding('switch-inverted', [{ kind: 'part', ref: lever.ref }], { ref: lever.name });
+    for (const actuator of c.actuators())
+      for (const { on, off } of levelsOf(c, actuator))
+        if (on === GROUND && off === SUPPLY && c.isLabelled(actuator.name))
+          yield finding('switch-inverted', [{ kind: 'part', ref: actuator.ref }], { ref: actuator.name });
   },
 };
 
 /** The rail that a switch puts its signal at when on and when off, where both are known; nothing of what serves nothing. */
-function levelsOf(c: Context, { contacts }: Lever): { pin: string; on: string; off: string }[] {
+function levelsOf(c: Context, { contacts }: Actuator): { pin: string; on: string; off: string }[] {
   const [closing, opening] = [contacts.find((k) => k.on), contacts.find((k) => !k.on)];
   if (!closing) return [];
   if (opening) {

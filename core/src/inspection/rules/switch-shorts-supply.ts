@@ -6,7 +6,7 @@ export const switchShortsSupply: Rule = {
   id: 'switch-shorts-supply',
   coveredBy: ['supply-shorted'],
   *check(c) {
-    for (const { ref, name, contacts } of c.levers()) {
+    for (const { ref, name, contacts } of c.actuators()) {
       const shorts = contacts.find(({ a, b }) => {
         const feeds = [a, b].flatMap((pin) => c.netOf(pin) ?? []).map((net) => c.feedsOf(net));
         return feeds.some((f) => f.supply) && feeds.some((f) => f.ground);

@@ -1,10 +1,10 @@
 import { innerOf, type LedState, labelOf, typeOf } from '@saddlebag/core';
-import { colour } from '../../app/colours';
+import { colour } from '../../base/colours';
 import { SvgText } from '../SvgText';
 import { METAL } from './SmallParts';
 import type { ScenePart, ScenePin } from './scene';
 
-/** What a part's levers or lamps look like just now: one letter for each, in the order of its inner parts. */
+/** What a part's actuators or lamps look like just now: one letter for each, in the order of its inner parts. */
 interface BenchPartProps {
   readonly part: ScenePart;
   readonly look: string;
@@ -39,13 +39,13 @@ export function DipSwitch({ part, look }: BenchPartProps) {
     <>
       <Body part={part} fill="#9C3A2B" />
       <Pins part={part} />
-      {contacts.map(({ lever, a, b }, i) => {
+      {contacts.map(({ actuator, a, b }, i) => {
         const [from, to] = [pinOf(part, a), pinOf(part, b)];
         if (!from || !to) return null;
         const on = look[i] === '1';
         const at = on ? 0.36 : 0.64;
         return (
-          <g key={lever} data-lever={lever} style={{ cursor: 'pointer' }}>
+          <g key={actuator} data-actuator={actuator} style={{ cursor: 'pointer' }}>
             <line
               x1={from.x + (to.x - from.x) * 0.25}
               y1={from.y + (to.y - from.y) * 0.25}
@@ -63,7 +63,7 @@ export function DipSwitch({ part, look }: BenchPartProps) {
               fill={on ? '#F7C64A' : '#F4EFE4'}
             />
             <SvgText x={to.x} y={to.y + (from.y - to.y) * 0.2 + 0.12} size={0.36} fill={PRINT} weight={600}>
-              {labelOf(part.seated, lever)?.slice(0, 3) ?? ''}
+              {labelOf(part.seated, actuator)?.slice(0, 3) ?? ''}
             </SvgText>
           </g>
         );
@@ -75,7 +75,7 @@ export function DipSwitch({ part, look }: BenchPartProps) {
   );
 }
 
-/** A lever over three pins: it leans to the pin that it joins to the middle one. */
+/** An actuator over three pins: it leans to the pin that it joins to the middle one. */
 export function ChangeOver({ part, look }: BenchPartProps) {
   const [one, common, other] = part.pins;
   if (!one || !common || !other) return null;

@@ -1,13 +1,13 @@
 import { memo, type ReactNode, type Ref } from 'react';
+import type { Colours } from '../../base/palette';
 import { pointAt, useFollowed, useIsFollowing } from '../follow';
-import type { Colours } from '../palette';
-import { Ground, Holes } from './Ground';
+import { BoardBases, Holes } from './BoardBase';
 import { Note } from './Note';
 import { lookOf, PartDrawing, type PartKnowledge } from './PartDrawing';
 import { StripFill } from './StripFill';
 import { type BoardScene, MARGIN, type SceneStrip, type SceneWire } from './scene';
 import { useGrowing } from './use-growing';
-import { insulation, Wire, WiresTogether } from './Wire';
+import { insulation, Wire, WireBundle } from './Wire';
 
 /**
  * What a screen lays over the bare drawing; without it the board is at rest. `gateAt` names the gate in
@@ -70,7 +70,7 @@ export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: Bo
       style={{ position: 'relative', width: '100%', height: '100%', userSelect: 'none' }}
     >
       <Sheet viewBox={viewBox} svgRef={svgRef}>
-        <Ground scene={drawn} numbered={!overlay.levelOf} />
+        <BoardBases scene={drawn} numbered={!overlay.levelOf} />
       </Sheet>
       <Sheet viewBox={viewBox} faded={FADED.strips}>
         <Strips {...shown} />
@@ -103,7 +103,7 @@ interface BoardPictureProps extends BoardProps {
 export function BoardPicture({ title, size, ...shown }: BoardPictureProps) {
   return (
     <svg xmlns="http://www.w3.org/2000/svg" viewBox={viewBoxText(shown.scene)} role="img" aria-label={title} {...size}>
-      <Ground scene={shown.scene} numbered />
+      <BoardBases scene={shown.scene} numbered />
       <Strips {...shown} />
       <Parts {...shown} />
       <Wires {...shown} />
@@ -186,7 +186,7 @@ function LitWires({ scene, ...look }: BoardProps) {
   return (
     <>
       {[...colours].map((own) => (
-        <WiresTogether key={own} wires={lit.filter((wire) => colourOf(wire, look) === own)} colour={own} />
+        <WireBundle key={own} wires={lit.filter((wire) => colourOf(wire, look) === own)} colour={own} />
       ))}
       <g pointerEvents="none">{scene.wires.filter(isChosen).map((wire) => wireIn(wire, look))}</g>
     </>

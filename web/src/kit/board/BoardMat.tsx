@@ -1,10 +1,10 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
-import { useKeys } from '../../app/keys';
+import { useKeys } from '../../base/keys';
 import { viewBoxOf } from './BoardDrawing';
 import type { BoardScene } from './scene';
-import type { Spot } from './spots';
-import { useSight } from './use-sight';
+import type { TargetArea } from './target-areas';
+import { useScrollIntoView } from './use-scroll-into-view';
 import { useZoom, zoomKeys } from './use-zoom';
 
 interface BoardMatProps {
@@ -12,7 +12,7 @@ interface BoardMatProps {
   readonly children: ReactNode;
   readonly tools?: ReactNode;
   /** What comes into view when it changes, unless the person is just pointing at the mat. */
-  readonly inSight?: readonly Spot[];
+  readonly inView?: readonly TargetArea[];
   /** Two fingers are on the mat: whatever one of them began is off. */
   readonly onPinch?: () => void;
 }
@@ -21,10 +21,10 @@ interface BoardMatProps {
  * The felt mat a board lies on: as wide as the mat allows, or any other size; it scrolls inside itself. A wheel with Ctrl and two
  * fingers zoom about their place, the middle button draws the mat along.
  */
-export function BoardMat({ scene, children, tools, inSight, onPinch }: BoardMatProps) {
+export function BoardMat({ scene, children, tools, inView, onPinch }: BoardMatProps) {
   const box = viewBoxOf(scene);
   const { scroller, content, zoom, by, fit, hands } = useZoom(box.width / box.height, onPinch);
-  useSight(scroller, content, box, inSight);
+  useScrollIntoView(scroller, content, box, inView);
   useKeys((e) => zoomKeys(e, by));
   return (
     <Flex

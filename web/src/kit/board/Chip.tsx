@@ -1,5 +1,5 @@
-import { colour } from '../../app/colours';
-import { useSettings } from '../../app/settings';
+import { colour } from '../../base/colours';
+import { useSettings } from '../../base/settings';
 import { GateSymbol } from '../GateSymbol';
 import { SvgText } from '../SvgText';
 import { shortName } from '../short-name';

@@ -1,8 +1,8 @@
 import { type Finding, says } from '@saddlebag/core';
-import { colour } from '../../app/colours';
+import { colour } from '../../base/colours';
 import { SvgText } from '../SvgText';
 import type { BoardScene } from './scene';
-import { spotsAt } from './spots';
+import { areasAt } from './target-areas';
 
 interface FindingMarksProps {
   readonly findings: readonly Finding[];
@@ -15,7 +15,7 @@ export function FindingMarks({ findings, chosen, scene }: FindingMarksProps) {
   return (
     <g pointerEvents="none">
       {findings.flatMap((f) =>
-        spotsAt(f.places, scene).map((s) => {
+        areasAt(f.places, scene).map((s) => {
           const bold = f === chosen;
           return (
             <rect
@@ -40,7 +40,7 @@ export function FindingMarks({ findings, chosen, scene }: FindingMarksProps) {
 }
 
 function Flag({ finding, scene }: { readonly finding: Finding; readonly scene: BoardScene }) {
-  const [spot] = spotsAt(finding.places, scene);
+  const [spot] = areasAt(finding.places, scene);
   if (!spot) return null;
   const text = says(finding);
   const shown = text.length > 64 ? `${text.slice(0, 62)}…` : text;

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { colour } from '../../app/colours';
+import { colour } from '../../base/colours';
 import { SvgText } from '../SvgText';
 import type { SceneNote } from './scene';
 

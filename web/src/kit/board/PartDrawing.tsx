@@ -1,6 +1,6 @@
 import { HIGH, innerName, innerOf, type LedState, type SeatedPart, typeOf } from '@saddlebag/core';
 import { memo } from 'react';
-import { colour } from '../../app/colours';
+import { colour } from '../../base/colours';
 import {
   ChangeOver,
   Diode,
@@ -27,7 +27,7 @@ export interface PartKnowledge {
 /**
  * How a part looks just now, in one word, so that a part is drawn again only when its look changes: for
  * a chip a letter for each unit (`h` where the output is high), for an LED its state, for a switch `on` or `off`,
- * for other parts a letter for each lever and lamp.
+ * for other parts a letter for each actuator and lamp.
  */
 export function lookOf(part: ScenePart, known: PartKnowledge): string {
   if (part.kind === 'led') return known.ledState?.(part.ref) ?? 'dark';
@@ -40,12 +40,12 @@ export function lookOf(part: ScenePart, known: PartKnowledge): string {
   return part.units.map((unit) => (level(unit.output) === HIGH ? 'h' : '-')).join('');
 }
 
-/** A letter for each lever, `1` when it is on, or for each lamp. */
+/** A letter for each actuator, `1` when it is on, or for each lamp. */
 function benchLook(part: ScenePart, known: PartKnowledge): string {
   const { contacts, lamps } = innerOf(typeOf(part.seated));
-  const levers = [...new Set(contacts.map((c) => c.lever))];
+  const actuators = [...new Set(contacts.map((c) => c.actuator))];
   return [
-    ...levers.map((lever) => (known.isOn?.(innerName(part.ref, lever)) ? '1' : '0')),
+    ...actuators.map((actuator) => (known.isOn?.(innerName(part.ref, actuator)) ? '1' : '0')),
     ...lamps.map(({ name }) => lampLetter(known.ledState?.(innerName(part.ref, name)) ?? 'dark')),
   ].join('');
 }

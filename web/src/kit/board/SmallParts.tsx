@@ -1,5 +1,5 @@
 import type { LedState } from '@saddlebag/core';
-import { colour } from '../../app/colours';
+import { colour } from '../../base/colours';
 import { SvgText } from '../SvgText';
 import type { ScenePart } from './scene';
 

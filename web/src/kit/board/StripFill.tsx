@@ -1,6 +1,6 @@
 import { memo } from 'react';
-import { colour } from '../../app/colours';
-import type { Colours } from '../palette';
+import { colour } from '../../base/colours';
+import type { Colours } from '../../base/palette';
 import { SvgText } from '../SvgText';
 import { HALF, type SceneStrip } from './scene';
 

@@ -1,6 +1,6 @@
 import type { JumperColour } from '@saddlebag/core';
 import { memo } from 'react';
-import { colour } from '../../app/colours';
+import { colour } from '../../base/colours';
 import type { SceneWire } from './scene';
 
 /** Insulation as it looks on the mat; black is lifted a little, so that it can be seen there. */
@@ -28,13 +28,13 @@ const UNNAMED = '#C9D2CB';
 const round = { fill: 'none', strokeLinejoin: 'round', strokeLinecap: 'round' } as const;
 const END = 0.27;
 
-const wayOf = ({ path }: SceneWire): string => path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
+const routeOf = ({ path }: SceneWire): string => path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
 const endsOf = ({ path }: SceneWire) => [path[0], path[path.length - 1]].flatMap((p) => p ?? []);
 
 /** A jumper along its way, with both ends; its signal's colour, or grey when it carries none. */
 export const Wire = memo(function Wire({ wire, colour: own, chosen }: WireProps) {
   const stroke = own ?? UNNAMED;
-  const d = wayOf(wire);
+  const d = routeOf(wire);
   return (
     <g data-wire={wire.id} data-signal={wire.signal} style={{ cursor: 'pointer' }}>
       <title>{wire.signal === undefined ? wire.id : `${wire.id}, ${wire.signal}`}</title>
@@ -59,7 +59,7 @@ export const Wire = memo(function Wire({ wire, colour: own, chosen }: WireProps)
  * The wires of one signal in one colour, as they are when they lie alone: three shapes, however many they are, since
  * ground may be lit with hundreds. They are for the eye; the pointer meets the wires below.
  */
-export function WiresTogether({
+export function WireBundle({
   wires,
   colour: own,
 }: {
@@ -67,7 +67,7 @@ export function WiresTogether({
   readonly colour: string | null;
 }) {
   const stroke = own ?? UNNAMED;
-  const ways = wires.map(wayOf).join('');
+  const ways = wires.map(routeOf).join('');
   const ends = wires
     .flatMap(endsOf)
     .map(({ x, y }) => `M${x - END},${y}a${END},${END} 0 1 0 ${2 * END},0a${END},${END} 0 1 0 ${-2 * END},0`);

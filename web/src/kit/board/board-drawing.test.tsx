@@ -1,18 +1,18 @@
 import { chips, extractNets, finding, HIGH, LOW, newJob, partNumber, UNKNOWN } from '@saddlebag/core';
 import { act, fireEvent, screen } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import { readBoard } from '../../app/job-context';
+import { readBoard } from '../../base/job-context';
+import { Colours } from '../../base/palette';
 import { interlock } from '../../testing/interlock';
 import { renderInJob } from '../../testing/render';
 import { pointAt } from '../follow';
-import { Colours } from '../palette';
 import { BoardDrawing, type BoardOverlay, BoardPicture } from './BoardDrawing';
 import { laidInUnit } from './Chip';
 import { FindingMarks } from './FindingMarks';
 import { lookOf } from './PartDrawing';
 import { pictureOf, pointsOf } from './picture';
 import { boardScene } from './scene';
-import { spotsAt } from './spots';
+import { areasAt } from './target-areas';
 import { gatesByPin } from './use-scene';
 
 const job = interlock();
@@ -146,7 +146,7 @@ describe('how a part looks', () => {
 
 describe('marks of findings', () => {
   it('stand at pins, parts, holes and both ends of jumpers', () => {
-    const at = (places: Parameters<typeof finding>[1]) => spotsAt(places, scene);
+    const at = (places: Parameters<typeof finding>[1]) => areasAt(places, scene);
     const pin = scene.parts.find((p) => p.ref === 'U1')?.pins[2];
     expect(at([{ kind: 'pin', pin: 'U1.3' }])[0]).toMatchObject({ x: (pin?.x ?? 0) - 0.65 });
     expect(at([{ kind: 'part', ref: 'U1' }])[0]?.width).toBeGreaterThan(7);

@@ -1,5 +1,5 @@
 import { renderToStaticMarkup } from 'react-dom/server';
-import { writtenOut } from '../../app/colours';
+import { writtenOut } from '../../base/colours';
 import { BoardPicture, type BoardProps, viewBoxOf } from './BoardDrawing';
 import type { BoardScene } from './scene';
 

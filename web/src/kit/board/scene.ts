@@ -16,15 +16,15 @@ import {
   type Paths,
   parseHole,
   railNamed,
+  rotated,
   routeJumpers,
   rows,
   rowY,
   type SeatedPart,
   stripOf,
-  turned,
   typeOf,
 } from '@saddlebag/core';
-import type { ReadBoard } from '../../app/job-context';
+import type { ReadBoard } from '../../base/job-context';
 
 /** A strip or rail as a capsule, with the net it belongs to when something is plugged into it. */
 export interface SceneStrip {
@@ -206,7 +206,7 @@ function partOf(seated: SeatedPart, { nets }: ReadBoard): ScenePart[] {
   if (!type || !anchor) return [];
   const at = holeXY(anchor);
   const place = (dx: number, dy: number) => {
-    const t = turned(dx, dy, seated.turn);
+    const t = rotated(dx, dy, seated.turn);
     return { x: at.x + t.dx, y: at.y + t.dy };
   };
   const { body } = type;

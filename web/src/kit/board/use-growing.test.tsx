@@ -1,10 +1,10 @@
 import { anySupplies, newJob, plan, readDesign } from '@saddlebag/core';
 import { act } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { readBoard } from '../../app/job-context';
+import { readBoard } from '../../base/job-context';
+import { Colours } from '../../base/palette';
 import { renderInJob } from '../../testing/render';
 import { localStages } from '../../testing/stages';
-import { Colours } from '../palette';
 import { BoardDrawing } from './BoardDrawing';
 import { boardScene } from './scene';
 
@@ -21,7 +21,9 @@ async function large() {
     (_, i) => `n${i} = and(${i === 0 ? 'A' : `n${i - 1}`}, ${i % 2 ? 'A' : 'B'})`,
   );
   const { netlist } = readDesign(`in A B\nout Y\n${gates.join('\n')}\nY = ~n163`).design;
-  const { packing } = await localStages.stages().packWay(netlist ?? expect.fail(), 'HC', 'own', anySupplies, () => {});
+  const { packing } = await localStages
+    .stages()
+    .packByStrategy(netlist ?? expect.fail(), 'HC', 'own', anySupplies, () => {});
   return boardScene(readBoard(plan(packing ?? expect.fail()).board ?? expect.fail(), packing));
 }
 

@@ -1,10 +1,10 @@
 import { type Board, drivenBy, type Packing, type Paths, typeOf } from '@saddlebag/core';
 import { useEffect, useMemo, useState } from 'react';
-import type { ReadBoard } from '../../app/job-context';
+import type { ReadBoard } from '../../base/job-context';
 import { stages } from '../../workers/stages';
 import { tell } from '../notices';
+import { learnRoutes, routesOf } from './routes';
 import { type BoardScene, boardScene } from './scene';
-import { learnWays, waysOf } from './ways';
 
 const none: Paths = new Map();
 
@@ -15,14 +15,14 @@ const none: Paths = new Map();
 export function useScene(read: ReadBoard): BoardScene {
   const { board } = read;
   const [, learned] = useState<Board | null>(null);
-  const paths = waysOf(board);
+  const paths = routesOf(board);
   const isWaiting = paths === null;
   useEffect(() => {
     if (!isWaiting) return;
     stages()
       .route(board)
       .then((found) => {
-        learnWays(board, found);
+        learnRoutes(board, found);
         learned(board);
       })
       .catch((e: unknown) => tell(`The wires could not be drawn: ${String(e)}`));

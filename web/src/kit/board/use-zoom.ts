@@ -1,6 +1,6 @@
 import type { Point } from '@saddlebag/core';
 import { type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { isWriting } from '../../app/keys';
+import { isWriting } from '../../base/keys';
 import { bounded, type Fingers, LEAST, MOST, pinched, stepFrom, wholeScale } from './zoom';
 
 /** What a notch of a wheel is worth: a hundred points halve or double in four. */

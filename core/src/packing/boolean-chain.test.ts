@@ -1,0 +1,170 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { extractNets } from '../board';
+import { readDesign } from '../catalogue';
+import type { Netlist } from '../design';
+import { networkOf } from '../design';
+import { compile, sweep, tableOf, wantedAt } from '../logic';
+import { plan } from '../planning';
+import { agrees, walkTable } from '../simulation';
+import { solve } from '../testing/interlock';
+import { trialOf } from '../workflow/trial';
+import { blockNumbers } from './blocks';
+import { chainsOf } from './boolean-chain';
+import { whatIsWrong } from './check';
+import { freedom } from './figures';
+import { FunctionNet, functionsOf } from './functions';
+import { networkOfPacking } from './packing';
+import { anySupplies, packByStrategy } from './strategies';
+import { choosable } from './units';
+
+const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
+const classic = '7400 7402 7404 7408 7410 7411 7420 7427 7432 7451 7486'.split(' ');
+const classicOnly = { ...anySupplies, struck: [...choosable, ...blockNumbers].filter((n) => !classic.includes(n)) };
+
+/** A decimal digit on seven segments; the last six rows never come. */
+const segments = [
+  'in D C B A',
+  'out sa sb sc sd se sf sg',
+  ...['1011011111', '1111100111', '1101111111', '1011011011', '1010001010', '1000111011', '0011111011'].map(
+    (rows, i) => `table s${'abcdefg'[i]} of D C B A : ${rows}------`,
+  ),
+].join('\n');
+
+/** The rows, in which D C B A count from 0, where each segment is lit. */
+const lit = ['0235678 9', '0123478 9', '013456789', '0235689', '0268', '045689', '2345689'].map((s) =>
+  s.replace(' ', ''),
+);
+const product = (row: number): string =>
+  ['D', 'C', 'B', 'A'].map((x, i) => ((row >> (3 - i)) & 1 ? x : `~${x}`)).join(' & ');
+const minterms = [
+  'in D C B A',
+  'out sa sb sc sd se sf sg',
+  'never D & (C | B)',
+  ...lit.map((rows, i) => `s${'abcdefg'[i]} = ${[...rows].map((r) => product(Number(r))).join(' | ')}`),
+].join('\n');
+/** Shorter sums, as in textbooks: other functions in the rows that never come. */
+const equations = [
+  'in D C B A',
+  'out sa sb sc sd se sf sg',
+  'never D & (C | B)',
+  'sa = D | B | ~(C ^ A)',
+  'sb = ~C | ~(B ^ A)',
+  'sc = C | ~B | A',
+  'sd = D | ~C & ~A | ~C & B | B & ~A | C & ~B & A',
+  'se = ~A & (B | ~C)',
+  'sf = D | ~B & ~A | C & ~B | C & ~A',
+  'sg = D | C ^ B | B & ~A',
+].join('\n');
+
+/** Tables of one to three outputs of four inputs, whose rows with a mark are free in all of them. */
+const arbitraryTables = fc
+  .record({
+    free: fc.array(fc.boolean(), { minLength: 16, maxLength: 16 }),
+    rows: fc.array(fc.array(fc.boolean(), { minLength: 16, maxLength: 16 }), { minLength: 1, maxLength: 3 }),
+  })
+  .map(({ free, rows }) => {
+    const cells = rows.map((bits) => bits.map((b, r) => (free[r] ? '-' : b ? '1' : '0')).join(''));
+    const tables = cells.map((c, o) => `table Y${o} of A B C D : ${c}`);
+    return `in A B C D\nout ${cells.map((_, o) => `Y${o}`).join(' ')}\n${tables.join('\n')}`;
+  });
+
+describe('chains of gates of two inputs', () => {
+  it('make what is wanted, each step from what was made before', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 65534 }), { minLength: 1, maxLength: 3 }), (words) => {
+        const functions = new FunctionNet(['A', 'B', 'C', 'D']);
+        const roots = words.map((w) => functions.add(Int32Array.of(w), 1));
+        const chains = chainsOf(functions, roots, 8);
+        expect(chains.length).toBeGreaterThan(0);
+        for (const chain of chains) {
+          const have = new Set([0x0000, 0xff00, 0xf0f0, 0xcccc, 0xaaaa]);
+          const either = (f: number): boolean => have.has(f) || have.has(0xffff & ~f);
+          for (const { makes, of, kind } of chain) {
+            expect(of.every(either)).toBe(true);
+            const value = kind === 'xor' ? of[0] ^ of[1] : of[0] & of[1];
+            expect([value, 0xffff & ~value]).toContain(makes);
+            have.add(makes);
+          }
+          expect(words.every(either)).toBe(true);
+        }
+      }),
+      { numRuns: 12 },
+    );
+  });
+
+  it('are as short as is known for a full adder, and offered the shortest first', () => {
+    const netlist = netlistOf('in A B C\nout S D\nS = A ^ B ^ C\nD = A & B | A & C | B & C');
+    const functions = functionsOf(netlist);
+    const lengths = chainsOf(
+      functions,
+      netlist.outputs.map((o) => functions.ofNet(o.net)),
+      100,
+    ).map((c) => c.length);
+    expect(lengths[0]).toBe(5);
+    expect(lengths).toEqual([...lengths].sort((a, b) => a - b));
+  });
+});
+
+describe('rows that never matter', () => {
+  it.each([
+    ['of tables', segments],
+    ['of equations, with what never comes', equations],
+    ['of minterms', minterms],
+  ])(
+    'are used: a decimal digit on seven segments takes four packages, and fewer cannot be, from a sheet %s',
+    async (_, text) => {
+      const { packing } = await packByStrategy(netlistOf(text), 'HC', 'fewest', classicOnly, solve, { effort: 40 });
+      expect([packing?.packages.length, packing?.sure, packing?.bound]).toEqual([4, 'all', 4]);
+      expect(packing && freedom(netlistOf(text), packing)).toMatch(/^In the 6 rows where nothing matters/);
+    },
+    180_000,
+  );
+
+  it('change no row that does matter, of the packing and of its board', async () => {
+    await fc.assert(
+      fc.asyncProperty(arbitraryTables, async (text) => {
+        const { netlist, behaviour } = readDesign(text).design;
+        if (!netlist || !behaviour) return expect.fail(text);
+        const { packing } = await packByStrategy(netlist, 'HC', 'fewest', classicOnly, solve, { effort: 1 });
+        if (!packing) return expect.fail(text);
+        expect(whatIsWrong(netlist, packing)).toBeNull();
+        const wanted = tableOf(behaviour);
+        const made = sweep(compile(networkOfPacking(packing)));
+        for (let row = 0; row < 16; row++)
+          for (const [o, column] of made.columns.entries()) {
+            const value = ((column[0] as number) >>> row) & 1;
+            expect([null, value]).toContain(wantedAt(wanted, o, row));
+          }
+        const { board } = plan(packing);
+        if (!board) return expect.fail('no board');
+        const outputs = netlist.outputs.map((o) => o.name);
+        for (const { row, seen } of walkTable(board, extractNets(board), netlist.inputs, outputs))
+          expect(
+            agrees(
+              seen,
+              netlist.outputs.map((_, o) => wantedAt(wanted, o, row)),
+            ),
+          ).toBe(true);
+      }),
+      { numRuns: 6 },
+    );
+  }, 120_000);
+
+  it('that are free for single outputs alone are not counted, and nothing is claimed of them', async () => {
+    const netlist = netlistOf('in A B C\nout Y Z\ntable Y of A B C : 0110100-\ntable Z of A B C : 00010111');
+    expect(netlist.unused).toEqual({ rows: [], more: true });
+    const { packing } = await packByStrategy(netlist, 'HC', 'fewest', classicOnly, solve, { effort: 2 });
+    expect(packing?.sure).not.toBe('all');
+  });
+
+  it('are no rows to try a gate in', () => {
+    const netlist = netlistOf('in A B C\nout Y\ntable Y of A B C : 011-----');
+    const { inputs, gates } = networkOf(netlist);
+    expect([inputs.length, gates.length > 0]).toEqual([3, true]);
+    for (const g of netlist.gates) {
+      const { high, low } = trialOf(netlist, g.output, 'U1.1');
+      for (const row of [high, low]) if (row !== null) expect(row).toMatch(/^A=0 B=(0 C=[01]|1 C=0)$/);
+    }
+  });
+});

@@ -1,0 +1,421 @@
+import { type FamilyId, partType, rarity, typeOf } from '../catalogue';
+import type { Netlist } from '../design';
+import { type Finding, finding } from '../finding';
+import { type SolveInteger, type SolveLimits, shareOf } from '../logic';
+import { type Assembled, assemble } from './assemble';
+import { blockNumbers } from './blocks';
+import { whatIsWrong } from './check';
+import { choose, type PackRequest } from './choose';
+import { everyday } from './everyday';
+import { exhaust, MAX_EXHAUSTED } from './exhaust';
+import { jumpersOf, missingFrom, pathOf } from './figures';
+import { classOf, functionsOf } from './functions';
+import { againstChips, holdsNothing, lockedCounts, lockedPackages, locksBroken, noLocks, stillMeant } from './locks';
+import { lowered } from './lower';
+import { noRules, pack, packagesOfParts, type Rules } from './pack';
+import { fingerprint, type Packing, type Proof, type Strategy } from './packing';
+import { choosable } from './units';
+
+/** The ways to build a design, in the order in which they are shown. */
+export const strategies = [
+  { way: 'own', title: 'As written', says: 'each gate of the sheet on a unit of its own kind, wide ones split' },
+  { way: 'written', title: 'Spare units used', says: 'each gate of the sheet kept, on spare units of other kinds too' },
+  { way: 'fewest', title: 'Fewest chips', says: 'whatever units compute the same' },
+  { way: 'kinds', title: 'Fewest kinds', says: 'as few different chips as can be, then few of them' },
+  {
+    way: 'jumpers',
+    title: 'Fewest jumpers',
+    says: 'every input has one, spare ones too, every chip two for its supply',
+  },
+  { way: 'shortest', title: 'Shortest path', says: 'every signal as early as it can be, then few chips' },
+  { way: 'nand', title: 'NANDs alone', says: '7400, 7410, 7420 and 7430' },
+  { way: 'nor', title: 'NORs alone', says: '7402, 7427, 4002 and 74260' },
+  { way: 'drawer', title: 'From the drawer', says: 'fewest chips of those that the lab has' },
+] as const satisfies readonly { way: Strategy; title: string; says: string }[];
+
+/** What a packing must keep to: what is struck out and decided by hand, and how many packages of each base number the drawer holds (null: no drawer is kept). */
+export interface Supplies extends Rules {
+  readonly drawer: ReadonlyMap<string, number> | null;
+}
+
+export const anySupplies: Supplies = { ...noRules, drawer: null };
+
+/** The effort of a way when none is asked for. */
+const EFFORT = 8;
+/** Steps that trying everything may take, some seconds. */
+const TRIES = 160_000_000;
+/** The most packages that are settled so. */
+const MOST_TRIED = 3;
+
+/** What a way to build came to: a packing checked against the sheet, or why there is none. */
+export interface Packed {
+  readonly packing: Packing | null;
+  readonly findings: readonly Finding[];
+}
+
+/** How far a way is: chips that none has fewer than, chips of the best, and the best itself when it is new. */
+export interface PackProgress {
+  readonly bound: number | null;
+  readonly best: number | null;
+  readonly packing: Packing | null;
+}
+
+/**
+ * Packs a design in one of the ways. Every packing that comes out computes the design: it is checked row by
+ * row first (`whatIsWrong`), and one that did not would be a fault of ours and is thrown away.
+ */
+export async function packByStrategy(
+  design: Netlist,
+  family: FamilyId,
+  way: Strategy,
+  supplies: Supplies,
+  solve: SolveInteger,
+  limits: SolveLimits = { effort: EFFORT },
+  tell: (progress: PackProgress) => void = () => {},
+): Promise<Packed> {
+  if (way === 'written' || way === 'own')
+    return checked(design, await pack(design, family, solve, supplies, way === 'own', limits), supplies, way);
+  const netlist = lowered(design);
+  const { held, findings: gone } = stillMeant(supplies.held, netlist);
+  const request = requestFor(way, { ...supplies, held }, limits);
+  if (request === null) return { packing: null, findings: [finding('pack/no-drawer', [], {})] };
+  const against = impossible(netlist, request, way);
+  if (against.length > 0) return { packing: null, findings: against };
+  const best = await new Attempt(design, netlist, family, way, request, solve, tell).run(supplies);
+  if (best) return { packing: best, findings: gone };
+  const near =
+    way === 'drawer' ? await nearest(netlist, family, { ...supplies, held }, solve, shareOf(limits, 1 / 2)) : null;
+  if (near) return { packing: { ...near.packing, design: fingerprint(design) }, findings: near.findings };
+  return { packing: null, findings: [unbuildable(netlist, way, { ...supplies, held })] };
+}
+
+/** One packing by functions: what was found so far, and what is known of how few packages there can be. */
+class Attempt {
+  private readonly found: Packing[] = [];
+  /** Whether packages are what is made least. */
+  private readonly counts: boolean;
+  /** Nothing at all has fewer packages than this, as far as every set was tried. */
+  private settledTo = 1;
+  /** The least packages over the ways offered, and whether nothing offered has fewer than the best. */
+  private bound = 1;
+  private provedAt: number | null = null;
+
+  constructor(
+    private readonly design: Netlist,
+    private readonly netlist: Netlist,
+    private readonly family: FamilyId,
+    private readonly way: Exclude<Strategy, 'written' | 'own'>,
+    private readonly request: PackRequest,
+    private readonly solve: SolveInteger,
+    private readonly tell: (progress: PackProgress) => void,
+  ) {
+    this.counts = way === 'fewest' || way === 'drawer';
+  }
+
+  async run(supplies: Supplies): Promise<Packing | null> {
+    const { way, counts, request } = this;
+    // What is there already may be as good: the gates one to one.
+    if (['fewest', 'kinds', 'jumpers', 'shortest'].includes(way)) {
+      // A quarter of the effort at most: it is only what is to be bettered.
+      const quarter = shareOf(request.limits, 1 / 4);
+      const plain = (await pack(this.design, this.family, this.solve, supplies, false, quarter)).packing;
+      if (plain) this.keep({ ...plain, way, sure: 'best', proved: false });
+    }
+    // Every set of few packages is tried first: then the program knows what there cannot be.
+    if (counts) this.tryAll(Math.min(MOST_TRIED, this.fewest() - 1), TRIES);
+    if (way === 'kinds') {
+      // One chip is of one kind; and few chips are of few kinds.
+      this.tryAll(MOST_TRIED, TRIES / 6);
+      for (const one of singleKinds(request)) await this.choose(one);
+      await this.choose({ ...request, limits: shareOf(request.limits, 1 / 2) });
+    } else await this.choose(this.bettering());
+    if (way === 'jumpers' || way === 'shortest') this.tryAll(MOST_TRIED, TRIES / 6);
+    return this.best();
+  }
+
+  /** Takes a packing that does what the design does and keeps to what is held; all others would be faults of ours. */
+  private keep(packing: Packing): void {
+    this.keepOne(packing);
+    // Where packages are what counts, the everyday chip is taken wherever it does the same.
+    if (!['fewest', 'kinds', 'nand', 'nor'].includes(this.way)) return;
+    const stay = new Set(lockedPackages(this.request.held ?? noLocks).keys());
+    const common = everyday(packing, this.request.chips, this.family, stay);
+    if (common !== packing) this.keepOne(common);
+  }
+
+  private keepOne(packing: Packing): void {
+    const sound =
+      whatIsWrong(this.netlist, packing) === null && locksBroken(packing, this.request.held ?? noLocks) === null;
+    if (!sound) return;
+    this.found.push(packing);
+    this.told(packing);
+  }
+
+  private told(packing: Packing | null, bound = this.counts ? this.settledTo : null, best: number | null = null): void {
+    const whole = packing && { ...packing, design: fingerprint(this.design) };
+    const sofar = this.found.length > 0 ? this.fewest() : best;
+    this.tell({ bound, best: sofar, packing: whole });
+  }
+
+  private fewest(): number {
+    return Math.min(...this.found.map((p) => p.packages.length));
+  }
+
+  /**
+   * The fewest packages by trying everything, up to `most`, for functions of few inputs. What is decided by hand is not
+   * tried through: sets are of free units alone.
+   */
+  private tryAll(most: number, steps: number): void {
+    const { netlist, request } = this;
+    const functions = functionsOf(netlist);
+    if (functions.sources.length > MAX_EXHAUSTED || netlist.cells.length > 0) return;
+    if (!holdsNothing(request.held ?? noLocks)) return;
+    const roots = netlist.outputs.map((o) => functions.ofNet(o.net));
+    // Where outputs are free in rows that are not left out, every set was tried of less than there may be.
+    const isAll = !netlist.unused || (!netlist.unused.more && functions.freeRows === netlist.unused.rows.length);
+    // Where a person has set an end, half of the time is for the program.
+    const until = request.limits.until && (Date.now() + request.limits.until) / 2;
+    for (let packages = 1; packages <= most; packages++) {
+      const answer = exhaust(functions, roots, request.chips, request.stock ?? new Map(), packages, steps, until);
+      if (answer.found) {
+        this.keep(this.packingOf(assemble(netlist, functions, answer.found, this.family)));
+        return;
+      }
+      if (!answer.none) return;
+      if (isAll) this.settledTo = packages + 1;
+      if (this.counts) this.told(null, this.settledTo);
+    }
+  }
+
+  /** The wish with what is known and what is to be bettered, where packages are what counts. */
+  private bettering(): PackRequest {
+    const { request, counts, netlist } = this;
+    if (!counts) return request;
+    const below = this.fewest() - netlist.cells.length;
+    return { ...request, gatesAtLeast: this.settledTo, ...(Number.isFinite(below) && { below }) };
+  }
+
+  /** The best choice of units over the ways offered, by the program. */
+  private async choose(request: PackRequest): Promise<void> {
+    const { netlist, way, counts } = this;
+    const parts = netlist.cells.length;
+    const tellsBound = counts || way === 'nand' || way === 'nor';
+    const chosen = await choose(netlist, this.family, request, this.solve, ({ bound, best, made }) => {
+      if (made) this.keep(this.packingOf(made));
+      else if (tellsBound) this.told(null, bound + parts, best === null ? null : best + parts);
+    });
+    if (chosen.chosen) this.keep({ ...this.packingOf(chosen.chosen), sure: chosen.proved ? 'tried' : 'best' });
+    if (!tellsBound) return;
+    this.bound = Math.max(1, chosen.bound + parts);
+    if (chosen.proved) this.provedAt = this.fewest();
+  }
+
+  private packingOf(made: Assembled): Packing {
+    return packingFrom(this.netlist, this.family, this.way, made);
+  }
+
+  /** The best that was found, with how sure it is. */
+  private best(): Packing | null {
+    const goal = (p: Packing): number => costFor(this.way, p);
+    const [best] = this.found.sort(
+      (a, b) => goal(a) - goal(b) || Number(b.sure === 'tried') - Number(a.sure === 'tried'),
+    );
+    if (!best) return null;
+    const design = fingerprint(this.design);
+    if (!['fewest', 'drawer', 'nand', 'nor'].includes(this.way))
+      return { ...best, proved: best.sure !== 'best', design };
+    const count = best.packages.length;
+    const sure = this.proofText(count);
+    const bound = sure === 'best' ? Math.min(Math.max(this.bound, this.known()), count) : count;
+    return { ...best, sure, proved: sure !== 'best', bound, design };
+  }
+
+  /** How sure a number of packages is: what is known of the number, whoever found it. */
+  private proofText(count: number): Proof {
+    // Every set of gate chips is tried; of larger blocks only what was found to fit.
+    const gatesAlone = count > 1 && this.mayUseBlocks();
+    if (count <= this.settledTo) return gatesAlone ? 'gates' : 'all';
+    return this.provedAt !== null && count <= this.provedAt ? 'tried' : 'best';
+  }
+
+  private mayUseBlocks(): boolean {
+    return this.request.chips.some((n) => blockNumbers.includes(n));
+  }
+
+  /** What is known to be the least with larger blocks as well. */
+  private known(): number {
+    return this.mayUseBlocks() ? 1 : this.settledTo;
+  }
+}
+
+/** What decided by hand cannot be, each told by itself: a chip that the way does not use, more than the drawer holds, a net that no gate drives. */
+function impossible(netlist: Netlist, { chips, stock, held = noLocks }: PackRequest, way: Strategy): Finding[] {
+  const title = titleOf(way).toLowerCase();
+  const found = againstChips(held, chips, title);
+  for (const [part, need] of lockedCounts(held)) {
+    const have = stock ? (stock.get(part) ?? 0) : Number.POSITIVE_INFINITY;
+    if (need > have) found.push(finding('pack/held-short', [], { part, need, have }));
+  }
+  if (held.pins.length === 0) return found;
+  const functions = functionsOf(netlist);
+  const made = new Map<number, string>();
+  for (const { net, ref } of held.pins) {
+    const l = functions.ofNet(net);
+    const given = classOf(l) === 0 || (functions.isSource(classOf(l)) && (l & 1) === 0);
+    const other = made.get(l);
+    if (given) found.push(finding('pack/pin-idle', [], { net, ref }));
+    else if (other !== undefined) found.push(finding('pack/pin-same', [], { net, other, way: title }));
+    made.set(l, net);
+  }
+  return found;
+}
+
+const titleOf = (way: Strategy): string => strategies.find((w) => w.way === way)?.title ?? way;
+
+function checked(netlist: Netlist, { packing, findings }: Packed, { held }: Supplies, way: Strategy): Packed {
+  if (!packing) return { packing, findings };
+  const wrong = whatIsWrong(netlist, packing) ?? locksBroken(packing, stillMeant(held, lowered(netlist)).held);
+  if (wrong !== null) return { packing: null, findings: [finding('pack/wrong', [], { wrong })] };
+  return { packing: { ...packing, way, sure: packing.proved ? 'tried' : 'best' }, findings };
+}
+
+function requestFor(
+  way: Exclude<Strategy, 'written' | 'own'>,
+  { struck, drawer, held }: Supplies,
+  limits: SolveLimits = { effort: EFFORT },
+): PackRequest | null {
+  const only: Partial<Record<Strategy, string>> = { nand: '7400 7410 7420 7430', nor: '7402 7427 4002 74260' };
+  const all = way === 'kinds' ? choosable : [...choosable, ...blockNumbers];
+  const chips = (only[way]?.split(' ') ?? all).filter((n) => !struck.includes(n));
+  // Where the person has named the chips, none of them is preferred: a wide gate saves several narrow ones.
+  const fewUnits: PackRequest['goals'] = ['packages', 'units', 'pins'];
+  const goals: Partial<Record<Strategy, PackRequest['goals']>> = {
+    jumpers: ['jumpers', 'units', 'pins'],
+    nand: fewUnits,
+    nor: fewUnits,
+  };
+  const request: PackRequest = {
+    chips,
+    goals: goals[way] ?? ['packages', 'rarity', 'units', 'pins'],
+    limits,
+    early: way === 'shortest',
+    held,
+  };
+  if (way !== 'drawer') return request;
+  if (!drawer) return null;
+  const there = chips.filter((n) => (drawer.get(n) ?? 0) > 0);
+  return { ...request, chips: there, stock: new Map(there.map((n) => [n, drawer.get(n) as number])) };
+}
+
+/** The nearest that can be built when the drawer does not do: the fewest packages that it lacks, then the fewest. */
+async function nearest(
+  netlist: Netlist,
+  family: FamilyId,
+  supplies: Supplies,
+  solve: SolveInteger,
+  limits: SolveLimits,
+) {
+  const { drawer, held } = supplies;
+  const request = requestFor('fewest', supplies, limits);
+  if (!drawer || !request) return null;
+  const { chosen } = await choose(
+    netlist,
+    family,
+    { ...request, goals: ['lacking', 'packages', 'units'], stock: drawer, soft: true },
+    solve,
+  );
+  const packing = chosen && packingFrom(netlist, family, 'drawer', chosen);
+  if (!packing || whatIsWrong(netlist, packing) !== null || locksBroken(packing, held) !== null) return null;
+  const lacks = missingFrom(packing, drawer).map((m) => `${m.need - m.have} × ${m.part}`);
+  return { packing, findings: [finding('pack/drawer-lacks', [], { parts: lacks.join(', ') })] };
+}
+
+/** Chips of which one alone makes anything, or with luck this design: the fewest kinds are one. */
+const alone = '7400 7402 7410 7427 7451 7408 7432 7486'.split(' ');
+
+function singleKinds(request: PackRequest): PackRequest[] {
+  const chips = alone.filter((n) => request.chips.includes(n));
+  const held = [...lockedCounts(request.held ?? noLocks).keys()];
+  return chips.map((n) => ({
+    ...request,
+    chips: [...new Set([n, ...held.filter((h) => request.chips.includes(h))])],
+    goals: ['packages', 'units'],
+    limits: shareOf(request.limits, 1 / (2 * chips.length)),
+  }));
+}
+
+/** What was chosen, with the parts used by number, as a packing of which nothing is claimed. */
+function packingFrom(netlist: Netlist, family: FamilyId, way: Strategy, { packages, netOf }: Assembled): Packing {
+  return {
+    packages: [...packages, ...packagesOfParts(netlist, family, packages, netOf)],
+    inputs: netlist.inputs,
+    outputs: netlist.outputs.map(({ name, net }) => ({ name, net: netOf(net) })),
+    proved: false,
+    design: fingerprint(netlist),
+    way,
+    sure: 'best',
+  };
+}
+
+/** Whether a packing might have been found by a way: it uses only chips that the way uses, and goes against nothing. */
+function belongsTo(way: Strategy, packing: Packing, supplies: Supplies): boolean {
+  if (way === 'written' || way === 'own' || way === 'drawer') return false;
+  const request = requestFor(way, supplies);
+  const isPlainChip = ({ units }: Packing['packages'][number]): boolean => units.every((u) => u?.part !== 'block');
+  const number = (p: Packing['packages'][number]): string => typeOf(p)?.id ?? '';
+  const uses = packing.packages.filter((p) => p.units.some((u) => u?.others === undefined));
+  return (
+    request !== null &&
+    locksBroken(packing, supplies.held) === null &&
+    uses.every((p) => request.chips.includes(number(p)) && (way !== 'kinds' || isPlainChip(p)))
+  );
+}
+
+/**
+ * What was found for each way, none worse at its own goal than what another found: where another way's packing serves better, it stands in
+ * its place, and nothing is claimed of it.
+ */
+export function bestOfAll(
+  found: readonly { readonly way: Strategy; readonly packing: Packing | null }[],
+  supplies: Supplies,
+): readonly (Packing | null)[] {
+  return found.map(({ way, packing }) => {
+    if (!packing) return null;
+    const better = found
+      .flatMap((other) => (other.packing && other.packing !== packing ? [other.packing] : []))
+      .filter((p) => costFor(way, p) < costFor(way, packing) && belongsTo(way, p, supplies));
+    const [best] = better.sort((a, b) => costFor(way, a) - costFor(way, b));
+    if (!best) return packing;
+    const { bound: _, ...rest } = best;
+    return { ...rest, way, sure: 'best', proved: false };
+  });
+}
+
+/** What a way makes least, as a number. */
+function costFor(way: Strategy, packing: Packing): number {
+  const { packages } = packing;
+  const used = packages.flatMap((p) => p.units.flatMap((u) => u ?? []));
+  // Of equal numbers of units those with fewer pins: an inverter before an exclusive or with an input tied.
+  const units = used.length + used.reduce((sum, u) => sum + u.inputs.length, 0) / 1000;
+  const rare = packages.reduce((sum, p) => sum + rarity(typeOf(p)?.id ?? ''), 0);
+  if (way === 'kinds')
+    return 1e9 * new Set(packages.map((p) => p.part)).size + 1e6 * packages.length + 1e3 * rare + units;
+  if (way === 'jumpers') return 1000 * jumpersOf(packing) + units;
+  if (way === 'shortest') return 1000 * pathOf(packing).gates + packages.length;
+  if (way === 'nand' || way === 'nor') return 1e6 * packages.length + units;
+  return 1e6 * packages.length + 1e3 * rare + units;
+}
+
+function unbuildable(netlist: Netlist, way: Strategy, { struck, drawer, held }: Supplies): Finding {
+  const title = titleOf(way);
+  const [pin] = held.pins;
+  if (pin && held.pins.length === 1)
+    return finding('pack/pin-cannot', [], { ...pin, title: partType(pin.part)?.title ?? pin.part });
+  if (pin) return finding('pack/pins-together', [], { nets: held.pins.map((p) => p.net).join(', ') });
+  if (way === 'drawer') return finding('pack/drawer-short', [], { chips: [...(drawer?.keys() ?? [])].length });
+  return finding('pack/no-way', [], {
+    way: title.toLowerCase(),
+    gates: netlist.gates.length,
+    struck: struck.join(', ') || 'none',
+  });
+}

@@ -1,0 +1,163 @@
+import type { Steps } from './assign';
+import type { PlainWords } from './narrow-vectors';
+
+/** Words that help one wanted function are written down up to so many. */
+const MOST_HELPING = 2048;
+
+/** Of each hard function those that help it; of each function which hard ones it helps, bit by bit. */
+export interface Helpers {
+  readonly of: readonly (readonly number[])[];
+  readonly helped: Uint32Array;
+  /** How many of them that is. */
+  readonly counts: Uint8Array;
+  /** All of them, each once. */
+  readonly each: readonly number[];
+  /** By a number, those that help so many or more, as far as it was asked for. */
+  readonly rich: (readonly number[])[];
+}
+
+/** What a search has at the moment. Where complements cost nothing the lesser of two words stands for both. */
+export interface Searched {
+  readonly inverts: boolean;
+  /** Signals and what is still wanted, as a list of `nBoth` words and as marks. */
+  readonly both: Int32Array;
+  readonly nBoth: number;
+  readonly inBoth: Uint8Array;
+  /** Marks of the signals alone. */
+  readonly have: Uint8Array;
+  oneOf(word: number): number;
+  /** Whether a function may still be chosen. */
+  isOpen(word: number): boolean;
+}
+
+/**
+ * Which functions would help to make the hard ones, those that the signals and the other wanted functions cannot make: the
+ * last one to choose must help all of them, the last two must do so together. Only units of two inputs are asked; for
+ * as many as there are strong units left others are let off.
+ */
+export class TargetPruning {
+  private readonly written = new Int32Array(MOST_HELPING);
+  private readonly pair = new Int32Array(1);
+  private readonly helped: Uint32Array;
+  private readonly counts: Uint8Array;
+  private readonly seen: Int32Array;
+  private round = 0;
+  private last: readonly number[] = [];
+
+  /** `all` has a bit for every row; `kinds` counts the kinds of units of two inputs. */
+  constructor(
+    private readonly all: number,
+    private readonly plain: PlainWords,
+    private readonly kinds: number,
+    private readonly steps: Steps,
+    private readonly searched: Searched,
+  ) {
+    this.helped = new Uint32Array(all + 1);
+    this.counts = new Uint8Array(all + 1);
+    this.seen = new Int32Array(all + 1);
+  }
+
+  /**
+   * For each of the hard functions those that help it, and for each function which of the hard ones it helps (bit by
+   * bit); null where there are too many to write down.
+   */
+  ofAll(hard: readonly number[]): Helpers | null {
+    const { helped, counts } = this;
+    for (const g of this.last) helped[g] = counts[g] = 0;
+    const each: number[] = [];
+    this.last = each;
+    const of: number[][] = [];
+    for (const [i, t] of hard.entries()) {
+      const some = this.helpersOf(t);
+      if (some === null) return null;
+      for (const g of some) {
+        (helped[g] as number) |= 1 << i;
+        if ((counts[g] as number)++ === 0) each.push(g);
+      }
+      of.push(some);
+    }
+    return { of, helped, counts, each, rich: [] };
+  }
+
+  /**
+   * Whether some second function could, with `g`, help the hard ones but for as many as strong units are left: each is
+   * made of one of the two, or of just the two.
+   */
+  mayBeOfPair(g: number, hard: readonly number[], helpers: Helpers, strongLeft: number): boolean {
+    const { of, helped, counts } = helpers;
+    const open = (2 ** hard.length - 1) & ~(helped[g] as number);
+    const unhelped = hard.length - (counts[g] as number);
+    if (unhelped <= strongLeft) return true;
+    const isSecond = (h: number): boolean => this.isSecond(h, g, open, hard, helped, strongLeft);
+    // Each kind of unit makes one function of just the two; the second helps the others.
+    const least = unhelped - strongLeft - this.kinds;
+    if (least > 0) {
+      const rich = richOf(helpers, least);
+      this.steps.left -= rich.length;
+      return rich.some(isSecond);
+    }
+    const { pair, written, searched } = this;
+    pair[0] = g;
+    // Of more than there are strong units one at least is made of the second.
+    let rest = open;
+    for (let k = 0; k <= strongLeft; k++, rest &= rest - 1) {
+      const i = 31 - Math.clz32(rest & -rest);
+      if ((of[i] as readonly number[]).some(isSecond)) return true;
+      const count = this.plain.enabling(hard[i] as number, pair, 1, written);
+      this.steps.left -= (of[i] as readonly number[]).length + Math.max(0, count);
+      if (count < 0) return true;
+      for (let j = 0; j < count; j++) {
+        const h = written[j] as number;
+        if (h !== g && searched.have[h] === 0 && searched.isOpen(h) && isSecond(h)) return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whether a second function helps what is open, but for what strong units are left for, and can be made at all. */
+  private isSecond(
+    h: number,
+    g: number,
+    open: number,
+    hard: readonly number[],
+    helped: Uint32Array,
+    strongLeft: number,
+  ): boolean {
+    let left = strongLeft;
+    for (let rest = open & ~(helped[h] as number); rest !== 0; rest &= rest - 1) {
+      const t = hard[31 - Math.clz32(rest & -rest)] as number;
+      if (!this.plain.makesOfTwo(t, g, h) && --left < 0) return false;
+    }
+    const { both, nBoth, inBoth } = this.searched;
+    return left > 0 || this.plain.makesWith(h, g, both, nBoth, inBoth) || this.plain.makes(h, both, nBoth, inBoth);
+  }
+
+  /** All functions that help a wanted one, each once; null where there are too many to write down. */
+  private helpersOf(t: number): number[] | null {
+    const own = ++this.round;
+    const { seen, written, searched } = this;
+    const { have, both, nBoth } = searched;
+    const found: number[] = [];
+    for (const to of searched.inverts ? [t, this.all & ~t] : [t]) {
+      const count = this.plain.enabling(to, both, nBoth, written);
+      this.steps.left -= count < 0 ? MOST_HELPING : count;
+      if (count < 0) return null;
+      for (let i = 0; i < count; i++) {
+        const g = searched.oneOf(written[i] as number);
+        if (seen[g] === own || have[g] === 1) continue;
+        seen[g] = own;
+        if (searched.isOpen(g)) found.push(g);
+      }
+    }
+    return found;
+  }
+}
+
+/** The functions that help so many of the hard ones or more, each once. */
+function richOf({ each, counts, rich }: Helpers, least: number): readonly number[] {
+  const known = rich[least];
+  if (known) return known;
+  const found = each.filter((g) => (counts[g] as number) >= least);
+  rich[least] = found;
+  return found;
+}

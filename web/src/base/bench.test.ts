@@ -1,0 +1,77 @@
+import { applyEdit, extractNets, type Job } from '@saddlebag/core';
+import { describe, expect, it } from 'vitest';
+import { boardScene } from '../kit/board/scene';
+import { interlock } from '../testing/interlock';
+import { PowerBench } from './bench';
+import { readBoard } from './job-context';
+
+const job = interlock();
+const subject = { key: 'table', inputs: ['K', 'E', 'U', 'L'], outputs: ['G', 'P', 'W'], stores: false };
+const lay = (bench: PowerBench, { board }: Job): void => bench.lay(board, extractNets(board), subject);
+function benchOf(j: Job): PowerBench {
+  const bench = new PowerBench();
+  lay(bench, j);
+  return bench;
+}
+
+describe('the power bench', () => {
+  it('shows nothing without power and the lamps with it; switches stay as they stood', () => {
+    const bench = benchOf(job);
+    bench.flip('S1');
+    bench.flip('S2');
+    expect(bench.led('D1')).toBe('dark');
+    bench.powerOn();
+    expect(bench.led('D1')).toBe('lit');
+    bench.powerOff();
+    expect(bench.led('D1')).toBe('dark');
+    expect(bench.isOn('S1')).toBe(true);
+  });
+
+  it('a jumper pulled while the power is on shows at once, and what was walked counts no longer', () => {
+    const bench = benchOf(job);
+    bench.powerOn();
+    bench.setSwitches(
+      new Map([
+        ['S1', true],
+        ['S2', true],
+      ]),
+    );
+    bench.addWalked(job.board, [{ row: 2, seen: [0, 0, 1], settled: true }]);
+    // Row 0 as it was switched on, row 12 as it was set by hand, and the one that was walked.
+    expect([...bench.snapshot().walked.keys()].sort((a, b) => a - b)).toEqual([0, 2, 12]);
+    const { nets, ofPin } = extractNets(job.board);
+    const [id = ''] = nets[ofPin.get('D1.A') ?? -1]?.jumpers ?? [];
+    const pulled = applyEdit(job, { kind: 'pull-jumper', id });
+    if (!pulled.ok) return expect.fail('not pulled');
+    lay(bench, pulled.job);
+    expect(bench.led('D1')).toBe('dark');
+    expect([...bench.snapshot().walked]).toMatchObject([[12, { seen: [0, 0, 1] }]]);
+    bench.addWalked(job.board, [{ row: 1, seen: [0, 0, 0], settled: true }]);
+    expect(bench.snapshot().walked.size).toBe(1);
+  });
+});
+
+describe('the scene of a board', () => {
+  const scene = boardScene(readBoard(job.board, job.packing));
+
+  it('holds every part, jumper and strip, and colours strips by what they carry', () => {
+    expect(scene.parts).toHaveLength(Object.keys(job.board.parts).length);
+    expect(scene.wires).toHaveLength(Object.keys(job.board.jumpers).length);
+    expect(scene.strips).toHaveLength(2 * 63 + 4);
+    const u1 = scene.parts.find((p) => p.ref === 'U1');
+    const pin = u1?.pins.find((p) => p.id === '1');
+    const strip = scene.strips.find(
+      (s) => s.net === pin?.net && pin?.net !== null && s.x < (pin?.x ?? 0) && s.x + s.width > (pin?.x ?? 0),
+    );
+    expect(strip?.signal).toBe('K');
+  });
+
+  it('a strip that no source reaches has no signal, whatever is expected of it', () => {
+    const { nets, ofPin } = extractNets(job.board);
+    const [id = ''] = nets[ofPin.get('D1.A') ?? -1]?.jumpers ?? [];
+    const pulled = applyEdit(job, { kind: 'pull-jumper', id });
+    const cut = boardScene(readBoard(pulled.ok ? pulled.job.board : job.board, job.packing));
+    const anode = cut.parts.find((p) => p.ref === 'D1')?.pins[0];
+    expect(cut.strips.find((s) => s.net === anode?.net)?.signal).toBeUndefined();
+  });
+});

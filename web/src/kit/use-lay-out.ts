@@ -1,0 +1,112 @@
+import {
+  type Board,
+  type Edit,
+  type Finding,
+  hasFixed,
+  type Packing,
+  placementKindOf,
+  remedy,
+  says,
+} from '@saddlebag/core';
+import { useRef, useState } from 'react';
+import { useJobView } from '../base/job-context';
+import { callback, runLong, stages } from '../workers/stages';
+import { tell } from './notices';
+
+/** Laying out in the worker: how far it is, and what can be begun or stopped. */
+export interface LayingOut {
+  /** The share that is done; null while nothing is laid out. */
+  readonly share: number | null;
+  /** Lays the packing out on fresh boards. */
+  readonly afresh: () => void;
+  /** Brings the board up to the packing and keeps what it can. */
+  readonly update: () => void;
+  readonly stop: () => void;
+}
+
+/** The wires of a board in words: how many and how long, against the least for the same seats, and their crossings. */
+async function wiresOf(board: Board): Promise<string> {
+  const { laid, bound, crossings } = await stages().measure(board);
+  const many = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`;
+  const [metres, times] = [(laid * 2.54) / 1000, laid / Math.max(1, bound)];
+  const wires = many(Object.keys(board.jumpers).length, 'wire');
+  return `${wires}, ${metres.toFixed(2)} m in all, ${times.toFixed(2)} of the least; ${many(crossings, 'crossing')}.`;
+}
+
+/** Lays the job's packing out, long work off the screen's thread; what comes of it is one edit; `onLaid` is told when it is done. */
+export function useLayOut(onLaid?: () => void): LayingOut {
+  const { job, packing, netlist, session } = useJobView();
+  const [share, setShare] = useState<number | null>(null);
+  const working = useRef<AbortController | null>(null);
+  const kind = placementKindOf(job);
+  // A share told by work that was stopped, still on its way, is of no concern.
+  const telling = (signal: AbortSignal) =>
+    callback((done: number) => {
+      if (!signal.aborted) setShare(done);
+    });
+  const run = (make: (signal: AbortSignal) => Promise<{ edit: Edit | null; says: string | null }>): void => {
+    working.current?.abort();
+    const control = new AbortController();
+    working.current = control;
+    setShare(0);
+    make(control.signal)
+      .then(async ({ edit, says: text }) => {
+        const laid = edit && !control.signal.aborted && session.dispatch(edit).ok;
+        if (laid) onLaid?.();
+        if (laid && edit.kind === 'lay-out') tell(`${text ?? 'Laid out.'} ${await wiresOf(edit.board)}`);
+        else if (text !== null) tell(text);
+      })
+      .catch((e: unknown) => {
+        if (!control.signal.aborted) tell(`The layout failed: ${String(e)}`);
+      })
+      .finally(() => {
+        if (working.current === control) setShare(null);
+      });
+  };
+  return {
+    share,
+    afresh: () =>
+      packing &&
+      run(async (signal) => {
+        const { edit, findings } = await runLong('plan', signal, (api) =>
+          api.layOut(job, packing, netlist, telling(signal)),
+        );
+        const around = hasFixed(job.board);
+        const remedies = (f: Finding): string => (around ? 'Unfix what is in the way, or mend it by hand.' : remedy(f));
+        const refusal = findings.map((f) => `${says(f)} ${remedies(f)}`).join(' ');
+        return { edit, says: edit ? (around ? 'Laid out around what is fixed.' : null) : refusal };
+      }),
+    update: () =>
+      packing &&
+      netlist &&
+      run(async (signal) => {
+        const made = await runLong('plan', signal, (api) =>
+          api.update(job.board, packing, netlist, kind, telling(signal)),
+        );
+        const { board, taken, added, stopped } = made;
+        if (stopped)
+          return {
+            edit: null,
+            says: `The board was left as it is: ${says(stopped)} Lay it out afresh, or mend it by hand.`,
+          };
+        const said = [
+          taken.length === 0 ? 'Nothing had to go.' : `Taken off: ${list(taken)}.`,
+          added.length === 0 ? '' : `New or elsewhere: ${list(added)}.`,
+        ];
+        return { edit: { kind: 'lay-out', packing: made.packing, board }, says: said.filter(Boolean).join(' ') };
+      }),
+    stop: () => {
+      working.current?.abort();
+      setShare(null);
+    },
+  };
+}
+
+const list = (ids: readonly string[]): string =>
+  ids.length > 24 ? `${ids.slice(0, 24).join(' ')} and ${ids.length - 24} more` : ids.join(' ');
+
+/** The packing, once the sheet has something to lay out. */
+export function usePackingToLay(): Packing | null {
+  const { packing, reading } = useJobView();
+  return (reading?.design.outputs.length ?? 0) > 0 ? packing : null;
+}

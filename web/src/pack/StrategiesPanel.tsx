@@ -1,0 +1,219 @@
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import {
+  countPacking,
+  type DrawerEntry,
+  jumpersToLay,
+  missingFrom,
+  type Packing,
+  type PackProgress,
+  pathOf,
+  proofText,
+  type Strategy,
+  says,
+  stockOf,
+  strategies,
+} from '@saddlebag/core';
+import { useEffect, useRef } from 'react';
+import { useJobView } from '../base/job-context';
+import { Panel } from '../kit/Panel';
+import type { StrategyState } from './use-strategies';
+
+interface StrategiesPanelProps {
+  readonly states: readonly StrategyState[];
+  readonly shown: Strategy | null;
+  readonly drawer: readonly DrawerEntry[] | undefined;
+  readonly onAsk: (which: readonly Strategy[]) => void;
+  readonly onStop: () => void;
+  readonly onShow: (way: Strategy | null) => void;
+  readonly onTake: (packing: Packing) => void;
+}
+
+/** The ways to build, side by side: each worked out when it is asked for, looked at by pressing it, and taken. */
+export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, onTake }: StrategiesPanelProps) {
+  const working = states.some((s) => s.working);
+  const { job } = useJobView();
+  const stock = drawer && drawer.length > 0 ? stockOf(drawer, job.family) : null;
+  const near = states.find((s) => s.way === 'drawer');
+  // Where something is missing, what can be built instead is worked out without being asked for.
+  const lacking = stock !== null && states.some((s) => s.packing && missingFrom(s.packing, stock).length > 0);
+  const askNear = lacking && near !== undefined && !near.working && !near.packing && near.findings.length === 0;
+  const asking = useRef(onAsk);
+  asking.current = onAsk;
+  useEffect(() => {
+    if (askNear && !working) asking.current(['drawer']);
+  }, [askNear, working]);
+  const instead = near?.packing ? saysInstead(near) : null;
+  return (
+    <Panel
+      title="Ways to build"
+      flex="1.7"
+      actions={
+        working ? (
+          <Button onClick={onStop}>Stop</Button>
+        ) : (
+          <Button
+            onClick={() =>
+              onAsk(strategies.map((w) => w.way).filter((w) => w !== 'drawer' || (drawer?.length ?? 0) > 0))
+            }
+          >
+            Work out all
+          </Button>
+        )
+      }
+    >
+      <Box as="ul" listStyleType="none" overflowY="auto" flex="1" minH="0" aria-label="ways to build">
+        {states.map((state) => (
+          <StrategyLine
+            key={state.way}
+            state={state}
+            chosen={shown === state.way}
+            drawer={drawer}
+            instead={instead}
+            onAsk={() => onAsk([state.way])}
+            onShow={() => onShow(shown === state.way ? null : state.way)}
+            onTake={onTake}
+          />
+        ))}
+      </Box>
+    </Panel>
+  );
+}
+
+interface StrategyLineProps {
+  readonly state: StrategyState;
+  readonly chosen: boolean;
+  readonly drawer: readonly DrawerEntry[] | undefined;
+  readonly instead: string | null;
+  readonly onAsk: () => void;
+  readonly onShow: () => void;
+  readonly onTake: (packing: Packing) => void;
+}
+
+function StrategyLine({ state, chosen, drawer, instead, onAsk, onShow, onTake }: StrategyLineProps) {
+  const { packing: current, job } = useJobView();
+  const { way, packing } = state;
+  const info = strategies.find((w) => w.way === way);
+  const taken = current !== null && (current.way ?? 'written') === way;
+  return (
+    <Flex
+      as="li"
+      gap="8px"
+      pl="8px"
+      pr="12px"
+      py="7px"
+      borderTopWidth="1px"
+      borderColor="line"
+      align="flex-start"
+      borderLeftWidth="4px"
+      borderLeftColor={chosen ? 'moss' : 'transparent'}
+    >
+      <Box flex="1" minW="0">
+        <Text fontSize="13.5px">
+          <b>{info?.title}</b>
+          {taken && (
+            <Text as="span" color="ok" fontWeight="600">
+              {' '}
+              · taken
+            </Text>
+          )}
+        </Text>
+        {packing ? (
+          <Figures packing={packing} />
+        ) : (
+          <Text fontSize="12px" color="soft">
+            {state.working && state.progress ? saysProgress(state.progress) : info?.says}
+          </Text>
+        )}
+        {packing && drawer && drawer.length > 0 && state.findings.length === 0 && (
+          <Missing packing={packing} drawer={drawer} family={job.family} instead={way === 'drawer' ? null : instead} />
+        )}
+        {state.findings.map((f) => (
+          <Text key={says(f)} fontSize="12px" color={f.severity === 'error' ? 'bad' : 'soft'}>
+            {says(f)}
+          </Text>
+        ))}
+        {state.failed !== null && (
+          <Text fontSize="12px" color="bad">
+            {state.failed}
+          </Text>
+        )}
+      </Box>
+      {packing ? (
+        <Flex direction="column" gap="4px">
+          <Button aria-pressed={chosen} onClick={onShow} aria-label={`Look at ${info?.title}`}>
+            Look
+          </Button>
+          <Button disabled={taken} onClick={() => onTake(packing)} aria-label={`Take ${info?.title}`}>
+            Take
+          </Button>
+        </Flex>
+      ) : (
+        <Button
+          disabled={state.working}
+          onClick={onAsk}
+          aria-label={state.working ? 'working …' : `Find ${info?.title}`}
+        >
+          {state.working ? 'working …' : 'Find'}
+        </Button>
+      )}
+    </Flex>
+  );
+}
+
+/** What the drawer allows, for whoever looks at a way that it does not. */
+function saysInstead({ packing, findings }: StrategyState): string {
+  const chips = packing?.packages.length ?? 0;
+  const near = `${chips} ${chips === 1 ? 'chip' : 'chips'}`;
+  return findings.length > 0 ? `The nearest, of ${near}, lacks some too` : `From the drawer it takes ${near}`;
+}
+
+/** What a packing takes, and how sure it is that less will not do. */
+function Figures({ packing }: { readonly packing: Packing }) {
+  const { packages, unitsUsed, unitsSpare } = countPacking(packing);
+  const path = pathOf(packing);
+  return (
+    <>
+      <Text fontFamily="mono" fontSize="12.5px">
+        {packages} {packages === 1 ? 'chip' : 'chips'}, {unitsUsed} {unitsUsed === 1 ? 'unit' : 'units'}, {unitsSpare}{' '}
+        spare
+      </Text>
+      <Text fontSize="12px" color="soft">
+        {jumpersToLay(packing)} jumpers · {path.gates} gates deep, {path.typicalNs.toFixed(0)} ns, at most{' '}
+        {path.mostNs.toFixed(0)}
+      </Text>
+      <Text fontSize="12px" color={packing.sure === 'all' ? 'ok' : 'soft'}>
+        {proofText(packing)}
+      </Text>
+    </>
+  );
+}
+
+/** How far a way is: chips of the best so far, and the number that none goes below. */
+function saysProgress({ best, bound }: PackProgress): string {
+  const found = best === null ? 'nothing found yet' : `${best} chips so far`;
+  return bound === null ? `${found} …` : `${found}, none with fewer than ${bound} …`;
+}
+
+interface MissingProps {
+  readonly packing: Packing;
+  readonly drawer: readonly DrawerEntry[];
+  readonly family: Parameters<typeof stockOf>[1];
+  /** What can be built from the drawer in its place, in words; null where that is not known. */
+  readonly instead: string | null;
+}
+
+function Missing({ packing, drawer, family, instead }: MissingProps) {
+  const missing = missingFrom(packing, stockOf(drawer, family));
+  if (missing.length === 0)
+    return (
+      <Text fontSize="12px" color="ok">
+        All of it is in the drawer.
+      </Text>
+    );
+  return (
+    <Text fontSize="12px" color="warn">
+      Not in the drawer: {missing.map((m) => `${m.need - m.have} × ${m.part}`).join(', ')}
+      {instead && `. ${instead}`}
+    </Text>
+  );
+}

@@ -1,0 +1,132 @@
+import { Button, Flex } from '@chakra-ui/react';
+import { says } from '@saddlebag/core';
+import { useIsFetching } from '@tanstack/react-query';
+import { lazy, memo, type ReactNode, Suspense, useEffect } from 'react';
+import { Navigate, useNavigate, useParams } from 'react-router';
+import { ColoursContext, JobContext, SessionContext } from '../base/job-context';
+import { useKeys } from '../base/keys';
+import { useCard } from '../base/use-card';
+import { Brand } from '../kit/Brand';
+import { download } from '../kit/download';
+import { FindingLine } from '../kit/FindingLine';
+import { Empty, Panel } from '../kit/Panel';
+import type { JobSession } from '../store/session';
+import { FootLine } from './FootLine';
+import { JobHeader } from './JobHeader';
+import { Strap } from './Strap';
+import { type StepId, stepIds, stepTitles } from './steps';
+import { type Opening, useOpenJob } from './use-job';
+import { useJobView } from './use-job-view';
+
+const screens: Readonly<Record<StepId, ReturnType<typeof lazy>>> = {
+  design: lazy(() => import('../design/DesignStep')),
+  pack: lazy(() => import('../pack/PackStep')),
+  board: lazy(() => import('../board/BoardStep')),
+  inspect: lazy(() => import('../inspect/InspectStep')),
+  power: lazy(() => import('../power/PowerStep')),
+  card: lazy(() => import('../card/CardStep')),
+};
+
+/** A job at one of its steps. */
+export function JobPage() {
+  const { id = '', step } = useParams();
+  const opening = useOpenJob(id);
+  if (!stepIds.includes(step as StepId)) return <Navigate to={`/job/${id}/design`} replace />;
+  if (opening.state === 'opening') return <Empty>Opening …</Empty>;
+  if (opening.state === 'refused') return <RefusedJob opening={opening} />;
+  return <OpenJob key={id} id={id} session={opening.session} step={step as StepId} />;
+}
+
+interface OpenJobProps {
+  readonly id: string;
+  readonly session: JobSession;
+  readonly step: StepId;
+}
+
+function OpenJob({ id, session, step }: OpenJobProps) {
+  const view = useJobView(id, session);
+  const navigate = useNavigate();
+  const { job } = view;
+  const card = useCard(view);
+  useEffect(() => {
+    document.title = `${job.name} · ${stepTitles[step]} · Saddlebag`;
+  }, [job.name, step]);
+  useKeys((e) => {
+    // A field of its own keeps its own undo; the sheet shares the job's.
+    const command = (e.ctrlKey || e.metaKey) && !(e.target instanceof HTMLInputElement);
+    if (command && e.key.toLowerCase() === 'z') {
+      if (e.shiftKey) session.redo();
+      else session.undo();
+      return true;
+    }
+    if (command && e.key.toLowerCase() === 'y') {
+      session.redo();
+      return true;
+    }
+    const target = e.altKey ? stepIds[Number(e.code.replace('Digit', '')) - 1] : undefined;
+    if (target === undefined) return false;
+    void navigate(`/job/${id}/${target}`);
+    return true;
+  });
+  return (
+    <JobContext.Provider value={view}>
+      <SessionContext.Provider value={session}>
+        <ColoursContext.Provider value={view.colours}>
+          <Flex direction="column" h="100%" css={{ '@media print': { height: 'auto' } }}>
+            <JobHeader />
+            <Strap current={step} stages={card?.stages.length ?? null} />
+            <Main step={step} />
+            <FootLine step={step} />
+          </Flex>
+        </ColoursContext.Provider>
+      </SessionContext.Provider>
+    </JobContext.Provider>
+  );
+}
+
+/** The screen of a step. It is drawn again when it asks for something that has changed, not whenever the page is. */
+const Main = memo(function Main({ step }: { readonly step: StepId }) {
+  const Screen = screens[step];
+  return (
+    <Busy step={step}>
+      <Suspense fallback={<Empty>…</Empty>}>
+        <Screen />
+      </Suspense>
+    </Busy>
+  );
+});
+
+/** Says whether anything is being worked out; what is in it takes no notice. */
+function Busy({ step, children }: { readonly step: StepId; readonly children: ReactNode }) {
+  const busy = useIsFetching() > 0;
+  return (
+    <Flex as="main" data-step={step} aria-busy={busy} flex="1" minH="0" p="10px 12px" gap="10px">
+      {children}
+    </Flex>
+  );
+}
+
+function RefusedJob({ opening }: { readonly opening: Extract<Opening, { state: 'refused' }> }) {
+  const { findings, text } = opening;
+  return (
+    <Flex direction="column" h="100%">
+      <Flex as="header" align="center" px="18px" h="42px">
+        <Brand />
+      </Flex>
+      <Flex as="main" justify="center" p="40px">
+        <Panel
+          title="This job cannot be opened"
+          hint="nothing of it is lost"
+          width="620px"
+          actions={
+            text !== null && <Button onClick={() => download('job.saddlebag.json', text)}>Take its file out</Button>
+          }
+        >
+          {findings.map((f) => (
+            <FindingLine key={says(f)} finding={f} />
+          ))}
+        </Panel>
+      </Flex>
+    </Flex>
+  );
+}

@@ -1,0 +1,41 @@
+import '@fontsource/atkinson-hyperlegible/400.css';
+import '@fontsource/atkinson-hyperlegible/700.css';
+import '@fontsource/ibm-plex-mono/400.css';
+import '@fontsource/ibm-plex-mono/600.css';
+import '@fontsource/zilla-slab/500.css';
+import '@fontsource/zilla-slab/600.css';
+import { ChakraProvider } from '@chakra-ui/react';
+import createCache from '@emotion/cache';
+import { CacheProvider } from '@emotion/react';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router/dom';
+import { applySettings } from '../base/settings';
+import { system } from '../base/theme';
+import { Notices } from '../kit/notices';
+import { router } from './router';
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce;
+const cache = createCache({ key: 'sb', ...(nonce ? { nonce } : {}) });
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: { networkMode: 'always', retry: false, staleTime: Number.POSITIVE_INFINITY, gcTime: 60_000 },
+  },
+});
+
+applySettings();
+const root = document.getElementById('root');
+if (!root) throw new Error('no #root');
+createRoot(root).render(
+  <StrictMode>
+    <CacheProvider value={cache}>
+      <ChakraProvider value={system}>
+        <QueryClientProvider client={queries}>
+          <RouterProvider router={router} />
+          <Notices />
+        </QueryClientProvider>
+      </ChakraProvider>
+    </CacheProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,105 @@
+import { currentPacking, type Finding, fingerprint, locksKey, type Netlist, rulesOf } from '@saddlebag/core';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import { PowerBench } from '../base/bench';
+import { contentKey, printedOnce } from '../base/content-key';
+import { coloursOf, type JobView, readBoard, signalsOf } from '../base/job-context';
+import { tableSubject } from '../base/subject';
+import { useKept } from '../base/use-kept';
+import { useLatest } from '../base/use-latest';
+import type { JobSession } from '../store/session';
+import { runLong, stages } from '../workers/stages';
+import { useShownJob } from './use-shown-job';
+
+const none: readonly Finding[] = [];
+
+/** Computes, from the job alone, everything the six steps show. Each stage is asked for again when what it depends on changes. */
+export function useJobView(id: string, session: JobSession): JobView {
+  const job = useShownJob(session);
+  const queries = useQueryClient();
+  const { sheet } = job;
+  const reading = useQuery({
+    queryKey: ['read', sheet],
+    queryFn: () => stages().read(sheet),
+    placeholderData: keepPreviousData,
+  });
+  const design = reading.data?.design;
+  // What a comment or a space leaves as it was stays the same object, and what hangs on it is not done again.
+  const netlist: Netlist | null = useKept(design?.netlist ?? null, printedOnce(design?.netlist ?? null, fingerprint));
+  const behaviour = useKept(design?.behaviour ?? null, printedOnce(design?.behaviour ?? null, JSON.stringify));
+  const own = currentPacking(job, netlist, null);
+  const rules = rulesOf(job);
+  const packKey = ['pack', printedOnce(netlist, fingerprint), job.family, rules.struck.join(), locksKey(rules.held)];
+  const packed = useQuery({
+    queryKey: packKey,
+    queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family, rules)),
+    enabled: netlist !== null && own === null && !reading.isPlaceholderData,
+  });
+  const packing = own ?? (netlist ? (packed.data?.packing ?? null) : null);
+  const board = useMemo(() => readBoard(job.board, packing), [job.board, packing]);
+  const inspected = useQuery({
+    queryKey: [
+      'inspect',
+      contentKey(job.board),
+      contentKey(job.packing),
+      contentKey(packing),
+      contentKey(job.silenced ?? null),
+    ],
+    queryFn: () => stages().inspect(job, packing),
+    placeholderData: keepPreviousData,
+  });
+  const all = signalsOf(reading.data ?? null, packing);
+  const signals = useKept(all, all.join(' '));
+  const given = useMemo(() => coloursOf(signals, packing, board), [signals, packing, board]);
+  const colours = useKept(given, given.key);
+  const [bench] = useState(() => new PowerBench());
+  const subject = useMemo(
+    () => tableSubject(netlist, (behaviour?.stored.length ?? 0) > 0, board),
+    [netlist, behaviour, board],
+  );
+  useEffect(() => bench.lay(board.board, board.nets, subject), [bench, board, subject]);
+  const packingPending = packed.isFetching;
+  const packingFindings = packed.data?.findings ?? none;
+  const stopPacking = useLatest(() => void queries.cancelQueries({ queryKey: packKey }));
+  const startPacking = useLatest(() => void packed.refetch());
+  const read = reading.data ?? null;
+  const findings = inspected.data ?? null;
+  return useMemo(
+    () => ({
+      id,
+      job,
+      session,
+      reading: read,
+      netlist,
+      behaviour,
+      packing,
+      packingPending,
+      packingFindings,
+      stopPacking,
+      startPacking,
+      board,
+      findings,
+      colours,
+      bench,
+      subject,
+    }),
+    [
+      id,
+      job,
+      session,
+      read,
+      netlist,
+      behaviour,
+      packing,
+      packingPending,
+      packingFindings,
+      stopPacking,
+      startPacking,
+      board,
+      findings,
+      colours,
+      bench,
+      subject,
+    ],
+  );
+}
