@@ -26,7 +26,7 @@ export async function measureScreen(job: Job): Promise<ScreenFigures | null> {
       const p = await Person.at(browser, base);
       await p.page.evaluateOnNewDocument(noteShelf);
       await p.page.goto(base);
-      await p.sees('button[aria-label="Take Lock interlock"]');
+      await p.sees('button[aria-label="Open a copy of Lock interlock"]');
       return p.page.evaluate(() => (window as unknown as { shelfMs: number }).shelfMs);
     });
     const p = await Person.at(browser, base);
@@ -191,7 +191,7 @@ async function framesDuring(what: 'still' | 'signals' | 'rails' | 'zoom'): Promi
 /** Runs in the page before all else: notes when the shelf stands there with its samples, in ms since the request. */
 function noteShelf(): void {
   const watch = new MutationObserver(() => {
-    if (!document.querySelector('button[aria-label="Take Lock interlock"]')) return;
+    if (!document.querySelector('button[aria-label="Open a copy of Lock interlock"]')) return;
     (window as unknown as { shelfMs: number }).shelfMs = performance.now();
     watch.disconnect();
   });

@@ -30,7 +30,7 @@ describe('a board found on a bench', () => {
     await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('in K E U L'));
     await p.page.waitForFunction(() => document.querySelector('nav')?.textContent?.includes('4 inputs · 3 outputs'));
     await p.turnsTo('inspect');
-    await p.reads('Nothing to mend');
+    await p.reads('No problems found');
     await p.turnsTo('power');
     await p.keys('w');
     await p.reads('all agree');
@@ -44,7 +44,7 @@ describe('a board found on a bench', () => {
     const p = await newcomer();
     await p.takes('Transistor bell');
     await p.turnsTo('inspect');
-    await p.reads('Nothing to mend');
+    await p.reads('No problems found');
     await p.reads('built of transistors or diodes');
     expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
     await p.turnsTo('power');
@@ -102,7 +102,7 @@ describe('a board found on a bench', () => {
     await p.named('Why it is all right here');
     await p.types('a larger one is beside it');
     await p.keys('Enter');
-    await p.reads('Nothing to mend');
+    await p.reads('No problems found');
     await p.reads('a larger one is beside it');
     expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
     await p.presses('Tell again: no-capacitor at U1');

@@ -10,9 +10,9 @@ describe('being led', () => {
     await p.turnsTo('board');
     await p.presses('Clear');
     await p.page.waitForFunction(() =>
-      [...document.querySelectorAll('button')].some((b) => b.innerText.startsWith('Lead me wire') && !b.disabled),
+      [...document.querySelectorAll('button')].some((b) => b.innerText.startsWith('Guide me wire') && !b.disabled),
     );
-    await p.presses('Lead me wire by wire');
+    await p.presses('Guide me wire by wire');
     await p.sees('[data-ghost=part]');
     const region = await p.sees('[role=application]');
     await region.focus();
@@ -30,7 +30,7 @@ describe('being led', () => {
     await p.reads('All is built');
     expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
     await p.turnsTo('inspect');
-    await p.reads('Nothing to mend');
+    await p.reads('No problems found');
     await p.turnsTo('power');
     await p.keys('w');
     await p.reads('all agree');
@@ -93,7 +93,7 @@ describe('hands', () => {
     expect(await placeOf('U2')).toBe(fixed);
     expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
     await p.turnsTo('inspect');
-    await p.reads('Nothing to mend');
+    await p.reads('No problems found');
     await p.turnsTo('power');
     await p.keys('w');
     await p.reads('all agree');

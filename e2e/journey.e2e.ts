@@ -52,7 +52,7 @@ describe('from a sheet of equations to a lit LED', () => {
     await p.reads('on 1 board');
 
     await p.turnsTo('inspect');
-    await p.reads('Nothing to mend');
+    await p.reads('No problems found');
 
     await p.turnsTo('power');
     await p.keys('w');
@@ -100,7 +100,7 @@ describe('the shelf', () => {
     await p.named('Open Tally of May');
 
     await p.keepsDownloadsIn(folder);
-    await p.presses('Take out Tally of May');
+    await p.presses('Export Tally of May');
     const path = join(folder, 'Tally-of-May.saddlebag.json');
     await expect.poll(() => readable(path), { timeout: 10_000 }).toBe('Tally of May');
     await p.brings(path);
@@ -195,7 +195,7 @@ describe('the board under a person’s hands', () => {
     await p.reads('D1 is the wrong way round; it will never light.');
     await p.page.evaluate(() => (document.activeElement as HTMLElement).blur());
     await p.keys('Enter');
-    await p.reads('Nothing to mend');
+    await p.reads('No problems found');
     expect(p.complaints).toEqual([]);
   });
 });
@@ -217,7 +217,7 @@ describe('finding what is wrong', () => {
     await p.turnsTo('inspect');
     await p.page.evaluate(() => (document.activeElement as HTMLElement).blur());
     await p.keys('Enter');
-    await p.reads('Nothing to mend');
+    await p.reads('No problems found');
     await p.turnsTo('power');
     await p.keys('w');
     await p.reads('16 of 16 rows seen, all agree');
@@ -305,7 +305,10 @@ describe('every screen', () => {
     await p.goes();
     for (let i = 0; i < 12; i++) {
       await p.keys('Tab');
-      if ((await p.page.evaluate(() => document.activeElement?.getAttribute('aria-label'))) === 'Take Lock interlock')
+      if (
+        (await p.page.evaluate(() => document.activeElement?.getAttribute('aria-label'))) ===
+        'Open a copy of Lock interlock'
+      )
         break;
     }
     await p.keys('Enter');

@@ -13,10 +13,10 @@ describe('packing', () => {
     await p.presses('Look at NANDs alone');
     await p.reads('3 chips, 8 units');
     expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
-    await p.presses('Take NANDs alone');
+    await p.presses('Use NANDs alone');
     await p.reads('laid out afresh');
     await p.turnsTo('inspect');
-    await p.reads('Nothing to mend');
+    await p.reads('No problems found');
     await p.turnsTo('power');
     await p.keys('w');
     await p.reads('all agree');
@@ -71,7 +71,7 @@ describe('packing', () => {
     await p.turnsTo('pack');
     await p.named('U3 74HC74');
     await p.turnsTo('inspect');
-    await p.reads('Nothing to mend');
+    await p.reads('No problems found');
     expect(p.complaints).toEqual([]);
   });
 

@@ -42,7 +42,7 @@ export class Person {
   /** Takes a sample from the shelf; the job opens at Design. */
   async takes(sample: string): Promise<void> {
     await this.goes();
-    await this.presses(`Take ${sample}`);
+    await this.presses(`Open a copy of ${sample}`);
     await this.sees('nav[aria-label=steps]');
   }
 

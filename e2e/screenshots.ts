@@ -103,9 +103,9 @@ await p.takes('Towpath lamp');
 await p.turnsTo('board');
 await p.presses('Clear');
 await p.page.waitForFunction(() =>
-  [...document.querySelectorAll('button')].some((b) => b.innerText.startsWith('Lead me wire') && !b.disabled),
+  [...document.querySelectorAll('button')].some((b) => b.innerText.startsWith('Guide me wire') && !b.disabled),
 );
-await p.presses('Lead me wire by wire');
+await p.presses('Guide me wire by wire');
 await (await p.sees('[role=application]')).focus();
 for (let n = 0; n < 36; n++) {
   const before = await p.text('[aria-label="what to do next"]');
@@ -117,7 +117,7 @@ for (let n = 0; n < 36; n++) {
   );
 }
 await p.page.mouse.move(640, 140);
-await picture(p, 'led');
+await picture(p, 'guided');
 await p.goes();
 await p.presses('Open Flood watch');
 await p.turnsTo('board');

@@ -17,11 +17,17 @@ function licenceOf(path, entry) {
 
 const shipped = Object.entries(packages)
   .filter(([path, e]) => path.includes('node_modules/') && !e.dev && !e.link && !e.optional)
-  .map(([path, e]) => ({ name: path.slice(path.lastIndexOf('node_modules/') + 13), version: e.version, licence: licenceOf(path, e) }));
+  .map(([path, e]) => ({
+    name: path.slice(path.lastIndexOf('node_modules/') + 13),
+    version: e.version,
+    licence: licenceOf(path, e),
+  }));
 const unique = [...new Map(shipped.map((p) => [`${p.name}@${p.version}`, p])).values()].sort((a, b) =>
   a.name < b.name ? -1 : a.name > b.name ? 1 : 0,
 );
-const byLicence = Map.groupBy ? Map.groupBy(unique, (p) => p.licence) : new Map([...new Set(unique.map((p) => p.licence))].map((l) => [l, unique.filter((p) => p.licence === l)]));
+const byLicence = Map.groupBy
+  ? Map.groupBy(unique, (p) => p.licence)
+  : new Map([...new Set(unique.map((p) => p.licence))].map((l) => [l, unique.filter((p) => p.licence === l)]));
 
 const text = [
   '# Third-party notices',
@@ -31,12 +37,9 @@ const text = [
   '',
   'Of those that are not permissive: elkjs (EPL-2.0) runs unchanged in a worker of its own; resvg (MPL-2.0) is used unchanged by the',
   'command line for pictures; the typefaces (OFL-1.1) are served as they come.',
-  ...[...byLicence.keys()].sort().flatMap((licence) => [
-    '',
-    `## ${licence}`,
-    '',
-    ...byLicence.get(licence).map((p) => `- ${p.name} ${p.version}`),
-  ]),
+  ...[...byLicence.keys()]
+    .sort()
+    .flatMap((licence) => ['', `## ${licence}`, '', ...byLicence.get(licence).map((p) => `- ${p.name} ${p.version}`)]),
   '',
 ].join('\n');
 

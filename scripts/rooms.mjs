@@ -38,7 +38,10 @@ function arrows() {
     }
   }
   const line = ([room, to]) => `${room.padEnd(18)} → ${[...to].sort().join(' ') || 'nothing'}`;
-  return [...found].sort(([a], [b]) => (a < b ? -1 : 1)).map(line).join('\n');
+  return [...found]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(line)
+    .join('\n');
 }
 
 const page = 'docs/architecture.md';

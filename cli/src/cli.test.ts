@@ -48,7 +48,7 @@ describe('plan', () => {
     expect(length.laid / length.bound).toBeLessThan(1.6);
     expect(crossings).toBeLessThan(60);
     expect((await cli('plan', path)).out).toMatch(
-      /mm long, 1\.\d+ of the least for these seats, crossing \d+ times?\./,
+      /mm long, \d+ % longer than the shortest possible, crossing \d+ times?\./,
     );
   });
 
@@ -294,7 +294,7 @@ describe('what they say', () => {
   it('plan -o writes a job that inspect and walk find in order', async () => {
     const path = join(folder, 'planned.saddlebag.json');
     expect((await cli('plan', join(samples, 'towpath-lamp.sheet'), '-o', path)).code).toBe(0);
-    expect((await cli('inspect', path)).out).toBe('Nothing to mend.\n');
+    expect((await cli('inspect', path)).out).toBe('No problems found.\n');
     expect((await cli('walk', path)).out).toContain('All 16 rows agree.');
   });
 
@@ -469,7 +469,7 @@ describe('files', () => {
     const of = (input: string, ...args: string[]) =>
       spawnSync(process.execPath, [entry, ...args], { input, encoding: 'utf8' });
     expect(of(read(sheet), 'table', '-').stdout).toBe(of('', 'table', sheet).stdout);
-    expect(of(read(interlock), 'inspect', '-')).toMatchObject({ status: 0, stdout: 'Nothing to mend.\n' });
+    expect(of(read(interlock), 'inspect', '-')).toMatchObject({ status: 0, stdout: 'No problems found.\n' });
     expect(of('module m(input a, output y); not(y, a); endmodule', 'table', '-').stdout).toContain('a | y');
     const endless = of('', 'table', '/dev/zero');
     expect([endless.status, endless.stderr]).toEqual([1, expect.stringContaining('more than')]);

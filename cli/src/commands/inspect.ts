@@ -14,7 +14,7 @@ export const inspectBoard: CliCommand = {
       const found = inspectJob(job, packing);
       const all = [...found, ...findings];
       if (options.json) output.out(json({ findings: all.map(plainFinding) }));
-      else if (all.length === 0) output.out('Nothing to mend.\n');
+      else if (all.length === 0) output.out('No problems found.\n');
       else tellFindings(all, output, job.sheet);
       const unsaid = job.silenced?.length ?? 0;
       if (!options.json && unsaid > 0) output.out(`${many(unsaid, 'finding')} left unsaid in this job.\n`);

@@ -1,4 +1,5 @@
 import {
+  againstShortest,
   broughtUpTo,
   crossingsOf,
   isBare,
@@ -102,7 +103,7 @@ function tell({ board }: Job, output: Output): void {
   const { laid, bound } = wireLength(board);
   output.out(
     `${many(Object.keys(parts).length, 'part')} and ${many(Object.keys(jumpers).length, 'jumper')} on ${many(breadboards.length, 'board')}; ` +
-      `wires ${(laid * 2.54).toFixed(0)} mm long, ${(laid / Math.max(1, bound)).toFixed(2)} of the least for these seats, ` +
+      `wires ${(laid * 2.54).toFixed(0)} mm long, ${againstShortest({ laid, bound })}, ` +
       `crossing ${many(crossingsOf(routeJumpers(board)), 'time')}.\n`,
   );
 }

@@ -1,68 +1,24 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { extractNets, holesOfStrip, parseHole, printHole, rows } from '../board';
+import { extractNets, holesOfStrip, parseHole, printHole } from '../board';
+import { anyEdit, arbitraryEdits } from '../testing/edits';
 import { interlockSheet, laidOut } from '../testing/interlock';
-import { applyEdit, type Edit } from './edit';
-import { nudged, readCommand, thingsOn } from './hand';
+import { applyEdit, type Edit, saysEdit } from './edit';
+import { nudged, readCommand } from './hand';
 import { perform, redo, startHistory, undo } from './history';
 import { type Job, newJob } from './job';
 
 const { job, packing } = await laidOut(interlockSheet);
-const anyHole = fc
-  .tuple(fc.constantFrom(...rows), fc.integer({ min: 0, max: 64 }))
-  .map(([row, column]) => `b1.${row}${column}`);
-const anyThing = fc.constantFrom(...thingsOn(job.board), 'U9', 'w999', 'constructor');
-const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
-  anyThing.map((ref): Edit => ({ kind: 'pull-part', ref })),
-  anyThing.map((id): Edit => ({ kind: 'pull-jumper', id })),
-  fc.tuple(anyHole, anyHole).map(([from, to]): Edit => ({ kind: 'lay-jumper', jumper: { id: 'w500', from, to } })),
-  fc
-    .tuple(anyThing, anyHole, fc.constantFrom(0, 90, 180, 270), fc.boolean())
-    .map(([ref, at, turn, follow]): Edit => ({ kind: 'move', ref, at, turn: turn as 0, follow })),
-  fc
-    .tuple(anyThing, fc.string({ minLength: 1, maxLength: 5 }))
-    .map(([ref, signal]): Edit => ({ kind: 'label', ref, signal })),
-  fc.string().map((text): Edit => ({ kind: 'write-sheet', text })),
-  fc.string().map((name): Edit => ({ kind: 'rename', name })),
-  fc.constantFrom<Edit>(
-    { kind: 'add-breadboard', id: 'b2' },
-    { kind: 'add-breadboard', id: 'bh1' },
-    { kind: 'remove-breadboard', id: 'b2' },
-    { kind: 'note', note: { id: 'n1', at: 'b2.e1', text: 'here' } },
-    { kind: 'note', note: { id: 'n1', at: 'b2.e1', text: '' } },
-    { kind: 'colour', ids: ['w1', 'w2'], colour: 'red' },
-    { kind: 'colour', ids: ['w1'], colour: null },
-    { kind: 'straighten', ids: ['w1'], straight: true },
-    { kind: 'bend', id: 'w1', corners: [{ x: 9, y: 4.5 }] },
-    { kind: 'bend', id: 'w2', corners: [] },
-    { kind: 'set-value', ref: 'R1', value: 470 },
-    { kind: 'fix', refs: ['U1', 'S1'], fixed: true },
-    { kind: 'fix', refs: ['U1'], fixed: false },
-    { kind: 'replace', ref: 'U1', by: { part: '74LS32' } },
-    { kind: 'replace', ref: 'U1', by: { part: '74LS138' } },
-    { kind: 'clear-board' },
-    { kind: 'lay-out', packing, board: job.board },
-    { kind: 'strike', chips: ['7486'] },
-    { kind: 'hold', held: { pins: [], added: [{ ref: 'U9', part: '7400' }] } },
-    { kind: 'hold', held: { pins: [], added: [] } },
-    { kind: 'silence', finding: { code: 'no-capacitor', place: 'U1', reason: 'x' } },
-    { kind: 'tell-again', code: 'no-capacitor', place: 'U1' },
-  ),
-  fc
-    .tuple(fc.subarray(thingsOn(job.board)), fc.integer({ min: -9, max: 9 }), fc.constantFrom(0, 1, 20))
-    .map(([what, dx, dy]): Edit => ({ kind: 'shift', what, dx, dy })),
-  fc.tuple(anyThing, anyHole).map(([id, hole]): Edit => ({ kind: 're-plug', id, end: 'to', hole })),
-  anyHole.map((at): Edit => ({ kind: 'seat', part: { ref: 'U7', part: '74HC04', at, turn: 0 } })),
-);
+const edits = anyEdit(job, packing);
 
 describe('edits', () => {
   it('undone give the same job back, and leave the job they were made on as it was', () => {
     const before = JSON.stringify(job);
     fc.assert(
-      fc.property(fc.array(anyEdit, { minLength: 1, maxLength: 12 }), (edits) => {
+      fc.property(fc.array(edits, { minLength: 1, maxLength: 12 }), (made) => {
         let current: Job = job;
         const inverses: [Edit, Job][] = [];
-        for (const edit of edits) {
+        for (const edit of made) {
           const applied = applyEdit(current, edit);
           if (!applied.ok) {
             expect(applied.findings.length).toBeGreaterThan(0);
@@ -82,9 +38,30 @@ describe('edits', () => {
     );
   });
 
+  it.each(Object.entries(arbitraryEdits(job, packing)))(
+    '%s: undone, the job is as it was; its words are not empty',
+    (kind, rest) => {
+      const added = applyEdit(job, { kind: 'add-breadboard', id: 'b2' });
+      const roomy = added.ok ? added.job : expect.fail('no second board');
+      let done = 0;
+      fc.assert(
+        fc.property(rest, (fields) => {
+          const edit = { kind, ...fields } as Edit;
+          expect(saysEdit(edit)).not.toBe('');
+          const applied = applyEdit(roomy, edit);
+          if (!applied.ok) return;
+          done++;
+          const back = applyEdit(applied.job, applied.inverse);
+          expect(back.ok && back.job).toEqual(roomy);
+        }),
+      );
+      expect(done).toBeGreaterThan(0);
+    },
+  );
+
   it('are plain objects that survive JSON', () => {
     fc.assert(
-      fc.property(anyEdit, (edit) => {
+      fc.property(edits, (edit) => {
         const [one, two] = [applyEdit(job, edit), applyEdit(job, JSON.parse(JSON.stringify(edit)) as Edit)];
         expect(two.ok ? two.job : two.findings).toEqual(one.ok ? one.job : one.findings);
       }),

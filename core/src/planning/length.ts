@@ -24,6 +24,12 @@ interface Stretch {
   readonly bottom: number;
 }
 
+/** A length against the least for the same seats, in words: `19 % longer than the shortest possible`. */
+export function againstShortest({ laid, bound }: WireLength): string {
+  const percent = Math.round(100 * (laid / Math.max(1, bound) - 1));
+  return percent <= 0 ? 'as short as possible' : `${percent} % longer than the shortest possible`;
+}
+
 /**
  * The length of all jumpers from hole to hole, right-angled, against the least that any wiring of the same seats needs:
  * for every net the minimum spanning tree over its strips and rails, with the distance of two strips that of their

@@ -23,7 +23,7 @@ export function BareBoard({ onGuide }: { readonly onGuide: () => void }) {
         </Text>
         <Text color="soft" mb="12px" maxW="360px">
           {ready
-            ? 'Have everything laid out, be led through it, or seat parts and lay jumpers yourself.'
+            ? 'Have everything laid out, be guided through it, or seat parts and lay jumpers yourself.'
             : 'Write a sheet first, or seat parts and lay jumpers yourself.'}
         </Text>
         <Flex gap="8px" justify="center">
@@ -31,7 +31,7 @@ export function BareBoard({ onGuide }: { readonly onGuide: () => void }) {
             Lay it all out
           </Button>
           <Button size="md" disabled={!ready} onClick={onGuide}>
-            Lead me wire by wire
+            Guide me wire by wire
           </Button>
           <Progress laying={laying} />
         </Flex>

@@ -61,7 +61,7 @@ export function BoardTools({ onSay, onDispatch, line, refusal, guided, onGuide }
       )}
       {packing && (
         <Button variant={guided ? 'solid' : 'outline'} aria-pressed={guided} onClick={onGuide}>
-          Lead me
+          Guide me
         </Button>
       )}
       {!isBare(job.board) && <Button onClick={() => onDispatch({ kind: 'clear-board' })}>Clear</Button>}

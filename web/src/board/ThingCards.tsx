@@ -105,7 +105,7 @@ export function NoteCard({ note, onDispatch }: CardProps & { readonly note: Boar
     if (text.trim() !== note.text) onDispatch({ kind: 'note', note: { ...note, text: text.trim() } });
   };
   return (
-    <Panel title={`Note at ${note.at}`} flex="1.3" actions={<Button onClick={() => write('')}>Take away</Button>}>
+    <Panel title={`Note at ${note.at}`} flex="1.3" actions={<Button onClick={() => write('')}>Remove</Button>}>
       <Box px="12px">
         <Textarea
           key={note.text}

@@ -103,7 +103,7 @@ export default function DesignStep() {
         </Panel>
         <Panel
           title="On the sheet"
-          hint={findings.length === 0 ? 'nothing to mend' : `${findings.length} to see to`}
+          hint={findings.length === 0 ? 'no problems found' : `${findings.length} to see to`}
           maxH="210px"
           flexShrink={0}
         >

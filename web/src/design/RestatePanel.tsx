@@ -125,8 +125,8 @@ function FormLine({ form, title, signals, nowGates }: FormLineProps) {
           </Text>
         ))}
       </Box>
-      <Button disabled={!made || made.text === job.sheet} onClick={take} aria-label={`take the form ${title}`}>
-        Take
+      <Button disabled={!made || made.text === job.sheet} onClick={take} aria-label={`use the form ${title}`}>
+        Use
       </Button>
     </Flex>
   );

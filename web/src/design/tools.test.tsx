@@ -84,7 +84,7 @@ describe('restating', () => {
     const { text } = open('in A B C\nout Y\nY = A & B | A & C  # keep\n');
     await userEvent.click(screen.getByRole('button', { name: 'Restate' }));
     await waitFor(() => expect(screen.getAllByText(/· proved smallest/).length).toBe(2));
-    await userEvent.click(await screen.findByRole('button', { name: 'take the form factored' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'use the form factored' }));
     expect(text()).toBe('in A B C\nout Y\nY = A & (B | C)    # keep\n');
   });
 });

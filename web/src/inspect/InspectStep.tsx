@@ -63,7 +63,7 @@ export default function InspectStep() {
         {!bare && found !== null && toMend === 0 && (
           <Empty>
             <Text color="ok" fontFamily="heading" fontWeight="600" fontSize="18px">
-              Nothing to mend
+              No problems found
             </Text>
             Supply, ground, wiring, inputs, LEDs and switches were looked at.{' '}
             <Link to={`/job/${id}/power`} style={{ textDecoration: 'underline' }}>

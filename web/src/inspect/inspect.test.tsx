@@ -19,7 +19,7 @@ const press = (key: string) => act(() => fireEvent.keyDown(document.body, { key 
 describe('inspection', () => {
   it('of a sound board says what was looked at and where to go next', () => {
     renderInJob(<InspectStep />, job);
-    expect(screen.getByText('Nothing to mend')).toBeDefined();
+    expect(screen.getByText('No problems found')).toBeDefined();
     expect(screen.getByRole('link', { name: 'Power up' }).getAttribute('href')).toBe('/job/job-1/power');
   });
 
@@ -47,7 +47,7 @@ describe('inspection', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Leave it unsaid …' }));
     await userEvent.type(await screen.findByLabelText('Why it is all right here'), 'a larger one sits beside{Enter}');
     expect(session.job.silenced).toEqual([{ code: 'no-capacitor', place: 'U1', reason: 'a larger one sits beside' }]);
-    expect(screen.getByText('Nothing to mend')).toBeDefined();
+    expect(screen.getByText('No problems found')).toBeDefined();
     expect(screen.getByText(/U1: a larger one sits beside/)).toBeDefined();
     await userEvent.click(screen.getByRole('button', { name: 'Tell again: no-capacitor at U1' }));
     expect(session.job.silenced).toBeUndefined();
@@ -62,7 +62,7 @@ describe('inspection', () => {
     expect(session.job.board.parts.D1?.turn).toBe(0);
     act(() => (document.activeElement as HTMLElement).blur());
     press('Enter');
-    expect(screen.getByText('Nothing to mend')).toBeDefined();
+    expect(screen.getByText('No problems found')).toBeDefined();
     act(() => {
       session.undo();
       session.undo();

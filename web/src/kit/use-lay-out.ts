@@ -1,4 +1,5 @@
 import {
+  againstShortest,
   type Board,
   type Edit,
   type Finding,
@@ -24,13 +25,13 @@ export interface LayingOut {
   readonly stop: () => void;
 }
 
-/** The wires of a board in words: how many and how long, against the least for the same seats, and their crossings. */
+/** The wires of a board in words: how many and how long, against the shortest possible, and their crossings. */
 async function wiresOf(board: Board): Promise<string> {
-  const { laid, bound, crossings } = await stages().measure(board);
+  const { crossings, ...length } = await stages().measure(board);
   const many = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`;
-  const [metres, times] = [(laid * 2.54) / 1000, laid / Math.max(1, bound)];
+  const metres = (length.laid * 2.54) / 1000;
   const wires = many(Object.keys(board.jumpers).length, 'wire');
-  return `${wires}, ${metres.toFixed(2)} m in all, ${times.toFixed(2)} of the least; ${many(crossings, 'crossing')}.`;
+  return `${wires}, ${metres.toFixed(2)} m in all, ${againstShortest(length)}; ${many(crossings, 'crossing')}.`;
 }
 
 /** Lays the job's packing out, long work off the screen's thread; what comes of it is one edit; `onLaid` is told when it is done. */

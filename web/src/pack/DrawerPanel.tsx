@@ -63,12 +63,12 @@ export function DrawerPanel({ entries, onClose }: DrawerPanelProps) {
               e.target.value = '';
             }}
           />
-          <Button onClick={() => file.current?.click()}>Bring in CSV</Button>
+          <Button onClick={() => file.current?.click()}>Import CSV</Button>
           <Button
             disabled={entries.length === 0}
             onClick={() => download('drawer.csv', drawerToCsv(entries), 'text/csv')}
           >
-            Take out CSV
+            Export CSV
           </Button>
           <Button variant="solid" onClick={onClose}>
             Done

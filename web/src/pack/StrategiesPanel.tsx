@@ -143,8 +143,8 @@ function StrategyLine({ state, chosen, drawer, instead, onAsk, onShow, onTake }:
           <Button aria-pressed={chosen} onClick={onShow} aria-label={`Look at ${info?.title}`}>
             Look
           </Button>
-          <Button disabled={taken} onClick={() => onTake(packing)} aria-label={`Take ${info?.title}`}>
-            Take
+          <Button disabled={taken} onClick={() => onTake(packing)} aria-label={`Use ${info?.title}`}>
+            Use
           </Button>
         </Flex>
       ) : (

@@ -160,7 +160,7 @@ function OfPackage({ hand, place, type, bare, onChoose }: OfPackageProps) {
   };
   return (
     <>
-      {bare && <Button onClick={drop}>Take {place.ref} away</Button>}
+      {bare && <Button onClick={drop}>Remove {place.ref}</Button>}
       {choosable.includes(type.id) && !struck.includes(type.id) && (
         <Button
           title="Strike this chip out for this job; then pack again."

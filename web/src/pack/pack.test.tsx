@@ -93,7 +93,7 @@ describe('ways to build', () => {
     const chips = screen.getAllByRole('img', { name: /74HC(00|10|20|30)$/ });
     expect(chips).toHaveLength(3);
     for (const chip of chips) expect(alike(chip)).toEqual([]);
-    await userEvent.click(screen.getByRole('button', { name: 'Take NANDs alone' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Use NANDs alone' }));
     expect(session.job.packing?.way).toBe('nand');
     expect(Object.values(session.job.board.parts).filter((p) => p.part.startsWith('74'))).toHaveLength(3);
     session.undo();
@@ -107,7 +107,7 @@ describe('ways to build', () => {
     const { session } = renderInJob(<PackStep />, bare, { packing: job.packing });
     await userEvent.click(screen.getByRole('button', { name: 'Find Fewest chips' }));
     await waitFor(() => line('Fewest chips').getByText(/No fewer than 1 will do/), { timeout: 20_000 });
-    await userEvent.click(screen.getByRole('button', { name: 'Take Fewest chips' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Use Fewest chips' }));
     expect(session.job.packing?.packages).toHaveLength(1);
     expect(session.job.board).toEqual(bare.board);
   }, 30_000);

@@ -42,7 +42,7 @@ export function ControlPanel() {
   const indicator = (signal: string) => placeNamed(job.board, 'show', signal);
   const others = otherActuators(board, new Set(inputs.flatMap(({ name }) => stimulus(name)?.called ?? [])));
   return (
-    <Panel title="Switches and lamps" hint="the very ones on the board" flexShrink={0} maxH="230px">
+    <Panel title="Switches and lamps" hint="the same switches and lamps as on the board" flexShrink={0} maxH="230px">
       <Flex gap="6px 26px" wrap="wrap" px="14px" pb="12px" overflowY="auto">
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {inputs.map(({ name, label }) => {

@@ -73,9 +73,9 @@ export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
         </Button>
         <Button
           onClick={() => download(fileName(row.name, '.saddlebag.json'), row.text)}
-          aria-label={`Take out ${row.name}`}
+          aria-label={`Export ${row.name}`}
         >
-          Take out
+          Export
         </Button>
         <Button onClick={onDelete} aria-label={`Delete ${row.name}`} color="bad">
           Delete

@@ -65,8 +65,8 @@ export function SampleList({ onTake }: { readonly onTake: (text: string) => Prom
                 {notes[id] ?? ''}
               </Text>
             </Box>
-            <Button aria-label={`Take ${name}`} disabled={taking !== null} onClick={() => void take(id)}>
-              Take
+            <Button aria-label={`Open a copy of ${name}`} disabled={taking !== null} onClick={() => void take(id)}>
+              Open a copy
             </Button>
           </Box>
         ))}

@@ -79,7 +79,7 @@ export function ShelfPage() {
           flex="1"
           actions={
             <>
-              <Button onClick={() => picker.current?.click()}>Bring in a file</Button>
+              <Button onClick={() => picker.current?.click()}>Import a file</Button>
               <Button variant="solid" onClick={() => void startNew()}>
                 New job
               </Button>
@@ -122,7 +122,7 @@ export function ShelfPage() {
       </Flex>
       <Flex as="footer" px="18px" h="34px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
         <KeyCap>Tab</KeyCap> from job to job <KeyCap>Enter</KeyCap> open
-        <Text ml="auto">A job, a sheet, Verilog or a CSV table dropped on the shelf is brought in.</Text>
+        <Text ml="auto">A job, a sheet, Verilog or a CSV table dropped on the shelf is imported.</Text>
       </Flex>
     </Flex>
   );

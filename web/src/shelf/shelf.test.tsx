@@ -34,7 +34,7 @@ describe('the shelf on the screen', () => {
   it('when empty says how to begin; a sample that is taken opens', async () => {
     const { router } = renderPage(<ShelfPage />);
     expect(await screen.findByText(/Nothing here yet/)).toBeDefined();
-    await userEvent.click(await screen.findByRole('button', { name: 'Take Lock interlock' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Open a copy of Lock interlock' }));
     await waitFor(() => expect(router.state.location.pathname).toMatch(/^\/job\/.+\/design$/));
     expect((await shelf.list()).map((r) => r.name)).toEqual(['Lock interlock']);
   });
@@ -55,7 +55,7 @@ describe('the shelf on the screen', () => {
     const again = await screen.findByRole('button', { name: 'Try again' }, { timeout: 5000 });
     serve();
     await userEvent.click(again);
-    expect(await screen.findByRole('button', { name: 'Take Lock interlock' })).toBeDefined();
+    expect(await screen.findByRole('button', { name: 'Open a copy of Lock interlock' })).toBeDefined();
   });
 
   it('duplicates and deletes', async () => {
@@ -180,7 +180,7 @@ describe('a browser that keeps nothing', () => {
     const told = vi.spyOn(notices, 'create');
     vi.spyOn(shelf, 'add').mockImplementation(full);
     const { router } = renderPage(<ShelfPage />);
-    for (const name of ['New job', 'Take Lock interlock']) {
+    for (const name of ['New job', 'Open a copy of Lock interlock']) {
       told.mockClear();
       await userEvent.click(await screen.findByRole('button', { name }));
       await waitFor(() => expect(told).toHaveBeenCalled());
@@ -193,7 +193,7 @@ describe('a browser that keeps nothing', () => {
     vi.spyOn(shelf, 'list').mockImplementation(full as never);
     renderPage(<ShelfPage />);
     expect(await screen.findByText(/storage is full or shut/)).toBeDefined();
-    expect(await screen.findByRole('button', { name: 'Take Lock interlock' })).toBeDefined();
+    expect(await screen.findByRole('button', { name: 'Open a copy of Lock interlock' })).toBeDefined();
   });
 
   it('with one damaged row shows the rest, and lets its text be taken out', async () => {
@@ -202,7 +202,7 @@ describe('a browser that keeps nothing', () => {
     renderPage(<ShelfPage />);
     expect(await screen.findByRole('button', { name: 'Open Sound' })).toBeDefined();
     expect(screen.getByText('damaged: what is left of it can be taken out')).toBeDefined();
-    expect(screen.getByRole('button', { name: 'Take out Hurt' })).toBeDefined();
+    expect(screen.getByRole('button', { name: 'Export Hurt' })).toBeDefined();
   });
 });
 

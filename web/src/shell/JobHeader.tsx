@@ -43,7 +43,7 @@ export const JobHeader = memo(function JobHeader() {
           variant={hasFailed ? 'solid' : 'outline'}
           onClick={() => download(fileName(name, '.saddlebag.json'), writeJobFile(session.job))}
         >
-          Take out
+          Export
         </Button>
       </Flex>
       {naming && (
@@ -66,7 +66,7 @@ function Kept() {
     <Text color={state === 'failed' ? 'bad' : 'soft'} fontSize="12.5px" role="status">
       {state === 'saved' && `kept in this browser · ${clock.format(at)}`}
       {state === 'pending' && 'keeping …'}
-      {state === 'failed' && 'not kept: the browser’s storage is full or shut. Take the job out.'}
+      {state === 'failed' && 'not kept: the browser’s storage is full or closed. Export the job.'}
     </Text>
   );
 }

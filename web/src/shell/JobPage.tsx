@@ -119,7 +119,7 @@ function RefusedJob({ opening }: { readonly opening: Extract<Opening, { state: '
           hint="nothing of it is lost"
           width="620px"
           actions={
-            text !== null && <Button onClick={() => download('job.saddlebag.json', text)}>Take its file out</Button>
+            text !== null && <Button onClick={() => download('job.saddlebag.json', text)}>Export its file</Button>
           }
         >
           {findings.map((f) => (

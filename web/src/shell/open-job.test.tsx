@@ -37,7 +37,7 @@ describe('an open job', () => {
   it('undoes and redoes by key, and the shelf follows', async () => {
     const id = await shelf.add(job);
     await open(id);
-    await screen.findByText('Nothing to mend');
+    await screen.findByText('No problems found');
     const named = (name: string) => waitFor(async () => expect((await shelf.get(id))?.name).toBe(name));
     fireEvent.click(screen.getByTitle('rename'));
     const field = await screen.findByLabelText('Name');
@@ -53,7 +53,7 @@ describe('an open job', () => {
   it('leaves undo in a field to the field', async () => {
     const id = await shelf.add(job);
     await open(id);
-    await screen.findByText('Nothing to mend');
+    await screen.findByText('No problems found');
     fireEvent.click(screen.getByTitle('rename'));
     const field = await screen.findByLabelText('Name');
     const taken = !fireEvent.keyDown(field, { key: 'z', ctrlKey: true });
@@ -62,7 +62,7 @@ describe('an open job', () => {
 
   it('goes to a step by Alt and its number', async () => {
     const { router } = await open(await shelf.add(job));
-    await screen.findByText('Nothing to mend');
+    await screen.findByText('No problems found');
     act(() => fireEvent.keyDown(document.body, { key: '3', code: 'Digit3', altKey: true }));
     await waitFor(() => expect(router.state.location.pathname).toBe(`/job/${opened.id}/board`));
   });
@@ -88,7 +88,7 @@ describe('a job that cannot be opened', () => {
     await db.jobs.update(id, { text });
     await open(id);
     expect(await screen.findByText(/this program knows versions up to 1/)).toBeDefined();
-    expect(screen.getByRole('button', { name: 'Take its file out' })).toBeDefined();
+    expect(screen.getByRole('button', { name: 'Export its file' })).toBeDefined();
     expect((await shelf.get(id))?.text).toBe(text);
   });
 });

@@ -27,7 +27,7 @@ describe('the strap says how far each step is', () => {
       design: '4 inputs · 3 outputs · 4 gates',
       pack: '2 chips · 2 spare',
       board: '28 jumpers on 1 board',
-      inspect: 'nothing to mend',
+      inspect: 'no problems found',
       power: 'off',
       card: '11 stages',
     });

@@ -68,7 +68,7 @@ function boardWords(job: Job): string {
 }
 
 function inspectWords(fix: number, look: number): string {
-  if (fix + look === 0) return 'nothing to mend';
+  if (fix + look === 0) return 'no problems found';
   return [fix > 0 ? `${fix} to fix` : '', look > 0 ? `${look} to look at` : ''].filter(Boolean).join(' · ');
 }
 

@@ -361,7 +361,7 @@ export const inspectionSentences = {
   // power up
   'does-not-settle': {
     severity: 'error',
-    says: 'The board does not come to rest after {events} changes; what swings is shown as unknown.',
+    says: 'The board does not come to rest after {events} changes; nets that keep changing show as unknown.',
     todo: 'Look for an output that reaches its own input.',
   },
   'walk-stores': {
