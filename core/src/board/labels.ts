@@ -1,4 +1,5 @@
 import { innerName, innerOf, typeOf } from '../catalogue';
+import { onceFor } from '../memo';
 import type { Board, SeatedPart } from './board';
 import { isRailStrip } from './hole';
 import type { Nets } from './nets';
@@ -26,16 +27,7 @@ export function labelOf({ signal, labels = [] }: SeatedPart, name: string): stri
 }
 
 /** The places of a part that can be labelled, in the order of its contacts or lamps; none for other parts. */
-export function labelPlacesOf(part: SeatedPart): readonly LabelPlace[] {
-  const known = places.get(part);
-  if (known) return known;
-  const made = workedOut(part);
-  places.set(part, made);
-  return made;
-}
-
-/** Places by part: a seated part never changes. */
-const places = new WeakMap<SeatedPart, readonly LabelPlace[]>();
+export const labelPlacesOf: (part: SeatedPart) => readonly LabelPlace[] = onceFor(workedOut);
 
 function workedOut(part: SeatedPart): LabelPlace[] {
   const { ref } = part;

@@ -1,5 +1,6 @@
 import { type PartType, type Pin, typeOf } from '../catalogue';
 import { type Finding, finding, type Place } from '../finding';
+import { onceFor } from '../memo';
 import { type Board, byNumber, type Jumper, type SeatedPart, type Turn } from './board';
 import { type Hole, holeAt, holesOfStrip, holeXY, parseHole, printHole, rowY, stripOf } from './hole';
 
@@ -22,16 +23,7 @@ export function rotated(dx: number, dy: number, turn: Turn): { dx: number; dy: n
 }
 
 /** Where the leads of a seated part go, in pin order; empty when its type or anchor is not known. */
-export function leadsOf(seated: SeatedPart): readonly Lead[] {
-  const known = leadsByPart.get(seated);
-  if (known) return known;
-  const leads = workedOut(seated);
-  leadsByPart.set(seated, leads);
-  return leads;
-}
-
-/** Leads by part: a seated part never changes, and most parts are the same from one edit of a board to the next. */
-const leadsByPart = new WeakMap<SeatedPart, readonly Lead[]>();
+export const leadsOf: (seated: SeatedPart) => readonly Lead[] = onceFor(workedOut);
 
 function workedOut(seated: SeatedPart): readonly Lead[] {
   const type = typeOf(seated);
@@ -90,26 +82,12 @@ function put(holes: Map<string, string[]>, hole: string, by: string): void {
  * Holes that lie under the body of a part and hold none of its own leads, by name, with whose body it is. Nothing can be plugged in
  * there. Kept while the parts stay as they are.
  */
-export function coveredHoles(parts: Board['parts']): ReadonlyMap<string, string> {
-  const known = coverings.get(parts);
-  if (known) return known;
-  const covered = new Map(Object.values(parts).flatMap((part) => holesUnder(part).map((hole) => [hole, part.ref])));
-  coverings.set(parts, covered);
-  return covered;
-}
-
-const coverings = new WeakMap<Board['parts'], ReadonlyMap<string, string>>();
+export const coveredHoles: (parts: Board['parts']) => ReadonlyMap<string, string> = onceFor(
+  (parts) => new Map(Object.values(parts).flatMap((part) => holesUnder(part).map((hole) => [hole, part.ref] as const))),
+);
 
 /** The holes under one part's body that hold none of its own leads, by name; kept with the part. */
-export function holesUnder(part: SeatedPart): readonly string[] {
-  const known = under.get(part);
-  if (known) return known;
-  const holes = workedOutUnder(part);
-  under.set(part, holes);
-  return holes;
-}
-
-const under = new WeakMap<SeatedPart, readonly string[]>();
+export const holesUnder: (part: SeatedPart) => readonly string[] = onceFor(workedOutUnder);
 
 function workedOutUnder(part: SeatedPart): string[] {
   const [type, anchor] = [typeOf(part), parseHole(part.at)];

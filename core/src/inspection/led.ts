@@ -1,5 +1,6 @@
 import { innerName, innerOf, type PartKind } from '../catalogue';
 import { redLed, SUPPLY_V, ttlHigh } from '../electrical';
+import { onceFor } from '../memo';
 import type { Context } from './context';
 
 /** A lamp: an LED, or one of those in a bar or a display, with the nets of its ends. */
@@ -94,10 +95,8 @@ function waysFrom(c: Context, net: number): readonly { to: number; ohms: number 
 }
 
 /** All lamps of a board; several rules ask for them. */
-export function ledsOf(c: Context): readonly LedNets[] {
-  const known = lampsOf.get(c);
-  if (known) return known;
-  const lamps = c.known.flatMap(({ seated: { ref }, type, named }) =>
+export const ledsOf: (c: Context) => readonly LedNets[] = onceFor((c) =>
+  c.known.flatMap(({ seated: { ref }, type, named }) =>
     innerOf(type).lamps.map(({ name, anode, cathode }) => ({
       ref,
       name: innerName(ref, name),
@@ -106,12 +105,8 @@ export function ledsOf(c: Context): readonly LedNets[] {
       anode: c.netOf(named(anode)),
       cathode: c.netOf(named(cathode)),
     })),
-  );
-  lampsOf.set(c, lamps);
-  return lamps;
-}
-
-const lampsOf = new WeakMap<Context, readonly LedNets[]>();
+  ),
+);
 
 /** The first of several lamps of each part: what is wrong with all segments of a display is said once. */
 export function* oncePerPart(lamps: Iterable<LedNets>): Generator<LedNets> {

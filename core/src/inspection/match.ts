@@ -1,3 +1,4 @@
+import { onceFor } from '../memo';
 import { GROUND, SUPPLY } from '../planning';
 import type { Context } from './context';
 
@@ -11,18 +12,11 @@ export interface Mismatch {
 
 /**
  * Holds the wiring to the packing, pin by pin: every pin must be on the net of its signal's source.
- * Pins of parts that are not seated, and signals whose source is not, are other rules' matter.
+ * Pins of parts that are not seated, and signals whose source is not, are other rules' matter. Several rules ask for the same.
  */
-export function mismatches(c: Context): readonly Mismatch[] {
-  const known = found.get(c);
-  if (known) return known;
-  const all = [...c.expected].flatMap(([pin, wanted]) => mismatchAt(c, pin, wanted));
-  found.set(c, all);
-  return all;
-}
-
-/** Several rules ask for the same. */
-const found = new WeakMap<Context, readonly Mismatch[]>();
+export const mismatches: (c: Context) => readonly Mismatch[] = onceFor((c) =>
+  [...c.expected].flatMap(([pin, wanted]) => mismatchAt(c, pin, wanted)),
+);
 
 function mismatchAt(c: Context, pin: string, wanted: string): Mismatch[] {
   const source = c.sourceOf(wanted);

@@ -1,5 +1,5 @@
 import type { Duty } from './candidate';
-import type { UnitWords } from './unit-vectors';
+import type { UnitVectors } from './unit-vectors';
 
 /** Units of one kind in a set of packages: their duty and how many there are. */
 export interface PooledUnits {
@@ -8,7 +8,7 @@ export interface PooledUnits {
 }
 
 /** A function that is made, as a word, and the entry of the pool whose unit makes it. */
-export interface MadeWord {
+export interface MadeVector {
   readonly word: number;
   readonly by: number;
 }
@@ -28,13 +28,13 @@ const MOST_SIGNALS = 64;
  * Each function is made by a kind of unit that can make it now, or left to the other kinds for later.
  */
 export function assign(
-  words: UnitWords,
+  words: UnitVectors,
   sources: readonly number[],
   wanted: readonly number[],
   functions: Int32Array,
   pool: readonly PooledUnits[],
   steps: Steps,
-): MadeWord[] | null {
+): MadeVector[] | null {
   const left = pool.map((p) => p.count);
   const list = new Int32Array(MOST_SIGNALS);
   list.set(sources);
@@ -42,7 +42,7 @@ export function assign(
   for (const s of sources) marks[s] = 1;
   const others = [...new Set(functions)].filter((f) => marks[f] === 0);
   const refused = new Set<string>();
-  const made: MadeWord[] = [];
+  const made: MadeVector[] = [];
   let missing = wanted.filter((w) => marks[w] === 0).length;
   let units = left.reduce((a, b) => a + b, 0);
 

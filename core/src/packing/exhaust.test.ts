@@ -5,8 +5,8 @@ import type { Duty } from './candidate';
 import { exhaust } from './exhaust';
 import { FunctionSearch } from './function-search';
 import { FunctionNet } from './functions';
-import { PlainWords } from './narrow-vectors';
-import { UnitWords } from './unit-vectors';
+import { NarrowVectors } from './narrow-vectors';
+import { UnitVectors } from './unit-vectors';
 
 const ALL = 255;
 const sources = [0b11110000, 0b11001100, 0b10101010];
@@ -66,7 +66,7 @@ describe('what a unit makes of words', () => {
   it('is what its pins give in any way they can be joined or tied', () => {
     fc.assert(
       fc.property(arbitraryDuty, arbitrarySignals, fc.integer({ min: 1, max: 254 }), (duty, signals, g) => {
-        const words = new UnitWords(ALL);
+        const words = new UnitVectors(ALL);
         const list = Int32Array.from(signals);
         const offered = new Set<number>();
         words.each(duty, list, list.length, (w) => offered.add(w));
@@ -92,7 +92,7 @@ describe('what a unit makes of words', () => {
       fc.property(some, arbitrarySignals, fc.integer({ min: 1, max: 254 }), (kinds, signals, t) => {
         if (!isNew(t, signals)) return;
         const duties = kinds.map(dutyOf);
-        const [plain, words] = [new PlainWords(ALL, duties), new UnitWords(ALL)];
+        const [plain, words] = [new NarrowVectors(ALL, duties), new UnitVectors(ALL)];
         const [list, n, marks] = [Int32Array.from(signals), signals.length, marksOf(signals)];
         expect(plain.makes(t, list, n, marks)).toBe(duties.some((d) => words.makes(d, t, list, n, marks)));
         const into = new Int32Array(4096);
@@ -203,7 +203,7 @@ describe('trying everything', () => {
   });
 
   it('makes do with the units there are when functions are held to them', () => {
-    const words = new UnitWords(ALL);
+    const words = new UnitVectors(ALL);
     const [a, b] = sources as [number, number, number];
     const nand = ALL & ~(a & b);
     const pool = [{ duty: { kind: 'nand', width: 2 } as Duty, count: 1 }];

@@ -1,5 +1,5 @@
 import { rarity } from '../catalogue';
-import type { MadeWord, PooledUnits, Steps } from './assign';
+import type { MadeVector, PooledUnits, Steps } from './assign';
 import { dutyKey } from './candidate';
 import type { Choice } from './choice-program';
 import { FunctionSearch, isPlain } from './function-search';
@@ -82,7 +82,7 @@ class Words {
     return this.rows.reduce((word, row, r) => word | (((bits >>> row) & 1) << r), 0);
   }
 
-  choice(made: readonly MadeWord[], kinds: readonly UnitKind[]): Choice {
+  choice(made: readonly MadeVector[], kinds: readonly UnitKind[]): Choice {
     return choiceOf(made, this.sources, this.all, kinds, (word) => this.literalOf(word));
   }
 
@@ -134,7 +134,7 @@ function setOf(numbers: readonly string[]): PackageSet {
 const plainKinds = ({ pool }: PackageSet): ReadonlySet<string> => new Set(pool.filter(isPlain).map((p) => p.duty.kind));
 
 /** Units of more than two inputs, by kind: how many, and how wide the widest is. */
-function strongUnits({ pool }: PackageSet): ReadonlyMap<string, { readonly units: number; readonly width: number }> {
+function wideUnits({ pool }: PackageSet): ReadonlyMap<string, { readonly units: number; readonly width: number }> {
   const found = new Map<string, { units: number; width: number }>();
   for (const p of pool) {
     if (isPlain(p)) continue;
@@ -147,12 +147,12 @@ function strongUnits({ pool }: PackageSet): ReadonlyMap<string, { readonly units
 
 /** Whether one set has every kind of unit of two inputs that another has, and as many of the others. */
 function holds(one: PackageSet, other: PackageSet): boolean {
-  const [kinds, strong] = [plainKinds(one), strongUnits(one)];
+  const [kinds, wide] = [plainKinds(one), wideUnits(one)];
   // With inverters a function and its complement are counted as one.
   if (kinds.has('not') !== plainKinds(other).has('not')) return false;
   if (![...plainKinds(other)].every((k) => kinds.has(k))) return false;
-  return [...strongUnits(other)].every(([kind, { units, width }]) => {
-    const own = strong.get(kind);
+  return [...wideUnits(other)].every(([kind, { units, width }]) => {
+    const own = wide.get(kind);
     return own !== undefined && own.units >= units && own.width >= width;
   });
 }

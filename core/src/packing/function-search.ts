@@ -1,11 +1,11 @@
-import { assign, type MadeWord, type PooledUnits, type Steps } from './assign';
+import { assign, type MadeVector, type PooledUnits, type Steps } from './assign';
 import type { Duty } from './candidate';
-import { PlainWords } from './narrow-vectors';
+import { NarrowVectors } from './narrow-vectors';
 import { type Helpers, type Searched, TargetPruning } from './target-pruning';
-import { UnitWords } from './unit-vectors';
+import { UnitVectors } from './unit-vectors';
 
 /** Units that make much and that there are few of: their use is counted. */
-interface Strong {
+interface Wide {
   readonly duty: Duty;
   /** Their bit among the functions left out. */
   readonly bit: number;
@@ -33,17 +33,17 @@ export const isPlain = ({ duty: { kind, width } }: PooledUnits): boolean => kind
 export class FunctionSearch implements Searched {
   /** Sets of functions that allowed for more than there is and that the very units cannot make. */
   refused = 0;
-  private readonly words: UnitWords;
-  private readonly plain: PlainWords;
+  private readonly words: UnitVectors;
+  private readonly plain: NarrowVectors;
   private readonly plainDuties: readonly Duty[];
-  private readonly strong: readonly Strong[];
+  private readonly wide: readonly Wide[];
   /** Whether complements cost nothing; of a function and its complement the lesser word then stands for both. */
   readonly inverts: boolean;
   private readonly classes: readonly number[];
   private readonly signals = new Int32Array(MOST_SIGNALS);
   private n = 0;
   readonly have: Uint8Array;
-  /** Functions left out: bit 1 altogether, others when a kind of strong unit makes them. */
+  /** Functions left out: bit 1 altogether, others when a kind of wide unit makes them. */
   private readonly banned: Uint8Array;
   private readonly isWanted: Uint8Array;
   /** Signals and what is still wanted, as a list and as marks. */
@@ -62,11 +62,11 @@ export class FunctionSearch implements Searched {
     private readonly pool: readonly PooledUnits[],
     private readonly steps: Steps,
   ) {
-    this.words = new UnitWords(all);
+    this.words = new UnitVectors(all);
     this.inverts = pool.some((p) => p.duty.kind === 'not');
     this.plainDuties = pool.filter(isPlain).map((p) => p.duty);
-    this.plain = new PlainWords(all, this.plainDuties);
-    this.strong = strongOf(pool);
+    this.plain = new NarrowVectors(all, this.plainDuties);
+    this.wide = wideKindsOf(pool);
     this.helping = new TargetPruning(all, this.plain, new Set(this.plainDuties.map((d) => d.kind)).size, steps, this);
     this.have = new Uint8Array(all + 1);
     this.banned = new Uint8Array(all + 1);
@@ -86,7 +86,7 @@ export class FunctionSearch implements Searched {
   }
 
   /** A way to make all that is wanted with `spare` functions chosen beside; null when there is none, or the steps are spent. */
-  find(spare: number): MadeWord[] | null {
+  find(spare: number): MadeVector[] | null {
     this.n = 0;
     this.have.fill(0);
     this.banned.fill(0);
@@ -110,7 +110,7 @@ export class FunctionSearch implements Searched {
     while (this.n > n) this.have[this.signals[--this.n] as number] = 0;
   }
 
-  private visit(spare: number): MadeWord[] | null {
+  private visit(spare: number): MadeVector[] | null {
     if (++this.visits % LOOK === 0 && Date.now() >= (this.steps.until ?? Number.POSITIVE_INFINITY))
       this.steps.left = -1;
     if (this.steps.left < 0) return null;
@@ -124,7 +124,7 @@ export class FunctionSearch implements Searched {
   }
 
   /** The functions there are, held to the very units. */
-  private assigned(): MadeWord[] | null {
+  private assigned(): MadeVector[] | null {
     const functions = this.signals.slice(0, this.n);
     const made = assign(this.words, this.sources, this.wanted, functions, this.pool, this.steps);
     if (!made) this.refused++;
@@ -149,19 +149,21 @@ export class FunctionSearch implements Searched {
     return this.plain.makes(t, list, n, marks) || (this.inverts && this.plain.makes(this.all & ~t, list, n, marks));
   }
 
-  private isMadeBy({ duty }: Strong, t: number, list: Int32Array, n: number, marks: Uint8Array): boolean {
+  private isMadeBy({ duty }: Wide, t: number, list: Int32Array, n: number, marks: Uint8Array): boolean {
     const { words } = this;
     return words.makes(duty, t, list, n, marks) || (this.inverts && words.makes(duty, this.all & ~t, list, n, marks));
   }
 
-  private branch(spare: number, missing: readonly number[]): MadeWord[] | null {
-    const hard = missing.length > 0 ? this.hard(missing) : missing;
-    if (spare === 0 && !this.canFinish(hard)) return null;
+  private branch(spare: number, missing: readonly number[]): MadeVector[] | null {
+    const unreached = missing.length > 0 ? this.unreached(missing) : missing;
+    if (spare === 0 && !this.canFinish(unreached)) return null;
     const undo: number[] = [];
-    let found = this.strong.length > 0 ? this.wantedByStrong(spare, missing, undo) : null;
+    let found = this.wide.length > 0 ? this.wantedByWide(spare, missing, undo) : null;
     if (!found && spare > 0)
       found =
-        spare === 1 && hard.length > this.strongLeft() ? this.last(hard) : this.inBetween(spare, missing, hard, undo);
+        spare === 1 && unreached.length > this.wideLeft()
+          ? this.last(unreached)
+          : this.inBetween(spare, missing, unreached, undo);
     while (undo.length > 0) {
       const word = undo.pop() as number;
       (this.banned[word] as number) &= ~(undo.pop() as number);
@@ -169,18 +171,18 @@ export class FunctionSearch implements Searched {
     return found;
   }
 
-  /** Strong units left, one less when one is about to be used. */
-  private strongLeft(by?: Strong): number {
+  /** Wide units left, one less when one is about to be used. */
+  private wideLeft(by?: Wide): number {
     let left = by ? -1 : 0;
-    for (const s of this.strong) left += s.left;
+    for (const s of this.wide) left += s.left;
     return left;
   }
 
   /**
    * Wanted functions that no unit of two inputs makes of the signals and the other wanted ones, whatever order they
-   * come in; each of them takes a strong unit, or one more function.
+   * come in; each of them takes a wide unit, or one more function.
    */
-  private hard(missing: readonly number[]): number[] {
+  private unreached(missing: readonly number[]): number[] {
     const { both, inBoth, signals } = this;
     for (let i = 0; i < this.nBoth; i++) inBoth[both[i] as number] = 0;
     for (let i = 0; i < this.n; i++) both[i] = signals[i] as number;
@@ -193,14 +195,14 @@ export class FunctionSearch implements Searched {
     return missing.filter((t) => !this.ofOthers(t, (list, n) => this.isPlainlyMade(t, list, n, inBoth)));
   }
 
-  /** Whether those that are hard can all be made by strong units, with nothing more chosen. */
-  private canFinish(hard: readonly number[]): boolean {
-    return hard.length <= this.strongLeft() && hard.every((t) => this.isMadeByStrong(t));
+  /** Whether those that are unreached can all be made by wide units, with nothing more chosen. */
+  private canFinish(unreached: readonly number[]): boolean {
+    return unreached.length <= this.wideLeft() && unreached.every((t) => this.isMadeByWide(t));
   }
 
-  private isMadeByStrong(t: number): boolean {
+  private isMadeByWide(t: number): boolean {
     return this.ofOthers(t, (list, n) =>
-      this.strong.some((s) => s.left > 0 && this.isMadeBy(s, t, list, n, this.inBoth)),
+      this.wide.some((s) => s.left > 0 && this.isMadeBy(s, t, list, n, this.inBoth)),
     );
   }
 
@@ -216,8 +218,8 @@ export class FunctionSearch implements Searched {
     return answer;
   }
 
-  /** Goes on with a function made, by a strong unit or whatever there is. */
-  private with(word: number, spare: number, by?: Strong): MadeWord[] | null {
+  /** Goes on with a function made, by a wide unit or whatever there is. */
+  private with(word: number, spare: number, by?: Wide): MadeVector[] | null {
     const from = this.n;
     if (by) by.left--;
     this.push(word);
@@ -238,9 +240,9 @@ export class FunctionSearch implements Searched {
     undo.push(bit, word);
   }
 
-  /** Wanted functions that only a strong unit makes now. */
-  private wantedByStrong(spare: number, missing: readonly number[], undo: number[]): MadeWord[] | null {
-    for (const s of this.strong)
+  /** Wanted functions that only a wide unit makes now. */
+  private wantedByWide(spare: number, missing: readonly number[], undo: number[]): MadeVector[] | null {
+    for (const s of this.wide)
       for (const t of s.left > 0 ? missing : []) {
         if (this.isBanned(t, s.bit) || !this.isMadeBy(s, t, this.signals, this.n, this.have)) continue;
         const found = this.with(t, spare, s);
@@ -254,25 +256,25 @@ export class FunctionSearch implements Searched {
   private inBetween(
     spare: number,
     missing: readonly number[],
-    hard: readonly number[],
+    unreached: readonly number[],
     undo: number[],
-  ): MadeWord[] | null {
+  ): MadeVector[] | null {
     const plain = this.offers(this.plainDuties);
-    const byStrong = this.strong.map((s) => (s.left > 0 ? this.offers([s.duty], plain) : []));
+    const byWide = this.wide.map((s) => (s.left > 0 ? this.offers([s.duty], plain) : []));
     // Settled for all before the first of them is tried, which looks at other functions.
-    const helpers = spare === 2 && hard.length > 0 && !this.inverts ? this.helping.ofAll(hard) : null;
-    const likely = (some: readonly number[], by?: Strong): readonly number[] => {
+    const helpers = spare === 2 && unreached.length > 0 && !this.inverts ? this.helping.ofAll(unreached) : null;
+    const likely = (some: readonly number[], by?: Wide): readonly number[] => {
       if (spare === 1 && missing.length > 0) return some.filter((g) => this.isOneMadeWith(g, missing, by));
       if (!helpers) return some;
-      return some.filter((g) => this.helping.mayBeOfPair(g, hard, helpers, this.strongLeft(by)));
+      return some.filter((g) => this.helping.mayBeOfPair(g, unreached, helpers, this.wideLeft(by)));
     };
-    const [plainly, strongly] = [likely(plain), this.strong.map((s, k) => likely(byStrong[k] as number[], s))];
+    const [plainly, strongly] = [likely(plain), this.wide.map((s, k) => likely(byWide[k] as number[], s))];
     for (const g of plainly) {
       const found = this.with(g, spare - 1);
       if (found || this.steps.left < 0) return found;
       this.ban(g, 1, undo);
     }
-    for (const [k, s] of this.strong.entries())
+    for (const [k, s] of this.wide.entries())
       for (const g of strongly[k] as readonly number[]) {
         if (this.isBanned(g, 1 | s.bit)) continue;
         const found = this.with(g, spare - 1, s);
@@ -283,15 +285,15 @@ export class FunctionSearch implements Searched {
   }
 
   /** Whether any function still missing can be made at once of `g` and the signals: nothing more is chosen. */
-  private isOneMadeWith(g: number, missing: readonly number[], by?: Strong): boolean {
+  private isOneMadeWith(g: number, missing: readonly number[], by?: Wide): boolean {
     const { all, signals, n, have, inverts } = this;
     this.steps.left -= n;
-    const strong = this.strong.filter((s) => s.left > (s === by ? 1 : 0));
+    const wide = this.wide.filter((s) => s.left > (s === by ? 1 : 0));
     for (const t of missing)
       for (let i = inverts ? 3 : 0; i >= 0; i--) {
         const [to, from] = [i & 1 ? all & ~t : t, i & 2 ? all & ~g : g];
         if (this.plain.makesWith(to, from, signals, n, have)) return true;
-        for (const { duty } of strong) if (this.words.makesWith(duty, to, from, signals, n, have)) return true;
+        for (const { duty } of wide) if (this.words.makesWith(duty, to, from, signals, n, have)) return true;
       }
     return false;
   }
@@ -318,17 +320,17 @@ export class FunctionSearch implements Searched {
     return g !== 0 && g !== this.all && this.isWanted[g] === 0 && !this.isBanned(g, 1);
   }
 
-  /** The last function to choose, where more are hard than there are strong units: it helps all but as many. */
-  private last(hard: readonly number[]): MadeWord[] | null {
-    const helpers = this.helping.ofAll(hard);
-    const plain = this.lastOf(hard, helpers);
-    const strong = this.strong.map((s) => (s.left > 0 ? this.lastOf(hard, helpers, s) : []));
+  /** The last function to choose, where more are unreached than there are wide units: it helps all but as many. */
+  private last(unreached: readonly number[]): MadeVector[] | null {
+    const helpers = this.helping.ofAll(unreached);
+    const plain = this.lastOf(unreached, helpers);
+    const wide = this.wide.map((s) => (s.left > 0 ? this.lastOf(unreached, helpers, s) : []));
     for (const g of plain) {
       const found = this.with(g, 0);
       if (found || this.steps.left < 0) return found;
     }
-    for (const [k, s] of this.strong.entries())
-      for (const g of strong[k] as number[]) {
+    for (const [k, s] of this.wide.entries())
+      for (const g of wide[k] as number[]) {
         if (this.isBanned(g, s.bit) || plain.includes(g)) continue;
         const found = this.with(g, 0, s);
         if (found || this.steps.left < 0) return found;
@@ -336,21 +338,21 @@ export class FunctionSearch implements Searched {
     return null;
   }
 
-  /** Functions that a strong unit or plain ones make now and that help all that are hard, but for what strong units are left for. */
-  private lastOf(hard: readonly number[], helpers: Helpers | null, by?: Strong): number[] {
-    const left = this.strongLeft(by);
+  /** Functions that a wide unit or plain ones make now and that help all that are unreached, but for what wide units are left for. */
+  private lastOf(unreached: readonly number[], helpers: Helpers | null, by?: Wide): number[] {
+    const left = this.wideLeft(by);
     if (!helpers) {
       const isEnough = (g: number): boolean => {
         let unhelped = 0;
-        for (const t of hard) if (!this.helps(g, t) && ++unhelped > left) return false;
+        for (const t of unreached) if (!this.helps(g, t) && ++unhelped > left) return false;
         return true;
       };
       return this.offers(by ? [by.duty] : this.plainDuties).filter(isEnough);
     }
-    const least = hard.length - left;
+    const least = unreached.length - left;
     const { signals, n, have } = this;
     const found: number[] = [];
-    // Of more than there are strong units one at least is helped.
+    // Of more than there are wide units one at least is helped.
     for (let i = 0; i <= left; i++)
       for (const g of helpers.of[i] as readonly number[]) {
         if ((helpers.counts[g] as number) < least || found.includes(g)) continue;
@@ -373,8 +375,8 @@ export class FunctionSearch implements Searched {
   }
 }
 
-/** Strong units of a pool: those of one kind together, as wide as the widest. */
-function strongOf(pool: readonly PooledUnits[]): Strong[] {
+/** Wide units of a pool: those of one kind together, as wide as the widest. */
+function wideKindsOf(pool: readonly PooledUnits[]): Wide[] {
   const found = new Map<string, { duty: Duty; left: number }>();
   for (const p of pool) {
     if (isPlain(p)) continue;

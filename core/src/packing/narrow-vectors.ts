@@ -5,9 +5,9 @@ const LIST = 64;
 
 /**
  * What the units of two inputs of a set make of words (bit r is the value in row r), all kinds at once: the same
- * questions as `UnitWords` answers for one kind, in the innermost loop of a search. An inverter is any unit that inverts.
+ * questions as `UnitVectors` answers for one kind, in the innermost loop of a search. An inverter is any unit that inverts.
  */
-export class PlainWords {
+export class NarrowVectors {
   private readonly inverts: boolean;
   private readonly xor: boolean;
   private readonly xnor: boolean;

@@ -1,4 +1,4 @@
-import type { MadeWord } from './assign';
+import type { MadeVector } from './assign';
 import { type Candidate, type Duty, dutyKey } from './candidate';
 import type { Choice } from './choice-program';
 import type { Literal } from './functions';
@@ -10,7 +10,7 @@ import type { UnitKind } from './units';
  * the units by the pool's numbers. Throws when a step cannot be done.
  */
 export function choiceOf(
-  made: readonly MadeWord[],
+  made: readonly MadeVector[],
   sources: readonly number[],
   all: number,
   kinds: readonly UnitKind[],

@@ -1,10 +1,10 @@
 import type { Steps } from './assign';
-import type { PlainWords } from './narrow-vectors';
+import type { NarrowVectors } from './narrow-vectors';
 
 /** Words that help one wanted function are written down up to so many. */
 const MOST_HELPING = 2048;
 
-/** Of each hard function those that help it; of each function which hard ones it helps, bit by bit. */
+/** Of each unreached function those that help it; of each function which unreached ones it helps, bit by bit. */
 export interface Helpers {
   readonly of: readonly (readonly number[])[];
   readonly helped: Uint32Array;
@@ -31,9 +31,9 @@ export interface Searched {
 }
 
 /**
- * Which functions would help to make the hard ones, those that the signals and the other wanted functions cannot make: the
+ * Which functions would help to make the unreached ones, those that the signals and the other wanted functions cannot make: the
  * last one to choose must help all of them, the last two must do so together. Only units of two inputs are asked; for
- * as many as there are strong units left others are let off.
+ * as many as there are wide units left others are let off.
  */
 export class TargetPruning {
   private readonly written = new Int32Array(MOST_HELPING);
@@ -47,7 +47,7 @@ export class TargetPruning {
   /** `all` has a bit for every row; `kinds` counts the kinds of units of two inputs. */
   constructor(
     private readonly all: number,
-    private readonly plain: PlainWords,
+    private readonly plain: NarrowVectors,
     private readonly kinds: number,
     private readonly steps: Steps,
     private readonly searched: Searched,
@@ -58,16 +58,16 @@ export class TargetPruning {
   }
 
   /**
-   * For each of the hard functions those that help it, and for each function which of the hard ones it helps (bit by
+   * For each of the unreached functions those that help it, and for each function which of the unreached ones it helps (bit by
    * bit); null where there are too many to write down.
    */
-  ofAll(hard: readonly number[]): Helpers | null {
+  ofAll(unreached: readonly number[]): Helpers | null {
     const { helped, counts } = this;
     for (const g of this.last) helped[g] = counts[g] = 0;
     const each: number[] = [];
     this.last = each;
     const of: number[][] = [];
-    for (const [i, t] of hard.entries()) {
+    for (const [i, t] of unreached.entries()) {
       const some = this.helpersOf(t);
       if (some === null) return null;
       for (const g of some) {
@@ -80,17 +80,17 @@ export class TargetPruning {
   }
 
   /**
-   * Whether some second function could, with `g`, help the hard ones but for as many as strong units are left: each is
+   * Whether some second function could, with `g`, help the unreached ones but for as many as wide units are left: each is
    * made of one of the two, or of just the two.
    */
-  mayBeOfPair(g: number, hard: readonly number[], helpers: Helpers, strongLeft: number): boolean {
+  mayBeOfPair(g: number, unreached: readonly number[], helpers: Helpers, wideLeft: number): boolean {
     const { of, helped, counts } = helpers;
-    const open = (2 ** hard.length - 1) & ~(helped[g] as number);
-    const unhelped = hard.length - (counts[g] as number);
-    if (unhelped <= strongLeft) return true;
-    const isSecond = (h: number): boolean => this.isSecond(h, g, open, hard, helped, strongLeft);
+    const open = (2 ** unreached.length - 1) & ~(helped[g] as number);
+    const unhelped = unreached.length - (counts[g] as number);
+    if (unhelped <= wideLeft) return true;
+    const isSecond = (h: number): boolean => this.isSecond(h, g, open, unreached, helped, wideLeft);
     // Each kind of unit makes one function of just the two; the second helps the others.
-    const least = unhelped - strongLeft - this.kinds;
+    const least = unhelped - wideLeft - this.kinds;
     if (least > 0) {
       const rich = richOf(helpers, least);
       this.steps.left -= rich.length;
@@ -98,12 +98,12 @@ export class TargetPruning {
     }
     const { pair, written, searched } = this;
     pair[0] = g;
-    // Of more than there are strong units one at least is made of the second.
+    // Of more than there are wide units one at least is made of the second.
     let rest = open;
-    for (let k = 0; k <= strongLeft; k++, rest &= rest - 1) {
+    for (let k = 0; k <= wideLeft; k++, rest &= rest - 1) {
       const i = 31 - Math.clz32(rest & -rest);
       if ((of[i] as readonly number[]).some(isSecond)) return true;
-      const count = this.plain.enabling(hard[i] as number, pair, 1, written);
+      const count = this.plain.enabling(unreached[i] as number, pair, 1, written);
       this.steps.left -= (of[i] as readonly number[]).length + Math.max(0, count);
       if (count < 0) return true;
       for (let j = 0; j < count; j++) {
@@ -114,18 +114,18 @@ export class TargetPruning {
     return false;
   }
 
-  /** Whether a second function helps what is open, but for what strong units are left for, and can be made at all. */
+  /** Whether a second function helps what is open, but for what wide units are left for, and can be made at all. */
   private isSecond(
     h: number,
     g: number,
     open: number,
-    hard: readonly number[],
+    unreached: readonly number[],
     helped: Uint32Array,
-    strongLeft: number,
+    wideLeft: number,
   ): boolean {
-    let left = strongLeft;
+    let left = wideLeft;
     for (let rest = open & ~(helped[h] as number); rest !== 0; rest &= rest - 1) {
-      const t = hard[31 - Math.clz32(rest & -rest)] as number;
+      const t = unreached[31 - Math.clz32(rest & -rest)] as number;
       if (!this.plain.makesOfTwo(t, g, h) && --left < 0) return false;
     }
     const { both, nBoth, inBoth } = this.searched;
@@ -153,7 +153,7 @@ export class TargetPruning {
   }
 }
 
-/** The functions that help so many of the hard ones or more, each once. */
+/** The functions that help so many of the unreached ones or more, each once. */
 function richOf({ each, counts, rich }: Helpers, least: number): readonly number[] {
   const known = rich[least];
   if (known) return known;

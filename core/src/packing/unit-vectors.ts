@@ -4,7 +4,7 @@ import type { Duty } from './candidate';
  * What units make of functions that are words: bit r of a word is the function's value in row r. All questions are
  * asked of a list of words, of which the first `n` count, and of the same as marks: `marks[w]` is 1 for those of the list.
  */
-export class UnitWords {
+export class UnitVectors {
   /** `all` has a bit for every row. */
   constructor(readonly all: number) {}
 

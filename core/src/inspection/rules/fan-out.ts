@@ -1,5 +1,6 @@
 import type { Family } from '../../catalogue';
 import { finding } from '../../finding';
+import { onceFor } from '../../memo';
 import { type Context, spoken } from '../context';
 import type { Rule } from '../rule';
 
@@ -50,11 +51,9 @@ interface Loaded {
   readonly inputs: readonly { readonly pin: string; readonly family: Family }[];
 }
 
-/** Every output of a chip with the chips' inputs on its net. */
-function outputsWithInputs(c: Context): readonly Loaded[] {
-  const known = found.get(c);
-  if (known) return known;
-  const all = c.nets.nets.flatMap(({ index, pins }) => {
+/** Every output of a chip with the chips' inputs on its net; two rules ask for the same. */
+const outputsWithInputs: (c: Context) => readonly Loaded[] = onceFor((c) =>
+  c.nets.nets.flatMap(({ index, pins }) => {
     const inputs = pins.filter((p) => c.kindOf(p) === 'chip' && c.lead(p)?.type.role === 'input');
     if (inputs.length === 0) return [];
     return c.feedsOf(index).outputs.map((pin) => ({
@@ -62,10 +61,5 @@ function outputsWithInputs(c: Context): readonly Loaded[] {
       family: c.familyAt(pin),
       inputs: inputs.map((p) => ({ pin: p, family: c.familyAt(p) })),
     }));
-  });
-  found.set(c, all);
-  return all;
-}
-
-/** Two rules ask for the same. */
-const found = new WeakMap<Context, readonly Loaded[]>();
+  }),
+);
