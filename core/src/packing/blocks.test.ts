@@ -111,7 +111,7 @@ describe('larger blocks', () => {
         if (!netlist || netlist.gates.length > 9) return;
         const struck = choosable.filter((n) => n !== '7404' && n !== '7408');
         const { packing } = await packByStrategy(netlist, 'HC', 'fewest', { ...anySupplies, struck }, solve, {
-          effort: 1,
+          effort: 0.3,
         });
         if (!packing) return;
         expect(whatIsWrong(netlist, packing)).toBeNull();

@@ -92,5 +92,5 @@ export function proofText({ sure, bound, way = 'written', packages }: Packing): 
   if (sure === 'tried') return 'Least of the forms tried: proved by the program. Another form may do with less.';
   return bound !== undefined && bound > 1 && bound < n
     ? `The best so far; of the forms tried none has fewer than ${bound}.`
-    : 'The best found in the time given.';
+    : 'The best found; a smaller one may exist.';
 }

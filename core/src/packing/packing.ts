@@ -65,7 +65,7 @@ export type Strategy = 'own' | 'written' | 'fewest' | 'kinds' | 'jumpers' | 'sho
 /**
  * How sure it is that nothing is better: `all`: by trying everything; `gates`: by trying every set of gate chips,
  * larger blocks as far as they were matched; `tried`: of the ways offered to the
- * integer program; `best`: the best found in the time given.
+ * integer program; `best`: the best found with the effort there was.
  */
 export type Proof = 'all' | 'gates' | 'tried' | 'best';
 

@@ -116,16 +116,17 @@ describe('ways to build', () => {
   const all = strategies.map((w) => w.way).filter((w) => w !== 'drawer');
 
   it('find the same on a machine on which all takes a thousand times as long', async () => {
-    const sheets = ['in A B C D E\nout Y Z\nY = A ^ B & C | D & ~E\nZ = (A | D) & (B ^ E) | C', arrivals];
-    for (const text of sheets)
-      for (const way of ['fewest', 'kinds', 'jumpers'] as const) {
-        const quiet = await packed(text, way);
-        const [monotonic, date] = [performance.now.bind(performance), Date.now];
-        vi.spyOn(performance, 'now').mockImplementation(() => 1000 * monotonic());
-        vi.spyOn(Date, 'now').mockImplementation(() => 1000 * date());
-        expect(await packed(text, way)).toEqual(quiet);
-        vi.restoreAllMocks();
-      }
+    const [monotonic, date] = [performance.now.bind(performance), Date.now];
+    const made = async (way: Strategy) =>
+      (await packByStrategy(netlistOf(arrivals), 'HC', way, anySupplies, solve, { effort: 0.4 })).packing;
+    for (const way of ['fewest', 'kinds', 'jumpers'] as const) {
+      const quiet = await made(way);
+      expect(quiet).not.toBeNull();
+      vi.spyOn(performance, 'now').mockImplementation(() => 1000 * monotonic());
+      vi.spyOn(Date, 'now').mockImplementation(() => 1000 * date());
+      expect(await made(way)).toEqual(quiet);
+      vi.restoreAllMocks();
+    }
   });
 
   it('end when the person wants it, with the best so far', async () => {
@@ -145,7 +146,7 @@ describe('ways to build', () => {
       fc.asyncProperty(arbitrarySheet, fc.constantFrom(...all), async (sheet, way) => {
         const { netlist } = readDesign(printSheet(sheet)).design;
         if (!netlist || netlist.gates.length > 9) return;
-        const { packing } = await packByStrategy(netlist, 'HC', way, classicOnly, solve, { effort: 1 });
+        const { packing } = await packByStrategy(netlist, 'HC', way, classicOnly, solve, { effort: 0.4 });
         if (!packing) return;
         const [wanted, made] = [networkOf(netlist), networkOfPacking(packing)].map((n) => sweep(compile(n)));
         expect(firstDifference(wanted as never, made as never)).toBeNull();

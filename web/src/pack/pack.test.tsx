@@ -37,7 +37,7 @@ describe('packing', () => {
     const packing = job.packing && { ...job.packing, proved: false };
     renderInJob(<PackStep />, { ...job, packing });
     expect(screen.queryByText(/proved/)).toBeNull();
-    expect(screen.getByText('The best found in the time given.')).toBeDefined();
+    expect(screen.getByText('The best found; a smaller one may exist.')).toBeDefined();
   });
 
   it('tells where each gate sits and what a spare unit is put to', () => {
