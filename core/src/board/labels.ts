@@ -3,6 +3,7 @@ import { onceFor } from '../memo';
 import type { Board, SeatedPart } from './board';
 import { isRailStrip } from './hole';
 import type { Nets } from './nets';
+import { cutPin } from './pin';
 
 /** A place of a part that can be labelled with a signal: a contact that gives it, or a lamp that shows it. */
 export interface LabelPlace {
@@ -87,8 +88,7 @@ const labelled = new WeakMap<Board, Partial<Record<LabelPlace['does'], readonly 
 export function shownPin(board: Board, nets: Nets, { pin }: LabelPlace): string {
   const others = (nets.nets[nets.ofPin.get(pin) ?? -1]?.pins ?? []).filter((p) => p !== pin);
   const [only = ''] = others;
-  const dot = only.indexOf('.');
-  const [ref, id] = [only.slice(0, dot), only.slice(dot + 1)];
+  const { ref, id } = cutPin(only);
   const part = board.parts[ref];
   if (others.length !== 1 || !part) return pin;
   const resistor = innerOf(typeOf(part)).resistors.find((r) => r.a === id || r.b === id);

@@ -3,6 +3,7 @@ import {
   breadboardKinds,
   breadboardTitles,
   byNumber,
+  cutPin,
   extractNets,
   leadsOf,
   parseHole,
@@ -130,7 +131,7 @@ class Stager {
   /** Notes that the newest stage needs the strips of some pins. */
   private claim(pins: readonly string[]): void {
     const strips = pins.flatMap((pin) => {
-      const [ref = '', id] = pin.split('.');
+      const { ref, id } = cutPin(pin);
       const part = this.board.parts[ref];
       const hole = part && leadsOf(part).find((l) => l.type.id === id)?.hole;
       return hole ? [stripOf(hole)] : [];

@@ -1,4 +1,4 @@
-import { type Board, isBare, type Nets } from '../board';
+import { type Board, cutPin, isBare, type Nets } from '../board';
 import type { FamilyId } from '../catalogue';
 import type { Finding, Place } from '../finding';
 import type { Packing } from '../packing';
@@ -58,5 +58,5 @@ function isThere(causes: readonly Finding[], f: Finding): boolean {
 /** The reference of the part that a place is on. */
 function partAt(place: Place): string | undefined {
   if (place.kind === 'part') return place.ref;
-  return place.kind === 'pin' ? place.pin.slice(0, place.pin.indexOf('.')) : undefined;
+  return place.kind === 'pin' ? cutPin(place.pin).ref : undefined;
 }

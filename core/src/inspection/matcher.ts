@@ -1,4 +1,4 @@
-import { type Board, byNumber, labelledPlaces, type Nets, shownPin } from '../board';
+import { type Board, byNumber, cutPin, labelledPlaces, type Nets, shownPin } from '../board';
 import { type PartType, standsIn, typeOf } from '../catalogue';
 import {
   areEqual,
@@ -304,9 +304,7 @@ export class Matcher {
 
   private withUses(placed: ReadonlyMap<string, UnitUse>, lost: ReadonlySet<string>): Packing {
     const known = new Set(this.packing.packages.map((p) => p.ref));
-    const others = [...new Set([...placed.keys()].map((at) => at.slice(0, at.indexOf('.'))))].filter(
-      (r) => !known.has(r),
-    );
+    const others = [...new Set([...placed.keys()].map((at) => cutPin(at).ref))].filter((r) => !known.has(r));
     const added = others.flatMap((ref): Package[] => {
       const part = this.board.parts[ref];
       const type = part && typeOf(part);

@@ -1,4 +1,4 @@
-import { type Board, byNumber, labelOf, type Nets, type SeatedPart } from '../board';
+import { type Board, byNumber, cutPin, labelOf, type Nets, type SeatedPart } from '../board';
 import {
   type Contact,
   families,
@@ -173,8 +173,7 @@ class Reader {
   /** Nets on the other side of resistors. */
   private across(net: number): number[] {
     return (this.nets.nets[net]?.pins ?? []).flatMap((pin) => {
-      const dot = pin.indexOf('.');
-      const [ref, id] = [pin.slice(0, dot), pin.slice(dot + 1)];
+      const { ref, id } = cutPin(pin);
       const part = this.board.parts[ref];
       return innerOf(part && typeOf(part)).resistors.flatMap(({ a, b }) => {
         const other = id === a ? this.netOf(`${ref}.${b}`) : id === b ? this.netOf(`${ref}.${a}`) : undefined;

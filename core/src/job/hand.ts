@@ -5,6 +5,7 @@ import {
   byNumber,
   checkSeat,
   columnNumbers,
+  cutPin,
   extractNets,
   freeHoles,
   type Hole,
@@ -158,10 +159,10 @@ function turn(board: Board, what: string): Command {
 }
 
 function label(board: Board, what: string, signal: string): Command {
-  const dot = what.indexOf('.');
-  const part = partOf(board, (dot < 0 ? what : what.slice(0, dot)).toUpperCase());
+  const { ref, id } = cutPin(what);
+  const part = partOf(board, ref.toUpperCase());
   if (!part) return no(noPart(what));
-  const of = dot < 0 ? {} : { of: nameWithin(part, what.slice(dot + 1)) };
+  const of = what === ref ? {} : { of: nameWithin(part, id) };
   return { ok: true, edit: { kind: 'label', ref: part.ref, signal, ...of } };
 }
 

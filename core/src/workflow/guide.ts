@@ -1,6 +1,7 @@
 import {
   type Board,
   checkSeat,
+  cutPin,
   emptyBoard,
   extractNets,
   type Hole,
@@ -372,7 +373,7 @@ class Builder {
   /** A resistor with one lead on a net and the other elsewhere. */
   private resistorOn(net: number): { other: string } | null {
     for (const pin of this.nets.nets[net]?.pins ?? []) {
-      const [ref = '', id] = pin.split('.');
+      const { ref, id } = cutPin(pin);
       const part = this.board.parts[ref];
       const [own] = innerOf(part && typeOf(part)).resistors;
       if (part?.signal !== undefined || !own || (id !== own.a && id !== own.b)) continue;
@@ -454,8 +455,8 @@ class Builder {
   /** The jumper that joins a pin's strip to a net: to its nearest rail, or to its nearest strip with a hole left. */
   private joined(pin: string, net: number, what: string): GuideStep | Finding {
     const hole = this.nets.leads.get(pin)?.hole;
-    if (!hole)
-      return finding('hand/lead-off-board', [], { ref: pin.split('.')[0] ?? '', pin: pin.split('.')[1] ?? '' });
+    const { ref, id } = cutPin(pin);
+    if (!hole) return finding('hand/lead-off-board', [], { ref, pin: id });
     const strips = this.stripsOf(net);
     const rails = strips.filter((h) => isRail(h.row));
     const says = `${pin.replace('.', ' pin ')} to ${what}`;

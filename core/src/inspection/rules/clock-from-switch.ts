@@ -1,3 +1,4 @@
+import { cutPin } from '../../board';
 import type { PartType } from '../../catalogue';
 import { finding, type Place } from '../../finding';
 import { spoken } from '../context';
@@ -17,7 +18,7 @@ export const clockFromSwitch: Rule = {
       const [contact] = c.feedsOf(net).switches;
       if (contact === undefined) continue;
       const places = pins.map((pin): Place => ({ kind: 'pin', pin }));
-      const ref = contact.slice(0, contact.indexOf('.'));
+      const { ref } = cutPin(contact);
       yield finding('clock-from-switch', places, { ref, pins: pins.map(spoken).join(', ') });
     }
   },

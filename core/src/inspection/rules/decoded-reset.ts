@@ -1,3 +1,4 @@
+import { cutPin } from '../../board';
 import { finding } from '../../finding';
 import { type Context, spoken } from '../context';
 import type { Rule } from '../rule';
@@ -36,7 +37,7 @@ function straight(c: Context, net: number, ref: string): string | null {
 /** The output through which a net comes from a chip's own outputs, by way of at least one gate; null when it does not. */
 function gatesBack(c: Context, net: number, ref: string, depth: number): string | null {
   for (const output of c.feedsOf(net).outputs) {
-    const [from = '', id = ''] = output.split('.');
+    const { ref: from, id } = cutPin(output);
     const unit = c.known.find((k) => k.seated.ref === from)?.type.units.find((u) => u.outputs.includes(id));
     if (from === ref || !unit?.gate || depth === 0) continue;
     for (const input of unit.inputs) {

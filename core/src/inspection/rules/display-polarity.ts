@@ -1,3 +1,4 @@
+import { cutPin } from '../../board';
 import { readPartNumber } from '../../catalogue';
 import { finding } from '../../finding';
 import { type Context, spoken } from '../context';
@@ -38,7 +39,7 @@ function decoderOf(c: Context, ref: string, bases: readonly string[]): string | 
     const net = c.netOf(`${ref}.${pin}`);
     const nets = net === undefined ? [] : [net, ...c.throughResistors(net)];
     for (const output of nets.flatMap((n) => c.feedsOf(n).outputs)) {
-      const part = c.board.parts[output.slice(0, output.indexOf('.'))]?.part ?? '';
+      const part = c.board.parts[cutPin(output).ref]?.part ?? '';
       if (bases.includes(readPartNumber(part)?.base ?? part))
         return `${spoken(output)} of the ${part} ${low ? 'pulls a segment low' : 'drives a segment high'} to light it`;
     }
