@@ -27,6 +27,21 @@ describe('the design desk', () => {
     expect(p.complaints).toEqual([]);
   });
 
+  it('keeps what was typed a moment ago through Tidy and its undo', async () => {
+    const p = await newcomer();
+    await p.begins();
+    await (await p.sees('.cm-content')).focus();
+    const typed = 'in   A   B\nout Y\nY = A & B';
+    await p.page.keyboard.type(typed);
+    await p.presses('Tidy');
+    await p.page.waitForFunction(() => document.querySelector('.cm-line')?.textContent === 'in  A  B');
+    expect(await sheet(p)).toContain('Y = A & B');
+    await p.keys('Control+z');
+    await p.page.waitForFunction(() => document.querySelector('.cm-line')?.textContent === 'in   A   B');
+    expect(await sheet(p)).toBe(typed);
+    expect(p.complaints).toEqual([]);
+  });
+
   it('changes a gate in the diagram: the sheet keeps its comments, the table follows', async () => {
     const p = await newcomer();
     await p.takes('Lock interlock');

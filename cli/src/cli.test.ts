@@ -48,7 +48,7 @@ describe('plan', () => {
     expect(length.laid / length.bound).toBeLessThan(1.6);
     expect(crossings).toBeLessThan(60);
     expect((await cli('plan', path)).out).toMatch(
-      /mm long, \d+ % longer than the shortest possible, crossing \d+ times?\./,
+      /mm long, \d+\s% longer than the shortest possible, crossing \d+ times?\./,
     );
   });
 

@@ -6,11 +6,11 @@ import {
   isBare,
   isError,
   type Job,
+  type LayoutBoardKind,
   layOutJob,
   MAX_SHEET_LENGTH,
   newJob,
   type Packing,
-  type PlacementKind,
   packJob,
   type Reading,
   readDesign,
@@ -77,7 +77,7 @@ export interface Prepared {
 /** Packs a job, and lays it out when nothing is on its board yet or `afresh` asks for it. */
 export async function prepare(
   job: Job,
-  options: { readonly layOut: 'never' | 'if-bare' | 'afresh'; readonly boards?: PlacementKind },
+  options: { readonly layOut: 'never' | 'if-bare' | 'afresh'; readonly boards?: LayoutBoardKind },
 ): Promise<Prepared> {
   const { reading, packing, findings } = await packJob(job, highsSolver());
   const all = [...reading.findings, ...findings];

@@ -1,4 +1,4 @@
-import { guideOn, placementKindOf, remedy, says } from '@saddlebag/core';
+import { layoutBoardKindOf, nextStepOf, remedy, says } from '@saddlebag/core';
 import { prepare } from '../load';
 import { type CliCommand, json, plainFinding } from '../output';
 import { stopped, withJob } from './shared';
@@ -12,7 +12,7 @@ export const guide: CliCommand = {
       const { job, reading, packing, findings } = await prepare(given, { layOut: 'never' });
       const { netlist } = reading.design;
       if (!netlist || !packing) return stopped(findings, options, output, job.sheet);
-      const next = guideOn(job.board, packing, netlist, placementKindOf(job));
+      const next = nextStepOf(job.board, packing, netlist, layoutBoardKindOf(job));
       if (options.json) output.out(json({ ...next, stopped: next.stopped && plainFinding(next.stopped) }));
       else {
         output.out(`${next.done} of ${next.total}: ${next.stage}\n`);

@@ -5,8 +5,8 @@ import {
   isBare,
   isError,
   type Job,
-  type PlacementKind,
-  placementKindOf,
+  type LayoutBoardKind,
+  layoutBoardKindOf,
   routeJumpers,
   wireLength,
   writeJobFile,
@@ -18,13 +18,13 @@ import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFi
 import { stopped, withJob } from './shared';
 
 interface PlanOptions {
-  readonly boards?: PlacementKind;
+  readonly boards?: LayoutBoardKind;
   readonly keep?: boolean;
   readonly output?: string;
   readonly json?: boolean;
 }
 
-const kinds: readonly PlacementKind[] = ['full', 'split', 'half'];
+const kinds: readonly LayoutBoardKind[] = ['full', 'split', 'half'];
 
 /** Lays the job out on boards, afresh or keeping what it can. */
 export const plan: OwnCommand = {
@@ -33,7 +33,7 @@ export const plan: OwnCommand = {
       .command('plan')
       .description('lay the chips, parts and jumpers out on breadboards')
       .argument('<FILE>')
-      .option('--boards <KIND>', `kind of breadboard: ${kinds.join(', ')}`, (text: string): PlacementKind => {
+      .option('--boards <KIND>', `kind of breadboard: ${kinds.join(', ')}`, (text: string): LayoutBoardKind => {
         const kind = kinds.find((k) => k === text);
         if (!kind) throw new InvalidArgumentError(`It is one of ${kinds.join(', ')}.`);
         return kind;
@@ -89,7 +89,13 @@ async function act(file: string, options: PlanOptions, output: Output): Promise<
 function brought({ job, reading, packing }: Prepared) {
   const { netlist } = reading.design;
   if (!packing || !netlist) return null;
-  const { board, taken, added, stopped: why, ...made } = broughtUpTo(job.board, packing, netlist, placementKindOf(job));
+  const {
+    board,
+    taken,
+    added,
+    stopped: why,
+    ...made
+  } = broughtUpTo(job.board, packing, netlist, layoutBoardKindOf(job));
   return { job: { ...job, packing: made.packing, board }, taken, added, findings: why ? [why] : [] };
 }
 

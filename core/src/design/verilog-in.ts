@@ -4,18 +4,12 @@ import { keywords } from './expression-parser';
 import { SheetNames } from './names';
 import { printSheet } from './printer';
 import type { Clauses, Force, Line, PinJoin, Signal, Statement, Storage } from './sheet';
+import { type Token, type TokenKind, tokensOf } from './verilog-tokens';
 
 /** The most characters of Verilog that are read, and how deep its expressions may nest. */
 export const MAX_VERILOG_LENGTH = 1_000_000;
 const MAX_DEPTH = 100;
 const MAX_RANGE = 64;
-
-type TokenKind = 'name' | 'number' | 'mark' | 'end';
-
-interface Token extends Span {
-  readonly text: string;
-  readonly kind: TokenKind;
-}
 
 /** Gives up a statement; never leaves this file. */
 class Refusal {
@@ -23,9 +17,6 @@ class Refusal {
 }
 
 const gateKinds = new Set(['and', 'or', 'nand', 'nor', 'xor', 'xnor']);
-const pattern =
-  /\s+|\/\/[^\n]*|\/\*[\s\S]*?\*\/|`[^\n]*|(?<escaped>\\\S+)|(?<name>[A-Za-z_][A-Za-z0-9_$]*)|(?<number>\d*'[bBdDhHoO][0-9a-fA-FxXzZ_]+|\d+)|(?<mark><=|@\*|[\s\S])/uy;
-
 /**
  * Reads structural Verilog (IEEE 1364) as the text of a sheet: modules, ports, wires, gate primitives,
  * buf, not, bufif0, bufif1, continuous assignments, instances, and always blocks of flip-flops and
@@ -39,22 +30,6 @@ export function fromVerilog(text: string): { sheet: string; findings: Finding[] 
     return { sheet: '', findings: [long] };
   }
   return new VerilogReader(tokensOf(text), text).read();
-}
-
-function tokensOf(text: string): Token[] {
-  const tokens: Token[] = [];
-  pattern.lastIndex = 0;
-  for (let m = pattern.exec(text); m !== null; m = pattern.exec(text)) {
-    const span = { from: m.index, to: m.index + m[0].length };
-    const { escaped, name, number, mark } = m.groups as Record<string, string | undefined>;
-    if (escaped) tokens.push({ kind: 'name', text: escaped.slice(1), ...span });
-    else if (name) tokens.push({ kind: 'name', text: name, ...span });
-    else if (number) tokens.push({ kind: 'number', text: number, ...span });
-    else if (mark?.trim()) tokens.push({ kind: 'mark', text: mark, ...span });
-    if (pattern.lastIndex >= text.length) break;
-  }
-  tokens.push({ kind: 'end', text: 'the end', from: text.length, to: text.length });
-  return tokens;
 }
 
 interface Module {

@@ -3,7 +3,8 @@ import type { Job } from './job';
 
 interface Step {
   readonly says: string;
-  readonly kind: Edit['kind'];
+  /** Whether it is one of several keys typed into the sheet. */
+  readonly typed: boolean;
   readonly back: Edit;
   readonly atMs: number;
 }
@@ -15,7 +16,7 @@ export interface History {
   readonly future: readonly Step[];
 }
 
-/** Writing that follows within this many milliseconds is undone as one. */
+/** Keys that follow within this many milliseconds are undone as one. */
 const TOGETHER_MS = 1200;
 /** Steps that can be undone. */
 const DEPTH = 500;
@@ -28,14 +29,14 @@ export function startHistory(job: Job): History {
 export function perform(history: History, edit: Edit, atMs: number): { history: History; applied: Applied } {
   const applied = applyEdit(history.job, edit);
   if (!applied.ok || applied.job === history.job) return { history, applied };
-  const step: Step = { says: saysEdit(edit), kind: edit.kind, back: applied.inverse, atMs };
+  const typed = edit.kind === 'write-sheet' && edit.typed === true;
+  const step: Step = { says: saysEdit(edit), typed, back: applied.inverse, atMs };
   return { history: { job: applied.job, past: grouped(history.past, step), future: [] }, applied };
 }
 
 function grouped(past: readonly Step[], step: Step): Step[] {
   const last = past[past.length - 1];
-  if (last?.kind !== 'write-sheet' || step.kind !== 'write-sheet' || step.atMs - last.atMs > TOGETHER_MS)
-    return [...past, step].slice(-DEPTH);
+  if (!last?.typed || !step.typed || step.atMs - last.atMs > TOGETHER_MS) return [...past, step].slice(-DEPTH);
   const back: Edit = { kind: 'all', says: step.says, edits: [step.back, last.back] };
   return [...past.slice(0, -1), { ...step, back }];
 }

@@ -181,7 +181,7 @@ describe('what is typed', () => {
 });
 
 describe('history', () => {
-  const write = (text: string): Edit => ({ kind: 'write-sheet', text });
+  const write = (text: string): Edit => ({ kind: 'write-sheet', text, typed: true });
 
   it('takes writing back in one go when it came in one go, other edits one by one', () => {
     let h = startHistory(newJob('n', 'a'));
@@ -198,6 +198,29 @@ describe('history', () => {
     for (let i = 0; i < 4; i++) h = redo(h);
     expect(h.job).toMatchObject({ name: 'o', sheet: 'later' });
     expect(redo(h)).toBe(h);
+  });
+
+  it('takes back one press at a time, however soon it came after what was typed: tidying, a cell, a gate', () => {
+    const step = fc.record({
+      text: fc.string({ minLength: 1, maxLength: 3 }),
+      typed: fc.boolean(),
+      afterMs: fc.constantFrom(0, 90, 5000),
+    });
+    fc.assert(
+      fc.property(fc.array(step, { minLength: 1, maxLength: 12 }), (steps) => {
+        let h = startHistory(newJob('n', ''));
+        let atMs = 0;
+        for (const { text, typed, afterMs } of steps) {
+          const { job: before } = h;
+          atMs += afterMs;
+          const edit: Edit = { kind: 'write-sheet', text: before.sheet + text, ...(typed && { typed: true as const }) };
+          h = perform(h, edit, atMs).history;
+          if (!typed) expect(undo(h).job).toEqual(before);
+        }
+        while (h.past.length > 0) h = undo(h);
+        expect(h.job.sheet).toBe('');
+      }),
+    );
   });
 
   it('forgets what was undone once something new is done', () => {

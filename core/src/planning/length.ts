@@ -27,7 +27,7 @@ interface Stretch {
 /** A length against the least for the same seats, in words: `19 % longer than the shortest possible`. */
 export function againstShortest({ laid, bound }: WireLength): string {
   const percent = Math.round(100 * (laid / Math.max(1, bound) - 1));
-  return percent <= 0 ? 'as short as possible' : `${percent} % longer than the shortest possible`;
+  return percent <= 0 ? 'as short as possible' : `${percent}\u00a0% longer than the shortest possible`;
 }
 
 /**

@@ -29,14 +29,14 @@ const FIRST = 5;
 const MARGIN = 6;
 
 /** Kinds of breadboard that a plan is laid out on: minis have no rails. */
-export type PlacementKind = Exclude<BreadboardKind, 'mini'>;
+export type LayoutBoardKind = Exclude<BreadboardKind, 'mini'>;
 
 /**
  * Seats everything of a packing from left to right as signals flow: supply, a switch with its
  * pull-down for each input, the chips over the channel, an LED with its resistor for each output.
  * Goes on to a further board when one is full; null when MAX_BOARDS are not enough.
  */
-export function seatAll(packing: Packing, kind: PlacementKind = 'full'): Board | null {
+export function seatAll(packing: Packing, kind: LayoutBoardKind = 'full'): Board | null {
   const tries = GAPS.map((gap) => seatWith(packing, gap, kind));
   const least = Math.min(...tries.map((seats) => seats.board));
   const seats = tries.find((t) => t.board === least);
@@ -44,7 +44,7 @@ export function seatAll(packing: Packing, kind: PlacementKind = 'full'): Board |
   return { breadboards: seats.breadboards(), parts: seats.parts, jumpers: {} };
 }
 
-function seatWith(packing: Packing, gap: number, kind: PlacementKind): Seats {
+function seatWith(packing: Packing, gap: number, kind: LayoutBoardKind): Seats {
   const seats = new Seats(gap, kind);
   seats.add({ ref: 'P1', part: 'supply', at: seats.at('top+', 3), turn: 0, value: 5 });
   for (const [i, name] of packing.inputs.entries()) seats.addSwitch(name, i + 1, pullDownFor(packing, name));
@@ -100,7 +100,7 @@ class Seats {
 
   constructor(
     private readonly gap: number,
-    private readonly kind: PlacementKind,
+    private readonly kind: LayoutBoardKind,
   ) {
     this.last = columnsOf(this.id) - MARGIN;
   }

@@ -4,12 +4,12 @@ import { buildOrder, drivenBy, jumpersOf, type Locks, type Packing } from '../pa
 import { arranged } from './arrange';
 import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
 import { wireLength } from './length';
-import { MAX_BOARDS, type PlacementKind, seatAll } from './placement';
+import { type LayoutBoardKind, MAX_BOARDS, seatAll } from './placement';
 import { Wirer } from './wirer';
 
 /** What a plan keeps to: the kind of board, what was decided by hand; `tell` is called with the share that is done. */
 export interface PlanOptions {
-  readonly kind?: PlacementKind;
+  readonly kind?: LayoutBoardKind;
   readonly held?: Locks;
   /** Leaves packages, units and inputs as they are packed: a person has just put them so. */
   readonly asPacked?: boolean;
@@ -45,7 +45,7 @@ function lengthOf({ board }: Plan): number {
   return board ? wireLength(board).laid : Number.POSITIVE_INFINITY;
 }
 
-function laid(packing: Packing, kind: PlacementKind = 'full'): Plan {
+function laid(packing: Packing, kind: LayoutBoardKind = 'full'): Plan {
   const seated = seatAll(packing, kind);
   if (!seated) return noRoom(packing, `${packing.packages.length} chips`);
   const holes = new Map<string, Hole>();
@@ -64,7 +64,7 @@ function laid(packing: Packing, kind: PlacementKind = 'full'): Plan {
  * How many jumpers a board of a packing takes: those of its pins, and those that link the rails of as many boards as it needs. What a plan
  * lays in the end (planning.test.ts).
  */
-export function jumpersToLay(packing: Packing, kind: PlacementKind = 'full'): number {
+export function jumpersToLay(packing: Packing, kind: LayoutBoardKind = 'full'): number {
   const seated = seatAll(packing, kind);
   if (!seated) return jumpersOf(packing);
   const layer = new Layer(seated, new Map(), packing);

@@ -21,7 +21,10 @@ export function arbitraryEdits(job: Job, packing: Packing): Arbitraries {
   const point = fc.record({ x: fc.integer({ min: 0, max: 66 }), y: fc.integer({ min: 0, max: 17 }) });
   return {
     rename: fc.record({ name: fc.string() }),
-    'write-sheet': fc.record({ text: fc.string() }),
+    'write-sheet': fc.oneof(
+      fc.record({ text: fc.string() }),
+      fc.record({ text: fc.string(), typed: fc.constant<true>(true) }),
+    ),
     'fill-table': fc.constantFrom({ table: null }, { table: emptyTable(['A', 'B'], ['Y']) }),
     'lay-out': fc.constant({ packing, board: job.board }),
     'take-packing': fc.constant({ packing: { ...packing, proved: !packing.proved } }),

@@ -6,7 +6,7 @@ import { type Job, writeJobFile } from '../job';
 import type { SolveInteger } from '../logic';
 import { whatIsWrong } from '../packing';
 import { walkTable } from '../simulation';
-import { guideOn, inspectJob, layOut, packJob, placementKindOf } from '../workflow';
+import { inspectJob, layOut, layoutBoardKindOf, nextStepOf, packJob } from '../workflow';
 
 /** Rows that are walked of each job. */
 const MOST_ROWS = 64;
@@ -27,9 +27,9 @@ export async function everyStage(job: Job, solve: SolveInteger): Promise<'writte
   if (!netlist || !packing || reading.findings.some(isError)) return 'written';
   const wrong = whatIsWrong(netlist, packing, 14);
   if (wrong !== null) throw new Error(`the packing is taken though ${wrong}`);
-  layOut(packing, { kind: placementKindOf(job), asPacked: true });
+  layOut(packing, { kind: layoutBoardKindOf(job), asPacked: true });
   matched(packing, job.board, nets);
-  guideOn(job.board, packing, netlist, placementKindOf(job));
+  nextStepOf(job.board, packing, netlist, layoutBoardKindOf(job));
   buildCard(job.board, packing, netlist);
   if (netlist.inputs.length > 16) return 'packed';
   let rows = 0;

@@ -12,7 +12,7 @@ import { agrees, walkTable } from '../simulation';
 import { interlockSheet, solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { packJob } from '../workflow';
-import { guideOn, type NextStep } from './guide';
+import { type NextStep, nextStepOf } from './guide';
 
 const samples = `${import.meta.dirname}/../../../samples`;
 
@@ -35,7 +35,7 @@ function follow(
     const command = other === undefined ? null : readCommand(job.board, other);
     const tried = command?.ok ? applyEdit(job, command.edit) : null;
     if (tried?.ok) job = tried.job;
-    const lead = guideOn(job.board, packing, netlist);
+    const lead = nextStepOf(job.board, packing, netlist);
     leads.push(lead);
     if (!lead.step) return { board: job.board, leads };
     const applied = applyEdit(job, lead.step.edit);
@@ -107,12 +107,12 @@ describe('being led', () => {
     const crossed = readCommand(without.job.board, 'D3.A > S1.2');
     const wrong = crossed.ok ? applyEdit(without.job, crossed.edit) : null;
     if (!wrong?.ok) return expect.fail();
-    const lead = guideOn(wrong.job.board, packing, netlist);
+    const lead = nextStepOf(wrong.job.board, packing, netlist);
     expect(lead).toMatchObject({
       step: null,
       stopped: { code: 'lead/wrong-signal', facts: { at: 'D3 pin A', carried: 'K' } },
     });
-    expect(guideOn(without.job.board, packing, netlist).step?.says).toContain('D3 pin A');
+    expect(nextStepOf(without.job.board, packing, netlist).step?.says).toContain('D3 pin A');
   });
 
   it('tells what to try after each gate, with settings that make its output high and low', async () => {

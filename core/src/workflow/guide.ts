@@ -34,8 +34,8 @@ import { buildOrder, drivenBy, isPlain, type Packing } from '../packing';
 import {
   expectationOf,
   GROUND,
+  type LayoutBoardKind,
   nameNets,
-  type PlacementKind,
   SUPPLY,
   seatAll,
   shownSignal,
@@ -85,7 +85,7 @@ interface GuideStage {
  * on whichever equal units and inputs; the next step is what is missing first in build order. Stops where a pin
  * carries another signal than it should.
  */
-export function guideOn(board: Board, packing: Packing, netlist: Netlist, kind: PlacementKind = 'full'): NextStep {
+export function nextStepOf(board: Board, packing: Packing, netlist: Netlist, kind: LayoutBoardKind = 'full'): NextStep {
   const nets = extractNets(board);
   const asPacked = new Builder(board, nets, packing, netlist, kind);
   if (asPacked.conflicts() === 0) return nextStep(asPacked);
@@ -126,7 +126,7 @@ class Builder {
     private readonly nets: Nets,
     private readonly packing: Packing,
     private readonly netlist: Netlist,
-    private readonly kind: PlacementKind,
+    private readonly kind: LayoutBoardKind,
   ) {
     this.planned = seatAll(this.packing, kind) ?? emptyBoard;
     this.sources = sourcesOf(this.packing, board);

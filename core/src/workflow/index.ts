@@ -1,4 +1,4 @@
-export { type GuideStep, guideOn, type NextStep, type Tested } from './guide';
+export { type GuideStep, type NextStep, nextStepOf, type Tested } from './guide';
 export { layOutJob } from './lay-out';
 export { MAX_MEASURED, readBack } from './read-back';
 export {
@@ -7,9 +7,9 @@ export {
   isOutdated,
   type Layout,
   layOut,
+  layoutBoardKindOf,
   type Packed,
   packJob,
-  placementKindOf,
   placeText,
 } from './stages';
 export type { Trial } from './trial';

@@ -2,7 +2,7 @@ import type { Netlist } from '../design';
 import type { Job } from '../job';
 import { noLocks, type Packing } from '../packing';
 import type { PlanOptions } from '../planning';
-import { type Layout, layOut, placementKindOf } from './stages';
+import { type Layout, layOut, layoutBoardKindOf } from './stages';
 import { hasFixed, laidAround } from './update';
 
 /**
@@ -13,7 +13,7 @@ export function layOutJob(
   job: Job,
   packing: Packing,
   netlist: Netlist | null,
-  { kind = placementKindOf(job), tell }: Pick<PlanOptions, 'kind' | 'tell'> = {},
+  { kind = layoutBoardKindOf(job), tell }: Pick<PlanOptions, 'kind' | 'tell'> = {},
 ): Layout {
   const held = job.held ?? noLocks;
   if (!hasFixed(job.board) || !netlist) return layOut(packing, { kind, held, ...(tell && { tell }) });

@@ -7,7 +7,7 @@ import type { Edit } from '../job/edit';
 import { currentPacking, type Job, newJob, rulesOf } from '../job/job';
 import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
-import { type PlacementKind, type PlanOptions, plan } from '../planning';
+import { type LayoutBoardKind, type PlanOptions, plan } from '../planning';
 
 /** A job's design and the packing its wiring is held to; null while the sheet has an error. */
 export interface Packed {
@@ -38,7 +38,7 @@ export interface Layout {
 }
 
 /** The kind of board that a job is laid out on: that of its first one, full size in place of a mini. */
-export function placementKindOf({ board }: Job): PlacementKind {
+export function layoutBoardKindOf({ board }: Job): LayoutBoardKind {
   const type = board.breadboards[0]?.type ?? 'full';
   return type === 'mini' ? 'full' : type;
 }

@@ -15,8 +15,8 @@ import type { Finding } from '../finding';
 import { matched } from '../inspection';
 import { applyEdit, newJob } from '../job';
 import { type Locks, noLocks, type Package, type Packing } from '../packing';
-import { expectationOf, GROUND, type PlacementKind, SUPPLY } from '../planning';
-import { guideOn } from './guide';
+import { expectationOf, GROUND, type LayoutBoardKind, SUPPLY } from '../planning';
+import { nextStepOf } from './guide';
 
 /**
  * A board brought up to a packing, with the packing on the units as they are wired: what was taken off and what was put
@@ -42,7 +42,7 @@ export function broughtUpTo(
   board: Board,
   packing: Packing,
   netlist: Netlist,
-  kind: PlacementKind = 'full',
+  kind: LayoutBoardKind = 'full',
   tell?: (share: number) => void,
 ): Update {
   const kept = withoutWrong(board, withFixedChips(packing, board));
@@ -51,7 +51,7 @@ export function broughtUpTo(
   let job = { ...newJob('update'), board: kept.board };
   let stopped: Finding | null = null;
   for (let n = 0; n < MOST_STEPS; n++) {
-    const next = guideOn(job.board, wired, netlist, kind);
+    const next = nextStepOf(job.board, wired, netlist, kind);
     tell?.(next.done / Math.max(1, next.total));
     stopped = next.stopped;
     if (!next.step) break;
@@ -90,7 +90,7 @@ export function laidAround(
   packing: Packing,
   netlist: Netlist,
   held: Locks = noLocks,
-  kind: PlacementKind = 'full',
+  kind: LayoutBoardKind = 'full',
   tell?: (share: number) => void,
 ): Update {
   const parts = Object.fromEntries(Object.entries(board.parts).filter(([, part]) => part.fixed));

@@ -1,4 +1,4 @@
-import { type NextStep, placementKindOf } from '@saddlebag/core';
+import { layoutBoardKindOf, type NextStep } from '@saddlebag/core';
 import { useQuery } from '@tanstack/react-query';
 import { contentKey } from '../base/content-key';
 import { useJobView } from '../base/job-context';
@@ -10,7 +10,7 @@ export function useGuide(led: boolean): NextStep | null {
   const netlist = reading?.design.netlist ?? null;
   const next = useQuery({
     queryKey: ['guide', contentKey(job.board), contentKey(packing)],
-    queryFn: () => (packing && netlist ? stages().guide(job.board, packing, netlist, placementKindOf(job)) : null),
+    queryFn: () => (packing && netlist ? stages().guide(job.board, packing, netlist, layoutBoardKindOf(job)) : null),
     enabled: led && packing !== null && netlist !== null,
   });
   return led ? (next.data ?? null) : null;

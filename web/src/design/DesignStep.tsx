@@ -91,7 +91,7 @@ export default function DesignStep() {
             <SheetEditor
               findings={findings}
               colours={colours}
-              onChange={(text) => session.dispatch({ kind: 'write-sheet', text })}
+              onChange={(text) => session.dispatch({ kind: 'write-sheet', text, typed: true })}
               onRename={setNaming}
               onReady={(go) => {
                 goTo.current = go;

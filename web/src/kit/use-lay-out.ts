@@ -4,8 +4,8 @@ import {
   type Edit,
   type Finding,
   hasFixed,
+  layoutBoardKindOf,
   type Packing,
-  placementKindOf,
   remedy,
   says,
 } from '@saddlebag/core';
@@ -39,7 +39,7 @@ export function useLayOut(onLaid?: () => void): LayingOut {
   const { job, packing, netlist, session } = useJobView();
   const [share, setShare] = useState<number | null>(null);
   const working = useRef<AbortController | null>(null);
-  const kind = placementKindOf(job);
+  const kind = layoutBoardKindOf(job);
   // A share told by work that was stopped, still on its way, is of no concern.
   const telling = (signal: AbortSignal) =>
     callback((done: number) => {

@@ -7,12 +7,12 @@ import {
   isBare,
   type Locks,
   layOut,
+  layoutBoardKindOf,
   lockGate,
   moveGate,
   newJob,
   noLocks,
   type Packing,
-  placementKindOf,
   says,
   swapInputs,
   type UnitPlace,
@@ -37,7 +37,7 @@ export interface PackingHand {
 
 /** Whether a board is what the planner makes of its packing, in whatever order its parts are listed. */
 function isAsPlanned(board: Board, packing: Packing): boolean {
-  const { edit } = layOut(packing, { kind: placementKindOf({ ...newJob(''), board }), asPacked: true });
+  const { edit } = layOut(packing, { kind: layoutBoardKindOf({ ...newJob(''), board }), asPacked: true });
   const text = (of: Board): string => writeJobFile({ ...newJob(''), board: of });
   return edit?.kind === 'lay-out' && text(edit.board) === text(board);
 }
@@ -48,7 +48,7 @@ export function usePackingHand(): PackingHand {
   const netlist = reading?.design.netlist ?? null;
   const editsFor = (next: Packing): readonly Edit[] | null => {
     if (isBare(job.board)) return [{ kind: 'take-packing', packing: next }];
-    const { edit, findings } = layOut(next, { kind: placementKindOf(job), asPacked: true });
+    const { edit, findings } = layOut(next, { kind: layoutBoardKindOf(job), asPacked: true });
     if (edit) return [edit];
     tell(findings.map(says).join(' '));
     return null;

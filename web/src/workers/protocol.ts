@@ -8,12 +8,12 @@ import type {
   Form,
   Job,
   Layout,
+  LayoutBoardKind,
   Netlist,
   NextStep,
   Packing,
   PackProgress,
   Paths,
-  PlacementKind,
   Reading,
   Recovered,
   Restated,
@@ -57,9 +57,15 @@ export interface StagesApi {
     supplies: Supplies,
     tell: (progress: PackProgress) => void,
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
-  guide(board: Board, packing: Packing, netlist: Netlist, kind: PlacementKind): NextStep;
+  guide(board: Board, packing: Packing, netlist: Netlist, kind: LayoutBoardKind): NextStep;
   layOut(job: Job, packing: Packing, netlist: Netlist | null, tell: (share: number) => void): Layout;
-  update(board: Board, packing: Packing, netlist: Netlist, kind: PlacementKind, tell: (share: number) => void): Update;
+  update(
+    board: Board,
+    packing: Packing,
+    netlist: Netlist,
+    kind: LayoutBoardKind,
+    tell: (share: number) => void,
+  ): Update;
   route(board: Board): Paths;
   readBack(board: Board): Recovered;
   /** How long its wires are against the least, in tenths of an inch, and how often they cross. */

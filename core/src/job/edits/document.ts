@@ -5,10 +5,13 @@ import type { OwnTable } from '../own-table';
 import { type EditKinds, never } from './kind';
 import { isName } from './names';
 
-/** Edits of what a job says: its name, its sheet, the person's own table. */
+/**
+ * Edits of what a job says: its name, its sheet, the person's own table. `typed` is set for each key in the sheet: keys that
+ * follow each other are undone as one, and nothing else with them.
+ */
 export type DocumentEdit =
   | { readonly kind: 'rename'; readonly name: string }
-  | { readonly kind: 'write-sheet'; readonly text: string }
+  | { readonly kind: 'write-sheet'; readonly text: string; readonly typed?: true }
   | { readonly kind: 'fill-table'; readonly table: OwnTable | null };
 
 export const documentEdits: EditKinds<DocumentEdit> = {
@@ -24,7 +27,7 @@ export const documentEdits: EditKinds<DocumentEdit> = {
     apply: (draft, { text }) => {
       draft.sheet = text;
     },
-    says: () => 'writing',
+    says: ({ typed }) => (typed ? 'writing' : 'change of the sheet'),
   },
   'fill-table': {
     refuses: never,
