@@ -68,13 +68,18 @@ const designs: Readonly<Record<string, string>> = {
 async function compare(name: string, text: string, seconds: number, supplies = anySupplies): Promise<number> {
   const netlist = netlistOf(text);
   const start = performance.now();
-  const plain = (await packByStrategy(netlist, 'HC', 'written', supplies, solve)).packing;
+  const plain = (await packByStrategy(netlist, { family: 'HC', way: 'written', supplies }, solve)).packing;
   const middle = performance.now();
   let provedAt: number | null = null;
   const told = ({ bound, best }: PackProgress): void => {
     if (provedAt === null && bound !== null && best !== null && bound >= best) provedAt = performance.now();
   };
-  const fewest = (await packByStrategy(netlist, 'HC', 'fewest', supplies, solve, { effort: seconds }, told)).packing;
+  const fewest = (
+    await packByStrategy(netlist, { family: 'HC', way: 'fewest', supplies }, solve, {
+      limits: { effort: seconds },
+      tell: told,
+    })
+  ).packing;
   const end = performance.now();
   const [a, b] = [plain?.packages.length ?? 0, fewest?.packages.length ?? 0];
   const took = `${((middle - start) / 1000).toFixed(2)} s and ${((end - middle) / 1000).toFixed(1)} s`;

@@ -115,7 +115,8 @@ function jumperAt({ board }: Job, pin: string): string {
 async function packedFromDrawer({ design }: Reading): Promise<Packing | null> {
   const { entries } = drawerFromCsv(readFileSync(new URL('drawer.csv', folder), 'utf8'));
   const supplies = { ...anySupplies, drawer: stockOf(entries, 'HC') };
-  const made = design.netlist && (await packByStrategy(design.netlist, 'HC', 'drawer', supplies, solve));
+  const made =
+    design.netlist && (await packByStrategy(design.netlist, { family: 'HC', way: 'drawer', supplies }, solve));
   return made?.packing ? asInDrawer(made.packing, entries, 'HC') : null;
 }
 

@@ -42,7 +42,11 @@ const findingsOf = (board: Board, packing: Packing): Finding[] => inspect(board,
 const keyOf = (f: Finding): string => JSON.stringify([f.code, f.places]);
 
 /** Puts a fault into a good board; whether it changed what is seen, in which case the inspector must say something that it did not say before. */
-function isFound(good: Board, packing: Packing, faulty: Board, presses: number, what: string): boolean {
+function isFound(
+  good: Board,
+  packing: Packing,
+  { faulty, presses, what }: { readonly faulty: Board; readonly presses: number; readonly what: string },
+): boolean {
   const before = new Set(findingsOf(good, packing).map(keyOf));
   const found = findingsOf(faulty, packing);
   for (const f of found)
@@ -71,7 +75,7 @@ describe('whatever goes wrong on a good board, so that it no longer does what it
       fc.asyncProperty(arbitrarySheet, fc.nat({ max: 999 }), async (sheet, n) => {
         const { job, packing } = await laidOut(printSheet(sheet));
         const board = fault(job.board, n);
-        if (board && isFound(job.board, packing, board, 150, `${name} ${n}`)) changed++;
+        if (board && isFound(job.board, packing, { faulty: board, presses: 150, what: `${name} ${n}` })) changed++;
       }),
       { numRuns: 25 },
     );
@@ -85,7 +89,8 @@ describe('whatever goes wrong on a good board, so that it no longer does what it
     for (const [name, fault] of Object.entries(faults))
       for (let n = 0; n < 9; n++) {
         const board = fault(job.board, 37 * n + 5);
-        if (board && isFound(job.board, packing, board, 120, `${name} ${37 * n + 5}`)) changed++;
+        if (board && isFound(job.board, packing, { faulty: board, presses: 120, what: `${name} ${37 * n + 5}` }))
+          changed++;
       }
     expect(changed, 'faults that mattered').toBeGreaterThan(10);
   });

@@ -153,7 +153,7 @@ async function packed(
     drawer: drawer && stockOf(drawer, job.family),
   };
   const limits = seconds === undefined ? undefined : { effort: seconds, until: Date.now() + 1000 * seconds };
-  const made = await packByStrategy(design.netlist, job.family, way, supplies, highsSolver(), limits);
+  const made = await packByStrategy(design.netlist, { family: job.family, way, supplies }, highsSolver(), { limits });
   const named =
     way === 'drawer' && made.packing && drawer ? asInDrawer(made.packing, drawer, job.family) : made.packing;
   return { packing: named, findings: [...findings, ...made.findings] };
@@ -170,8 +170,8 @@ function byHand(job: Job, netlist: Netlist, packing: Packing, { pin = [], add = 
     if (!from || !to) return { ok: false, finding: finding('hand/no-unit', [], { place: from ? where : net }) };
     now =
       printPlace(from) === printPlace(to)
-        ? lockGate(now.packing, now.held, netlist, net, true)
-        : moveGate(now.packing, now.held, netlist, from, to);
+        ? lockGate(now.packing, now.held, netlist, { net, on: true })
+        : moveGate(now.packing, now.held, netlist, { from, to });
   }
   return now;
 }

@@ -95,7 +95,7 @@ function brought({ job, reading, packing }: Prepared) {
     added,
     stopped: why,
     ...made
-  } = broughtUpTo(job.board, packing, netlist, layoutBoardKindOf(job));
+  } = broughtUpTo(job.board, packing, netlist, { kind: layoutBoardKindOf(job) });
   return { job: { ...job, packing: made.packing, board }, taken, added, findings: why ? [why] : [] };
 }
 

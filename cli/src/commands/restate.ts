@@ -60,7 +60,7 @@ async function act(file: string, options: RestateOptions, output: Output): Promi
     const made: (Restated & { chips: number | null })[] = [];
     const findings = [];
     for (const { form } of forms.filter((f) => options.form === undefined || f.form === options.form)) {
-      const one = await restate(sheet, signals, form, chipLibrary, solve);
+      const one = await restate(sheet, { signals, form }, chipLibrary, solve);
       if (one.restated) made.push({ ...one.restated, chips: await countChips(one.restated.text, family, solve) });
       findings.push(...one.findings);
     }

@@ -99,7 +99,7 @@ class Stager {
     const boards = this.board.breadboards.length;
     const sources = this.refs('supply');
     const measure = 'Measure 5 V between every + rail in use and every − rail, then switch off again.';
-    this.stage('supply', boards > 1 ? `Supply on ${boards} boards` : 'Supply', sources, measure);
+    this.stage('supply', boards > 1 ? `Supply on ${boards} boards` : 'Supply', { parts: sources, test: measure });
     this.chips();
     this.switches();
     // Gates of transistors are on no unit of a chip: there is nothing to try pin by pin.
@@ -107,7 +107,7 @@ class Stager {
     if (!isOtherwise) this.gates();
     const rest = this.seated.map((p) => p.ref).filter((ref) => !this.placed.has(ref));
     const title = isOtherwise ? 'Transistors, diodes and lamps' : 'What remains';
-    this.stage('rest', title, rest, 'Power up and walk the table.');
+    this.stage('rest', title, { parts: rest, test: 'Power up and walk the table.' });
     const stages = jumperStages(this.board, this.claims, this.drafts.length);
     for (const id of Object.keys(this.board.jumpers).sort(byNumber)) this.drafts[stages.get(id) ?? 0]?.jumpers.push(id);
     return this.drafts.filter((s) => s.parts.length > 0 || s.jumpers.length > 0 || s.trial);
@@ -120,9 +120,11 @@ class Stager {
   private stage(
     kind: Stage['kind'],
     title: string,
-    parts: readonly string[],
-    test: string,
-    trial?: Trial | null,
+    {
+      parts,
+      test,
+      trial,
+    }: { readonly parts: readonly string[]; readonly test: string; readonly trial?: Trial | null | undefined },
   ): void {
     for (const ref of parts) this.placed.add(ref);
     this.drafts.push({ kind, title, parts, jumpers: [], test, trial: trial ?? null });
@@ -147,7 +149,7 @@ class Stager {
       const near = capacitors.filter((ref) => !this.placed.has(ref) && this.isNear(part, ref)).slice(0, 1);
       const id = (role: string): string => type.pins.find((p) => p.role === role)?.id ?? '?';
       const test = `Notch to the left. Measure 5 V from pin ${id('ground')} to pin ${id('supply')} of ${part.ref}.`;
-      this.stage('chip', `${part.ref} ${part.part}, powered`, [part.ref, ...near], test);
+      this.stage('chip', `${part.ref} ${part.part}, powered`, { parts: [part.ref, ...near], test });
       const unused = type.pins.filter((p) => p.role === 'input' && !this.expected.has(`${part.ref}.${p.id}`));
       const supplies = type.pins.filter((p) => p.role === 'supply' || p.role === 'ground');
       this.claim([...supplies, ...unused].map((p) => `${part.ref}.${p.id}`));
@@ -167,7 +169,7 @@ class Stager {
       this.stripsOf(ref).some((s) => strips.has(s)),
     );
     const test = 'Each signal reads 0 V with its switch off and 5 V with it on.';
-    this.stage('switches', 'Switches and their pull-downs', [...switches, ...pullDowns], test);
+    this.stage('switches', 'Switches and their pull-downs', { parts: [...switches, ...pullDowns], test });
     this.claim(switches.flatMap((ref) => leadsOf(this.board.parts[ref] as SeatedPart).map((lead) => lead.pin)));
   }
 
@@ -197,7 +199,7 @@ class Stager {
         gate && trial
           ? `${use.output}${means}, on ${ref} pin ${out}.`
           : `It is one step of ${gate ? use.gate : use.gate.replace(/\.\w+$/, '')}.`;
-      this.stage('gate', title, [], test, trial);
+      this.stage('gate', title, { parts: [], test, trial });
       this.claim([out, ...unit.inputs].map((id) => `${ref}.${id}`));
       this.leds(use.output);
     }
@@ -210,12 +212,19 @@ class Stager {
       unit.outputs.length > 1 ? `outputs on pins ${unit.outputs.join(', ')}` : `output on pin ${unit.outputs[0]}`;
     if (use.part === 'block') this.block(ref, unit, use);
     else
-      this.stage('gate', `${use.gate}: ${ref} unit ${unit.name}`, [], `Its ${many}: compare with its datasheet.`, null);
+      this.stage('gate', `${use.gate}: ${ref} unit ${unit.name}`, {
+        parts: [],
+        test: `Its ${many}: compare with its datasheet.`,
+        trial: null,
+      });
     this.claim(pins.map((id) => `${ref}.${id}`));
     for (const net of drivenBy(use)) {
       const pullUps = this.refs('resistor').filter((r) => !this.placed.has(r) && this.board.parts[r]?.signal === net);
       if (pullUps.length > 0) {
-        this.stage('rest', `Pull-up of ${net}`, pullUps, `${net} reads high while nothing pulls it low.`);
+        this.stage('rest', `Pull-up of ${net}`, {
+          parts: pullUps,
+          test: `${net} reads high while nothing pulls it low.`,
+        });
         this.claim(pullUps.flatMap((r) => [`${r}.1`, `${r}.2`]));
       }
       this.leds(net);
@@ -233,7 +242,11 @@ class Stager {
     const trial = first ? trialOf(this.netlist, first.net, `${ref}.${first.pin}`) : null;
     const nets = made.map((m) => m.net).join(', ') || use.gate;
     const what = typeOf({ part: this.board.parts[ref]?.part ?? '' })?.title ?? 'larger block';
-    this.stage('gate', `${nets}: ${ref}, ${what}`, [], `${says.join('; ') || `It is one step of ${use.gate}`}.`, trial);
+    this.stage('gate', `${nets}: ${ref}, ${what}`, {
+      parts: [],
+      test: `${says.join('; ') || `It is one step of ${use.gate}`}.`,
+      trial,
+    });
   }
 
   /** The LEDs that show a net, with their resistors. */
@@ -247,13 +260,11 @@ class Stager {
         (r) => !this.placed.has(r) && this.stripsOf(r).some((s) => strips.has(s)),
       );
       const trial = trialOf(this.netlist, net, `${ref}.A`);
-      this.stage(
-        'led',
-        `${signal} on LED ${ref}`,
-        [ref, ...resistors],
-        `${ref} shows ${signal}. Try it before going on.`,
+      this.stage('led', `${signal} on LED ${ref}`, {
+        parts: [ref, ...resistors],
+        test: `${ref} shows ${signal}. Try it before going on.`,
         trial,
-      );
+      });
       this.claim([`${ref}.A`, `${ref}.K`]);
     }
   }

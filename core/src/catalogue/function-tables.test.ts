@@ -14,7 +14,11 @@ interface Tabled {
 }
 
 const two = ['1', '2'];
-const jkRows = (edge: string, away: string, set: string, clear: string, both: string): string[] => [
+const jkRows = (
+  edge: string,
+  away: string,
+  { set, clear, both }: { readonly set: string; readonly clear: string; readonly both: string },
+): string[] => [
   ...(set === '' ? [] : [`L H X X X | H L`, `H L X X X | L H`, `L L X X X | ${both}`]),
   ...(set === '' ? [`L X X X | L H`] : []),
   ...['L L | q Q', 'H L | H L', 'L H | L H', 'H H | t T'].map((row) => `${set}${clear} ${edge} ${row}`.trim()),
@@ -32,10 +36,18 @@ const dRows = [
 ];
 
 const tables: Readonly<Record<string, Tabled>> = {
-  '7473': { units: two, head: 'CLRn CLK J K | Q Qn', rows: jkRows('d', 'u', '', 'H', '') },
-  '74107': { units: two, head: 'CLRn CLK J K | Q Qn', rows: jkRows('d', 'u', '', 'H', '') },
-  '7476': { units: two, head: 'PREn CLRn CLK J K | Q Qn', rows: jkRows('d', 'u', 'H ', 'H', 'H H') },
-  '74112': { units: two, head: 'PREn CLRn CLK J K | Q Qn', rows: jkRows('d', 'u', 'H ', 'H', 'H H') },
+  '7473': { units: two, head: 'CLRn CLK J K | Q Qn', rows: jkRows('d', 'u', { set: '', clear: 'H', both: '' }) },
+  '74107': { units: two, head: 'CLRn CLK J K | Q Qn', rows: jkRows('d', 'u', { set: '', clear: 'H', both: '' }) },
+  '7476': {
+    units: two,
+    head: 'PREn CLRn CLK J K | Q Qn',
+    rows: jkRows('d', 'u', { set: 'H ', clear: 'H', both: 'H H' }),
+  },
+  '74112': {
+    units: two,
+    head: 'PREn CLRn CLK J K | Q Qn',
+    rows: jkRows('d', 'u', { set: 'H ', clear: 'H', both: 'H H' }),
+  },
   '7474': { units: two, head: 'PREn CLRn CLK D | Q Qn', rows: dRows },
   '74109': {
     units: two,

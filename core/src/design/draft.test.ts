@@ -43,7 +43,7 @@ describe('a sheet whose outputs are not made yet', () => {
   it('is filled in cell by cell, the sheet following', () => {
     const draft = draftFor(text);
     const table = tableOf(draft.reading.design.behaviour ?? expect.fail());
-    const next = withoutDraft(draft, withCell(draft.text, ['A', 'B'], 'Y', table, 0, 3, '1'));
+    const next = withoutDraft(draft, withCell(draft.text, ['A', 'B'], 'Y', { table, output: 0, row: 3, mark: '1' }));
     expect(next.trim()).toBe('in A B\nout Y Z\ntable Y of A B : ---1');
     expect(errors(next)).toEqual(['sheet/output-undefined']);
   });

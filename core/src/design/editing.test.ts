@@ -26,7 +26,7 @@ describe('a cell that is set', () => {
         const table = tableOf(design(text));
         const row = r % table.rows;
         expect(canSetCells(text, name, inputs.length)).toBe(true);
-        const after = withCell(text, inputs, name, table, o, row, mark as '0');
+        const after = withCell(text, inputs, name, { table, output: o, row, mark: mark as '0' });
         outputs.forEach((_, k) => {
           // An output that reads another follows it where that is on the sheet; only the set column is held.
           if (k !== o) return;
@@ -41,17 +41,17 @@ describe('a cell that is set', () => {
 
   it('turns the equation into a table where it stood, with its comment', () => {
     const text = 'in A B\nout Y Z\nY = A & B  # both\nZ = A';
-    expect(withCell(text, ['A', 'B'], 'Y', tableOf(design(text)), 0, 0, '1')).toBe(
+    expect(withCell(text, ['A', 'B'], 'Y', { table: tableOf(design(text)), output: 0, row: 0, mark: '1' })).toBe(
       'in A B\nout Y Z\ntable Y of A B : 1001  # both\nZ = A',
     );
   });
 
   it('takes its column out of a table of several, or replaces rows by cells', () => {
     const text = 'in A B\nout X Y\ntable X Y of A B\n  00 : 10\n  others : 01';
-    const after = withCell(text, ['A', 'B'], 'X', tableOf(design(text)), 0, 3, '1');
+    const after = withCell(text, ['A', 'B'], 'X', { table: tableOf(design(text)), output: 0, row: 3, mark: '1' });
     expect([column(after, 0), column(after, 1)]).toEqual(['1001', '0111']);
     const own = 'in A B\nout X\ntable X of A B\n  00 : 1  # first\n  others : 0';
-    expect(withCell(own, ['A', 'B'], 'X', tableOf(design(own)), 0, 3, '-')).toBe(
+    expect(withCell(own, ['A', 'B'], 'X', { table: tableOf(design(own)), output: 0, row: 3, mark: '-' })).toBe(
       'in A B\nout X\ntable X of A B : 100-\n# first',
     );
   });

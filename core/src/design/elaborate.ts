@@ -230,7 +230,7 @@ class Elaborator {
       inside.flatMap((t) => (t.kind === kind ? t.signals.flatMap((signal) => wired(signal).map((w) => w.name)) : []));
     const idle = new Set(found?.idle);
     const [ins, outs] = [pins('in').filter((pin) => !idle.has(pin)), pins('out')];
-    const joins = this.joins(s.pins, [...ins, ...outs], busesOf(inside), name, scope);
+    const joins = this.joins(s.pins, { known: [...ins, ...outs], buses: busesOf(inside), part: name }, scope);
     // A pin that is an output too may be left to itself.
     const open = ins.filter((pin) => !joins.has(pin) && !outs.includes(pin));
     if (open.length > 0)
@@ -274,9 +274,11 @@ class Elaborator {
   /** What each pin is joined to, wire by wire. */
   private joins(
     pins: readonly PinJoin[],
-    known: readonly string[],
-    buses: ReadonlyMap<string, string[]>,
-    part: string,
+    {
+      known,
+      buses,
+      part,
+    }: { readonly known: readonly string[]; readonly buses: ReadonlyMap<string, string[]>; readonly part: string },
     scope: Scope,
   ): Map<string, Expr> {
     const joins = new Map<string, Expr>();

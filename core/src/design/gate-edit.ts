@@ -39,7 +39,7 @@ const no = (found: Finding): GateEdited => ({ ok: false, finding: found });
 export function editGate(text: string, reading: Reading, edit: GateEdit, library: Library): GateEdited {
   const { design, sheet } = reading;
   if (!design.netlist) return no(finding('gate/sheet-broken', [], {}));
-  if (edit.act === 'add') return added(text, reading, edit.kind, edit.inputs, edit.name);
+  if (edit.act === 'add') return added(text, reading, { kind: edit.kind, inputs: edit.inputs, name: edit.name });
   const gate = design.netlist.gates.find((g) => g.output === edit.gate);
   // Names inside a block are its own: there, gates can only be changed in themselves.
   const inside = edit.act === 'change' || edit.act === 'cut' || edit.act === 'remove';
@@ -49,7 +49,7 @@ export function editGate(text: string, reading: Reading, edit: GateEdit, library
     if (opened) return editGate(opened, readSheet(opened, library), edit, library);
     return no(finding('gate/not-written', [], { gate: edit.gate }));
   }
-  if (edit.act === 'name') return named(text, reading, gate, edit.name, owners);
+  if (edit.act === 'name') return named(text, reading, { gate, name: edit.name, owners });
   const refused = refusal(reading, gate, edit);
   if (refused) return no(refused);
   const operand = 'signal' in edit ? operandOf(reading, edit.signal) : null;
@@ -234,9 +234,7 @@ function written(kind: Connective, { of, infix }: Extract<Expr, { kind: 'gate' }
 function added(
   text: string,
   { sheet, design }: Reading,
-  kind: GateKind,
-  inputs: readonly string[],
-  name: string,
+  { kind, inputs, name }: { readonly kind: GateKind; readonly inputs: readonly string[]; readonly name: string },
 ): GateEdited {
   const names = new Set(signalsOf(sheet));
   // An output that is declared and not made yet is what a new gate may make.
@@ -270,9 +268,7 @@ function added(
 function named(
   text: string,
   { sheet, design }: Reading,
-  gate: Gate,
-  name: string,
-  owners: readonly number[],
+  { gate, name, owners }: { readonly gate: Gate; readonly name: string; readonly owners: readonly number[] },
 ): GateEdited {
   const bad = no(finding('gate/bad-name', [], { name: name.slice(0, 40) }));
   const own = design.equations.some((e) => e.target.name === gate.output);

@@ -33,7 +33,7 @@ describe('a sheet restated', () => {
           const text = printSheet(sheet);
           const able = restatable(read(text));
           const some = pick % 3 === 0 ? able : [able[pick % able.length] as string];
-          const { restated, findings } = await restate(text, some, form, chipLibrary);
+          const { restated, findings } = await restate(text, { signals: some, form }, chipLibrary);
           if (!restated) {
             expect(findings.map((f) => f.code)).toEqual([expect.stringMatching(/^restate\/(no-xor|not-so-wide)$/)]);
             return;
@@ -49,25 +49,25 @@ describe('a sheet restated', () => {
   });
 
   it('changes the line of its signal alone, in the notation and with the comment it had', async () => {
-    const { restated } = await restate(interlock, ['W'], 'product', chipLibrary);
+    const { restated } = await restate(interlock, { signals: ['W'], form: 'product' }, chipLibrary);
     expect(restated?.text).toBe(interlock.replace('~(U | L) ', '~U & ~L  '));
     expect(restated).toMatchObject({ proved: true, lines: ['W = ~U & ~L'] });
-    const nand = await restate(interlock, ['P'], 'nand', chipLibrary);
+    const nand = await restate(interlock, { signals: ['P'], form: 'nand' }, chipLibrary);
     expect(nand.restated?.text).toContain('\nP = nand(nand(K, nand(E, E), U, L), 1)\n');
   });
 
   it('can be a selector or a decoder, and takes a name for it that is free', async () => {
-    const { restated } = await restate(interlock, ['G', 'P'], 'decoder', chipLibrary);
+    const { restated } = await restate(interlock, { signals: ['G', 'P'], form: 'decoder' }, chipLibrary);
     expect(restated?.lines[0]).toBe('use 74154 as dec1 (D = K, C = E, B = U, A = L, G1n = 0, G2n = 0)');
     expect(same(interlock, restated?.text ?? '').comparison?.first).toBeNull();
-    const selector = await restate(restated?.text ?? '', ['W'], 'selector', chipLibrary);
+    const selector = await restate(restated?.text ?? '', { signals: ['W'], form: 'selector' }, chipLibrary);
     expect(selector.restated?.text).toContain('use 74153 as sel1 (');
     expect(same(interlock, selector.restated?.text ?? '').comparison?.first).toBeNull();
   });
 
   it('uses don’t-cares, and keeps saying them', async () => {
     const text = 'in A B C D\nout Y\ntable Y of A B C D : 0000 0001 11-- ----  # nines';
-    const { restated } = await restate(text, ['Y'], 'sum', chipLibrary);
+    const { restated } = await restate(text, { signals: ['Y'], form: 'sum' }, chipLibrary);
     expect(restated?.text).toContain('Y = A | B & C & D dc ');
     expect(restated?.text.endsWith('# nines')).toBe(true);
     expect(same(text, restated?.text ?? '').comparison?.first).toBeNull();
@@ -75,13 +75,13 @@ describe('a sheet restated', () => {
 
   it('takes one column out of a table and leaves the others', async () => {
     const text = 'in A B\nout X Y\ntable X Y of A B\n  00 : 10\n  others : 01  # the rest';
-    const { restated } = await restate(text, ['X'], 'sum', chipLibrary);
+    const { restated } = await restate(text, { signals: ['X'], form: 'sum' }, chipLibrary);
     expect(restated?.text).toBe('in A B\nout X Y\nX = ~A & ~B\ntable Y of A B\n  00 : 0\n  others : 1   # the rest');
   });
 
   it('restates what a flip-flop takes, and leaves its clock', async () => {
     const text = 'in J K CK\nout Q\nQ = J & ~Q | ~K & Q at fall CK';
-    const { restated } = await restate(text, ['Q'], 'nand', chipLibrary);
+    const { restated } = await restate(text, { signals: ['Q'], form: 'nand' }, chipLibrary);
     expect(restated?.text).toMatch(/Q = nand\(.*\) at fall CK$/);
   });
 
@@ -96,14 +96,14 @@ describe('a sheet restated', () => {
     ['in A B\nout Y\nY = A & B', 'Y', 'xor', 'restate/no-xor'],
     ['in A B C D E\nout Y\nY = and(A, B, C, D, E)', 'Y', 'decoder', 'restate/not-so-wide'],
   ])('says why it cannot: %#', async (text, name, form, code) => {
-    const { restated, findings } = await restate(text, [name], form as Form, chipLibrary);
+    const { restated, findings } = await restate(text, { signals: [name], form: form as Form }, chipLibrary);
     expect([restated, findings.map((f) => f.code)]).toEqual([null, [code]]);
   });
 
   it('is proved smallest with the solver at ten inputs', async () => {
     const names = [...'ABCDEFGHIJ'];
     const text = `in ${names.join(' ')}\nout Y\nY = ${names.map((n, i) => `${n} & ~${names[(i + 1) % 10]}`).join(' | ')} & ~(A & ~B)`;
-    const { restated } = await restate(text, ['Y'], 'sum', chipLibrary, highsSolver());
+    const { restated } = await restate(text, { signals: ['Y'], form: 'sum' }, chipLibrary, highsSolver());
     expect(restated?.proved).toBe(true);
     expect(same(text, restated?.text ?? '').comparison?.first).toBeNull();
   });

@@ -90,8 +90,7 @@ export function sizeOfSignals({ design }: Reading, signals: readonly string[]): 
  */
 export async function restate(
   text: string,
-  signals: readonly string[],
-  form: Form,
+  { signals, form }: { readonly signals: readonly string[]; readonly form: Form },
   library: Library,
   solve: SolveInteger | null = null,
 ): Promise<{ restated: Restated | null; findings: readonly Finding[] }> {
@@ -105,7 +104,7 @@ export async function restate(
   const problem = problemOf(reading, signals);
   if (problem.functions === null)
     return no(finding('restate/too-wide', [], { inputs: problem.names.length, limit: MAX_RESTATE_INPUTS }));
-  const answer = await new Restater(reading, signals, problem.names, problem.functions, solve).make(form);
+  const answer = await new Restater(reading, { signals, names: problem.names, f: problem.functions }, solve).make(form);
   if ('code' in answer) return no(answer);
   const changed = editLines(text, answer.edits);
   const lines = answer.edits.flatMap((e) => e.statements);
@@ -193,13 +192,23 @@ interface Answer {
 
 /** Makes the lines of each form. */
 class Restater {
+  private readonly signals: readonly string[];
+  private readonly names: readonly string[];
+  private readonly f: Functions;
+
   constructor(
     private readonly reading: Reading,
-    private readonly signals: readonly string[],
-    private readonly names: readonly string[],
-    private readonly f: Functions,
+    {
+      signals,
+      names,
+      f,
+    }: { readonly signals: readonly string[]; readonly names: readonly string[]; readonly f: Functions },
     private readonly solve: SolveInteger | null,
-  ) {}
+  ) {
+    this.signals = signals;
+    this.names = names;
+    this.f = f;
+  }
 
   async make(form: Form): Promise<Answer | Finding> {
     switch (form) {

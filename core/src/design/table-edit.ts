@@ -30,10 +30,12 @@ export function withCell(
   text: string,
   inputs: readonly string[],
   signal: string,
-  table: Table,
-  output: number,
-  row: number,
-  mark: '0' | '1' | '-',
+  {
+    table,
+    output,
+    row,
+    mark,
+  }: { readonly table: Table; readonly output: number; readonly row: number; readonly mark: '0' | '1' | '-' },
 ): string {
   const cell = (r: number): CellMark => (r === row ? mark : cellAt(table, output, r));
   const cells = Array.from({ length: table.rows }, (_, r) => (cell(r) === 'Z' ? '-' : cell(r))).join('');

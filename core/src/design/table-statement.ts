@@ -86,16 +86,14 @@ export function tableOfRows(
       const free = add(rowsOf(at('-'), n), '-').map((w, i) => w & ~(on[i] as number));
       return gathered(on, free, inputs);
     }
-    return asWritten(at('1'), at('-'), cubes, rest, inputs);
+    return asWritten({ on: at('1'), free: at('-'), all: cubes }, rest, inputs);
   });
   return { outputs: made, findings };
 }
 
 /** A wide table's output with a product for each row, since its rows are too many to gather. */
 function asWritten(
-  on: readonly Cube[],
-  free: readonly Cube[],
-  all: readonly Cube[],
+  { on, free, all }: { readonly on: readonly Cube[]; readonly free: readonly Cube[]; readonly all: readonly Cube[] },
   rest: string,
   inputs: readonly string[],
 ): TabledOutput {

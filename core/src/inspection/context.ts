@@ -117,14 +117,23 @@ export class Context {
   private readonly rails = new Map<string, string | undefined>();
   private readonly hasDevices: boolean;
 
+  readonly packing: Packing | null;
+  readonly family: FamilyId;
+  /** Whether the board does without the chips of its packing, which is then left out. */
+  readonly isOtherwise: boolean;
+
   constructor(
     readonly board: Board,
     readonly nets: Nets,
-    readonly packing: Packing | null,
-    readonly family: FamilyId,
-    /** Whether the board does without the chips of its packing, which is then left out. */
-    readonly isOtherwise = false,
+    {
+      packing,
+      family,
+      isOtherwise = false,
+    }: { readonly packing: Packing | null; readonly family: FamilyId; readonly isOtherwise?: boolean },
   ) {
+    this.packing = packing;
+    this.family = family;
+    this.isOtherwise = isOtherwise;
     this.expected = packing ? expectationOf(packing, board, nets) : new Map();
     this.sources = packing ? sourcesOf(packing, board) : new Map();
     this.names = nameNets(nets, this.sources);

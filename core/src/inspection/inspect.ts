@@ -17,7 +17,7 @@ export function inspect(board: Board, nets: Nets, packing: Packing | null, famil
   if (isBare(board)) return [];
   const isOtherwise = isBuiltOtherwise(board, packing);
   const held = isOtherwise ? null : packing;
-  const context = new Context(board, nets, held && matched(held, board, nets), family, isOtherwise);
+  const context = new Context(board, nets, { packing: held && matched(held, board, nets), family, isOtherwise });
   const findings: Finding[] = [];
   for (const rule of rules) {
     const causes = findings.filter((f) => rule.coveredBy?.includes(f.code));

@@ -39,12 +39,12 @@ function shuffled(packing: Packing, text: string, draw: readonly number[]): Pack
     if (!from) continue;
     const places = placesFor(now, noLocks, netlist, from);
     const to = places[(n >> 4) % Math.max(1, places.length)];
-    const moved = to && moveGate(now, noLocks, netlist, from, to);
+    const moved = to && moveGate(now, noLocks, netlist, { from, to });
     if (moved?.ok) now = moved.packing;
     const type = typeOf(now.packages.find((p) => p.ref === from.ref) ?? { part: '' });
     const unit = type?.units[from.unit];
     if (!unit || !areEqual(unit, 0, 1)) continue;
-    const swapped = swapInputs(now, noLocks, from, 0, 1);
+    const swapped = swapInputs(now, noLocks, from, { i: 0, j: 1 });
     if (swapped.ok) now = swapped.packing;
   }
   return now;
@@ -131,7 +131,7 @@ describe('wiring matched to a design', () => {
     const netlist = netlistOf(text);
     const [y, z] = [placeOf(packing, 'Y'), placeOf(packing, 'Z')];
     if (!y || !z) expect.fail('not placed');
-    const other = moveGate(packing, noLocks, netlist, y, z);
+    const other = moveGate(packing, noLocks, netlist, { from: y, to: z });
     const board = planned(other.ok ? other.packing : expect.fail());
     expect(wrong(board, packing)).toEqual([]);
     const nets = extractNets(board);
@@ -157,7 +157,7 @@ describe('wiring matched to a design', () => {
     const inverter = { ref: 'U2', part: '74HC04', units: [null, null, null, null, null, null] };
     const wider = { ...packing, packages: [...packing.packages, inverter] };
     const z = placeOf(packing, 'Z') ?? expect.fail();
-    const other = moveGate(wider, noLocks, netlistOf(design), z, { ref: 'U2', unit: 3 });
+    const other = moveGate(wider, noLocks, netlistOf(design), { from: z, to: { ref: 'U2', unit: 3 } });
     const board = planned(other.ok ? other.packing : expect.fail());
     expect(wrong(board, packing)).toEqual([]);
     expect(placeOf(matched(packing, board, extractNets(board)), 'Z')).toEqual({ ref: 'U2', unit: 3 });

@@ -71,7 +71,12 @@ describe('a design read back from its wiring', () => {
     const { netlist } = readDesign('in A B C D\nout S T\nS = A ^ B ^ C\nT = (A & B | C) & ~D').design;
     const struck = [...choosable, ...blockNumbers].filter((n) => !['7404', '7451', '7486'].includes(n));
     const supplies = { ...anySupplies, struck };
-    const { packing } = await packByStrategy(netlist ?? expect.fail(), 'HC', 'fewest', supplies, solve, { effort: 3 });
+    const { packing } = await packByStrategy(
+      netlist ?? expect.fail(),
+      { family: 'HC', way: 'fewest', supplies },
+      solve,
+      { limits: { effort: 3 } },
+    );
     const { board } = plan(packing ?? expect.fail());
     const back = read(board ?? expect.fail());
     expect(back.sheet).toMatch(/= ~\(/);

@@ -67,7 +67,7 @@ export function stateTable(behaviour: Behaviour, clock: string, start?: string):
   for (let state = todo.shift(); state !== undefined; state = todo.shift()) {
     for (const setting of settings) {
       const run = new MachineRun(machine);
-      const step = pulsed(run, behaviour, clock, edge, bits(state), inputs, setting);
+      const step = pulsed(run, behaviour, { clock, edge }, { state: bits(state), inputs, setting });
       transitions.push({ from: state, inputs: word(setting), ...step });
       if (seen.has(step.to)) continue;
       if (seen.size >= MAX_STATES) whole = false;
@@ -85,11 +85,12 @@ export function stateTable(behaviour: Behaviour, clock: string, start?: string):
 function pulsed(
   run: MachineRun,
   behaviour: Behaviour,
-  clock: string,
-  edge: 'rise' | 'fall',
-  state: readonly number[],
-  inputs: readonly string[],
-  setting: readonly number[],
+  { clock, edge }: { readonly clock: string; readonly edge: 'rise' | 'fall' },
+  {
+    state,
+    inputs,
+    setting,
+  }: { readonly state: readonly number[]; readonly inputs: readonly string[]; readonly setting: readonly number[] },
 ): { outputs: string; to: string; passing: string[] } {
   const at = (name: string): number => behaviour.inputs.indexOf(name);
   const rest = edge === 'rise' ? LOW : HIGH;

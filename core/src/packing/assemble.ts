@@ -33,8 +33,7 @@ export function assemble(
   netlist: Netlist,
   functions: FunctionNet,
   choice: Choice,
-  family: FamilyId,
-  held: Locks = noLocks,
+  { family, held = noLocks }: { readonly family: FamilyId; readonly held?: Locks },
 ): Assembled {
   const steps = inOrder(functions, choice);
   const names = new Names(netlist, functions, steps, new Set(held.pins.map((p) => p.net)));

@@ -29,10 +29,17 @@ const MOST_SIGNALS = 64;
  */
 export function assign(
   words: UnitVectors,
-  sources: readonly number[],
-  wanted: readonly number[],
-  functions: Int32Array,
-  pool: readonly PooledUnits[],
+  {
+    sources,
+    wanted,
+    functions,
+    pool,
+  }: {
+    readonly sources: readonly number[];
+    readonly wanted: readonly number[];
+    readonly functions: Int32Array;
+    readonly pool: readonly PooledUnits[];
+  },
   steps: Steps,
 ): MadeVector[] | null {
   const left = pool.map((p) => p.count);

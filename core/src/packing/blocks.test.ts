@@ -23,7 +23,12 @@ import { choosable } from './units';
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
 async function fewest(text: string, struck: readonly string[] = [], effort = 4): Promise<Packing> {
   const supplies = { ...anySupplies, struck };
-  const { packing, findings } = await packByStrategy(netlistOf(text), 'HC', 'fewest', supplies, solve, { effort });
+  const { packing, findings } = await packByStrategy(
+    netlistOf(text),
+    { family: 'HC', way: 'fewest', supplies },
+    solve,
+    { limits: { effort } },
+  );
   return packing ?? expect.fail(findings.map((f) => f.code).join());
 }
 const parts = (p: Packing): string => p.packages.map((x) => x.part.slice(4)).join(' ');
@@ -110,9 +115,16 @@ describe('larger blocks', () => {
         const { netlist } = readDesign(printSheet(sheet)).design;
         if (!netlist || netlist.gates.length > 9) return;
         const struck = choosable.filter((n) => n !== '7404' && n !== '7408');
-        const { packing } = await packByStrategy(netlist, 'HC', 'fewest', { ...anySupplies, struck }, solve, {
-          effort: 0.3,
-        });
+        const { packing } = await packByStrategy(
+          netlist,
+          { family: 'HC', way: 'fewest', supplies: { ...anySupplies, struck } },
+          solve,
+          {
+            limits: {
+              effort: 0.3,
+            },
+          },
+        );
         if (!packing) return;
         expect(whatIsWrong(netlist, packing)).toBeNull();
         const [wanted, made] = [networkOf(netlist), networkOfPacking(packing)].map((n) => sweep(compile(n)));

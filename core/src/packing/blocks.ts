@@ -166,7 +166,7 @@ class Finder {
           const reads = new Map<string, Literal>(data.map((d, k) => [dataPin(number, k), d]));
           if (number === '74153') reads.set('#Gn', 0);
           if (number === '74151') reads.set('Gn', 0);
-          const full = this.filled(part, select, names, reads, slots);
+          const full = this.filled(part, { select, names, reads, slots });
           const use = this.used(part, full, slots === 1 ? '' : '1');
           if (!use || ![...use.makes.values()].includes(l)) continue;
           count.set(l, (count.get(l) ?? 0) + 1);
@@ -187,10 +187,17 @@ class Finder {
   /** All pins of a selector with one slot in use, for trying it out. */
   private filled(
     part: PartType,
-    select: readonly Literal[],
-    names: readonly string[],
-    reads: ReadonlyMap<string, Literal>,
-    slots: number,
+    {
+      select,
+      names,
+      reads,
+      slots,
+    }: {
+      readonly select: readonly Literal[];
+      readonly names: readonly string[];
+      readonly reads: ReadonlyMap<string, Literal>;
+      readonly slots: number;
+    },
   ): Map<string, Literal> {
     const all = new Map<string, Literal>(part.pins.filter((p) => p.role === 'input').map((p) => [p.name, 0]));
     for (const [k, l] of select.entries()) all.set(select.length === 1 ? 'S' : (names[k] as string), l);

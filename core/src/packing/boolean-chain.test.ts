@@ -114,7 +114,12 @@ describe('rows that never matter', () => {
   ])(
     'are used: a decimal digit on seven segments takes four packages, and fewer cannot be, from a sheet %s',
     async (_, text) => {
-      const { packing } = await packByStrategy(netlistOf(text), 'HC', 'fewest', classicOnly, solve, { effort: 40 });
+      const { packing } = await packByStrategy(
+        netlistOf(text),
+        { family: 'HC', way: 'fewest', supplies: classicOnly },
+        solve,
+        { limits: { effort: 40 } },
+      );
       expect([packing?.packages.length, packing?.sure, packing?.bound]).toEqual([4, 'all', 4]);
       expect(packing && freedom(netlistOf(text), packing)).toMatch(/^In the 6 rows where nothing matters/);
     },
@@ -126,7 +131,12 @@ describe('rows that never matter', () => {
       fc.asyncProperty(arbitraryTables, async (text) => {
         const { netlist, behaviour } = readDesign(text).design;
         if (!netlist || !behaviour) return expect.fail(text);
-        const { packing } = await packByStrategy(netlist, 'HC', 'fewest', classicOnly, solve, { effort: 1 });
+        const { packing } = await packByStrategy(
+          netlist,
+          { family: 'HC', way: 'fewest', supplies: classicOnly },
+          solve,
+          { limits: { effort: 1 } },
+        );
         if (!packing) return expect.fail(text);
         expect(whatIsWrong(netlist, packing)).toBeNull();
         const wanted = tableOf(behaviour);
@@ -154,7 +164,9 @@ describe('rows that never matter', () => {
   it('that are free for single outputs alone are not counted, and nothing is claimed of them', async () => {
     const netlist = netlistOf('in A B C\nout Y Z\ntable Y of A B C : 0110100-\ntable Z of A B C : 00010111');
     expect(netlist.unused).toEqual({ rows: [], more: true });
-    const { packing } = await packByStrategy(netlist, 'HC', 'fewest', classicOnly, solve, { effort: 2 });
+    const { packing } = await packByStrategy(netlist, { family: 'HC', way: 'fewest', supplies: classicOnly }, solve, {
+      limits: { effort: 2 },
+    });
     expect(packing?.sure).not.toBe('all');
   });
 

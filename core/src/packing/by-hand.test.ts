@@ -32,7 +32,9 @@ const why = (b: ByHand): string => (b.ok ? expect.fail('it was possible') : b.fi
 const written = async (netlist: Netlist): Promise<Packing> =>
   (await pack(netlist, 'HC', solve)).packing ?? expect.fail('not packed');
 const again = (netlist: Netlist, held: Locks, way: Strategy, struck: readonly string[] = []) =>
-  packByStrategy(netlist, 'HC', way, { ...anySupplies, held, struck }, solve, { effort: AMPLE });
+  packByStrategy(netlist, { family: 'HC', way, supplies: { ...anySupplies, held, struck } }, solve, {
+    limits: { effort: AMPLE },
+  });
 
 const text = 'in A B C\nout Y Z N\nY = nand(A, B)\nZ = nand(B, C)\nN = ~C';
 const netlist = netlistOf(text);
@@ -51,7 +53,7 @@ describe('a gate moved by hand', () => {
         const places = placesFor(packing, held, design, from);
         const to = places[where % Math.max(1, places.length)];
         if (!to) return;
-        ({ packing, held } = done(moveGate(packing, held, design, from, to)));
+        ({ packing, held } = done(moveGate(packing, held, design, { from, to })));
         expect(whatIsWrong(design, packing)).toBeNull();
         expect(placeOf(packing, from.net)).toEqual(to);
         expect(locksBroken(packing, held)).toBeNull();
@@ -73,7 +75,7 @@ describe('a gate moved by hand', () => {
           const nets = packing.packages.flatMap((p) => p.units.flatMap((u) => (u ? [u.output] : [])));
           let held: Locks = noLocks;
           for (const net of [nets[n % nets.length], nets[(n >> 8) % nets.length]]) {
-            const pinned = lockGate(packing, held, design, net as string, true);
+            const pinned = lockGate(packing, held, design, { net: net as string, on: true });
             if (pinned.ok) held = pinned.held;
           }
           const { packing: next, findings } = await again(design, held, way);
@@ -93,7 +95,7 @@ describe('a gate moved by hand', () => {
   it('takes an inverter to any unit that inverts, with its inputs joined or tied', async () => {
     let { packing, held } = done(addPackage(await written(netlist), noLocks, 'HC', '7486'));
     const from = placeOf(packing, 'N') ?? expect.fail();
-    ({ packing, held } = done(moveGate(packing, held, netlist, from, { ref: 'U2', unit: 2 })));
+    ({ packing, held } = done(moveGate(packing, held, netlist, { from, to: { ref: 'U2', unit: 2 } })));
     expect(packing.packages[1]?.units[2]?.inputs).toEqual(['C', '1']);
     expect(held.pins).toEqual([{ net: 'N', ref: 'U2', unit: 2, part: '7486', inputs: ['C', '1'] }]);
     for (const way of ['written', 'fewest'] as const) {
@@ -119,37 +121,39 @@ describe('an impossible wish says why', () => {
   it('when a unit cannot do it, is spare, or is none', async () => {
     const { packing, held } = done(addPackage(await written(netlist), noLocks, 'HC', '7408'));
     const y = placeOf(packing, 'Y') ?? expect.fail();
-    expect(why(moveGate(packing, held, netlist, y, { ref: 'U2', unit: 0 }))).toBe('hand/unit-cannot');
-    expect(why(moveGate(packing, held, netlist, { ref: 'U2', unit: 0 }, y))).toBe('hand/spare-unit');
-    expect(why(moveGate(packing, held, netlist, y, { ref: 'U2', unit: 4 }))).toBe('hand/no-unit');
-    expect(why(moveGate(packing, held, netlist, { ref: 'U7', unit: 0 }, y))).toBe('hand/no-unit');
+    expect(why(moveGate(packing, held, netlist, { from: y, to: { ref: 'U2', unit: 0 } }))).toBe('hand/unit-cannot');
+    expect(why(moveGate(packing, held, netlist, { from: { ref: 'U2', unit: 0 }, to: y }))).toBe('hand/spare-unit');
+    expect(why(moveGate(packing, held, netlist, { from: y, to: { ref: 'U2', unit: 4 } }))).toBe('hand/no-unit');
+    expect(why(moveGate(packing, held, netlist, { from: { ref: 'U7', unit: 0 }, to: y }))).toBe('hand/no-unit');
   });
 
   it('when what would come back in exchange does not fit', async () => {
     const design = netlistOf('in A B C\nout Y Z\nY = nand(A, B, C)\nZ = nand(A, B)');
     let { packing, held } = done(addPackage(await written(design), noLocks, 'HC', '7400'));
     const z = placeOf(packing, 'Z') ?? expect.fail();
-    ({ packing, held } = done(moveGate(packing, held, design, z, { ref: 'U2', unit: 0 })));
-    expect(why(moveGate(packing, held, design, { ref: 'U2', unit: 0 }, placeOf(packing, 'Y') ?? expect.fail()))).toBe(
-      'hand/unit-cannot',
-    );
+    ({ packing, held } = done(moveGate(packing, held, design, { from: z, to: { ref: 'U2', unit: 0 } })));
+    expect(
+      why(
+        moveGate(packing, held, design, { from: { ref: 'U2', unit: 0 }, to: placeOf(packing, 'Y') ?? expect.fail() }),
+      ),
+    ).toBe('hand/unit-cannot');
   });
 
   it('when a part used by number or a step of the packing is meant', async () => {
     const design = netlistOf('in D CK\nout Q\nQ = D at rise CK');
     const packing = await written(design);
     const q = placeOf(packing, 'Q') ?? expect.fail();
-    expect(why(moveGate(packing, noLocks, design, q, { ...q, unit: 1 }))).toBe('hand/by-number');
+    expect(why(moveGate(packing, noLocks, design, { from: q, to: { ...q, unit: 1 } }))).toBe('hand/by-number');
     const wide = netlistOf('in A B C D E\nout Y\nY = A & B & C & D & E');
     const split = await written(wide);
     const step = split.packages[0]?.units[0]?.output ?? expect.fail();
     expect(step).not.toBe('Y');
-    expect(why(lockGate(split, noLocks, wide, step, true))).toBe('hand/not-the-sheets');
+    expect(why(lockGate(split, noLocks, wide, { net: step, on: true }))).toBe('hand/not-the-sheets');
   });
 
   it('when a way to build has no such chip, the chip is struck out, or two gates come to one signal', async () => {
     const packing = await written(netlist);
-    const { held } = done(lockGate(packing, noLocks, netlist, 'Y', true));
+    const { held } = done(lockGate(packing, noLocks, netlist, { net: 'Y', on: true }));
     const codes = async (p: ReturnType<typeof again>) => (await p).findings.map((f) => f.code);
     expect(await codes(again(netlist, held, 'nor'))).toEqual(['pack/pin-chip']);
     expect(await codes(again(netlist, held, 'written', ['7400']))).toEqual(['pack/pin-chip']);
@@ -161,7 +165,7 @@ describe('an impossible wish says why', () => {
   });
 
   it('when a pinned gate is no longer on the sheet it is told and passed over', async () => {
-    const { held } = done(lockGate(await written(netlist), noLocks, netlist, 'Z', true));
+    const { held } = done(lockGate(await written(netlist), noLocks, netlist, { net: 'Z', on: true }));
     const { packing, findings } = await again(netlistOf('in A B\nout Y\nY = nand(A, B)'), held, 'written');
     expect(packing?.packages).toHaveLength(1);
     expect(findings.map((f) => [f.code, f.severity])).toEqual([['pack/pin-gone', 'note']]);
@@ -170,16 +174,18 @@ describe('an impossible wish says why', () => {
   it('when more packages are asked for than the drawer holds', async () => {
     const { held } = done(addPackage(await written(netlist), noLocks, 'HC', '7408'));
     const supplies = { ...anySupplies, held, drawer: new Map([['7400', 3]]) };
-    const { findings } = await packByStrategy(netlist, 'HC', 'drawer', supplies, solve, { effort: 2 });
+    const { findings } = await packByStrategy(netlist, { family: 'HC', way: 'drawer', supplies }, solve, {
+      limits: { effort: 2 },
+    });
     expect(findings.map((f) => f.code)).toEqual(['pack/held-short']);
   });
 });
 
 describe('inputs', () => {
   it('that are equal can be swapped, and stay so while the gate is pinned', async () => {
-    let { packing, held } = done(lockGate(await written(netlist), noLocks, netlist, 'Y', true));
+    let { packing, held } = done(lockGate(await written(netlist), noLocks, netlist, { net: 'Y', on: true }));
     const y = placeOf(packing, 'Y') ?? expect.fail();
-    ({ packing, held } = done(swapInputs(packing, held, y, 0, 1)));
+    ({ packing, held } = done(swapInputs(packing, held, y, { i: 0, j: 1 })));
     const read = (p: Packing | null) => p?.packages.find((x) => x.ref === y.ref)?.units[y.unit]?.inputs;
     expect(read(packing)).toEqual(['B', 'A']);
     expect(whatIsWrong(netlist, packing)).toBeNull();

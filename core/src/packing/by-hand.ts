@@ -57,7 +57,12 @@ function at(packing: Packing, { ref, unit }: UnitPlace): Found | null {
  * Moves what one unit does to another; what that one does comes back in exchange. The gates of the sheet that
  * were moved are pinned where they come to lie.
  */
-export function moveGate(packing: Packing, held: Locks, netlist: Netlist, from: UnitPlace, to: UnitPlace): ByHand {
+export function moveGate(
+  packing: Packing,
+  held: Locks,
+  netlist: Netlist,
+  { from, to }: { readonly from: UnitPlace; readonly to: UnitPlace },
+): ByHand {
   const [source, target] = [at(packing, from), at(packing, to)];
   if (!source || !target) return no(finding('hand/no-unit', [], { place: printPlace(source ? to : from) }));
   if (!source.use) return no(finding('hand/spare-unit', [], { place: printPlace(from) }));
@@ -183,13 +188,18 @@ export function placesFor(packing: Packing, held: Locks, netlist: Netlist, from:
     units.map((use, unit) => ({ ref, unit, spare: use === null })),
   );
   return all
-    .filter((p) => (p.ref !== from.ref || p.unit !== from.unit) && moveGate(packing, held, netlist, from, p).ok)
+    .filter((p) => (p.ref !== from.ref || p.unit !== from.unit) && moveGate(packing, held, netlist, { from, to: p }).ok)
     .sort((a, b) => Number(b.spare) - Number(a.spare))
     .map(({ ref, unit }) => ({ ref, unit }));
 }
 
 /** Swaps what two inputs of a unit read, if that changes nothing; a pinned gate keeps the new order. */
-export function swapInputs(packing: Packing, held: Locks, place: UnitPlace, i: number, j: number): ByHand {
+export function swapInputs(
+  packing: Packing,
+  held: Locks,
+  place: UnitPlace,
+  { i, j }: { readonly i: number; readonly j: number },
+): ByHand {
   const found = at(packing, place);
   const use = found?.use;
   if (!found || !use) return no(finding('hand/no-unit', [], { place: printPlace(place) }));
@@ -215,7 +225,12 @@ export function areEqual(unit: Unit, i: number, j: number): boolean {
 }
 
 /** Pins a gate of the sheet to the unit that makes it, or lets it go. */
-export function lockGate(packing: Packing, held: Locks, netlist: Netlist, net: string, on: boolean): ByHand {
+export function lockGate(
+  packing: Packing,
+  held: Locks,
+  netlist: Netlist,
+  { net, on }: { readonly net: string; readonly on: boolean },
+): ByHand {
   if (!on) return { ok: true, packing, held: { ...held, pins: held.pins.filter((p) => p.net !== net) } };
   const place = placeOf(packing, net);
   const found = place && at(packing, place);

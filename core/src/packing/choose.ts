@@ -69,14 +69,13 @@ const CHAIN_SHARE = 0.5;
  */
 export async function choose(
   netlist: Netlist,
-  family: FamilyId,
-  request: PackRequest,
+  { family, request }: { readonly family: FamilyId; readonly request: PackRequest },
   solve: SolveInteger,
   tell: (soFar: SoFar) => void = () => {},
 ): Promise<Chosen> {
   const functions = functionsOf(netlist);
   if (netlist.gates.length <= MAX_VARIED) await addVariants(functions, netlist);
-  return new Chooser(netlist, family, request, functions, solve, tell).run();
+  return new Chooser({ netlist, family, request, functions }, solve, tell).run();
 }
 
 /** Functions with what is wanted of them, and a program over ways to make them. */
@@ -109,14 +108,30 @@ class Chooser {
   private best: Found | null = null;
   private proved = false;
 
+  private readonly netlist: Netlist;
+  private readonly family: FamilyId;
+  private readonly request: PackRequest;
+  private readonly functions: FunctionNet;
+
   constructor(
-    private readonly netlist: Netlist,
-    private readonly family: FamilyId,
-    private readonly request: PackRequest,
-    private readonly functions: FunctionNet,
+    {
+      netlist,
+      family,
+      request,
+      functions,
+    }: {
+      readonly netlist: Netlist;
+      readonly family: FamilyId;
+      readonly request: PackRequest;
+      readonly functions: FunctionNet;
+    },
     private readonly solver: SolveInteger,
     private readonly tell: (soFar: SoFar) => void,
   ) {
+    this.netlist = netlist;
+    this.family = family;
+    this.request = request;
+    this.functions = functions;
     this.kinds = unitKindsOf(request.chips);
     this.held = request.held ?? noLocks;
     this.first = request.goals[0] ?? 'packages';
@@ -195,7 +210,10 @@ class Chooser {
   }
 
   private madeOf({ functions, program, wanted }: Offer, values: Values): Assembled {
-    return assemble(this.netlist, functions, pruned(program.choice(values), wanted), this.family, this.held);
+    return assemble(this.netlist, functions, pruned(program.choice(values), wanted), {
+      family: this.family,
+      held: this.held,
+    });
   }
 
   /** Looks for something better than there is; what is settled of the rich offer is settled of all that is offered. */

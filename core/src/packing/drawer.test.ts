@@ -69,7 +69,12 @@ describe('the drawer', () => {
       'in A B C\nout X Y Z V W\nX = nand(A, B)\nY = nand(A, C)\nZ = nand(B, C)\nV = nand(X, C)\nW = nand(Y, B)',
     ).design;
     const supplies = { ...anySupplies, drawer: stockOf(entries, 'HC') };
-    const { packing } = await packByStrategy(netlist ?? expect.fail(), 'HC', 'drawer', supplies, solve, { effort: 2 });
+    const { packing } = await packByStrategy(
+      netlist ?? expect.fail(),
+      { family: 'HC', way: 'drawer', supplies },
+      solve,
+      { limits: { effort: 2 } },
+    );
     const named = asInDrawer(packing ?? expect.fail(), entries, 'HC');
     expect(named.packages.map((p) => p.part)).toEqual(['74HC00', '74HCT00']);
     expect(asInDrawer(named, [], 'HC').packages).toEqual(named.packages);

@@ -6,7 +6,9 @@ import { anySupplies, bestOfAll, packByStrategy } from './strategies';
 
 async function packed(sheet: string, way: Strategy): Promise<Packing> {
   const netlist = readDesign(sheet).design.netlist ?? expect.fail(sheet);
-  const { packing, findings } = await packByStrategy(netlist, 'HC', way, anySupplies, solve, { effort: 4 });
+  const { packing, findings } = await packByStrategy(netlist, { family: 'HC', way, supplies: anySupplies }, solve, {
+    limits: { effort: 4 },
+  });
   return packing ?? expect.fail(JSON.stringify(findings));
 }
 const parts = (packing: Packing): string[] => packing.packages.map((p) => p.part).sort();

@@ -150,7 +150,7 @@ describe('trying everything', () => {
           for (const duty of chain) chained.push([...made(duty, chained)].filter((g) => isNew(g, chained)).at(-1) ?? 1);
           const wanted = isRandom ? random : chained.slice(-1);
           if (wanted.some((w) => !isNew(w, sources)) || pool.reduce((n, p) => n + p.count, 0) > 3) return;
-          const search = new FunctionSearch(ALL, sources, wanted, pool, { left: 1e9 });
+          const search = new FunctionSearch({ all: ALL, sources, wanted, pool, steps: { left: 1e9 } });
           const steps = Array.from({ length: Math.max(0, search.room + 1) }, (_, spare) => search.find(spare));
           const way = steps.find((s) => s !== null);
           expect(way !== undefined).toBe(canMake(wanted, pool));
@@ -191,7 +191,7 @@ describe('trying everything', () => {
         const [a = 0, b = 0] = chained.slice(-2);
         const wanted = [...new Set([a, other % 3 === 0 ? other : b])];
         if (wanted.some((w) => !isNew(w, sources))) return;
-        const search = new FunctionSearch(ALL, sources, wanted, pool, { left: 1e9 });
+        const search = new FunctionSearch({ all: ALL, sources, wanted, pool, steps: { left: 1e9 } });
         const isFound = Array.from({ length: search.room + 1 }, (_, spare) => search.find(spare)).some((way) => way);
         const able = canMake(wanted, pool);
         expect(isFound).toBe(able);
@@ -208,14 +208,21 @@ describe('trying everything', () => {
     const nand = ALL & ~(a & b);
     const pool = [{ duty: { kind: 'nand', width: 2 } as Duty, count: 1 }];
     const functions = Int32Array.of(...sources, nand, a & b);
-    expect(assign(words, sources, [nand], functions, pool, { left: 1e6 })?.map((m) => m.word)).toEqual([nand]);
-    expect(assign(words, sources, [a & b], functions, pool, { left: 1e6 })).toBeNull();
+    expect(assign(words, { sources, wanted: [nand], functions, pool }, { left: 1e6 })?.map((m) => m.word)).toEqual([
+      nand,
+    ]);
+    expect(assign(words, { sources, wanted: [a & b], functions, pool }, { left: 1e6 })).toBeNull();
   });
 
   it('claims nothing when its steps are spent', () => {
     const functions = new FunctionNet(['A', 'B', 'C', 'D']);
     const roots = [0x1ee1, 0x2d5a].map((w) => functions.add(Int32Array.of(w), 1));
-    const answer = exhaust(functions, roots, ['7400', '7402', '7486'], new Map(), 2, 1000);
+    const answer = exhaust(
+      functions,
+      roots,
+      { chips: ['7400', '7402', '7486'], stock: new Map(), packages: 2 },
+      { steps: 1000 },
+    );
     expect(answer).toEqual({ found: null, none: false });
   });
 
@@ -224,7 +231,7 @@ describe('trying everything', () => {
     const isFound = (word: number, stock: ReadonlyMap<string, number>): boolean => {
       const functions = new FunctionNet(['A', 'B', 'C']);
       const root = functions.add(Int32Array.of(word), 1);
-      return exhaust(functions, [root], chips, stock, 1, 1e8).found !== null;
+      return exhaust(functions, [root], { chips, stock, packages: 1 }, { steps: 1e8 }).found !== null;
     };
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 254 }), fc.subarray(chips, { minLength: 1 }), (word, some) => {

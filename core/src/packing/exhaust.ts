@@ -33,11 +33,12 @@ interface Excluded extends PackageSet {
 export function exhaust(
   functions: FunctionNet,
   roots: readonly Literal[],
-  chips: readonly string[],
-  stock: ReadonlyMap<string, number>,
-  packages: number,
-  steps: number,
-  until = Number.POSITIVE_INFINITY,
+  {
+    chips,
+    stock,
+    packages,
+  }: { readonly chips: readonly string[]; readonly stock: ReadonlyMap<string, number>; readonly packages: number },
+  { steps, until = Number.POSITIVE_INFINITY }: { readonly steps: number; readonly until?: number | undefined },
 ): Exhausted {
   const words = new Words(functions);
   const given = new Set([0, words.all, ...words.sources]);
@@ -49,7 +50,8 @@ export function exhaust(
     .map(setOf)
     // Sets of more kinds come first: they speak for the others.
     .sort((a, b) => (packages === 1 ? 0 : plainKinds(b).size - plainKinds(a).size));
-  const searchOf = ({ pool }: PackageSet) => new FunctionSearch(words.all, words.sources, wanted, pool, left);
+  const searchOf = ({ pool }: PackageSet) =>
+    new FunctionSearch({ all: words.all, sources: words.sources, wanted, pool, steps: left });
   const rooms = sets.map((set) => searchOf(set).room);
   const excluded: Excluded[] = [];
   for (let spare = 0; spare <= Math.max(-1, ...rooms); spare++)
@@ -83,7 +85,7 @@ class Words {
   }
 
   choice(made: readonly MadeVector[], kinds: readonly UnitKind[]): Choice {
-    return choiceOf(made, this.sources, this.all, kinds, (word) => this.literalOf(word));
+    return choiceOf(made, { sources: this.sources, all: this.all, kinds }, (word) => this.literalOf(word));
   }
 
   private literalOf(word: number): Literal {

@@ -55,19 +55,40 @@ export class FunctionSearch implements Searched {
   private visits = 0;
   private readonly helping: TargetPruning;
 
-  constructor(
-    private readonly all: number,
-    private readonly sources: readonly number[],
-    private readonly wanted: readonly number[],
-    private readonly pool: readonly PooledUnits[],
-    private readonly steps: Steps,
-  ) {
+  private readonly all: number;
+  private readonly sources: readonly number[];
+  private readonly wanted: readonly number[];
+  private readonly pool: readonly PooledUnits[];
+  private readonly steps: Steps;
+
+  constructor({
+    all,
+    sources,
+    wanted,
+    pool,
+    steps,
+  }: {
+    readonly all: number;
+    readonly sources: readonly number[];
+    readonly wanted: readonly number[];
+    readonly pool: readonly PooledUnits[];
+    readonly steps: Steps;
+  }) {
+    this.all = all;
+    this.sources = sources;
+    this.wanted = wanted;
+    this.pool = pool;
+    this.steps = steps;
     this.words = new UnitVectors(all);
     this.inverts = pool.some((p) => p.duty.kind === 'not');
     this.plainDuties = pool.filter(isPlain).map((p) => p.duty);
     this.plain = new NarrowVectors(all, this.plainDuties);
     this.wide = wideKindsOf(pool);
-    this.helping = new TargetPruning(all, this.plain, new Set(this.plainDuties.map((d) => d.kind)).size, steps, this);
+    this.helping = new TargetPruning(
+      { all, plain: this.plain, kinds: new Set(this.plainDuties.map((d) => d.kind)).size },
+      steps,
+      this,
+    );
     this.have = new Uint8Array(all + 1);
     this.banned = new Uint8Array(all + 1);
     this.inBoth = new Uint8Array(all + 1);
@@ -126,7 +147,11 @@ export class FunctionSearch implements Searched {
   /** The functions there are, held to the very units. */
   private assigned(): MadeVector[] | null {
     const functions = this.signals.slice(0, this.n);
-    const made = assign(this.words, this.sources, this.wanted, functions, this.pool, this.steps);
+    const made = assign(
+      this.words,
+      { sources: this.sources, wanted: this.wanted, functions, pool: this.pool },
+      this.steps,
+    );
     if (!made) this.refused++;
     return made;
   }

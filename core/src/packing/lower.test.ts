@@ -16,7 +16,12 @@ import { anySupplies, packByStrategy } from './strategies';
 async function bench(text: string, way: Strategy = 'written') {
   const { netlist, behaviour } = readDesign(text).design;
   if (!netlist || !behaviour) return expect.fail(`not read: ${text}`);
-  const { packing: made, findings } = await packByStrategy(netlist, 'HC', way, anySupplies, solve, { effort: 3 });
+  const { packing: made, findings } = await packByStrategy(
+    netlist,
+    { family: 'HC', way, supplies: anySupplies },
+    solve,
+    { limits: { effort: 3 } },
+  );
   if (!made) return expect.fail(findings.map((f) => f.code).join());
   expect(whatIsWrong(netlist, made)).toBeNull();
   const { board, packing } = plan(made);

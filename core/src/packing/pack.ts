@@ -40,9 +40,11 @@ export async function pack(
   design: Netlist,
   family: FamilyId,
   solve: SolveInteger,
-  { struck, held: wished }: Rules = noRules,
-  own = false,
-  limits: SolveLimits = { effort: EFFORT },
+  {
+    rules: { struck, held: wished } = noRules,
+    own = false,
+    limits = { effort: EFFORT },
+  }: { readonly rules?: Rules; readonly own?: boolean; readonly limits?: SolveLimits } = {},
 ): Promise<{ packing: Packing | null; findings: Finding[] }> {
   const { inputs, outputs } = design;
   const frame = { inputs, outputs, design: fingerprint(design) };
@@ -64,12 +66,12 @@ export async function pack(
   const unfit = classes.find((c) => c.recipes.length === 0)?.gates[0];
   if (unfit) return { packing: null, findings: [cannotEnd(unfit, held)] };
   const least = lockedCounts(held);
-  const first = await solve(packingProgram(classes, chips, least, undefined, own), limits);
+  const first = await solve(packingProgram(classes, chips, least, { own }), limits);
   if (first.status === 'none') return failed(first, netlist, struck);
   const fewest = packagesOf(first, chips);
-  const second = await solve(packingProgram(classes, chips, least, fewest, own), limits);
+  const second = await solve(packingProgram(classes, chips, least, { packages: fewest, own }), limits);
   const best = second.status === 'none' ? first : second;
-  const placed = served(placeAll(netlist, classes, best), classes, chips, best, own);
+  const placed = served(placeAll(netlist, classes, best), classes, { chips, solution: best, own });
   return finished(fill(placed, held, family), first.status === 'optimal');
 }
 
@@ -135,9 +137,11 @@ function placeAll(netlist: Netlist, classes: readonly Class[], solution: Integer
 function served(
   placed: readonly Placed[],
   classes: readonly GateClass[],
-  chips: readonly PartType[],
-  solution: IntegerSolution,
-  own: boolean,
+  {
+    chips,
+    solution,
+    own,
+  }: { readonly chips: readonly PartType[]; readonly solution: IntegerSolution; readonly own: boolean },
 ): Item[] {
   const queues = new Map<string, PartType[]>();
   for (const task of allTasks(classes)) {

@@ -49,8 +49,7 @@ export function packingProgram(
   classes: readonly GateClass[],
   chips: readonly PartType[],
   least: ReadonlyMap<string, number>,
-  packages?: number,
-  own = false,
+  { packages, own = false }: { readonly packages?: number | undefined; readonly own?: boolean } = {},
 ): string {
   const tasks = allTasks(classes);
   const services = tasks.flatMap((task) =>

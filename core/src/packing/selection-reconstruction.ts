@@ -11,9 +11,11 @@ import type { UnitKind } from './units';
  */
 export function choiceOf(
   made: readonly MadeVector[],
-  sources: readonly number[],
-  all: number,
-  kinds: readonly UnitKind[],
+  {
+    sources,
+    all,
+    kinds,
+  }: { readonly sources: readonly number[]; readonly all: number; readonly kinds: readonly UnitKind[] },
   literal: (word: number) => Literal,
 ): Choice {
   const ways: Candidate[] = [];

@@ -36,7 +36,9 @@ R = (A | D) ^ (B & E) ^ C
 S = ~(A & C | B & D | E)`;
 
 async function packed(text: string, way: Strategy, supplies = anySupplies): Promise<Packing> {
-  const { packing, findings } = await packByStrategy(netlistOf(text), 'HC', way, supplies, solve, { effort: 2 });
+  const { packing, findings } = await packByStrategy(netlistOf(text), { family: 'HC', way, supplies }, solve, {
+    limits: { effort: 2 },
+  });
   return packing ?? expect.fail(findings.map((f) => f.code).join());
 }
 
@@ -67,7 +69,7 @@ describe('the true minimum', () => {
       let packages = 0;
       if (!given)
         for (packages = 1; packages <= 2; packages++) {
-          const answer = exhaust(functions, [root], classic, new Map(), packages, 1e8);
+          const answer = exhaust(functions, [root], { chips: classic, stock: new Map(), packages }, { steps: 1e8 });
           if (answer.found) break;
           expect(answer.none).toBe(true);
         }
@@ -118,7 +120,11 @@ describe('ways to build', () => {
   it('find the same on a machine on which all takes a thousand times as long', async () => {
     const [monotonic, date] = [performance.now.bind(performance), Date.now];
     const made = async (way: Strategy) =>
-      (await packByStrategy(netlistOf(arrivals), 'HC', way, anySupplies, solve, { effort: 0.4 })).packing;
+      (
+        await packByStrategy(netlistOf(arrivals), { family: 'HC', way, supplies: anySupplies }, solve, {
+          limits: { effort: 0.4 },
+        })
+      ).packing;
     for (const way of ['fewest', 'kinds', 'jumpers'] as const) {
       const quiet = await made(way);
       expect(quiet).not.toBeNull();
@@ -132,10 +138,17 @@ describe('ways to build', () => {
   it('end when the person wants it, with the best so far', async () => {
     const until = Date.now();
     for (const way of all) {
-      const { packing } = await packByStrategy(netlistOf(arrivals), 'HC', way, anySupplies, solve, {
-        effort: 1000,
-        until,
-      });
+      const { packing } = await packByStrategy(
+        netlistOf(arrivals),
+        { family: 'HC', way, supplies: anySupplies },
+        solve,
+        {
+          limits: {
+            effort: 1000,
+            until,
+          },
+        },
+      );
       // As written and what betters it have their own small program; without any answer nothing is claimed.
       expect(packing?.sure ?? 'best').toBe('best');
     }
@@ -146,11 +159,14 @@ describe('ways to build', () => {
       fc.asyncProperty(arbitrarySheet, fc.constantFrom(...all), async (sheet, way) => {
         const { netlist } = readDesign(printSheet(sheet)).design;
         if (!netlist || netlist.gates.length > 9) return;
-        const { packing } = await packByStrategy(netlist, 'HC', way, classicOnly, solve, { effort: 0.4 });
+        const { packing } = await packByStrategy(netlist, { family: 'HC', way, supplies: classicOnly }, solve, {
+          limits: { effort: 0.4 },
+        });
         if (!packing) return;
         const [wanted, made] = [networkOf(netlist), networkOfPacking(packing)].map((n) => sweep(compile(n)));
         expect(firstDifference(wanted as never, made as never)).toBeNull();
-        const written = (await packByStrategy(netlist, 'HC', 'written', anySupplies, solve)).packing;
+        const written = (await packByStrategy(netlist, { family: 'HC', way: 'written', supplies: anySupplies }, solve))
+          .packing;
         if (way === 'fewest' && written) expect(packing.packages.length).toBeLessThanOrEqual(written.packages.length);
       }),
       { numRuns: 25 },
@@ -222,11 +238,9 @@ describe('ways to build', () => {
     const large = 'in A B C D E F\nout Y\nY = A ^ B ^ C ^ D ^ E ^ F';
     const { packing: none, findings } = await packByStrategy(
       netlistOf(large),
-      'HC',
-      'drawer',
-      { ...anySupplies, drawer: new Map([['7400', 1]]) },
+      { family: 'HC', way: 'drawer', supplies: { ...anySupplies, drawer: new Map([['7400', 1]]) } },
       solve,
-      { effort: 2 },
+      { limits: { effort: 2 } },
     );
     expect(findings.map((f) => f.code)).toEqual(['pack/drawer-lacks']);
     // The nearest: what is lacking could not be less, and is told exactly.

@@ -66,25 +66,32 @@ export interface PackProgress {
  */
 export async function packByStrategy(
   design: Netlist,
-  family: FamilyId,
-  way: Strategy,
-  supplies: Supplies,
+  { family, way, supplies }: { readonly family: FamilyId; readonly way: Strategy; readonly supplies: Supplies },
   solve: SolveInteger,
-  limits: SolveLimits = { effort: EFFORT },
-  tell: (progress: PackProgress) => void = () => {},
+  {
+    limits = { effort: EFFORT },
+    tell = () => {},
+  }: { readonly limits?: SolveLimits | undefined; readonly tell?: (progress: PackProgress) => void } = {},
 ): Promise<Packed> {
   if (way === 'written' || way === 'own')
-    return checked(design, await pack(design, family, solve, supplies, way === 'own', limits), supplies, way);
+    return checked(
+      design,
+      await pack(design, family, solve, { rules: supplies, own: way === 'own', limits }),
+      supplies,
+      way,
+    );
   const netlist = lowered(design);
   const { held, findings: gone } = stillMeant(supplies.held, netlist);
   const request = requestFor(way, { ...supplies, held }, limits);
   if (request === null) return { packing: null, findings: [finding('pack/no-drawer', [], {})] };
   const against = impossible(netlist, request, way);
   if (against.length > 0) return { packing: null, findings: against };
-  const best = await new Attempt(design, netlist, family, way, request, solve, tell).run(supplies);
+  const best = await new Attempt(design, { netlist, family, way, request }, solve, tell).run(supplies);
   if (best) return { packing: best, findings: gone };
   const near =
-    way === 'drawer' ? await nearest(netlist, family, { ...supplies, held }, solve, shareOf(limits, 1 / 2)) : null;
+    way === 'drawer'
+      ? await nearest(netlist, { family, supplies: { ...supplies, held } }, solve, shareOf(limits, 1 / 2))
+      : null;
   if (near) return { packing: { ...near.packing, design: fingerprint(design) }, findings: near.findings };
   return { packing: null, findings: [unbuildable(netlist, way, { ...supplies, held })] };
 }
@@ -100,15 +107,31 @@ class Attempt {
   private bound = 1;
   private provedAt: number | null = null;
 
+  private readonly netlist: Netlist;
+  private readonly family: FamilyId;
+  private readonly way: Exclude<Strategy, 'written' | 'own'>;
+  private readonly request: PackRequest;
+
   constructor(
     private readonly design: Netlist,
-    private readonly netlist: Netlist,
-    private readonly family: FamilyId,
-    private readonly way: Exclude<Strategy, 'written' | 'own'>,
-    private readonly request: PackRequest,
+    {
+      netlist,
+      family,
+      way,
+      request,
+    }: {
+      readonly netlist: Netlist;
+      readonly family: FamilyId;
+      readonly way: Exclude<Strategy, 'written' | 'own'>;
+      readonly request: PackRequest;
+    },
     private readonly solve: SolveInteger,
     private readonly tell: (progress: PackProgress) => void,
   ) {
+    this.netlist = netlist;
+    this.family = family;
+    this.way = way;
+    this.request = request;
     this.counts = way === 'fewest' || way === 'drawer';
   }
 
@@ -118,7 +141,7 @@ class Attempt {
     if (['fewest', 'kinds', 'jumpers', 'shortest'].includes(way)) {
       // A quarter of the effort at most: it is only what is to be bettered.
       const quarter = shareOf(request.limits, 1 / 4);
-      const plain = (await pack(this.design, this.family, this.solve, supplies, false, quarter)).packing;
+      const plain = (await pack(this.design, this.family, this.solve, { rules: supplies, limits: quarter })).packing;
       if (plain) this.keep({ ...plain, way, sure: 'best', proved: false });
     }
     // Every set of few packages is tried first: then the program knows what there cannot be.
@@ -176,9 +199,14 @@ class Attempt {
     // Where a person has set an end, half of the time is for the program.
     const until = request.limits.until && (Date.now() + request.limits.until) / 2;
     for (let packages = 1; packages <= most; packages++) {
-      const answer = exhaust(functions, roots, request.chips, request.stock ?? new Map(), packages, steps, until);
+      const answer = exhaust(
+        functions,
+        roots,
+        { chips: request.chips, stock: request.stock ?? new Map(), packages },
+        { steps, until },
+      );
       if (answer.found) {
-        this.keep(this.packingOf(assemble(netlist, functions, answer.found, this.family)));
+        this.keep(this.packingOf(assemble(netlist, functions, answer.found, { family: this.family })));
         return;
       }
       if (!answer.none) return;
@@ -200,7 +228,7 @@ class Attempt {
     const { netlist, way, counts } = this;
     const parts = netlist.cells.length;
     const tellsBound = counts || way === 'nand' || way === 'nor';
-    const chosen = await choose(netlist, this.family, request, this.solve, ({ bound, best, made }) => {
+    const chosen = await choose(netlist, { family: this.family, request }, this.solve, ({ bound, best, made }) => {
       if (made) this.keep(this.packingOf(made));
       else if (tellsBound) this.told(null, bound + parts, best === null ? null : best + parts);
     });
@@ -310,8 +338,7 @@ function requestFor(
 /** The nearest that can be built when the drawer does not do: the fewest packages that it lacks, then the fewest. */
 async function nearest(
   netlist: Netlist,
-  family: FamilyId,
-  supplies: Supplies,
+  { family, supplies }: { readonly family: FamilyId; readonly supplies: Supplies },
   solve: SolveInteger,
   limits: SolveLimits,
 ) {
@@ -320,8 +347,7 @@ async function nearest(
   if (!drawer || !request) return null;
   const { chosen } = await choose(
     netlist,
-    family,
-    { ...request, goals: ['lacking', 'packages', 'units'], stock: drawer, soft: true },
+    { family, request: { ...request, goals: ['lacking', 'packages', 'units'], stock: drawer, soft: true } },
     solve,
   );
   const packing = chosen && packingFrom(netlist, family, 'drawer', chosen);

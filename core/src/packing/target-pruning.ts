@@ -44,14 +44,19 @@ export class TargetPruning {
   private round = 0;
   private last: readonly number[] = [];
 
+  private readonly all: number;
+  private readonly plain: NarrowVectors;
+  private readonly kinds: number;
+
   /** `all` has a bit for every row; `kinds` counts the kinds of units of two inputs. */
   constructor(
-    private readonly all: number,
-    private readonly plain: NarrowVectors,
-    private readonly kinds: number,
+    { all, plain, kinds }: { readonly all: number; readonly plain: NarrowVectors; readonly kinds: number },
     private readonly steps: Steps,
     private readonly searched: Searched,
   ) {
+    this.all = all;
+    this.plain = plain;
+    this.kinds = kinds;
     this.helped = new Uint32Array(all + 1);
     this.counts = new Uint8Array(all + 1);
     this.seen = new Int32Array(all + 1);

@@ -69,7 +69,6 @@ export class UnitVectors {
    * Whether up to `room` words bring `value` to `u`: down to it, each holding `u`, as a product; or up to it, each
    * within `u`, as a sum. `not` is none of them.
    */
-  // biome-ignore lint/complexity/useMaxParams: called millions of times, an object each would cost as much as the work
   private comesTo(
     u: number,
     not: number,
@@ -108,7 +107,6 @@ export class UnitVectors {
   }
 
   /** Collects the products of `value` with up to `room` words that lie within `u`, of each only the shortest. */
-  // biome-ignore lint/complexity/useMaxParams: called millions of times, an object each would cost as much as the work
   private within(
     u: number,
     not: number,

@@ -54,7 +54,7 @@ describe('a packing that is arranged', () => {
         .join('');
     const nets = packing.packages.flatMap((p) => p.units.flatMap((u) => (u && u.part === 'whole' ? [u.output] : [])));
     const pins = nets.slice(0, 6).flatMap((net) => {
-      const pinned = lockGate(packing, noLocks, made.netlist, net, true);
+      const pinned = lockGate(packing, noLocks, made.netlist, { net, on: true });
       return pinned.ok ? pinned.held.pins : [];
     });
     expect(pins.length).toBeGreaterThan(2);

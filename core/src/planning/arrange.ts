@@ -238,9 +238,14 @@ class Placement {
     const { extents } = this;
     extents.clear();
     for (const [i, net] of this.packing.inputs.entries())
-      extents.add(this.netIndex.get(net) ?? -1, 5 + 2 * i, 0, false, true);
+      extents.add(this.netIndex.get(net) ?? -1, { x: 5 + 2 * i, row: 0, upper: false, source: true });
     for (const [k, { net }] of this.packing.outputs.entries())
-      extents.add(this.netIndex.get(net) ?? -1, Math.min(COLUMNS, this.end + 4 * k), this.lastRow, false, false);
+      extents.add(this.netIndex.get(net) ?? -1, {
+        x: Math.min(COLUMNS, this.end + 4 * k),
+        row: this.lastRow,
+        upper: false,
+        source: false,
+      });
     for (const [pack, units] of this.uses.entries()) {
       const [x, y] = [this.column[pack] as number, this.row[pack] as number];
       const places = this.places[pack] as readonly UnitPins[];
@@ -251,11 +256,11 @@ class Placement {
         const { read, driven } = this.netsOf(use);
         for (let k = 0; k < read.length; k++) {
           const at = inputs[k] as PinPlace;
-          extents.add(read[k] as number, x + at.dx, y, at.upper, false);
+          extents.add(read[k] as number, { x: x + at.dx, row: y, upper: at.upper, source: false });
         }
         for (let k = 0; k < driven.length; k++) {
           const at = outputs[k] as PinPlace;
-          extents.add(driven[k] as number, x + at.dx, y, at.upper, true);
+          extents.add(driven[k] as number, { x: x + at.dx, row: y, upper: at.upper, source: true });
         }
       }
     }
@@ -303,7 +308,15 @@ class Extents {
     this.source.fill(-1);
   }
 
-  add(net: number, x: number, row: number, upper: boolean, source: boolean): void {
+  add(
+    net: number,
+    {
+      x,
+      row,
+      upper,
+      source,
+    }: { readonly x: number; readonly row: number; readonly upper: boolean; readonly source: boolean },
+  ): void {
     if (net < 0) return;
     if (x < (this.left[net] as number)) this.left[net] = x;
     if (x > (this.right[net] as number)) this.right[net] = x;

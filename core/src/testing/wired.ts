@@ -45,7 +45,12 @@ export const switches = (count: number): string[] =>
  * An inverter of an NPN, the `n`-th transistor: its emitter at ground, a resistor of `base` from `input` to its base and one of
  * `load` from supply to its collector, `Q1.3`; `r` and the number after it are those of the resistors.
  */
-export const inverter = (n: number, r: number, input: string, base = '10k', load = '1k'): string[] => [
+export const inverter = (
+  n: number,
+  r: number,
+  input: string,
+  { base = '10k', load = '1k' }: { readonly base?: string; readonly load?: string } = {},
+): string[] => [
   'seat npn',
   `Q${n}.1 > ${MINUS}`,
   ...resistor(r, base, input, `Q${n}.2`),

@@ -87,10 +87,10 @@ interface GuideStage {
  */
 export function nextStepOf(board: Board, packing: Packing, netlist: Netlist, kind: LayoutBoardKind = 'full'): NextStep {
   const nets = extractNets(board);
-  const asPacked = new Builder(board, nets, packing, netlist, kind);
+  const asPacked = new Builder(board, nets, { packing, netlist, kind });
   if (asPacked.conflicts() === 0) return nextStep(asPacked);
   // What looks wrong may be right on other units or inputs than the packing's: a half-built board is matched only then.
-  const asWired = new Builder(board, nets, matched(packing, board, nets), netlist, kind);
+  const asWired = new Builder(board, nets, { packing: matched(packing, board, nets), netlist, kind });
   return nextStep(asWired.conflicts() < asPacked.conflicts() ? asWired : asPacked);
 }
 
@@ -121,13 +121,22 @@ class Builder {
   private readonly sources: ReadonlyMap<string, string>;
   private readonly netOf: ReadonlyMap<string, number>;
 
+  private readonly packing: Packing;
+  private readonly netlist: Netlist;
+  private readonly kind: LayoutBoardKind;
+
   constructor(
     private readonly board: Board,
     private readonly nets: Nets,
-    private readonly packing: Packing,
-    private readonly netlist: Netlist,
-    private readonly kind: LayoutBoardKind,
+    {
+      packing,
+      netlist,
+      kind,
+    }: { readonly packing: Packing; readonly netlist: Netlist; readonly kind: LayoutBoardKind },
   ) {
+    this.packing = packing;
+    this.netlist = netlist;
+    this.kind = kind;
     this.planned = seatAll(this.packing, kind) ?? emptyBoard;
     this.sources = sourcesOf(this.packing, board);
     this.names = nameNets(this.nets, this.sources);

@@ -17,7 +17,7 @@ export function layOutJob(
 ): Layout {
   const held = job.held ?? noLocks;
   if (!hasFixed(job.board) || !netlist) return layOut(packing, { kind, held, ...(tell && { tell }) });
-  const { board, stopped, packing: wired } = laidAround(job.board, packing, netlist, held, kind, tell);
+  const { board, stopped, packing: wired } = laidAround(job.board, packing, netlist, { held, kind, tell });
   if (stopped) return { edit: null, findings: [stopped] };
   return { edit: { kind: 'lay-out', packing: wired, board }, findings: [] };
 }

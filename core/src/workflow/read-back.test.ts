@@ -39,7 +39,7 @@ describe('a board of transistors, read back', () => {
   });
 
   it('has names for switches and lamps without labels', () => {
-    const board = wired(...switches(1), ...inverter(1, 2, 'S1.2', '10k', '330'), ...lamp(1, 'Q1.3', 4));
+    const board = wired(...switches(1), ...inverter(1, 2, 'S1.2', { base: '10k', load: '330' }), ...lamp(1, 'Q1.3', 4));
     expect(columns(readBack(board).sheet)).toEqual({ D1: '10' });
   });
 

@@ -22,7 +22,7 @@ export async function packJob(job: Job, solve: SolveInteger): Promise<Packed> {
   const { netlist } = reading.design;
   const own = currentPacking(job, netlist, null);
   if (!netlist || own) return { reading, packing: own, findings: [] };
-  return { reading, ...(await pack(netlist, job.family, solve, rulesOf(job))) };
+  return { reading, ...(await pack(netlist, job.family, solve, { rules: rulesOf(job) })) };
 }
 
 /** How many chips a whole sheet takes when it is packed; null when it cannot be. */

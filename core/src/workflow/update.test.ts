@@ -69,7 +69,10 @@ describe('a board brought up to a design that has changed', () => {
     const { job } = await laidOut(interlockSheet);
     const { packing, netlist } = await packed(interlockSheet.replace('W = ~(U | L)', 'W = ~(U | K)'));
     const told: number[] = [];
-    const { taken, added } = broughtUpTo(job.board, packing, netlist, 'full', (share) => told.push(share));
+    const { taken, added } = broughtUpTo(job.board, packing, netlist, {
+      kind: 'full',
+      tell: (share) => told.push(share),
+    });
     expect(taken).toHaveLength(1);
     expect(added.filter((id) => !id.startsWith('w'))).toEqual([]);
     expect(told.at(-1)).toBe(1);

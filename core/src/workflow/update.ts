@@ -42,8 +42,10 @@ export function broughtUpTo(
   board: Board,
   packing: Packing,
   netlist: Netlist,
-  kind: LayoutBoardKind = 'full',
-  tell?: (share: number) => void,
+  {
+    kind = 'full',
+    tell,
+  }: { readonly kind?: LayoutBoardKind; readonly tell?: ((share: number) => void) | undefined } = {},
 ): Update {
   const kept = withoutWrong(board, withFixedChips(packing, board));
   // What was kept was kept for these units: another match of the half-empty board might choose others.
@@ -89,12 +91,21 @@ export function laidAround(
   board: Board,
   packing: Packing,
   netlist: Netlist,
-  held: Locks = noLocks,
-  kind: LayoutBoardKind = 'full',
-  tell?: (share: number) => void,
+  {
+    held = noLocks,
+    kind = 'full',
+    tell,
+  }: {
+    readonly held?: Locks;
+    readonly kind?: LayoutBoardKind;
+    readonly tell?: ((share: number) => void) | undefined;
+  } = {},
 ): Update {
   const parts = Object.fromEntries(Object.entries(board.parts).filter(([, part]) => part.fixed));
-  const update = broughtUpTo({ ...board, parts, jumpers: {} }, namedAfter(packing, parts, held), netlist, kind, tell);
+  const update = broughtUpTo({ ...board, parts, jumpers: {} }, namedAfter(packing, parts, held), netlist, {
+    kind,
+    tell,
+  });
   const taken = [...Object.keys(board.parts), ...Object.keys(board.jumpers)].filter((id) => !parts[id]);
   return { ...update, taken };
 }

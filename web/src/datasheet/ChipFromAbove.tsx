@@ -139,7 +139,11 @@ function Inside({ type, number, x, middle, width }: InsideProps) {
         }
         const placed = { x: left + 4, y: top, scale: 0.74, mirrored: looksLeft(type, unit) };
         const kind = unit.symbol as SymbolKind;
-        const leads = unitLeads(kind, symbols, placed, unit.inputs.map(end), end(unit.outputs[0] ?? ''), 3);
+        const leads = unitLeads(kind, symbols, placed, {
+          inputs: unit.inputs.map(end),
+          output: end(unit.outputs[0] ?? ''),
+          gap: 3,
+        });
         return (
           <g key={unit.name}>
             <Leads leads={leads} />

@@ -91,7 +91,7 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
     if (editable && cellAt(table, output, r) !== mark)
       session.dispatch({
         kind: 'write-sheet',
-        text: withCell(session.job.sheet, inputs, name, table, output, r, mark),
+        text: withCell(session.job.sheet, inputs, name, { table, output, row: r, mark }),
       });
   };
   const press = (r: number): void => {

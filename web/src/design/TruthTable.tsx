@@ -60,7 +60,7 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
     if (name === undefined || !editable.has(name) || cellAt(table, o, r) === mark) return;
     const { sheet } = session.job;
     if (draft && draft.source !== sheet) return;
-    const text = withCell(draft?.text ?? sheet, inputs, name, table, o, r, mark);
+    const text = withCell(draft?.text ?? sheet, inputs, name, { table, output: o, row: r, mark });
     session.dispatch({ kind: 'write-sheet', text: draft ? withoutDraft(draft, text) : text });
   };
   const press = (r: number, o: number): void => {

@@ -284,7 +284,7 @@ function UnitDrawing({ x, y, kind, form, output, mirrored, inputs, out }: UnitDr
   const at = { x: x - 38, y: y - 14, scale: 0.88, mirrored };
   return (
     <g {...followProps(output)}>
-      <Leads leads={unitLeads(kind, form, at, inputs, out, 3.5)} spare={output === undefined} />
+      <Leads leads={unitLeads(kind, form, at, { inputs, output: out, gap: 3.5 })} spare={output === undefined} />
       <g transform={symbolTransform(at)}>
         <GateSymbol kind={kind} form={form} spare={output === undefined} lit={lit} stroke={1.8} />
       </g>

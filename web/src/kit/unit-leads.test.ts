@@ -44,9 +44,7 @@ describe('gates inside chips', () => {
         unit.symbol ?? expect.fail(),
         'distinctive',
         { x, y: -16, scale: 1, mirrored },
-        inputs,
-        output,
-        4,
+        { inputs, output, gap: 4 },
       );
       const ends = leads.map(({ d }) => /H(-?[\d.]+) V(-?[\d.]+)$/.exec(d)?.slice(1).map(Number));
       const sorted = (list: unknown[]) => list.map((e) => JSON.stringify(e)).sort();

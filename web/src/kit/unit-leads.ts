@@ -37,9 +37,7 @@ export function unitLeads(
   kind: SymbolKind,
   form: 'distinctive' | 'rectangular',
   at: PlacedSymbol,
-  inputs: readonly Point[],
-  output: Point,
-  gap: number,
+  { inputs, output, gap }: { readonly inputs: readonly Point[]; readonly output: Point; readonly gap: number },
 ): readonly { readonly pin: Point; readonly d: string }[] {
   const X = (x: number): number => at.x + at.scale * (at.mirrored ? SYMBOL.width - x : x);
   const Y = (y: number): number => at.y + at.scale * y;

@@ -82,7 +82,7 @@ export function useLayOut(onLaid?: () => void): LayingOut {
       netlist &&
       run(async (signal) => {
         const made = await runLong('plan', signal, (api) =>
-          api.update(job.board, packing, netlist, kind, telling(signal)),
+          api.update(job.board, { packing, netlist }, kind, telling(signal)),
         );
         const { board, taken, added, stopped } = made;
         if (stopped)

@@ -71,7 +71,8 @@ export function usePackingHand(): PackingHand {
   };
   const known = <T>(act: (p: Packing, n: NonNullable<typeof netlist>) => T): T | null =>
     packing && netlist ? act(packing, netlist) : null;
-  const tryMove = (from: UnitPlace, to: UnitPlace): ByHand | null => known((p, n) => moveGate(p, held, n, from, to));
+  const tryMove = (from: UnitPlace, to: UnitPlace): ByHand | null =>
+    known((p, n) => moveGate(p, held, n, { from, to }));
   return {
     held,
     tryMove,
@@ -79,12 +80,12 @@ export function usePackingHand(): PackingHand {
     swap: (place, i, j) =>
       commit(
         `swap inputs of ${place.ref}`,
-        known((p) => swapInputs(p, held, place, i, j)),
+        known((p) => swapInputs(p, held, place, { i, j })),
       ),
     pin: (net, on) =>
       commit(
         `${on ? 'pin' : 'unpin'} ${net}`,
-        known((p, n) => lockGate(p, held, n, net, on)),
+        known((p, n) => lockGate(p, held, n, { net, on })),
       ),
     add: (part) =>
       commit(

@@ -65,7 +65,7 @@ export function useStrategies(list: readonly Strategy[], drawer: readonly Drawer
       const key = keyOf(way).join();
       const tell = callback((p: PackProgress) => heard(key, p));
       return runLong('ways', signal, async (api) => {
-        const made = await api.packByStrategy(netlist, job.family, way, supplies, tell);
+        const made = await api.packByStrategy(netlist, { family: job.family, way, supplies }, tell);
         const named = way === 'drawer' && made.packing && asInDrawer(made.packing, drawer ?? [], job.family);
         return named ? { ...made, packing: named } : made;
       });

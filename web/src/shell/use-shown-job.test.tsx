@@ -10,7 +10,7 @@ afterEach(() => void vi.useRealTimers());
 
 describe('the job that is shown', () => {
   const open = () => {
-    const session = new JobSession('job-1', newJob('lock', 'in A\n'), 1, nowhere);
+    const session = new JobSession({ id: 'job-1', job: newJob('lock', 'in A\n'), rev: 1 }, nowhere);
     let times = 0;
     const { result, unmount } = renderHook(() => {
       times++;

@@ -40,7 +40,7 @@ async function opened(shelf: Shelf, id: string, change: Partial<SessionEnvironme
     ...change,
   };
   const job: Job = newJob(row.name);
-  return { session: new JobSession(id, job, row.rev, world, (to) => moves.push(to)), timers, rescued, moves };
+  return { session: new JobSession({ id, job, rev: row.rev }, world, (to) => moves.push(to)), timers, rescued, moves };
 }
 
 describe('the shelf', () => {

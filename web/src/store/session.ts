@@ -46,13 +46,16 @@ export class JobSession {
   private saving = false;
   private dirty = false;
 
+  private id: string;
+  private rev: number;
+
   constructor(
-    private id: string,
-    job: Job,
-    private rev: number,
+    { id, job, rev }: { readonly id: string; readonly job: Job; readonly rev: number },
     private readonly world: SessionEnvironment,
     private readonly onMoved: (id: string) => void = () => {},
   ) {
+    this.id = id;
+    this.rev = rev;
     this.state = { history: startHistory(job), saveState: 'saved', savedAtMs: world.now() };
   }
 

@@ -12,7 +12,7 @@ import { nowhere, viewOf } from './view';
 
 /** Renders a screen as it stands in an open job; the job's edits show, as they do in the application. */
 export function renderInJob(ui: ReactElement, job: Job = newJob('test'), change: Partial<JobView> = {}) {
-  const session = new JobSession('job-1', job, 1, nowhere);
+  const session = new JobSession({ id: 'job-1', job, rev: 1 }, nowhere);
   const bench = new PowerBench();
   function Open() {
     useSyncExternalStore(session.subscribe, session.snapshot);

@@ -45,5 +45,5 @@ export function viewOf(session: JobSession, bench: PowerBench, change: Partial<J
 
 /** What a screen sees of a job that has just been opened. */
 export function viewFor(job: Job, bench = new PowerBench()): JobView {
-  return viewOf(new JobSession('job-1', job, 1, nowhere), bench);
+  return viewOf(new JobSession({ id: 'job-1', job, rev: 1 }, nowhere), bench);
 }

@@ -52,17 +52,14 @@ export interface StagesApi {
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   packByStrategy(
     netlist: Netlist,
-    family: FamilyId,
-    way: Strategy,
-    supplies: Supplies,
+    asked: { readonly family: FamilyId; readonly way: Strategy; readonly supplies: Supplies },
     tell: (progress: PackProgress) => void,
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   guide(board: Board, packing: Packing, netlist: Netlist, kind: LayoutBoardKind): NextStep;
   layOut(job: Job, packing: Packing, netlist: Netlist | null, tell: (share: number) => void): Layout;
   update(
     board: Board,
-    packing: Packing,
-    netlist: Netlist,
+    design: { readonly packing: Packing; readonly netlist: Netlist },
     kind: LayoutBoardKind,
     tell: (share: number) => void,
   ): Update;

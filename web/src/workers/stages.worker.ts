@@ -42,15 +42,15 @@ function seldom(tell: (share: number) => void): (share: number) => void {
 const api: StagesApi = {
   read: readDesign,
   table: tableOf,
-  restate: (sheet, signals, form) => restate(sheet, signals, form, chipLibrary, solve),
+  restate: (sheet, signals, form) => restate(sheet, { signals, form }, chipLibrary, solve),
   countChips: (sheet, family) => countChips(sheet, family, solve),
   compare: compareDesigns,
-  pack: (netlist, family, rules) => pack(netlist, family, solve, rules),
-  packByStrategy: (netlist, family, way, supplies, tell) =>
-    packByStrategy(netlist, family, way, supplies, solve, undefined, tell),
+  pack: (netlist, family, rules) => pack(netlist, family, solve, { rules }),
+  packByStrategy: (netlist, asked, tell) => packByStrategy(netlist, asked, solve, { tell }),
   guide: nextStepOf,
   layOut: (job, packing, netlist, tell) => layOutJob(job, packing, netlist, { tell: seldom(tell) }),
-  update: (board, packing, netlist, kind, tell) => broughtUpTo(board, packing, netlist, kind, seldom(tell)),
+  update: (board, { packing, netlist }, kind, tell) =>
+    broughtUpTo(board, packing, netlist, { kind, tell: seldom(tell) }),
   route: routeJumpers,
   readBack,
   measure: (board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),

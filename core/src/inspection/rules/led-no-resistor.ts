@@ -42,7 +42,7 @@ function bypass(c: Context, lamp: LedNets): { resistor: string; bridge: string }
 function isLimitedWithout(c: Context, lamp: LedNets, jumper: string): boolean {
   const { [jumper]: _, ...jumpers } = c.board.jumpers;
   const board = { ...c.board, jumpers };
-  const rest = new Context(board, extractNets(board), null, c.family);
+  const rest = new Context(board, extractNets(board), { packing: null, family: c.family });
   const same = ledsOf(rest).find((l) => l.name === lamp.name);
   return same !== undefined && lampMa(rest, same) !== null;
 }

@@ -91,7 +91,11 @@ const symbolAt = (unit: SceneUnit, x: number): PlacedSymbol => ({
 /** The lines from a symbol to the pins of its unit, up to the edge of the body. */
 function leadsOf(unit: SceneUnit, x: number, form: 'distinctive' | 'rectangular'): string {
   const edge = (p: { x: number; y: number }) => ({ x: p.x, y: p.y + (p.y > unit.y ? -EDGE : EDGE) });
-  const leads = unitLeads(unit.kind, form, symbolAt(unit, x), unit.inputs.map(edge), edge(unit.out), 0.06);
+  const leads = unitLeads(unit.kind, form, symbolAt(unit, x), {
+    inputs: unit.inputs.map(edge),
+    output: edge(unit.out),
+    gap: 0.06,
+  });
   return leads.map(({ d }) => d).join('');
 }
 
