@@ -6,6 +6,7 @@
 import {
   compareDesigns,
   compile,
+  elementAt,
   type Functions,
   functionsOf,
   irredundantCover,
@@ -78,8 +79,8 @@ export async function measureLogic(
   const same = [0, 1, 12345, 2 ** 20 - 1].every(
     (r) =>
       out[r] ===
-      ((((table.columns[0] as Rows)[r >>> 5] as number) >>> (r & 31)) & 1) +
-        2 * ((((table.columns[1] as Rows)[r >>> 5] as number) >>> (r & 31)) & 1),
+      ((elementAt(table.columns[0] as Rows, r >>> 5) >>> (r & 31)) & 1) +
+        2 * ((elementAt(table.columns[1] as Rows, r >>> 5) >>> (r & 31)) & 1),
   );
   const loopMs = median(() => loop(out), 5);
   const fillMs = median(() => void sweep(program), 9);

@@ -3,6 +3,7 @@ import {
   anySupplies,
   blockNumbers,
   choosable,
+  elementAt,
   type Netlist,
   type PackProgress,
   packByStrategy,
@@ -27,10 +28,10 @@ export function randomNetwork(gates: number, inputs: number, seed: number): stri
   const read = new Set<string>();
   const kinds = ['and', 'or', 'nand', 'nor', 'xor', 'not', 'and', 'nand'];
   const lines = Array.from({ length: gates }, (_, g) => {
-    const kind = kinds[draw(kinds.length)] as string;
+    const kind = elementAt(kinds, draw(kinds.length));
     const width = kind === 'not' ? 1 : kind === 'xor' ? 2 : 2 + (draw(3) === 0 ? 1 : 0);
     const of = new Set<string>();
-    while (of.size < width) of.add(names[Math.max(0, names.length - 1 - draw(Math.min(names.length, 14)))] as string);
+    while (of.size < width) of.add(elementAt(names, Math.max(0, names.length - 1 - draw(Math.min(names.length, 14)))));
     for (const x of of) read.add(x);
     names.push(`g${g}`);
     return `g${g} = ${kind}(${[...of].join(', ')})`;

@@ -5,6 +5,7 @@
 import {
   compile,
   compileCircuit,
+  elementAt,
   extractNets,
   type Netlist,
   networkOf,
@@ -40,9 +41,9 @@ function sheetOf(gates: number, seed: number): string {
   const lines: string[] = [];
   const unread = new Set<string>();
   for (let i = 0; i < gates; i++) {
-    const pick = (): string => nets[Math.max(0, nets.length - 1 - next(24))] as string;
+    const pick = (): string => elementAt(nets, Math.max(0, nets.length - 1 - next(24)));
     const [a, b] = [pick(), pick()];
-    const kind = ['nand', 'nor', 'and', 'or', 'xor'][next(5)] as string;
+    const kind = elementAt(['nand', 'nor', 'and', 'or', 'xor'], next(5));
     lines.push(`g${i} = ${kind}(${a}, ${a === b ? nets[0] : b})`);
     for (const read of [a, b]) unread.delete(read);
     nets.push(`g${i}`);
@@ -83,7 +84,10 @@ function median(task: () => void, times = 15): number {
     task();
     return performance.now() - start;
   });
-  return taken.sort((a, b) => a - b)[times >> 1] as number;
+  return elementAt(
+    taken.sort((a, b) => a - b),
+    times >> 1,
+  );
 }
 
 const line = (what: string, ms: number, times: number): void =>

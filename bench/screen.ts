@@ -1,9 +1,10 @@
 /** Speeds that only a screen shows: opening the application, a switch flipped, and the frames of a large board. */
+
 import { existsSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Job } from '@saddlebag/core';
-import { writeJobFile } from '@saddlebag/core';
+import { elementAt, writeJobFile } from '@saddlebag/core';
 import { launch } from '../e2e/browser';
 import { Person } from '../e2e/person';
 import { serve } from '../e2e/server';
@@ -220,7 +221,11 @@ async function flipMany(): Promise<{ done: number; painted: number }[]> {
   return taken;
 }
 
-const middle = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1] as number;
+const middle = (list: readonly number[]): number =>
+  elementAt(
+    [...list].sort((a, b) => a - b),
+    list.length >> 1,
+  );
 
 async function medianOf(times: number, task: () => Promise<number>): Promise<number> {
   const taken: number[] = [];

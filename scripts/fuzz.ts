@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { elementAt } from '@saddlebag/core';
 import { readDesign } from '../core/src/catalogue';
 import { currentPacking } from '../core/src/job';
 import { readJobFile } from '../core/src/job-reader';
@@ -23,7 +24,7 @@ const solve = highsSolver();
 const counts = new Map<string, number>();
 const ends = Date.now() + 1000 * seconds;
 for (let seed = first; Date.now() < ends; seed++) {
-  const { name, plain } = documents[seed % documents.length] as (typeof documents)[number];
+  const { name, plain } = elementAt(documents, seed % documents.length);
   try {
     const read = readJobFile(JSON.stringify(mutated(plain, seed)));
     const outcome = read.ok ? await everyStage(read.job, solve) : 'refused';

@@ -1,4 +1,4 @@
-import { type Finding, isError, type Place, remedy, says } from '@saddlebag/core';
+import { elementAt, type Finding, isError, type Place, remedy, says } from '@saddlebag/core';
 import type { Command } from 'commander';
 
 /** Where a command writes: standard output, and standard error for findings beside a result. */
@@ -47,7 +47,7 @@ export function tellFindings(findings: readonly Finding[], output: Output, text 
 }
 
 function placeText(place: Place, text: string): string {
-  if (place.kind !== 'text') return Object.values(place)[1] as string;
+  if (place.kind !== 'text') return elementAt(Object.values(place), 1);
   const before = text.slice(0, place.span.from);
   return `line ${before.split('\n').length}, column ${place.span.from - before.lastIndexOf('\n')}`;
 }

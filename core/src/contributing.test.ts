@@ -1,6 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { elementAt } from './element-at';
 
 const root = join(__dirname, '../..');
 const text = (name: string): string => readFileSync(join(root, name), 'utf8');
@@ -21,7 +22,7 @@ describe('what those who come are told', () => {
     const recipes = text('CONTRIBUTING.md');
     for (const what of ['A chip', 'A family', 'A rule', 'An edit', 'A command', 'A screen'])
       expect(recipes).toContain(`**${what}.**`);
-    const paths = [...recipes.matchAll(/`((?:core|web|cli|e2e|scripts|docs)\/[\w./-]*)`/g)].map((m) => m[1] as string);
+    const paths = [...recipes.matchAll(/`((?:core|web|cli|e2e|scripts|docs)\/[\w./-]*)`/g)].map((m) => elementAt(m, 1));
     expect(paths.length).toBeGreaterThan(15);
     for (const path of paths) expect(existsSync(join(root, path)), path).toBe(true);
   });

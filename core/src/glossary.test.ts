@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { elementAt } from './element-at';
 
 const root = join(__dirname, '../..');
 const rows = readFileSync(join(root, 'docs/glossary.md'), 'utf8')
@@ -43,7 +44,7 @@ describe('the glossary', () => {
     const names = files.flatMap((file) => {
       const text = readFileSync(file, 'utf8');
       const exported = [...text.matchAll(/^export (?:const|function\*?|class|type|interface|async function) (\w+)/gm)];
-      return [basename(file).replace(/(\.test)?\.tsx?$/, ''), ...exported.map((m) => m[1] as string)].map((name) => ({
+      return [basename(file).replace(/(\.test)?\.tsx?$/, ''), ...exported.map((m) => elementAt(m, 1))].map((name) => ({
         name,
         file,
       }));

@@ -4,6 +4,7 @@ export * from './card';
 export * from './catalogue';
 export * from './design';
 export * from './electrical';
+export * from './element-at';
 export * from './finding';
 export * from './inspection';
 export * from './job';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { elementAt } from '../element-at';
 import { type Board, breadboardOf, emptyBoard, type Jumper, nextBreadboard, type SeatedPart } from './board';
 import {
   BOARD_PITCH,
@@ -193,7 +194,7 @@ describe('nets', () => {
         expect(again.nets.map((n) => n.strips)).toEqual(nets.nets.map((n) => n.strips));
         const edges = list.map(([a, b]) => [stripOf(parseHole(a) as Hole), stripOf(parseHole(b) as Hole)] as const);
         for (const { strips } of nets.nets) {
-          const reached = new Set([strips[0] as string]);
+          const reached = new Set([elementAt(strips, 0)]);
           for (let grown = -1; grown !== reached.size; ) {
             grown = reached.size;
             for (const [a, b] of edges) {
@@ -247,7 +248,7 @@ describe('the way of a jumper', () => {
     fc.assert(
       fc.property(pairs, fc.constantFrom('b1.e10', 'b1.e30', 'b2.e20'), (holes, seat) => {
         const ends = holes.slice(0, holes.length & ~1);
-        const jumpers = jumpersOf(ends.flatMap((h, i) => (i % 2 === 0 ? [[h, ends[i + 1] as string] as const] : [])));
+        const jumpers = jumpersOf(ends.flatMap((h, i) => (i % 2 === 0 ? [[h, elementAt(ends, i + 1)] as const] : [])));
         const board: Board = {
           ...withParts(),
           breadboards: ['b1', 'b2'].flatMap((id) => breadboardOf(id) ?? []),

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { elementAt } from '../element-at';
 import { emptyBoard, type Jumper } from './board';
 import { checkCorners, drawnAside, MAX_CORNERS, withEnds } from './corners';
 import { type Hole, holeXY, type Point, parseHole, printHole } from './hole';
@@ -18,17 +19,17 @@ const bent: fc.Arbitrary<Jumper & { corners: readonly Point[] }> = fc
     let { x, y } = hole(from);
     const corners: Point[] = [];
     for (let i = 0; i < Math.min(xs.length, ys.length); i++) {
-      corners.push({ x: xs[i] as number, y });
-      x = xs[i] as number;
-      corners.push({ x, y: ys[i] as number });
-      y = ys[i] as number;
+      corners.push({ x: elementAt(xs, i), y });
+      x = elementAt(xs, i);
+      corners.push({ x, y: elementAt(ys, i) });
+      y = elementAt(ys, i);
     }
     return { id: 'w1', from, to, corners: [...corners, { x: hole(to).x, y }] };
   })
   .filter((j) => stretches(pathOf(j)).every(([p, q], i) => (i % 2 === 0 ? p.x !== q.x : p.y !== q.y)));
 
 const pathOf = (j: Jumper): Point[] => [hole(j.from), ...(j.corners ?? []), hole(j.to)];
-const stretches = (path: readonly Point[]): [Point, Point][] => path.slice(1).map((q, i) => [path[i] as Point, q]);
+const stretches = (path: readonly Point[]): [Point, Point][] => path.slice(1).map((q, i) => [elementAt(path, i), q]);
 const isSquare = (path: readonly Point[]): boolean => stretches(path).every(([p, q]) => p.x === q.x || p.y === q.y);
 
 describe('a jumper that was bent', () => {
@@ -62,7 +63,7 @@ describe('a jumper that was bent', () => {
         const path = pathOf(jumper);
         const stretch = n % (path.length - 1);
         const corners = drawnAside(path, stretch, away);
-        const drawn = [path[0] as Point, ...corners, path.at(-1) as Point];
+        const drawn = [elementAt(path, 0), ...corners, path.at(-1) as Point];
         expect(isSquare(drawn)).toBe(true);
         for (const [i, [a, b]] of stretches(drawn).entries()) {
           const next = drawn[i + 2];
@@ -82,7 +83,7 @@ describe('a jumper that was bent', () => {
         const [p, q] = path.slice(stretch, stretch + 2) as [Point, Point];
         // A quarter off: nothing else of the wire is there.
         const by = { x: away + 0.25, y: away + 0.25 };
-        const drawn = [path[0] as Point, ...drawnAside(path, stretch, by), path.at(-1) as Point];
+        const drawn = [elementAt(path, 0), ...drawnAside(path, stretch, by), path.at(-1) as Point];
         const moved = p.y === q.y ? { x: (p.x + q.x) / 2, y: p.y + by.y } : { x: p.x + by.x, y: (p.y + q.y) / 2 };
         const covers = ([a, b]: [Point, Point]): boolean =>
           (a.x - moved.x) * (b.x - moved.x) <= 0 && (a.y - moved.y) * (b.y - moved.y) <= 0;

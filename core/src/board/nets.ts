@@ -1,4 +1,5 @@
 import { innerOf, typeOf } from '../catalogue';
+import { elementAt } from '../element-at';
 import type { Board, Jumper, SeatedPart } from './board';
 import { parseHole, stripOf } from './hole';
 import { type Lead, leadsOf } from './seating';
@@ -41,19 +42,19 @@ export function extractNets(board: Board): Nets {
   const netOf = (strip: number): number => {
     const root = union.find(strip);
     if (netOfRoot[root] === -1) netOfRoot[root] = members.push({ strips: [], pins: [], jumpers: [] }) - 1;
-    return netOfRoot[root] as number;
+    return elementAt(netOfRoot, root);
   };
   const ofStrip = new Map<string, number>();
   for (const strip of inOrder()) {
     if (!union.holds(strip)) continue;
     const net = netOf(strip);
-    members[net]?.strips.push(names[strip] as string);
-    ofStrip.set(names[strip] as string, net);
+    members[net]?.strips.push(elementAt(names, strip));
+    ofStrip.set(elementAt(names, strip), net);
   }
   const ofPin = new Map<string, number>();
   for (const { leads: own, strips } of ofParts)
     for (const [i, lead] of own.entries()) {
-      const strip = strips[i] as number;
+      const strip = elementAt(strips, i);
       if (strip < 0) continue;
       const net = netOf(strip);
       members[net]?.pins.push(lead.pin);
@@ -96,7 +97,7 @@ function numberOf(strip: string | null): number {
 /** All numbers in the order of the strips' names. */
 function inOrder(): readonly number[] {
   if (ordered.length !== names.length)
-    ordered = names.map((_, i) => i).sort((a, b) => ((names[a] as string) < (names[b] as string) ? -1 : 1));
+    ordered = names.map((_, i) => i).sort((a, b) => (elementAt(names, a) < elementAt(names, b) ? -1 : 1));
   return ordered;
 }
 
@@ -159,9 +160,9 @@ class Strips {
     const { parent } = this;
     if (parent[strip] === -1) parent[strip] = strip;
     let at = strip;
-    for (let up = parent[at] as number; up !== at; up = parent[at] as number) {
-      parent[at] = parent[up] as number;
-      at = parent[at] as number;
+    for (let up = elementAt(parent, at); up !== at; up = elementAt(parent, at)) {
+      parent[at] = elementAt(parent, up);
+      at = elementAt(parent, at);
     }
     return at;
   }

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import type { Board } from './board';
 import { byNumber } from './board';
 import { plainRoute } from './corners';
@@ -191,7 +192,7 @@ const corners = (points: Path): Path =>
   points.filter((p, i) => i === 0 || p.x !== points[i - 1]?.x || p.y !== points[i - 1]?.y);
 
 /** The straight stretches of a path, end to end. */
-const stretches = (path: Path): (readonly [Point, Point])[] => path.slice(1).map((q, i) => [path[i] as Point, q]);
+const stretches = (path: Path): (readonly [Point, Point])[] => path.slice(1).map((q, i) => [elementAt(path, i), q]);
 
 /** Whether a level or upright stretch lies over an outline, with a little room at its sides. */
 function crosses(p: Point, q: Point, o: Outline): boolean {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
 import { printSheet } from '../design';
+import { elementAt } from '../element-at';
 import { HIGH, LOW } from '../logic';
 import { compileCircuit, panelOf, Simulator } from '../simulation';
 import { interlockSheet, laidOut } from '../testing/interlock';
@@ -43,7 +44,7 @@ describe('the build card', () => {
             if (settings === null) continue;
             const simulator = new Simulator(circuit);
             for (const [k, setting] of settings.split(' ').entries())
-              simulator.setSwitch(switches[k] as number, setting.endsWith('=1'));
+              simulator.setSwitch(elementAt(switches, k), setting.endsWith('=1'));
             simulator.settle();
             expect(simulator.levelOf(nets.ofPin.get(trial.pin) ?? -1).level, `${trial.pin} with ${settings}`).toBe(
               level,

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { elementAt } from '../element-at';
 import { ChipBench } from '../testing/chip-bench';
 
 /**
@@ -45,7 +46,7 @@ const lit = (p: Pins, shapes: readonly string[]): { on: string; ripple: boolean 
   const code = number(p, 'D C B A');
   const ripple = p('LTn') === 1 && p('RBIn') === 0 && code === 0;
   if (p('BIn') === 0 || ripple) return { on: '', ripple };
-  return { on: p('LTn') === 0 ? 'abcdefg' : (shapes[code] as string), ripple };
+  return { on: p('LTn') === 0 ? 'abcdefg' : elementAt(shapes, code), ripple };
 };
 const segments = (on: string, level: (lit: boolean) => Value | boolean) =>
   Object.fromEntries([...'abcdefg'].map((s) => [s, level(on.includes(s))]));
@@ -95,9 +96,9 @@ const alu: Reference = (p) => {
     [a | not(b), a],
     [a, 15],
   ];
-  const [x, y] = sums[s] as [number, number];
+  const [x, y] = elementAt(sums, s);
   const sum = x + y + (1 - p('CN'));
-  const f = p('M') === 1 ? (logic[s] as number) : sum & 15;
+  const f = p('M') === 1 ? elementAt(logic, s) : sum & 15;
   const words = Object.fromEntries([0, 1, 2, 3].map((k) => [`F${k}`, ((f >> k) & 1) === 1]));
   const more = p('M') === 1 ? {} : { CN4: sum < 16 };
   return { ...words, AEQB: open(f !== 15), ...more };

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { HIGH, LOW, MachineRun, type Table, tableOf } from '../logic';
 import type { ChipData } from './chips';
 import { type FamilyId, families } from './family';
@@ -85,7 +86,7 @@ export function interchangeable(unit: Unit): string[][] {
   if (unit.behaviour.stored.length > 0 || inputs.length > 12) return [];
   const { columns, floats, rows } = tableOf(unit.behaviour);
   const all = [...columns, ...(floats ?? []).filter((f) => f !== null)];
-  const bit = (set: Int32Array, r: number): number => ((set[r >>> 5] as number) >>> (r & 31)) & 1;
+  const bit = (set: Int32Array, r: number): number => (elementAt(set, r >>> 5) >>> (r & 31)) & 1;
   const alike = (i: number, j: number): boolean => {
     const [a, b] = [inputs.length - 1 - i, inputs.length - 1 - j];
     for (let r = 0; r < rows; r++) {
@@ -97,11 +98,11 @@ export function interchangeable(unit: Unit): string[][] {
   };
   const groups: number[][] = [];
   inputs.forEach((_, i) => {
-    const group = groups.find((g) => alike(g[0] as number, i));
+    const group = groups.find((g) => alike(elementAt(g, 0), i));
     if (group) group.push(i);
     else groups.push([i]);
   });
-  return groups.filter((g) => g.length > 1).map((g) => g.map((i) => inputs[i] as string));
+  return groups.filter((g) => g.length > 1).map((g) => g.map((i) => elementAt(inputs, i)));
 }
 
 /** When a stored signal changes, in words: `takes its value as CLK rises; cleared at once while CLRn is low`. */
@@ -111,7 +112,7 @@ export function edgesOf(unit: Unit): string[] {
   const when = (net: string): string => {
     const gate = gateOf.get(net);
     if (inputs.includes(net)) return `${net} is high`;
-    if (gate?.kind === 'not' && inputs.includes(gate.inputs[0] as string)) return `${gate.inputs[0]} is low`;
+    if (gate?.kind === 'not' && inputs.includes(elementAt(gate.inputs, 0))) return `${gate.inputs[0]} is low`;
     return 'its load or reset asks for it';
   };
   const lines = stored.map((s) => {

@@ -1,4 +1,5 @@
 /** A logic family's letters, as they stand in a part number; `74` is the first family, with none. */
+import { elementAt } from '../element-at';
 export type FamilyId = '74' | 'LS' | 'ALS' | 'F' | 'S' | 'HC' | 'HCT' | 'AC' | 'ACT';
 
 /**
@@ -193,9 +194,9 @@ export function partNumber(base: string, family: FamilyId): string {
 export function readPartNumber(text: string): { base: string; family: FamilyId | null } | null {
   const plain = text.toUpperCase().replace(/[\s_]/g, '');
   const timer = timers.exec(plain);
-  if (timer) return { base: timer[1] as string, family: null };
+  if (timer) return { base: elementAt(timer, 1), family: null };
   const m = numbers.exec(plain);
   if (!m) return null;
-  const digits = m[2] as string;
+  const digits = elementAt(m, 2);
   return { base: isFourThousand(digits) ? digits : `74${digits}`, family: (m[1] || '74') as FamilyId };
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { elementAt } from '../element-at';
 import { ChipBench } from '../testing/chip-bench';
 
 /**
@@ -222,7 +223,7 @@ describe('parts with memory do what each row of their function tables says', () 
             outputs.forEach((o, i) => {
               const found = bench.read(named(bench, unit, o));
               expect(found, `unit ${unit}: ${row}, stored ${stored}, ${o}`).toBe(
-                expected(wanted[i] as string, before[i] as string),
+                expected(elementAt(wanted, i), before[i] as string),
               );
             });
           }

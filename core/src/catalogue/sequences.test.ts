@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { elementAt } from '../element-at';
 import { ChipBench } from '../testing/chip-bench';
 
 /**
@@ -40,7 +41,7 @@ const twoSections = (counts: readonly number[], nines: boolean): Model<{ a: numb
     if (p('R01') && p('R02')) return { a: 0, b: 0 };
     return { a: fell('CKA') ? 1 - s.a : s.a, b: fell('CKB') ? (s.b + 1) % counts.length : s.b };
   },
-  outputs: ({ a, b }) => ({ QA: a, ...word(counts[b] as number, 'QD QC QB') }),
+  outputs: ({ a, b }) => ({ QA: a, ...word(elementAt(counts, b), 'QD QC QB') }),
 });
 
 const upTo = (n: number): number[] => Array.from({ length: n }, (_, i) => i);
@@ -57,7 +58,7 @@ const loadable = (after: readonly number[], top: number, clocked: boolean): Mode
     if (!rose('CLK')) return q;
     if (!p('CLRn')) return 0;
     if (!p('LDn')) return number(p, 'D C B A');
-    return p('ENP') && p('ENT') ? (after[q] as number) : q;
+    return p('ENP') && p('ENT') ? elementAt(after, q) : q;
   },
   outputs: (q, p) => ({ ...word(q, four), ...(q <= top && { RCO: q === top && p('ENT') === 1 }) }),
 });
@@ -150,16 +151,16 @@ const models: Readonly<Record<string, Model<any>>> = {
     rare: '1CLR 2CLR',
     step: (s: number[], _: unknown, fell: (p: string) => boolean, p: Pins) =>
       [1, 2].flatMap((u, i) => {
-        const [a, b] = [s[2 * i] as number, s[2 * i + 1] as number];
+        const [a, b] = [elementAt(s, 2 * i), elementAt(s, 2 * i + 1)];
         if (p(`${u}CLR`)) return [0, 0];
         return [fell(`${u}CKA`) ? 1 - a : a, fell(`${u}CKB`) ? (b + 1) % 5 : b];
       }),
     outputs: (s: number[]) =>
       ({
         '1QA': s[0],
-        ...word(s[1] as number, '1QD 1QC 1QB'),
+        ...word(elementAt(s, 1), '1QD 1QC 1QB'),
         '2QA': s[2],
-        ...word(s[3] as number, '2QD 2QC 2QB'),
+        ...word(elementAt(s, 3), '2QD 2QC 2QB'),
       }) as never,
   },
   '74393': {
@@ -173,8 +174,8 @@ const models: Readonly<Record<string, Model<any>>> = {
     step: (s: number[], _: unknown, fell: (p: string) => boolean, p: Pins) =>
       s.map((q, i) => (p(`${i + 1}CLR`) ? 0 : fell(`${i + 1}CLK`) ? (q + 1) % 16 : q)),
     outputs: (s: number[]) => ({
-      ...word(s[0] as number, '1QD 1QC 1QB 1QA'),
-      ...word(s[1] as number, '2QD 2QC 2QB 2QA'),
+      ...word(elementAt(s, 0), '1QD 1QC 1QB 1QA'),
+      ...word(elementAt(s, 1), '2QD 2QC 2QB 2QA'),
     }),
   },
   '4017': {
@@ -219,7 +220,7 @@ const models: Readonly<Record<string, Model<any>>> = {
       const clocked = (rose('CLK') && !p('INH')) || (rose('INH') && !p('CLK'));
       return clocked ? into(p('SER'), q) : q;
     },
-    outputs: (q: number[]) => ({ QH: q[7] as number, QHn: 1 - (q[7] as number) }),
+    outputs: (q: number[]) => ({ QH: elementAt(q, 7), QHn: 1 - elementAt(q, 7) }),
   },
   '74166': {
     start: [
@@ -234,7 +235,7 @@ const models: Readonly<Record<string, Model<any>>> = {
       const clocked = (rose('CLK') && !p('INH')) || (rose('INH') && !p('CLK'));
       return !clocked ? q : p('LDn') ? into(p('SER'), q) : bits(p, eight);
     },
-    outputs: (q: number[]) => ({ QH: q[7] as number }),
+    outputs: (q: number[]) => ({ QH: elementAt(q, 7) }),
   },
   '74194': {
     start: [{ CLRn: 1, CLK: 0, S0: 0, S1: 0, SR: 0, SL: 0, A: 0, B: 0, C: 0, D: 0 }, { CLRn: 0 }, { CLRn: 1 }],
@@ -257,10 +258,10 @@ const models: Readonly<Record<string, Model<any>>> = {
       if (!rose('CLK')) return q;
       if (!p('LDn')) return bits(p, ['A', 'B', 'C', 'D']);
       // J and K̄ low, low: reset; low, high: keep; high, low: turn; high, high: set.
-      const a = [0, q[0], 1 - (q[0] as number), 1][number(p, 'J Kn')] as number;
+      const a = [0, q[0], 1 - elementAt(q, 0), 1][number(p, 'J Kn')] as number;
       return into(a, q);
     },
-    outputs: (q: number[]) => ({ ...shown(q), QDn: 1 - (q[3] as number) }),
+    outputs: (q: number[]) => ({ ...shown(q), QDn: 1 - elementAt(q, 3) }),
   },
   '74595': {
     start: [{ SRCLRn: 1, SRCLK: 0, RCLK: 0, OEn: 0, SER: 0 }, { SRCLRn: 0 }, { SRCLRn: 1 }, { RCLK: 1 }, { RCLK: 0 }],
@@ -320,7 +321,7 @@ describe('counters, shift registers and addressed latches follow their models', 
     const random = seeded(base.length * 7919 + Number(base));
     const said = new Set<string>();
     for (let i = 0; i < 6000; i++) {
-      const name = bench.inputNames[Math.floor(random() * bench.inputNames.length)] as string;
+      const name = elementAt(bench.inputNames, Math.floor(random() * bench.inputNames.length));
       // Most of the time resting inputs go back to rest, so that counts get long.
       const rest = model.start[0]?.[name];
       const next = rare.includes(name) && random() < 0.85 && rest !== undefined ? rest : 1 - p(name);

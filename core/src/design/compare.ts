@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import {
   type Behaviour,
@@ -145,7 +146,7 @@ export function levelsInRow(behaviour: Behaviour, row: number): ReadonlyMap<stri
   });
   evaluateLevels(program, slots);
   nets.forEach((net, i) => {
-    const level = slots[program.outputs[i] as number] as number;
+    const level = elementAt(slots, elementAt(program.outputs, i));
     if (level !== UNKNOWN) levels.set(net, level as 0 | 1);
   });
   return levels;

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import { lex, type Token } from './lexer';
 
@@ -20,16 +21,16 @@ export class Cursor {
   }
 
   protected get peek(): Token {
-    return this.tokens[this.i] as Token;
+    return elementAt(this.tokens, this.i);
   }
 
   /** The token `n` places on, or the end. */
   protected ahead(n: number): Token {
-    return this.tokens[Math.min(this.i + n, this.tokens.length - 1)] as Token;
+    return elementAt(this.tokens, Math.min(this.i + n, this.tokens.length - 1));
   }
 
   protected take(): Token {
-    return this.tokens[this.i++] as Token;
+    return elementAt(this.tokens, this.i++);
   }
 
   /** Takes the next token if it is of that kind, or that word. */

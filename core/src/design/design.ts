@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { atText, type Finding, finding, isError, type Place } from '../finding';
 import { type Behaviour, eachName } from '../logic';
 import { behaviourOf } from './behaviour';
@@ -98,7 +99,7 @@ function check(d: Declarations, reads: ReadsOf): Finding[] {
     const others = made.get(target.name);
     if (inputs.has(target.name)) findings.push(finding('sheet/input-defined', place(target), { name: target.name }));
     else if (!others) made.set(target.name, [equation]);
-    else if (shares(equation, others[0] as Equation)) others.push(equation);
+    else if (shares(equation, elementAt(others, 0))) others.push(equation);
     else findings.push(finding('sheet/defined-twice', place(target), { name: target.name }));
   }
   const known = new Set([...inputs, ...made.keys()]);

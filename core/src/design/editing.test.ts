@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readDesign } from '../catalogue';
+import { elementAt } from '../element-at';
 import { cellAt, tableOf } from '../logic';
 import { arbitrarySheet } from '../testing/random';
 import { formatted } from './format';
@@ -81,7 +82,7 @@ describe('renaming', () => {
       fc.property(arbitrarySheet, fc.nat(), (sheet, pick) => {
         const text = printSheet(sheet);
         const names = signalsOf(parseSheet(text).sheet);
-        const name = names[pick % names.length] as string;
+        const name = elementAt(names, pick % names.length);
         const there = renamed(text, name, 'ZZ9') ?? expect.fail('not renamed');
         expect(readDesign(there).findings.map((f) => f.code)).toEqual(readDesign(text).findings.map((f) => f.code));
         expect(renamed(there, 'ZZ9', name)).toBe(text);

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import type { Expr } from '../logic';
 import { rangeOf, wiresOf } from './bus';
@@ -123,7 +124,7 @@ class Elaborator {
 
   private body(statements: readonly Statement[], scope: Scope): void {
     for (let i = 0; i < statements.length; i++) {
-      const s = statements[i] as Statement;
+      const s = elementAt(statements, i);
       if (s.kind === 'table') {
         const rows: WrittenRow[] = [];
         for (let next = statements[i + 1]; next?.kind === 'row'; next = statements[++i + 1])
@@ -156,13 +157,13 @@ class Elaborator {
     const values = this.fit(this.vector(s.expr, scope), width, s.expr);
     const clauses = Array.from({ length: width }, (_, i) => this.clauses(s.clauses, scope, width, i));
     targets.forEach((name, i) => {
-      this.emit({ target: { ...s.target, name }, expr: values[i] as Expr, ...clauses[i] });
+      this.emit({ target: { ...s.target, name }, expr: elementAt(values, i), ...clauses[i] });
     });
   }
 
   private clauses(c: Clauses | undefined, scope: Scope, width: number, i: number): Clauses {
     if (!c) return {};
-    const wire = (e: Expr): Expr => this.fit(this.vector(e, scope), width, e)[i] as Expr;
+    const wire = (e: Expr): Expr => elementAt(this.fit(this.vector(e, scope), width, e), i);
     const { storage, forces, when, open, dontCare } = c;
     return {
       ...(storage?.kind === 'while' && { storage: { kind: 'while', enable: wire(storage.enable) } }),
@@ -294,7 +295,7 @@ class Elaborator {
       const values = this.fit(this.vector(expr, scope), names.length, expr);
       names.forEach((n, i) => {
         if (joins.has(n)) throw new StatementError(finding('sheet/pin-twice', place, { pin: n }));
-        joins.set(n, values[i] as Expr);
+        joins.set(n, elementAt(values, i));
       });
     }
     return joins;
@@ -303,14 +304,14 @@ class Elaborator {
   /** A vector of the wanted width: one wire serves all of a bus. */
   private fit(vector: readonly Expr[], width: number, e: Expr): readonly Expr[] {
     if (vector.length === width) return vector;
-    if (vector.length === 1) return Array.from({ length: width }, () => vector[0] as Expr);
+    if (vector.length === 1) return Array.from({ length: width }, () => elementAt(vector, 0));
     throw new StatementError(
       finding('sheet/bus-width', [atText(e.at ?? nowhere)], { given: vector.length, wanted: width }),
     );
   }
 
   private scalar(e: Expr, scope: Scope): Expr {
-    return this.fit(this.vector(e, scope), 1, e)[0] as Expr;
+    return elementAt(this.fit(this.vector(e, scope), 1, e), 0);
   }
 
   /** An expression wire by wire. Infix gates work wire by wire; functions take all wires at once. */
@@ -331,8 +332,8 @@ class Elaborator {
       );
     }
     const width = Math.max(...of.map((v) => v.length));
-    const fitted = of.map((v, k) => this.fit(v, width, e.of[k] as Expr));
-    return Array.from({ length: width }, (_, i) => ({ ...e, of: fitted.map((v) => v[i] as Expr) }));
+    const fitted = of.map((v, k) => this.fit(v, width, elementAt(e.of, k)));
+    return Array.from({ length: width }, (_, i) => ({ ...e, of: fitted.map((v) => elementAt(v, i)) }));
   }
 
   /** The full names of a written name: one, or the wires of a bus. */

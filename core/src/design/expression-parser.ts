@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import type { Span } from '../finding';
 import type { Connective, Expr } from '../logic';
 import { Cursor, spanOf } from './cursor';
@@ -33,7 +34,7 @@ export class ExpressionParser extends Cursor {
     while (this.takeIf('op', operator.mark)) of.push(this.infix(level + 1));
     const [first] = of as [Expr];
     if (of.length === 1) return first;
-    return { kind: 'gate', gate: operator.gate, of, infix: true, at: around(first, of[of.length - 1] as Expr) };
+    return { kind: 'gate', gate: operator.gate, of, infix: true, at: around(first, elementAt(of, of.length - 1)) };
   }
 
   /** An operand with its complements, and nothing infix: `~CLR`, `Q'`, `(A | B)`. */
@@ -86,7 +87,7 @@ export class ExpressionParser extends Cursor {
       const needs = name.text === 'not' ? 'exactly one' : 'two or more, with commas between';
       throw this.error('sheet/function-arity', { ...name, ...at }, { name: name.text, count: of.length, needs });
     }
-    if (name.text === 'not') return { kind: 'not', of: of[0] as Expr, at };
+    if (name.text === 'not') return { kind: 'not', of: elementAt(of, 0), at };
     return { kind: 'gate', gate: name.text as Connective, of, infix: false, at };
   }
 

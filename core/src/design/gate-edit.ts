@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { type Finding, finding, type Span } from '../finding';
 import { type Connective, chain, complement, type Expr, eachName, type GateKind, negated } from '../logic';
 import { type Reading, readSheet } from './design';
@@ -255,7 +256,7 @@ function added(
   const of = inputs.map((n): Expr => ({ kind: 'name', name: n }));
   const expr: Expr =
     kind === 'not'
-      ? { kind: 'not', of: of[0] as Expr }
+      ? { kind: 'not', of: elementAt(of, 0) }
       : kind === 'and' || kind === 'or' || kind === 'xor'
         ? chain(kind, of)
         : { kind: 'gate', gate: kind, of, infix: false };

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import type { Span } from '../finding';
 
 /** Kinds of token. `op` covers & | ^ ~ ' and their textbook forms, all reduced to those five. */
@@ -95,7 +96,7 @@ function word(text: string, from: number): Token {
 }
 
 function mark(text: string, from: number): Token {
-  const first = text[from] as string;
+  const first = elementAt(text, from);
   if (first === '\n') return { kind: 'newline', text: '\n', from, to: from + 1 };
   if (first === '#' || first === '"') return first === '#' ? comment(text, from) : string(text, from);
   if (marks.has(first)) return { kind: first as TokenKind, text: first, from, to: from + 1 };

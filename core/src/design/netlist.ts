@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import { type Connective, complement, type Expr, eachName, type GateKind, type Network, printExpr } from '../logic';
 import type { Declarations, Equation, UsedPart } from './sheet';
@@ -234,7 +235,7 @@ class GateMaker {
   netOf(name: string): string {
     const todo = [name];
     while (todo.length > 0) {
-      const next = todo[todo.length - 1] as string;
+      const next = elementAt(todo, todo.length - 1);
       const expr = this.equations.get(next);
       const missing = expr && !this.nets.has(next) ? this.missingFor(expr) : [];
       if (missing.length > 0) {

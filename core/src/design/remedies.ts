@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { atText, type Finding, finding, isError } from '../finding';
 import type { Reading } from './design';
 
@@ -24,11 +25,11 @@ export function withRemedies(text: string, reading: Reading, read: (text: string
   if (sure.length === 0) return reading;
   const left = new Set(right.findings.map(keyOf));
   const told = sure.map((i) => {
-    const { from, text: was } = lines[i] as Line;
+    const { from, text: was } = elementAt(lines, i);
     return finding(
       'sheet/meant',
       [atText({ from, to: from + was.length })],
-      { line: (meant[i] as string).trim() },
+      { line: elementAt(meant, i).trim() },
       meant[i],
     );
   });
@@ -80,7 +81,7 @@ function putRight(line: string, known: ReadonlySet<string>): string {
   const hash = whole.indexOf('#');
   const [body, comment] = hash < 0 ? [whole, ''] : [whole.slice(0, hash), whole.slice(hash)];
   const declares = /^(\s*)(inputs?|outputs?|in|out)(\s+(?!=).*)$/i.exec(body);
-  if (declares) return `${declares[1]}${/^i/i.test(declares[2] as string) ? 'in' : 'out'}${declares[3]}${comment}`;
+  if (declares) return `${declares[1]}${/^i/i.test(elementAt(declares, 2)) ? 'in' : 'out'}${declares[3]}${comment}`;
   const equals = body.indexOf('=');
   if (equals < 0) return body + comment;
   const expr = body
@@ -104,5 +105,5 @@ function apart(word: string, known: ReadonlySet<string>): string | null {
           rest.startsWith(name) ? ways(rest.slice(name.length)).map((w) => [name, ...w]) : [],
         );
   const found = ways(word);
-  return found.length === 1 ? (found[0] as string[]).join('·') : null;
+  return found.length === 1 ? elementAt(found, 0).join('·') : null;
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { chipLibrary } from '../catalogue';
+import { elementAt } from '../element-at';
 import { isError } from '../finding';
 import { highsSolver } from '../solver';
 import { arbitrarySheet } from '../testing/random';
@@ -32,7 +33,7 @@ describe('a sheet restated', () => {
         async (sheet, form, pick) => {
           const text = printSheet(sheet);
           const able = restatable(read(text));
-          const some = pick % 3 === 0 ? able : [able[pick % able.length] as string];
+          const some = pick % 3 === 0 ? able : [elementAt(able, pick % able.length)];
           const { restated, findings } = await restate(text, { signals: some, form }, chipLibrary);
           if (!restated) {
             expect(findings.map((f) => f.code)).toEqual([expect.stringMatching(/^restate\/(no-xor|not-so-wide)$/)]);

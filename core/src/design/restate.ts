@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import {
   type Cube,
@@ -128,7 +129,7 @@ function problemOf({ design }: Reading, signals: readonly string[]): { names: st
   const free = signals.map((_, i) => {
     const never = table.columns[signals.length + 2 * i] as Rows;
     const own = table.columns[signals.length + 2 * i + 1] as Rows;
-    return never.map((w, k) => w | (own[k] as number));
+    return never.map((w, k) => w | elementAt(own, k));
   });
   const on = signals.map((_, i) => (table.columns[i] as Rows).map((w, k) => w & ~(free[i]?.[k] as number)));
   return withoutIdle({ inputs: used.length, on, free }, used);
@@ -245,7 +246,7 @@ class Restater {
 
   private async productsOfSums(): Promise<{ exprs: Expr[]; proved: boolean; cubes: Cube[][] }> {
     const { inputs, on, free } = this.f;
-    const off = on.map((rows, o) => offRows(rows, free[o] as Rows, inputs));
+    const off = on.map((rows, o) => offRows(rows, elementAt(free, o), inputs));
     const { cubes, proved } = await this.fewest(off, (list) => productOfSums(list, this.names));
     return { exprs: cubes.map((list) => productOfSums(list, this.names)), proved, cubes };
   }
@@ -260,7 +261,7 @@ class Restater {
   ): Promise<{ cubes: Cube[][]; proved: boolean }> {
     const { inputs, free } = this.f;
     const each = await Promise.all(
-      on.map((rows, o) => minimise({ inputs, on: [rows], free: [free[o] as Rows] }, this.solve)),
+      on.map((rows, o) => minimise({ inputs, on: [rows], free: [elementAt(free, o)] }, this.solve)),
     );
     const own = { cubes: each.map((e) => [...e.products]), proved: each.every((e) => e.proved) };
     if (on.length === 1) return own;
@@ -275,7 +276,7 @@ class Restater {
     const [ones, zeros] = [await this.sums(), await this.productsOfSums()];
     return ones.cubes.map((list, o) => {
       const short = factored(list, this.names);
-      const other = negated(factored(zeros.cubes[o] as Cube[], this.names));
+      const other = negated(factored(elementAt(zeros.cubes, o), this.names));
       return { expr: sizeOf(other) < sizeOf(short) ? other : short };
     });
   }
@@ -285,7 +286,7 @@ class Restater {
     let used = false;
     const exprs: Expr[] = [];
     for (const [o, { expr }] of plain.entries()) {
-      const form = await withXor(this.f.on[o] as Rows, this.f.free[o] as Rows, this.names);
+      const form = await withXor(elementAt(this.f.on, o), elementAt(this.f.free, o), this.names);
       const shorter = form !== null && sizeOf(form) < sizeOf(expr);
       if (shorter) used = true;
       exprs.push(shorter ? form : expr);
@@ -304,7 +305,7 @@ class Restater {
 
   private equations(exprs: readonly Expr[], proved: boolean | null): Answer {
     const statements = exprs.map((expr, i): Statement => {
-      const name = this.signals[i] as string;
+      const name = elementAt(this.signals, i);
       const clauses = this.clausesOf(name);
       return { kind: 'equation', target: { name }, expr, ...(clauses && { clauses }) };
     });
@@ -327,7 +328,7 @@ class Restater {
     this.signals.forEach((name, i) => {
       const line = lineMaking(sheet, name);
       const entry = byLine.get(line) ?? { own: [], gone: [] };
-      entry.own.push(...(statements[i] as readonly Statement[]));
+      entry.own.push(...elementAt(statements, i));
       entry.gone.push(name);
       byLine.set(line, entry);
     });
@@ -340,7 +341,7 @@ class Restater {
     const wide = n === 4;
     const address = wide ? ['C', 'B', 'A'] : ['B', 'A'];
     const used = Math.min(n - 1, address.length);
-    const rest = this.names[n - 1] as string;
+    const rest = elementAt(this.names, n - 1);
     const statements = this.signals.map((name, o): Statement[] => {
       const data = (k: number): Expr => this.datum(o, k, rest);
       const lines = Array.from({ length: 2 ** address.length }, (_, k) => k);
@@ -364,13 +365,13 @@ class Restater {
 
   /** Address input i of those in use; those before the first are tied low. */
   private addressed(i: number): Expr {
-    return i < 0 ? constant(0) : { kind: 'name', name: this.names[i] as string };
+    return i < 0 ? constant(0) : { kind: 'name', name: elementAt(this.names, i) };
   }
 
   /** What data input k of a selector gets: 0, 1, the last input or its complement. */
   private datum(o: number, k: number, rest: string): Expr {
     const { on, free } = this.f;
-    const want = (row: number): number | null => (bitAt(free[o] as Rows, row) ? null : bitAt(on[o] as Rows, row));
+    const want = (row: number): number | null => (bitAt(elementAt(free, o), row) ? null : bitAt(elementAt(on, o), row));
     const [low, high] = [want(2 * k), want(2 * k + 1)];
     if (low === null || high === null || low === high) return constant((low ?? high ?? 0) as 0 | 1);
     const name: Expr = { kind: 'name', name: rest };
@@ -390,8 +391,8 @@ class Restater {
     ];
     const use: Statement = { kind: 'use', part: { name: wide ? '74154' : '74138' }, ref: { name: ref }, pins };
     const statements = this.signals.map((name, o): Statement[] => {
-      const ones = listRows(this.f.on[o] as Rows);
-      const zeros = listRows(offRows(this.f.on[o] as Rows, this.f.free[o] as Rows, n));
+      const ones = listRows(elementAt(this.f.on, o));
+      const zeros = listRows(offRows(elementAt(this.f.on, o), elementAt(this.f.free, o), n));
       const clauses = this.clausesOf(name);
       const equation: Statement = {
         kind: 'equation',
@@ -413,7 +414,7 @@ class Restater {
 }
 
 const constant = (value: 0 | 1): Expr => ({ kind: 'const', value });
-const bitAt = (rows: Rows, row: number): number => ((rows[row >>> 5] as number) >>> (row & 31)) & 1;
+const bitAt = (rows: Rows, row: number): number => (elementAt(rows, row >>> 5) >>> (row & 31)) & 1;
 
 /** A signal from the low-active lines of a decoder: NAND of its ones, or AND of its zeros, whichever are fewer. */
 function fromLines(ones: readonly number[], zeros: readonly number[], line: (k: number) => Expr): Expr {
@@ -421,7 +422,7 @@ function fromLines(ones: readonly number[], zeros: readonly number[], line: (k: 
   if (zeros.length === 0) return constant(1);
   const few = ones.length <= zeros.length;
   const of = (few ? ones : zeros).map(line);
-  if (of.length === 1) return few ? negated(of[0] as Expr) : (of[0] as Expr);
+  if (of.length === 1) return few ? negated(elementAt(of, 0)) : elementAt(of, 0);
   return { kind: 'gate', gate: few ? 'nand' : 'and', of, infix: false };
 }
 
@@ -431,7 +432,7 @@ function tableEdits(sheet: Sheet, line: number, own: readonly Statement[], gone:
   if (statement?.kind !== 'table') return [{ line, statements: own }];
   const kept = statement.outputs.flatMap((o, i) => (gone.includes(o.name) ? [] : [i]));
   const edits: LineEdit[] = [];
-  const head = { ...statement, outputs: kept.map((i) => statement.outputs[i] as (typeof statement.outputs)[number]) };
+  const head = { ...statement, outputs: kept.map((i) => elementAt(statement.outputs, i)) };
   edits.push({ line, statements: kept.length > 0 ? [...own, head] : own });
   if (statement.cells !== undefined) return edits;
   for (let below = line + 1; below < sheet.lines.length; below++) {

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import {
   type Cube,
@@ -50,7 +51,7 @@ export function tableOfCells(cells: string, inputs: readonly string[], at: Span)
 /** The sum of products of a table, and of its don't-cares. */
 function gathered(on: Rows, free: Rows, inputs: readonly string[]): TabledOutput {
   const n = inputs.length;
-  const upper = on.map((w, i) => w | (free[i] as number));
+  const upper = on.map((w, i) => w | elementAt(free, i));
   const expr = exprOfCover(irredundantCover(on, upper, n), inputs);
   if (free.every((w) => w === 0)) return { expr };
   return { expr, dontCare: exprOfCover(irredundantCover(free, free, n), inputs) };
@@ -80,10 +81,10 @@ export function tableOfRows(
     const rest = others?.[o] ?? '-';
     if (unlisted) {
       const add = (set: Rows, cell: string): Rows =>
-        rest === cell ? set.map((w, i) => w | (unlisted[i] as number)) : set;
+        rest === cell ? set.map((w, i) => w | elementAt(unlisted, i)) : set;
       const n = inputs.length;
       const on = add(rowsOf(at('1'), n), '1');
-      const free = add(rowsOf(at('-'), n), '-').map((w, i) => w & ~(on[i] as number));
+      const free = add(rowsOf(at('-'), n), '-').map((w, i) => w & ~elementAt(on, i));
       return gathered(on, free, inputs);
     }
     return asWritten({ on: at('1'), free: at('-'), all: cubes }, rest, inputs);
@@ -132,11 +133,11 @@ function cubeOf(text: string): Cube {
 /** Rows that overlap and ask for different values. */
 function* clashes(rows: readonly WrittenRow[], cubes: readonly Cube[]): Generator<Finding> {
   for (let j = 1; j < cubes.length; j++) {
-    const b = cubes[j] as Cube;
+    const b = elementAt(cubes, j);
     for (let i = 0; i < j; i++) {
-      const a = cubes[i] as Cube;
+      const a = elementAt(cubes, i);
       if ((a.value ^ b.value) & a.care & b.care) continue;
-      const [one, two] = [rows[i] as WrittenRow, rows[j] as WrittenRow];
+      const [one, two] = [elementAt(rows, i), elementAt(rows, j)];
       if (one.outputs === two.outputs) continue;
       yield finding('sheet/rows-clash', [atText(two.at), atText(one.at)], { first: one.inputs ?? '' });
       return;

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { type Behaviour, compile, type Rows, sweep } from '../logic';
 import type { Unused } from './netlist';
 
@@ -8,7 +9,7 @@ const MAX_INPUTS = 12;
 export function unusedIn({ inputs, gates, outputs, stored }: Behaviour): Unused | null {
   if (stored.length > 0 || inputs.length > MAX_INPUTS || outputs.every((o) => o.dontCare === null)) return null;
   const { columns, rows } = sweep(compile({ inputs, gates, outputs: outputs.map((o) => o.dontCare ?? '0') }));
-  const isFree = (column: Rows, row: number): boolean => ((column[row >>> 5] as number) >>> (row & 31)) % 2 !== 0;
+  const isFree = (column: Rows, row: number): boolean => (elementAt(column, row >>> 5) >>> (row & 31)) % 2 !== 0;
   const common: number[] = [];
   let more = false;
   for (let row = 0; row < rows; row++) {

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import type { Connective, Expr } from '../logic';
 import { keywords } from './expression-parser';
@@ -260,7 +261,7 @@ class VerilogReader {
 
   private primitive(kind: string, target: Signal, of: readonly Expr[]): Statement[] {
     const [a, b] = of;
-    const at = this.tokens[this.i - 1] as Token;
+    const at = elementAt(this.tokens, this.i - 1);
     if (!a) throw this.error(at, `${kind} without inputs`);
     if (gateKinds.has(kind))
       return [
@@ -423,7 +424,7 @@ class VerilogReader {
       of.push(other ? { kind: 'not', of: next } : next);
     }
     const gate = ({ '|': 'or', '^': 'xor', '&': 'and' } as const)[operator];
-    return of.length === 1 ? (of[0] as Expr) : { kind: 'gate', gate, of, infix: true };
+    return of.length === 1 ? elementAt(of, 0) : { kind: 'gate', gate, of, infix: true };
   }
 
   private unary(): Expr {
@@ -507,7 +508,7 @@ class VerilogReader {
   }
 
   private get peek(): Token {
-    return this.tokens[Math.min(this.i, this.tokens.length - 1)] as Token;
+    return elementAt(this.tokens, Math.min(this.i, this.tokens.length - 1));
   }
 
   private take(): Token {

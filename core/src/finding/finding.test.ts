@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { elementAt } from '../element-at';
 import { type FindingCode, finding, isError, remedy, says, sentences } from '.';
 
 const codes = Object.keys(sentences) as FindingCode[];
 const slots = (code: FindingCode): string[] =>
-  [...`${sentences[code].says} ${sentences[code].todo}`.matchAll(/\{(\w+)\}/g)].map((m) => m[1] as string);
+  [...`${sentences[code].says} ${sentences[code].todo}`.matchAll(/\{(\w+)\}/g)].map((m) => elementAt(m, 1));
 
 describe('sentences', () => {
   it.each(codes)('%s tells what is wrong and what to do, in whole sentences, every fact filled in', (code) => {

@@ -1,5 +1,6 @@
 import { stripsOfEnds } from '../board';
 import { innerOf } from '../catalogue';
+import { elementAt } from '../element-at';
 import { type FactsOf, type Finding, type FindingCode, finding, type Place } from '../finding';
 import { GROUND, SUPPLY } from '../planning';
 import type { Context } from './context';
@@ -26,7 +27,7 @@ export function bridgeIn(c: Context, net: number | undefined, apart: readonly st
       a,
       edges.filter((e) => e.id !== id),
     );
-    if (side.has(b) || (must.length > 1 && must.every((s) => side.has(s) === side.has(must[0] as string)))) continue;
+    if (side.has(b) || (must.length > 1 && must.every((s) => side.has(s) === side.has(elementAt(must, 0))))) continue;
     const [near, far] = [foreign(marks, (s) => side.has(s)), foreign(marks, (s) => !side.has(s))];
     if (near.kinds === 0 || far.kinds === 0) continue;
     const mixed = near.foreign + far.foreign;

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets, type SeatedPart } from '../board';
 import { printSheet } from '../design';
+import { elementAt } from '../element-at';
 import type { FindingCode } from '../finding';
 import { isError, remedy, says, sentences } from '../finding';
 import { applyEdit, type Edit, type Job, readCommand } from '../job';
@@ -54,7 +55,7 @@ function jumperAt(pin: string): string {
   const lower = 'abcde'.includes(hole?.row ?? '');
   const at = (text: string | undefined): boolean => {
     const m = /^b1\.([a-j])(\d+)$/.exec(text ?? '');
-    return m !== null && m[2] === column && 'abcde'.includes(m[1] as string) === lower;
+    return m !== null && m[2] === column && 'abcde'.includes(elementAt(m, 1)) === lower;
   };
   const exact = Object.values(job.board.jumpers).find((j) => at(j.from) || at(j.to));
   return exact?.id ?? near ?? expect.fail(`no jumper at ${pin}`);
@@ -455,7 +456,7 @@ function withChipsRenamed(board: Board, keys: readonly number[]): Board {
   const dealt = chips.map((ref, i) => [keys[i % keys.length] ?? 0, ref] as const).sort(([a], [b]) => a - b);
   const parts = Object.fromEntries(Object.entries(board.parts).filter(([ref]) => !chips.includes(ref)));
   for (const [i, [, ref]] of dealt.entries()) {
-    const name = chips[i] as string;
+    const name = elementAt(chips, i);
     parts[name] = { ...(board.parts[ref] as SeatedPart), ref: name };
   }
   return { ...board, parts };

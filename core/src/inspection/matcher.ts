@@ -1,5 +1,6 @@
 import { type Board, byNumber, cutPin, labelledPlaces, type Nets, shownPin } from '../board';
 import { type PartType, standsIn, typeOf } from '../catalogue';
+import { elementAt } from '../element-at';
 import {
   areEqual,
   choosable,
@@ -289,7 +290,7 @@ export class Matcher {
     if (exact && (wanted === null || does === wanted)) return exact;
     const order = [...use.inputs];
     for (const k of order.keys()) {
-      if (this.found.get(order[k] as string) === seat.inputs[k]) continue;
+      if (this.found.get(elementAt(order, k)) === seat.inputs[k]) continue;
       const j = order.findIndex(
         (net, i) =>
           i !== k &&
@@ -297,7 +298,7 @@ export class Matcher {
           this.found.get(net) === seat.inputs[k] &&
           this.found.get(net) !== seat.inputs[i],
       );
-      if (j >= 0) [order[k], order[j]] = [order[j] as string, order[k] as string];
+      if (j >= 0) [order[k], order[j]] = [elementAt(order, j), elementAt(order, k)];
     }
     return order;
   }

@@ -32,6 +32,7 @@ import {
   unusableHoles,
 } from '../board';
 import { ownPartType, type PartKind, type PartName, partNumber, partType, readPartNumber, typeOf } from '../catalogue';
+import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import type { Edit } from './edit';
 import { rotatedInPlace } from './move';
@@ -296,7 +297,7 @@ interface End {
 
 function jumperBetween(board: Board, from: string, to: string): Command {
   const end = /^(w\d+)\.([12])$/i.exec(from);
-  if (end) return rePlug(board, (end[1] as string).toLowerCase(), end[2] === '1' ? 'from' : 'to', to);
+  if (end) return rePlug(board, elementAt(end, 1).toLowerCase(), end[2] === '1' ? 'from' : 'to', to);
   const [a, b] = endsOf(board, from, to);
   if ('code' in a) return no(a);
   if ('code' in b) return no(b);
@@ -382,7 +383,7 @@ function endOf(board: Board, said: string, near: Hole | null): End | Finding {
   if (/^b[shm]?\d+r?\./i.test(said)) return finding('hand/no-such-hole', [], { hole: said.slice(0, 20) });
   const pin = /^([A-Za-z]+\d+)\.([\w+-]+)$/.exec(said);
   if (!pin) return finding('hand/not-understood', [], { text: said.slice(0, 60) });
-  return pinEnd(board, said, (pin[1] as string).toUpperCase(), (pin[2] as string).toUpperCase());
+  return pinEnd(board, said, elementAt(pin, 1).toUpperCase(), elementAt(pin, 2).toUpperCase());
 }
 
 function pinEnd(board: Board, said: string, ref: string, id: string): End | Finding {

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { type Cube, chain, exprOfCover, exprOfCube, irredundantCover, type Rows, rowMask } from './cover';
 import { type Connective, complement, type Expr } from './expression';
 import { sumOfXorProducts, type XorProduct } from './xor-sum';
@@ -41,7 +42,7 @@ export function factored(cubes: readonly Cube[], names: readonly string[]): Expr
       inside.push({ care: cube.care & ~bit, value: cube.value & ~bit });
     else rest.push(cube);
   }
-  const name = names[names.length - 1 - (31 - Math.clz32(bit))] as string;
+  const name = elementAt(names, names.length - 1 - (31 - Math.clz32(bit)));
   const product = joined('and', [literal(name, value !== 0), factored(inside, names)]);
   return rest.length === 0 ? product : joined('or', [product, factored(rest, names)]);
 }
@@ -103,24 +104,24 @@ async function xorForm(piece: Piece, terms: readonly Expr[]): Promise<{ expr: Ex
     const rest = turnedRound(piece, i);
     if (!rest) continue;
     const inner = (await xorForm(rest, without(terms, i))).expr;
-    return { expr: xorOf(terms[i] as Expr, inner), used: true };
+    return { expr: xorOf(elementAt(terms, i), inner), used: true };
   }
   for (let i = 0; i < piece.inputs; i++)
     for (let j = i + 1; j < piece.inputs; j++) {
       const merged = onlyXorMatters(piece, i, j);
       if (!merged) continue;
-      const pair = xorOf(terms[i] as Expr, terms[j] as Expr);
+      const pair = xorOf(elementAt(terms, i), elementAt(terms, j));
       const left = [...terms];
       left[i] = pair;
       return { expr: (await xorForm(merged, without(left, j))).expr, used: true };
     }
   const names = terms.map((_, i) => `#${i}`);
-  const upper = piece.on.map((w, k) => w | (piece.free[k] as number));
+  const upper = piece.on.map((w, k) => w | elementAt(piece.free, k));
   const cubes = irredundantCover(piece.on, upper, piece.inputs);
   const form = factored(cubes, names);
   const mixed = factoredWithPairs(await sumOfXorProducts(piece.on, piece.free, piece.inputs), names);
   const used = mixed !== null && sizeOf(mixed) < sizeOf(form);
-  const by = new Map(names.map((n, i) => [n, terms[i] as Expr]));
+  const by = new Map(names.map((n, i) => [n, elementAt(terms, i)]));
   return { expr: substituted(used ? mixed : form, by), used };
 }
 
@@ -128,7 +129,7 @@ async function xorForm(piece: Piece, terms: readonly Expr[]): Promise<{ expr: Ex
 function factoredWithPairs(products: readonly XorProduct[] | null, names: readonly string[]): Expr | null {
   const pairs = [...new Map((products ?? []).flatMap((p) => p.pairs.map((x) => [`${x.a} ${x.b}`, x]))).values()];
   if (!products || pairs.length === 0 || names.length + pairs.length > 31) return null;
-  const nameAt = (k: number): string => names[names.length - 1 - k] as string;
+  const nameAt = (k: number): string => elementAt(names, names.length - 1 - k);
   const cubes = products.map(({ care, value, pairs: own }): Cube => {
     let [wideCare, wideValue] = [care << pairs.length, value << pairs.length];
     for (const { a, b, same } of own) {
@@ -141,7 +142,7 @@ function factoredWithPairs(products: readonly XorProduct[] | null, names: readon
   const pairNames = pairs.map((_, i) => `^${i}`);
   const exprs = pairs.map(({ a, b }) => xorOf(literal(nameAt(a), true), literal(nameAt(b), true)));
   const form = factored(cubes, [...names, ...pairNames]);
-  return substituted(form, new Map(pairNames.map((n, i) => [n, exprs[i] as Expr])));
+  return substituted(form, new Map(pairNames.map((n, i) => [n, elementAt(exprs, i)])));
 }
 
 const without = <T>(list: readonly T[], i: number): T[] => list.filter((_, k) => k !== i);
@@ -165,7 +166,7 @@ function substituted(e: Expr, by: ReadonlyMap<string, Expr>): Expr {
 function eachRow(inputs: number, visit: (row: number) => void): void {
   for (let row = 0; row < 2 ** inputs; row++) visit(row);
 }
-const at = (rows: Rows, row: number): number => ((rows[row >>> 5] as number) >>> (row & 31)) & 1;
+const at = (rows: Rows, row: number): number => (elementAt(rows, row >>> 5) >>> (row & 31)) & 1;
 const put = (rows: Rows, row: number): void => {
   (rows[row >>> 5] as number) |= 1 << (row & 31);
 };
@@ -181,8 +182,8 @@ function folded(piece: Piece, target: (row: number) => number, wanted: (row: num
     if (at(piece.free, row)) return;
     put(wanted(row) === 1 ? on : off, target(row));
   });
-  if (on.some((w, k) => (w & (off[k] as number)) !== 0)) return null;
-  const free = on.map((w, k) => ~(w | (off[k] as number)) & rowMask(inputs));
+  if (on.some((w, k) => (w & elementAt(off, k)) !== 0)) return null;
+  const free = on.map((w, k) => ~(w | elementAt(off, k)) & rowMask(inputs));
   return { on, free, inputs };
 }
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { networkOf, printSheet, readSheet } from '../design';
+import { elementAt } from '../element-at';
 import { arbitrarySheet } from '../testing/random';
 import { compile, evaluateLevels, HIGH, LOW, type Program, slotCount, UNKNOWN } from './program';
 import { firstDifference, inputAt, sweep, valueAt } from './table';
@@ -14,7 +15,7 @@ function levels(program: Program, inputs: readonly number[]): number[] {
   const slots = new Uint8Array(slotCount(program));
   slots.set(inputs, 2);
   evaluateLevels(program, slots);
-  return [...program.outputs].map((o) => slots[o] as number);
+  return [...program.outputs].map((o) => elementAt(slots, o));
 }
 
 describe('three-valued evaluation', () => {

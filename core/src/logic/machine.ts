@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { compile, evaluateLevels, HIGH, LOW, type Network, type Program, slotCount, UNKNOWN } from './program';
 
 /**
@@ -76,7 +77,7 @@ export function compileMachine(behaviour: Behaviour): Machine {
     dontCare: want(o.dontCare ?? '0'),
   }));
   const program = compile({ inputs: sources, gates, outputs: nets });
-  const slot = (i: number): number => program.outputs[i] as number;
+  const slot = (i: number): number => elementAt(program.outputs, i);
   return {
     program,
     inputs: inputs.length,
@@ -84,14 +85,14 @@ export function compileMachine(behaviour: Behaviour): Machine {
       self: 2 + inputs.length + i,
       data: slot(s.data),
       control: slot(s.control),
-      edge: edges[(stored[i] as StoredSignal).edge],
+      edge: edges[elementAt(stored, i).edge],
       forces: s.forces.map((f) => ({ to: f.to, slot: slot(f.slot) })),
     })),
     outputs: outputsAt.map((o, i) => ({
       value: slot(o.value),
       floats: slot(o.floats),
       dontCare: slot(o.dontCare),
-      open: (outputs[i] as MachineOutput).open,
+      open: elementAt(outputs, i).open,
     })),
   };
 }
@@ -121,16 +122,16 @@ export class MachineRun {
 
   /** The level of stored signal i, counted from 0. */
   storedLevel(i: number): number {
-    return this.slots[2 + this.machine.inputs + i] as number;
+    return elementAt(this.slots, 2 + this.machine.inputs + i);
   }
 
   /** Puts the whole memory at these levels, with the inputs as they are, as if it had come to rest so. */
   restore(levels: readonly number[]): void {
     const { program, stored, inputs } = this.machine;
-    for (let i = 0; i < stored.length; i++) this.slots[2 + inputs + i] = levels[i] as number;
+    for (let i = 0; i < stored.length; i++) this.slots[2 + inputs + i] = elementAt(levels, i);
     evaluateLevels(program, this.slots);
     stored.forEach((s, i) => {
-      this.controls[i] = this.slots[s.control] as number;
+      this.controls[i] = elementAt(this.slots, s.control);
     });
   }
 
@@ -141,12 +142,12 @@ export class MachineRun {
 
   /** The level of output o, counted from 0, whether or not it is driven. */
   outputLevel(o: number): number {
-    return this.slots[(this.machine.outputs[o] as OutputSlots).value] as number;
+    return elementAt(this.slots, elementAt(this.machine.outputs, o).value);
   }
 
   /** Whether output o is driven: LOW when it floats, UNKNOWN when that cannot be known. */
   outputDriven(o: number): number {
-    const floats = this.slots[(this.machine.outputs[o] as OutputSlots).floats] as number;
+    const floats = elementAt(this.slots, elementAt(this.machine.outputs, o).floats);
     return floats === UNKNOWN ? UNKNOWN : 1 - floats;
   }
 
@@ -181,8 +182,8 @@ export class MachineRun {
   private clock(): boolean {
     const { stored } = this.machine;
     stored.forEach((s, i) => {
-      const control = this.slots[s.control] as number;
-      const before = this.held[i] === 1 && s.edge !== edges.while ? control : (this.controls[i] as number);
+      const control = elementAt(this.slots, s.control);
+      const before = this.held[i] === 1 && s.edge !== edges.while ? control : elementAt(this.controls, i);
       this.next[i] = this.forced(s, this.taken(s, before, control));
       this.controls[i] = control;
       this.held[i] = s.forces.some(({ slot }) => this.slots[slot] === HIGH) ? 1 : 0;
@@ -190,7 +191,7 @@ export class MachineRun {
     let changed = false;
     stored.forEach((s, i) => {
       if (this.slots[s.self] === this.next[i]) return;
-      this.slots[s.self] = this.next[i] as number;
+      this.slots[s.self] = elementAt(this.next, i);
       changed = true;
     });
     return changed;
@@ -199,8 +200,8 @@ export class MachineRun {
   /** A value after the forces, the first of them strongest; one that may be active leaves it known only if it agrees. */
   private forced(s: StoredSlots, value: number): number {
     for (let f = s.forces.length - 1; f >= 0; f--) {
-      const { to, slot } = s.forces[f] as StoredSlots['forces'][number];
-      const level = this.slots[slot] as number;
+      const { to, slot } = elementAt(s.forces, f);
+      const level = elementAt(this.slots, slot);
       if (level === HIGH) value = to;
       else if (level === UNKNOWN && value !== to) value = UNKNOWN;
     }
@@ -208,8 +209,8 @@ export class MachineRun {
   }
 
   private taken(s: StoredSlots, before: number, control: number): number {
-    const self = this.slots[s.self] as number;
-    const data = this.slots[s.data] as number;
+    const self = elementAt(this.slots, s.self);
+    const data = elementAt(this.slots, s.data);
     if (s.edge === 2) return control === HIGH ? data : control === LOW || data === self ? self : UNKNOWN;
     const [from, to] = s.edge === 0 ? [LOW, HIGH] : [HIGH, LOW];
     if (before === from && control === to) return data;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { elementAt } from '../element-at';
 import { highsSolver } from '../solver';
 import { truthOf } from '../testing/random';
 import { type Cube, exprOfCover, irredundantCover, rowMask, rowsOf, wordsFor } from './cover';
@@ -44,7 +45,7 @@ const covers = (cells: string, cubes: readonly Cube[]): boolean => {
   const { inputs, on, free } = fromCells(cells);
   const rows = rowsOf(cubes, inputs);
   const off = offRows(on, free, inputs);
-  return rows.every((w, i) => ((on[i] as number) & ~w) === 0 && (w & (off[i] as number)) === 0);
+  return rows.every((w, i) => (elementAt(on, i) & ~w) === 0 && (w & elementAt(off, i)) === 0);
 };
 
 describe('covers', () => {
@@ -52,7 +53,7 @@ describe('covers', () => {
     fc.assert(
       fc.property(arbitraryCells(8), (cells) => {
         const { inputs, on, free } = fromCells(cells);
-        const upper = on.map((w, i) => w | (free[i] as number));
+        const upper = on.map((w, i) => w | elementAt(free, i));
         const cubes = irredundantCover(on, upper, inputs);
         expect(covers(cells, cubes)).toBe(true);
         cubes.forEach((_, i) => {
@@ -60,7 +61,7 @@ describe('covers', () => {
             cubes.filter((_c, j) => j !== i),
             inputs,
           );
-          expect(on.some((w, k) => (w & ~(rest[k] as number)) !== 0)).toBe(true);
+          expect(on.some((w, k) => (w & ~elementAt(rest, k)) !== 0)).toBe(true);
         });
       }),
     );
@@ -80,20 +81,20 @@ function fewestByTrying(cells: string): number {
         ])
       )
         all.push({ care, value });
-  const upper = on.map((w, i) => w | (free[i] as number));
+  const upper = on.map((w, i) => w | elementAt(free, i));
   const usable = all.filter((c) =>
-    rowsOf([c], inputs).every((w, i) => (w & ~(upper[i] as number) & rowMask(inputs)) === 0),
+    rowsOf([c], inputs).every((w, i) => (w & ~elementAt(upper, i) & rowMask(inputs)) === 0),
   );
   const tryAll = (left: number, from: number, rows: Int32Array): boolean => {
-    if (on.every((w, i) => (w & ~(rows[i] as number)) === 0)) return true;
+    if (on.every((w, i) => (w & ~elementAt(rows, i)) === 0)) return true;
     if (left === 0) return false;
     for (let i = from; i < usable.length; i++) {
-      const more = rowsOf([usable[i] as Cube], inputs);
+      const more = rowsOf([elementAt(usable, i)], inputs);
       if (
         tryAll(
           left - 1,
           i + 1,
-          rows.map((w, k) => w | (more[k] as number)),
+          rows.map((w, k) => w | elementAt(more, k)),
         )
       )
         return true;
@@ -124,7 +125,7 @@ describe('the smallest sum of products', () => {
       fc.asyncProperty(arbitraryCells(8), async (cells) => {
         const { inputs, on, free } = fromCells(cells);
         const { products } = await minimise({ inputs, on: [on], free: [free] });
-        const upper = on.map((w, i) => w | (free[i] as number));
+        const upper = on.map((w, i) => w | elementAt(free, i));
         expect(covers(cells, products)).toBe(true);
         expect(products.length).toBeLessThanOrEqual(irredundantCover(on, upper, inputs).length);
       }),
@@ -177,7 +178,7 @@ describe('the smallest sum of products', () => {
         const bit = 1 << k;
         if ((care & bit) === 0) continue;
         const wider = rowsOf([{ care: care & ~bit, value: value & ~bit }], n);
-        expect(wider.some((w, i) => (w & ~(on[i] as number)) !== 0)).toBe(true);
+        expect(wider.some((w, i) => (w & ~elementAt(on, i)) !== 0)).toBe(true);
       }
   });
 });
@@ -209,16 +210,16 @@ describe('coverings', () => {
         const columns = sets.map((set) => Array.from({ length: rows }, (_, r) => r).filter((r) => (set >> r) & 1));
         const { taken, proved } = await coverOf({ rows, columns, weights }, null);
         expect(proved).toBe(true);
-        expect(taken.reduce((set, c) => set | (sets[c] as number), 0)).toBe(mask);
+        expect(taken.reduce((set, c) => set | elementAt(sets, c), 0)).toBe(mask);
         let least = Number.POSITIVE_INFINITY;
         for (let choice = 0; choice < 2 ** sets.length; choice++) {
           const [set, weight] = sets.reduce<[number, number]>(
-            ([s, w], x, c) => ((choice >> c) & 1 ? [s | x, w + (weights[c] as number)] : [s, w]),
+            ([s, w], x, c) => ((choice >> c) & 1 ? [s | x, w + elementAt(weights, c)] : [s, w]),
             [0, 0],
           );
           if (set === mask && weight < least) least = weight;
         }
-        expect(taken.reduce((w, c) => w + (weights[c] as number), 0)).toBe(least);
+        expect(taken.reduce((w, c) => w + elementAt(weights, c), 0)).toBe(least);
       }),
     );
   });

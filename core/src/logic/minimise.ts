@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { type Cube, irredundantCover, type Rows, rowMask, rowsOf, wordsFor } from './cover';
 import type { SolveInteger } from './integer';
 import { type Functions, type Product, primesOf } from './primes';
@@ -33,7 +34,7 @@ export async function minimise(functions: Functions, solve: SolveInteger | null 
     }
   }
   const products = functions.on.flatMap((on, o) =>
-    good(on, functions.free[o] as Rows, functions.inputs).map((cube) => ({ ...cube, serves: 1 << o })),
+    good(on, elementAt(functions.free, o), functions.inputs).map((cube) => ({ ...cube, serves: 1 << o })),
   );
   return { products: inOrder(shared(products), functions.inputs), proved: false };
 }
@@ -72,7 +73,7 @@ async function exact(
       if (((p.serves >>> o) & 1) === 0) return [];
       const own = indexOf[o] as ReadonlyMap<number, number>;
       return list.flatMap((row) =>
-        (row & p.care) === p.value ? [(offsets[o] as number) + (own.get(row) as number)] : [],
+        (row & p.care) === p.value ? [elementAt(offsets, o) + (own.get(row) as number)] : [],
       );
     }),
   );
@@ -81,7 +82,7 @@ async function exact(
   const { taken, proved } = await coverOf({ rows: total, columns, weights }, solve);
   return {
     products: trimmed(
-      taken.map((c) => primes[c] as Product),
+      taken.map((c) => elementAt(primes, c)),
       functions,
     ),
     proved,
@@ -93,13 +94,13 @@ function trimmed(products: readonly Product[], { on, inputs }: Functions): Produ
   const serves = products.map((p) => p.serves);
   on.forEach((rows, o) => {
     for (let i = products.length - 1; i >= 0; i--) {
-      if ((((serves[i] as number) >>> o) & 1) === 0) continue;
-      const others = products.filter((_, j) => j !== i && ((serves[j] as number) >>> o) & 1);
+      if (((elementAt(serves, i) >>> o) & 1) === 0) continue;
+      const others = products.filter((_, j) => j !== i && (elementAt(serves, j) >>> o) & 1);
       const covered = rowsOf(others, inputs);
-      if (rows.every((w, k) => (w & ~(covered[k] as number)) === 0)) (serves[i] as number) &= ~(1 << o);
+      if (rows.every((w, k) => (w & ~elementAt(covered, k)) === 0)) (serves[i] as number) &= ~(1 << o);
     }
   });
-  return products.flatMap((p, i) => (serves[i] === 0 ? [] : [{ ...p, serves: serves[i] as number }]));
+  return products.flatMap((p, i) => (serves[i] === 0 ? [] : [{ ...p, serves: elementAt(serves, i) }]));
 }
 
 /** Equal products become one that serves all their functions. */
@@ -117,7 +118,7 @@ const EXPAND_STEPS = 40_000_000;
 
 /** An irredundant sum of prime products: an irredundant cover, its products widened, the superfluous dropped. */
 function good(on: Rows, free: Rows, inputs: number): Cube[] {
-  const upper = on.map((w, i) => w | (free[i] as number));
+  const upper = on.map((w, i) => w | elementAt(free, i));
   const cover = irredundantCover(on, upper, inputs);
   let steps = EXPAND_STEPS;
   const fits = (cube: Cube): boolean => {
@@ -143,7 +144,7 @@ function withoutSuperfluous(cubes: readonly Cube[], on: Rows, inputs: number): C
   const kept: Cube[] = [];
   for (const cube of sorted) {
     const rows = rowsOf([cube], inputs);
-    if (!rows.some((w, i) => (w & (on[i] as number) & ~(covered[i] as number)) !== 0)) continue;
+    if (!rows.some((w, i) => (w & elementAt(on, i) & ~elementAt(covered, i)) !== 0)) continue;
     kept.push(cube);
     rows.forEach((w, i) => {
       (covered[i] as number) |= w;
@@ -154,7 +155,7 @@ function withoutSuperfluous(cubes: readonly Cube[], on: Rows, inputs: number): C
 
 function liesIn(cube: Cube, rows: Rows, inputs: number): boolean {
   const own = rowsOf([cube], inputs);
-  for (let i = 0; i < own.length; i++) if ((own[i] as number) & ~(rows[i] as number)) return false;
+  for (let i = 0; i < own.length; i++) if (elementAt(own, i) & ~elementAt(rows, i)) return false;
   return true;
 }
 
@@ -169,5 +170,5 @@ export function listRows(rows: Rows): number[] {
 
 /** The rows where a function is low and its value matters. */
 export function offRows(on: Rows, free: Rows, inputs: number): Rows {
-  return on.map((w, i) => ~(w | (free[i] as number)) & rowMask(inputs));
+  return on.map((w, i) => ~(w | elementAt(free, i)) & rowMask(inputs));
 }

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import type { SolveInteger } from './integer';
 
 /**
@@ -46,7 +47,7 @@ interface Core {
 }
 
 const weightOf = (taken: readonly number[], core: Core): number =>
-  taken.reduce((sum, c) => sum + (core.weights[c] as number), 0);
+  taken.reduce((sum, c) => sum + elementAt(core.weights, c), 0);
 
 function reduced({ rows, columns, weights }: Covering): { taken: number[]; core: Core } {
   const onRow: Set<number>[] = Array.from({ length: rows }, () => new Set());
@@ -73,7 +74,7 @@ function reduced({ rows, columns, weights }: Covering): { taken: number[]; core:
     changed = false;
     for (const r of [...open]) {
       if (!open.has(r) || onRow[r]?.size !== 1) continue;
-      take([...(onRow[r] as Set<number>)][0] as number);
+      take(elementAt([...elementAt(onRow, r)], 0));
       changed = true;
     }
     if (dropDominatedColumns(ofColumn, onRow, weights, dropColumn)) changed = true;
@@ -85,7 +86,7 @@ function reduced({ rows, columns, weights }: Covering): { taken: number[]; core:
   return {
     taken,
     core: {
-      rowLists: rowList.map((r) => [...(onRow[r] as Set<number>)]),
+      rowLists: rowList.map((r) => [...elementAt(onRow, r)]),
       columnRows: new Map(left.map(([c, list]) => [c, [...list].map((r) => index.get(r) as number)])),
       weights,
     },
@@ -108,11 +109,11 @@ function dropDominatedColumns(
   let changed = false;
   for (const [c, list] of [...ofColumn]) {
     const [first] = list;
-    const others = first === undefined ? [] : [...(onRow[first] as ReadonlySet<number>)];
+    const others = first === undefined ? [] : [...elementAt(onRow, first)];
     const beaten = (d: number): boolean => {
       const other = ofColumn.get(d);
       if (d === c || !other || !isSubset(list, other)) return false;
-      const [w, v] = [weights[c] as number, weights[d] as number];
+      const [w, v] = [elementAt(weights, c), elementAt(weights, d)];
       return v < w || (v === w && (other.size > list.size || d < c));
     };
     if (list.size > 0 && !others.some(beaten)) continue;
@@ -131,7 +132,7 @@ function dropDominatingRows(
 ): boolean {
   let changed = false;
   for (const r of [...open]) {
-    const own = onRow[r] as ReadonlySet<number>;
+    const own = elementAt(onRow, r);
     let shortest: ReadonlySet<number> | null = null;
     for (const c of own) {
       const rows = ofColumn.get(c);
@@ -141,7 +142,7 @@ function dropDominatingRows(
     const near = new Set<number>();
     for (const c of own) for (const s of ofColumn.get(c) ?? []) near.add(s);
     for (const s of near) {
-      const other = onRow[s] as ReadonlySet<number>;
+      const other = elementAt(onRow, s);
       if (s === r || !open.has(s) || !isSubset(other, own) || (other.size === own.size && s > r)) continue;
       drop(r);
       changed = true;
@@ -180,7 +181,7 @@ class Search {
     while (open.size > 0) {
       let [pick, most] = [-1, 0];
       for (const [c, rows] of columnRows) {
-        const gain = rows.reduce((n, r) => n + Number(open.has(r)), 0) / (weights[c] as number);
+        const gain = rows.reduce((n, r) => n + Number(open.has(r)), 0) / elementAt(weights, c);
         if (gain > most) [pick, most] = [c, gain];
       }
       taken.push(pick);
@@ -208,13 +209,13 @@ class Search {
     if (weight + this.bound() >= this.bestWeight) return;
     const { rowLists, columnRows, weights } = this.core;
     const tried: number[] = [];
-    const byUse = [...(rowLists[row] as readonly number[])]
+    const byUse = [...elementAt(rowLists, row)]
       .filter((c) => !this.refused.has(c))
       .sort((a, b) => (columnRows.get(b)?.length ?? 0) - (columnRows.get(a)?.length ?? 0));
     for (const c of byUse) {
       this.mark(c, 1);
       taken.push(c);
-      this.branch(taken, weight + (weights[c] as number));
+      this.branch(taken, weight + elementAt(weights, c));
       taken.pop();
       this.mark(c, -1);
       // What has been tried with this column need not be tried again without it taking part.
@@ -232,7 +233,7 @@ class Search {
   private shortestRow(): number | null {
     let [pick, least] = [-1, Number.POSITIVE_INFINITY];
     this.core.rowLists.forEach((columns, r) => {
-      if ((this.covered[r] as number) > 0) return;
+      if (elementAt(this.covered, r) > 0) return;
       let open = 0;
       for (const c of columns) if (!this.refused.has(c)) open++;
       if (open < least) [pick, least] = [r, open];
@@ -248,10 +249,10 @@ class Search {
     const order = [...rowLists.keys()].filter((r) => this.covered[r] === 0);
     order.sort((a, b) => (rowLists[a]?.length ?? 0) - (rowLists[b]?.length ?? 0));
     for (const r of order) {
-      const columns = (rowLists[r] as readonly number[]).filter((c) => !this.refused.has(c));
+      const columns = elementAt(rowLists, r).filter((c) => !this.refused.has(c));
       if (columns.some((c) => used.has(c))) continue;
       for (const c of columns) used.add(c);
-      sum += Math.min(...columns.map((c) => weights[c] as number));
+      sum += Math.min(...columns.map((c) => elementAt(weights, c)));
     }
     return sum;
   }

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { type Behaviour, compileMachine, MachineRun } from './machine';
 import { HIGH, LOW, UNKNOWN } from './program';
 
@@ -95,7 +96,7 @@ function pulsed(
   const at = (name: string): number => behaviour.inputs.indexOf(name);
   const rest = edge === 'rise' ? LOW : HIGH;
   inputs.forEach((name, i) => {
-    run.setInput(at(name), setting[i] as number);
+    run.setInput(at(name), elementAt(setting, i));
   });
   run.setInput(at(clock), rest);
   run.restore(state);

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import type { Rows } from './cover';
 import type { Behaviour } from './machine';
 import type { Functions } from './primes';
@@ -48,9 +49,9 @@ export function sweep(program: Program): Table {
     fillInputs(slots, n, from);
     evaluateBlock(program, slots);
     columns.forEach((column, o) => {
-      const values = slots[program.outputs[o] as number] as Int32Array;
+      const values = elementAt(slots, elementAt(program.outputs, o));
       if (mask === -1) column.set(values, from);
-      else column[0] = (values[0] as number) & mask;
+      else column[0] = elementAt(values, 0) & mask;
     });
   }
   return { inputs: n, rows, columns };
@@ -60,7 +61,7 @@ export function sweep(program: Program): Table {
 function fillInputs(slots: readonly Int32Array[], n: number, from: number): void {
   for (let i = 0; i < n - 5; i++) {
     const bit = n - 6 - i;
-    const slot = slots[2 + i] as Int32Array;
+    const slot = elementAt(slots, 2 + i);
     for (let w = 0; w < slot.length; w++) slot[w] = ((from + w) << (31 - bit)) >> 31;
   }
 }
@@ -88,7 +89,7 @@ export function tableOf({ inputs, gates, outputs, stored }: Behaviour): Table {
 }
 
 const has = (rows: Rows | null | undefined, row: number): boolean =>
-  !!rows && (((rows[row >>> 5] as number) >>> (row & 31)) & 1) === 1;
+  !!rows && ((elementAt(rows, row >>> 5) >>> (row & 31)) & 1) === 1;
 
 /** What stands in the cell of an output in a row. */
 export function cellAt(table: Table, output: number, row: number): CellMark {
@@ -117,7 +118,7 @@ export function functionsOf(table: Table, outputs: readonly number[]): Functions
 export function valueAt(table: Table, output: number, row: number): 0 | 1 {
   const column = table.columns[output];
   if (!column || row < 0 || row >= table.rows) throw new Error(`no cell ${output}, ${row}`);
-  return (((column[row >>> 5] as number) >>> (row & 31)) & 1) as 0 | 1;
+  return ((elementAt(column, row >>> 5) >>> (row & 31)) & 1) as 0 | 1;
 }
 
 /** The value, 0 or 1, of input i (from 0, the first is the most significant) in a row. */
@@ -131,7 +132,7 @@ export function firstDifference(a: Table, b: Table): number | null {
     let differing = 0;
     a.columns.forEach((column, o) => {
       const any = (a.dontCare?.[o]?.[w] ?? 0) | (b.dontCare?.[o]?.[w] ?? 0);
-      differing |= ((column[w] as number) ^ ((b.columns[o] as Int32Array)[w] as number)) & ~any;
+      differing |= (elementAt(column, w) ^ elementAt(elementAt(b.columns, o), w)) & ~any;
       differing |= ((a.floats?.[o]?.[w] ?? 0) ^ (b.floats?.[o]?.[w] ?? 0)) & ~any;
     });
     if (differing !== 0) return w * 32 + (31 - Math.clz32(differing & -differing));

@@ -1,5 +1,6 @@
 import type { FamilyId, PartType, Unit } from '../catalogue';
 import type { Netlist } from '../design';
+import { elementAt } from '../element-at';
 import { packageOf } from './blocks';
 import type { Duty } from './candidate';
 import { dutyKey } from './candidate';
@@ -54,7 +55,7 @@ export function assemble(
 }
 
 /** What a step makes, the first of it when there is more. */
-const made = (step: Step): Literal => step.makes[0] as Literal;
+const made = (step: Step): Literal => elementAt(step.makes, 0);
 
 /** The kind of unit that takes each step: its own for what is pinned, the rest as they come. */
 function kindsFor(
@@ -92,7 +93,7 @@ function kindsFor(
 function blockSteps({ blocks = [] }: Choice): Step[] {
   return blocks.flatMap(({ frame, uses }) =>
     packageOf(frame, uses).units.map(({ unit: u, reads, makes }): Step => {
-      const unit = frame.part.units[u] as Unit;
+      const unit = elementAt(frame.part.units, u);
       return {
         makes: [...makes.values()],
         inputs: unit.behaviour.inputs.map((name) => reads.get(name) ?? 0),

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
 import { readDesign } from '../catalogue';
 import { type Netlist, networkOf, printSheet } from '../design';
+import { elementAt } from '../element-at';
 import { isError } from '../finding';
 import { inspect } from '../inspection';
 import { compile, firstDifference, sweep } from '../logic';
@@ -156,7 +157,7 @@ it('every use of a block that is offered makes what it says, by the network of t
       if (!netlist || netlist.gates.length === 0 || netlist.gates.length > 12) return;
       const functions = functionsOf(netlist);
       const isGiven = (l: number): boolean => l < 2 || functions.isSource(l >> 1);
-      const nameOf = (l: number): string => (l < 2 ? String(l) : (functions.sources[(l >> 1) - 1] as string));
+      const nameOf = (l: number): string => (l < 2 ? String(l) : elementAt(functions.sources, (l >> 1) - 1));
       for (const frame of framesOf(functions, netlist, blockNumbers, ranksOf(functions)))
         for (const use of frame.uses) {
           const [unit] = packageOf(frame, [use]).units;
@@ -176,7 +177,7 @@ it('every use of a block that is offered makes what it says, by the network of t
                         gate: 'g',
                         part: 'block',
                         inputs: type.behaviour.inputs.map((n) => nameOf(unit.reads.get(n) ?? 0)),
-                        output: nets[0] as string,
+                        output: elementAt(nets, 0),
                         others: nets.slice(1),
                       }
                     : null,

@@ -1,5 +1,6 @@
 import { type PartType, partType } from '../catalogue';
 import type { Netlist } from '../design';
+import { elementAt } from '../element-at';
 import { compile, evaluateBlock, type Program, slotCount } from '../logic';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
 import { gatesOfUnit } from './unit-gates';
@@ -92,7 +93,7 @@ class Finder {
     this.sources = functions.sources.map((_, i) => 2 * (i + 1));
     const made = netlist.gates.map((g) => functions.ofNet(g.output)).filter((l) => !this.isGiven(l));
     this.gates = new Set(made);
-    const deep = made.filter((l) => (functions.depth[classOf(l)] as number) >= 2);
+    const deep = made.filter((l) => elementAt(functions.depth, classOf(l)) >= 2);
     this.targets = [...new Set(deep)].sort((a, b) => this.rankOf(b) - this.rankOf(a));
   }
 
@@ -133,7 +134,7 @@ class Finder {
   }
 
   private rankOf(l: Literal): number {
-    return this.rank[classOf(l)] as number;
+    return elementAt(this.rank, classOf(l));
   }
 
   /** What the chip makes of some readings, as far as the design has a use for it and it comes later than what is read; null when nothing. */
@@ -174,7 +175,7 @@ class Finder {
         }
       }
       const address =
-        width === 1 ? [['S', select[0] as Literal] as const] : select.map((l, k) => [names[k] as string, l] as const);
+        width === 1 ? [['S', elementAt(select, 0)] as const] : select.map((l, k) => [elementAt(names, k), l] as const);
       const shared = new Map<string, Literal>([...address, ...(number === '74157' ? [['Gn', 0] as const] : [])]);
       if (uses.length > 0) frames.push({ part, slots, shared, uses });
     }
@@ -200,7 +201,7 @@ class Finder {
     },
   ): Map<string, Literal> {
     const all = new Map<string, Literal>(part.pins.filter((p) => p.role === 'input').map((p) => [p.name, 0]));
-    for (const [k, l] of select.entries()) all.set(select.length === 1 ? 'S' : (names[k] as string), l);
+    for (const [k, l] of select.entries()) all.set(select.length === 1 ? 'S' : elementAt(names, k), l);
     for (const [pin, l] of reads) all.set(slots === 1 ? pin : pin.replace('#', '1'), l);
     return all;
   }
@@ -215,8 +216,8 @@ class Finder {
       const agrees = (g: Int32Array): boolean => {
         for (let w = 0; w < f.length; w++) {
           let mask = -1;
-          for (const [i, bits] of address.entries()) mask &= (k >>> i) & 1 ? (bits[w] as number) : ~(bits[w] as number);
-          if ((((f[w] as number) ^ (g[w] as number)) & mask & this.functions.mask) !== 0) return false;
+          for (const [i, bits] of address.entries()) mask &= (k >>> i) & 1 ? elementAt(bits, w) : ~elementAt(bits, w);
+          if (((elementAt(f, w) ^ elementAt(g, w)) & mask & this.functions.mask) !== 0) return false;
         }
         return true;
       };
@@ -290,7 +291,7 @@ class Finder {
     for (let row = 0; row < 2 ** n; row++) {
       if ((row >>> k) & 1) continue;
       const other = row | (1 << k);
-      const at = (r: number): number => ((f[r >>> 5] as number) >>> (r & 31)) & 1;
+      const at = (r: number): number => (elementAt(f, r >>> 5) >>> (r & 31)) & 1;
       if (at(row) !== at(other)) return true;
     }
     return false;
@@ -310,8 +311,8 @@ class Finder {
       const f = functions.bits(l);
       if (left.length === 0) {
         const ends = [
-          open.every((m, w) => ((m & (f[w] as number)) | 0) === 0),
-          open.every((m, w) => (m & ~(f[w] as number)) === 0),
+          open.every((m, w) => ((m & elementAt(f, w)) | 0) === 0),
+          open.every((m, w) => (m & ~elementAt(f, w)) === 0),
         ];
         for (const equal of [0, 1] as const) if (ends[equal]) uses.push(...this.compared(part, pairs, equal, l));
         return;
@@ -320,10 +321,10 @@ class Finder {
         for (const b of left) {
           if (a === b || uses.length > 30) continue;
           const [x, y] = [functions.bits(a), functions.bits(b)];
-          const over = open.every((m, w) => (m & (x[w] as number) & ~(y[w] as number) & ~(f[w] as number)) === 0);
-          const under = open.every((m, w) => (m & ~(x[w] as number) & (y[w] as number) & (f[w] as number)) === 0);
+          const over = open.every((m, w) => (m & elementAt(x, w) & ~elementAt(y, w) & ~elementAt(f, w)) === 0);
+          const under = open.every((m, w) => (m & ~elementAt(x, w) & elementAt(y, w) & elementAt(f, w)) === 0);
           if (!over || !under) continue;
-          const still = open.map((m, w) => m & ~((x[w] as number) ^ (y[w] as number)));
+          const still = open.map((m, w) => m & ~(elementAt(x, w) ^ elementAt(y, w)));
           search(
             l,
             [...pairs, [a, b]],
@@ -378,10 +379,10 @@ class Finder {
         for (const [a, b] of subsets(left, 2) as Iterable<readonly [Literal, Literal]>) {
           if (uses.length > 30) return;
           const [x, y] = [functions.bits(a), functions.bits(b)];
-          const sum = functions.find(x.map((w, k) => w ^ (y[k] as number) ^ (carry[k] as number)));
+          const sum = functions.find(x.map((w, k) => w ^ elementAt(y, k) ^ elementAt(carry, k)));
           if (sum === null || this.isGiven(sum)) continue;
           grown = true;
-          const next = x.map((w, k) => (w & (y[k] as number)) | ((carry[k] as number) & (w | (y[k] as number))));
+          const next = x.map((w, k) => (w & elementAt(y, k)) | (elementAt(carry, k) & (w | elementAt(y, k))));
           extend(
             [...cells, [a, b]],
             next,
@@ -421,7 +422,7 @@ function* subsets(of: readonly Literal[], size: number, from = 0): Generator<Lit
     return;
   }
   for (let i = from; i <= of.length - size; i++)
-    for (const rest of subsets(of, size - 1, i + 1)) yield [of[i] as Literal, ...rest];
+    for (const rest of subsets(of, size - 1, i + 1)) yield [elementAt(of, i), ...rest];
 }
 
 const programs = new Map<string, Program>();
@@ -451,12 +452,12 @@ function evaluated(
     programs.set(part.id, program);
   }
   const slots = Array.from({ length: slotCount(program) }, () => new Int32Array(functions.words));
-  (slots[1] as Int32Array).fill(functions.mask);
-  for (const [i, name] of names.entries()) (slots[2 + i] as Int32Array).set(functions.bits(reads.get(name) ?? 0));
+  elementAt(slots, 1).fill(functions.mask);
+  for (const [i, name] of names.entries()) elementAt(slots, 2 + i).set(functions.bits(reads.get(name) ?? 0));
   evaluateBlock(program, slots);
   return [...program.outputs].map((slot, k) => [
-    outs[k] as string,
-    (slots[slot] as Int32Array).map((w) => w & functions.mask),
+    elementAt(outs, k),
+    elementAt(slots, slot).map((w) => w & functions.mask),
   ]);
 }
 

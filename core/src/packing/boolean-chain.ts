@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import type { ChainStep, FunctionNet, Literal } from './functions';
 
 /** Functions of up to so many sources are words of 16 rows, for which chains are sought. */
@@ -18,7 +19,7 @@ const MAX_STEPS = 24;
 export function chainsOf(functions: FunctionNet, roots: readonly Literal[], runs: number): ChainStep[][] {
   if (!functions.exact || functions.sources.length > MAX_CHAINED || functions.sources.length < 2) return [];
   const all = functions.mask;
-  const word = (l: Literal): number => lowInRow0((functions.bits(l)[0] as number) & all, all);
+  const word = (l: Literal): number => lowInRow0(elementAt(functions.bits(l), 0) & all, all);
   const sources = functions.sources.map((_, i) => word(2 * (i + 1)));
   const wanted = [...new Set(roots.map(word))].filter((f) => f !== 0 && !sources.includes(f));
   const found = new Map<string, ChainStep[]>();

@@ -1,5 +1,6 @@
 import { type FamilyId, findChip, type PartType, partNumber, typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
+import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { compile, sweep } from '../logic';
 import type { Duty } from './candidate';
@@ -114,8 +115,7 @@ export function dutyOf({ duty }: UnitKind, inputs: readonly string[]): { duty: D
     if (a.join() === b.join()) return plainDuty('nand', a);
     if (a.length === 1 && b.length === 1) return { duty: { kind: 'nor', width: 2 }, nets: [...a, ...b] };
     const width = Math.max(a.length, b.length) > 2 ? 3 : 2;
-    const padded = (s: readonly string[]): string[] =>
-      Array.from({ length: width }, (_, i) => s[i] ?? (s[0] as string));
+    const padded = (s: readonly string[]): string[] => Array.from({ length: width }, (_, i) => s[i] ?? elementAt(s, 0));
     return { duty: { kind: 'aoi', width }, nets: [...padded(a), ...padded(b)] };
   }
   const idle = duty.kind === 'and' || duty.kind === 'nand' ? '1' : duty.kind === 'or' || duty.kind === 'nor' ? '0' : '';
@@ -216,7 +216,7 @@ export function swapInputs(
 export function areEqual(unit: Unit, i: number, j: number): boolean {
   const names = unit.inputs.map((_, k) => `i${k}`);
   if (!isPlain(unit) || names[i] === undefined || names[j] === undefined || names.length > 16) return false;
-  const swapped = names.map((_, k) => names[k === i ? j : k === j ? i : k] as string);
+  const swapped = names.map((_, k) => elementAt(names, k === i ? j : k === j ? i : k));
   const [a, b] = [names, swapped].map(
     (order) =>
       sweep(compile({ inputs: names, gates: gatesOfUnit(unit, order, ['o'], 'u/'), outputs: ['o'] })).columns[0],

@@ -1,4 +1,5 @@
 import type { Netlist } from '../design';
+import { elementAt } from '../element-at';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
 
 /** What a unit is asked to do: a gate kind with a number of inputs, or an AND-OR-invert of products of two or three. */
@@ -50,7 +51,7 @@ export function candidatesOf(functions: FunctionNet, netlist: Netlist, sets = SE
   };
   const each = sets === 0 ? 0 : Math.max(2, Math.min(24, Math.ceil(sets / (2 * functions.count))));
   for (const { makes, kind, of } of functions.steps) {
-    const late = (x: Literal): boolean => (rank[classOf(x)] as number) >= (rank[classOf(makes)] as number);
+    const late = (x: Literal): boolean => elementAt(rank, classOf(x)) >= elementAt(rank, classOf(makes));
     if (classOf(makes) === 0 || of.some(late)) continue;
     if (kind === 'and') product(makes, of);
     if (kind === 'or') product(inverse(makes), of.map(inverse));
@@ -63,11 +64,7 @@ export function candidatesOf(functions: FunctionNet, netlist: Netlist, sets = SE
   for (const { inputs, output, kind } of netlist.gates) {
     const l = functions.ofNet(output);
     const of = [...new Set(inputs.map((n) => functions.ofNet(n)))];
-    if (
-      of.length < 2 ||
-      classOf(l) === 0 ||
-      of.some((x) => (rank[classOf(x)] as number) >= (rank[classOf(l)] as number))
-    )
+    if (of.length < 2 || classOf(l) === 0 || of.some((x) => elementAt(rank, classOf(x)) >= elementAt(rank, classOf(l))))
       continue;
     if (kind === 'and' || kind === 'nand') product(kind === 'and' ? l : inverse(l), of);
     if (kind === 'or' || kind === 'nor') product(kind === 'nor' ? l : inverse(l), of.map(inverse));
@@ -98,7 +95,7 @@ export function candidatesOf(functions: FunctionNet, netlist: Netlist, sets = SE
 /** The place of each class in the order in which classes may read each other: by depth, then as they came. */
 export function ranksOf(functions: FunctionNet): number[] {
   const order = Array.from({ length: functions.count }, (_, c) => c).sort(
-    (a, b) => (functions.depth[a] as number) - (functions.depth[b] as number) || a - b,
+    (a, b) => elementAt(functions.depth, a) - elementAt(functions.depth, b) || a - b,
   );
   const rank: number[] = new Array(functions.count).fill(0);
   order.forEach((c, i) => {
@@ -112,7 +109,7 @@ function productsFor(functions: FunctionNet, rank: readonly number[], l: Literal
   const f = functions.bits(l);
   const implied: { literal: Literal; bits: Int32Array; extra: number }[] = [];
   for (let c = 1; c < functions.count; c++) {
-    if ((rank[c] as number) >= (rank[classOf(l)] as number)) continue;
+    if (elementAt(rank, c) >= elementAt(rank, classOf(l))) continue;
     for (const g of [2 * c, 2 * c + 1]) {
       const bits = functions.bits(g);
       const extra = extraRows(f, bits);
@@ -129,16 +126,16 @@ function productsFor(functions: FunctionNet, rank: readonly number[], l: Literal
       if (count >= most) return;
       if (taken.length === size) {
         if (!bits || !same(bits, f)) return;
-        const set = taken.map((i) => (among[i] as (typeof near)[number]).literal);
+        const set = taken.map((i) => elementAt(among, i).literal);
         if (sets.some((s) => s.length < size && s.every((x) => set.includes(x)))) return;
         sets.push(set);
         count++;
         return;
       }
       for (let i = from; i < among.length; i++) {
-        const next = (among[i] as (typeof near)[number]).bits;
+        const next = elementAt(among, i).bits;
         taken.push(i);
-        visit(i + 1, bits ? bits.map((w, k) => w & (next[k] as number)) : next);
+        visit(i + 1, bits ? bits.map((w, k) => w & elementAt(next, k)) : next);
         taken.pop();
       }
     };
@@ -154,7 +151,7 @@ function productsFor(functions: FunctionNet, rank: readonly number[], l: Literal
 function extraRows(f: Int32Array, g: Int32Array): number {
   let extra = 0;
   for (let w = 0; w < f.length; w++) {
-    const [a, b] = [f[w] as number, g[w] as number];
+    const [a, b] = [elementAt(f, w), elementAt(g, w)];
     if ((a & ~b) !== 0) return -1;
     let rest = b & ~a;
     rest -= (rest >>> 1) & 0x55555555;
@@ -172,12 +169,12 @@ function same(a: Int32Array, b: Int32Array): boolean {
 /** Pairs of earlier literals whose exclusive or is the class's own function. */
 function xorPairs(functions: FunctionNet, rank: readonly number[], c: number, most: number): [Literal, Literal][] {
   const pairs: [Literal, Literal][] = [];
-  const f = functions.tables[c] as Int32Array;
+  const f = elementAt(functions.tables, c);
   for (let a = 1; a < functions.count && pairs.length < most; a++) {
-    if ((rank[a] as number) >= (rank[c] as number)) continue;
-    const other = functions.tables[a] as Int32Array;
-    const b = functions.find(f.map((w, k) => w ^ (other[k] as number)));
-    if (b === null || classOf(b) <= a || (rank[classOf(b)] as number) >= (rank[c] as number)) continue;
+    if (elementAt(rank, a) >= elementAt(rank, c)) continue;
+    const other = elementAt(functions.tables, a);
+    const b = functions.find(f.map((w, k) => w ^ elementAt(other, k)));
+    if (b === null || classOf(b) <= a || elementAt(rank, classOf(b)) >= elementAt(rank, c)) continue;
     pairs.push([2 * a, b]);
   }
   return pairs;
@@ -191,12 +188,12 @@ function andOrInverts(
   most: number,
 ): { duty: Duty; inputs: Literal[] }[] {
   const found: { duty: Duty; inputs: Literal[] }[] = [];
-  const rankOf = (x: Literal): number => rank[classOf(x)] as number;
+  const rankOf = (x: Literal): number => elementAt(rank, classOf(x));
   const sidesOf = (x: Literal, width: 2 | 3): Literal[][] => {
     const single = Array.from({ length: width }, () => x);
     const sets = (products.get(x) ?? []).filter((s) => s.length <= width);
     return [
-      ...sets.map((s) => [...s, ...single].slice(0, width).map((v, i) => (i < s.length ? v : (s[0] as Literal)))),
+      ...sets.map((s) => [...s, ...single].slice(0, width).map((v, i) => (i < s.length ? v : elementAt(s, 0)))),
       single,
     ];
   };

@@ -1,5 +1,6 @@
-import { typeOf, type Unit } from '../catalogue';
+import { typeOf } from '../catalogue';
 import { type Netlist, networkOf } from '../design';
+import { elementAt } from '../element-at';
 import { compile, evaluateBlock, type Program, slotCount, sweep } from '../logic';
 import { lowered } from './lower';
 import { drivenBy, isLogic, type Packing } from './packing';
@@ -56,7 +57,7 @@ export function whatIsWrong(design: Netlist, packing: Packing, maxAllRows = MAX_
   const free = new Int32Array(a[0]?.length ?? 0);
   for (const row of netlist.unused?.rows ?? []) (free[row >>> 5] as number) |= 1 << (row & 31);
   const differs = (i: number): boolean =>
-    (a[i] as Int32Array).some((w, k) => ((w ^ ((b[i] as Int32Array)[k] as number)) & ~(free[k] as number)) !== 0);
+    elementAt(a, i).some((w, k) => ((w ^ elementAt(elementAt(b, i), k)) & ~elementAt(free, k)) !== 0);
   const wrong = ends.findIndex((_, i) => differs(i));
   return wrong < 0 ? null : `${ends[wrong]?.what} has another function`;
 }
@@ -104,7 +105,7 @@ export function gatesOf(packing: Packing, sources: ReadonlySet<string>): PlainGa
     if (!type) return `there is no part ${named.part}`;
     if (units.length !== type.units.length) return `${named.ref} has not ${units.length} units`;
     for (const [u, use] of units.entries()) {
-      const unit = type.units[u] as Unit;
+      const unit = elementAt(type.units, u);
       if (!use) continue;
       if (use.inputs.length !== unit.inputs.length || drivenBy(use).length !== unit.outputs.length)
         return `unit ${unit.name} of ${named.ref} has other pins`;
@@ -129,7 +130,7 @@ function sorted(gates: readonly PlainGate[], sources: ReadonlySet<string>): Plai
     const todo: { gate: PlainGate; next: number }[] = done.has(start.output) ? [] : [{ gate: start, next: 0 }];
     const onPath = new Set([start.output]);
     while (todo.length > 0) {
-      const top = todo[todo.length - 1] as (typeof todo)[number];
+      const top = elementAt(todo, todo.length - 1);
       const input = top.gate.inputs[top.next++];
       if (input === undefined) {
         todo.pop();
@@ -158,12 +159,12 @@ function columnsOf(program: Program, inputs: number, maxAllRows: number): Int32A
   if (inputs <= maxAllRows) return [...sweep(program).columns];
   const words = 512;
   const slots = Array.from({ length: slotCount(program) }, () => new Int32Array(words));
-  (slots[1] as Int32Array).fill(-1);
+  elementAt(slots, 1).fill(-1);
   const columns = [...program.outputs].map(() => new Int32Array(ROWS >> 5));
   let seed = 0x2545f491;
   for (let at = 0; at < ROWS >> 5; at += words) {
     for (let i = 0; i < inputs; i++) {
-      const slot = slots[2 + i] as Int32Array;
+      const slot = elementAt(slots, 2 + i);
       for (let w = 0; w < words; w++) {
         seed ^= seed << 13;
         seed ^= seed >>> 17;
@@ -172,7 +173,7 @@ function columnsOf(program: Program, inputs: number, maxAllRows: number): Int32A
       }
     }
     evaluateBlock(program, slots);
-    for (const [o, slot] of program.outputs.entries()) columns[o]?.set(slots[slot] as Int32Array, at);
+    for (const [o, slot] of program.outputs.entries()) columns[o]?.set(elementAt(slots, slot), at);
   }
   return columns;
 }

@@ -1,4 +1,5 @@
 import { partType, rarity } from '../catalogue';
+import { elementAt } from '../element-at';
 import type { BlockUse, Frame } from './blocks';
 import { type Candidate, type Duty, dutyKey } from './candidate';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
@@ -90,11 +91,11 @@ export class ChoiceProgram {
     const reached = reachableWays(problem, all, usable, inverts);
     this.reachable = reached.ways;
     this.blocks = reached.blocks;
-    const numbers = this.blocks.map((b) => (problem.frames[b.f] as Frame).part.id);
+    const numbers = this.blocks.map((b) => elementAt(problem.frames, b.f).part.id);
     this.chips = [...new Set([...problem.kinds.map((k) => k.part.id), ...numbers])];
     const duties = new Map<string, Duty>(inverts ? [[dutyKey(inverter), inverter]] : []);
     for (const j of this.reachable) {
-      const { duty } = problem.candidates[j] as Candidate;
+      const { duty } = elementAt(problem.candidates, j);
       duties.set(dutyKey(duty), duty);
     }
     this.duties = duties;
@@ -155,7 +156,7 @@ export class ChoiceProgram {
       service.set(dutyKey(duty), list);
     }
     return {
-      ways: ways.filter((j) => on(column.way(j))).map((j) => this.problem.candidates[j] as Candidate),
+      ways: ways.filter((j) => on(column.way(j))).map((j) => elementAt(this.problem.candidates, j)),
       inverters: inverters.filter((l) => on(column.inverter(l))),
       service,
       blocks: this.blockPackages(on),
@@ -172,7 +173,7 @@ export class ChoiceProgram {
       if (makes.length > 0) taken.set(f, [...(taken.get(f) ?? []), { reads: use.reads, makes: new Map(makes) }]);
     }
     return [...taken].flatMap(([f, uses]) => {
-      const frame = this.problem.frames[f] as Frame;
+      const frame = elementAt(this.problem.frames, f);
       const packages: { frame: Frame; uses: BlockUse[] }[] = [];
       for (let i = 0; i < uses.length; i += frame.slots) packages.push({ frame, uses: uses.slice(i, i + frame.slots) });
       return packages;
@@ -185,7 +186,7 @@ export class ChoiceProgram {
   }
 
   private pinsOf(j: number): number {
-    return (this.problem.candidates[j] as Candidate).inputs.length + 1;
+    return elementAt(this.problem.candidates, j).inputs.length + 1;
   }
 
   private costOf(goal: Goal): string {
@@ -217,7 +218,7 @@ export class ChoiceProgram {
   private blockPins(): { weight: number; name: string }[] {
     const frames = new Map<string, number>();
     const terms = this.blocks.flatMap(({ f, u, makes }) => {
-      const { part, slots, shared, uses } = this.problem.frames[f] as Frame;
+      const { part, slots, shared, uses } = elementAt(this.problem.frames, f);
       const reads = uses[u]?.reads.size ?? 0;
       if (part.units.length === 1) frames.set(column.frame(f), shared.size + slots * reads);
       const outputs = makes.map((_, k) => ({ weight: 1, name: column.output(f, u, k) }));
@@ -246,7 +247,7 @@ export class ChoiceProgram {
       if (classOf(l) !== 0) all.add(l).add(inverse(l));
     };
     for (const j of this.reachable) {
-      const { makes, inputs } = this.problem.candidates[j] as Candidate;
+      const { makes, inputs } = elementAt(this.problem.candidates, j);
       add(makes);
       inputs.forEach(add);
     }
@@ -265,7 +266,7 @@ export class ChoiceProgram {
     const { candidates } = this.problem;
     const makers = new Map<Literal, number[]>();
     for (const j of ways) {
-      const { makes } = candidates[j] as Candidate;
+      const { makes } = elementAt(candidates, j);
       makers.set(makes, [...(makers.get(makes) ?? []), j]);
     }
     const outputs = new Map<Literal, string[]>();
@@ -290,7 +291,7 @@ export class ChoiceProgram {
       // Whatever a way to this literal reads is made.
       const readers = new Map<Literal, string[]>();
       for (const j of makers.get(l) ?? [])
-        for (const m of new Set((candidates[j] as Candidate).inputs))
+        for (const m of new Set(elementAt(candidates, j).inputs))
           if (!this.isGiven(m)) readers.set(m, [...(readers.get(m) ?? []), column.way(j)]);
       for (const [m, names] of readers) rows.push(`${names.join(' + ')} - ${column.made(m)} <= 0`);
     }
@@ -311,7 +312,7 @@ export class ChoiceProgram {
     const services = this.services();
     const asked = new Map<string, string[]>();
     for (const j of ways) {
-      const key = dutyKey((this.problem.candidates[j] as Candidate).duty);
+      const key = dutyKey(elementAt(this.problem.candidates, j).duty);
       asked.set(key, [...(asked.get(key) ?? []), column.way(j)]);
     }
     if (inverters.length > 0) asked.set(dutyKey(inverter), inverters.map(column.inverter));
@@ -343,7 +344,7 @@ export class ChoiceProgram {
     }
     const packages = new Map<string, string[]>();
     for (const [f, uses] of frames) {
-      const { slots, part } = this.problem.frames[f] as Frame;
+      const { slots, part } = elementAt(this.problem.frames, f);
       rows.push(`${uses.join(' + ')} - ${slots} ${column.frame(f)} <= 0`);
       packages.set(part.id, [...(packages.get(part.id) ?? []), column.frame(f)]);
     }
@@ -358,7 +359,7 @@ export class ChoiceProgram {
       const here = this.problem.pins.filter((p) => this.problem.kinds[p.kind] === kind).map((p) => p.literal);
       if (here.length === 0) return [];
       const made = ways.filter((j) => {
-        const c = this.problem.candidates[j] as Candidate;
+        const c = elementAt(this.problem.candidates, j);
         return here.includes(c.makes) && dutyKey(c.duty) === dutyKey(duty);
       });
       const inverted = duty.kind === 'not' ? inverters.filter((l) => here.includes(l)) : [];
@@ -407,7 +408,7 @@ export function pruned(choice: Choice, wanted: readonly Literal[]): Choice {
 
 /** Whether a literal may be made by a duty: if it is pinned, its unit must be able to do it. */
 function mayMake({ pins, kinds }: ChoiceProblem, l: Literal, duty: Duty): boolean {
-  return pins.every((p) => p.literal !== l || (kinds[p.kind] !== undefined && serves(kinds[p.kind] as UnitKind, duty)));
+  return pins.every((p) => p.literal !== l || (kinds[p.kind] !== undefined && serves(elementAt(kinds, p.kind), duty)));
 }
 
 /** Ways that units can take, and uses of blocks, whose inputs can all be made in turn and that something wanted may read. */
@@ -457,7 +458,7 @@ function reachableWays(
     wanted.add(c);
     for (const j of makers.get(c) ?? []) {
       ways.add(j);
-      todo.push(...(candidates[j] as Candidate).inputs.map(classOf));
+      todo.push(...elementAt(candidates, j).inputs.map(classOf));
     }
     for (const block of blocksOf.get(c) ?? []) {
       blocks.add(block);

@@ -1,5 +1,6 @@
 import type { FamilyId } from '../catalogue';
 import type { Netlist } from '../design';
+import { elementAt } from '../element-at';
 import type { IntegerSolution, SolveInteger, SolveLimits, SolverProgress } from '../logic';
 import { type Assembled, assemble } from './assemble';
 import { type Frame, framesOf } from './blocks';
@@ -322,7 +323,7 @@ interface Refined {
 /** Whether some numbers come before others: the first that differs is less. */
 function isLess(some: readonly number[], others: readonly number[]): boolean {
   const i = some.findIndex((n, k) => n !== others[k]);
-  return i >= 0 && (some[i] as number) < (others[i] as number);
+  return i >= 0 && elementAt(some, i) < elementAt(others, i);
 }
 
 /** The kind of the unit that a gate is pinned to; -1 when no chip at hand has such units. */

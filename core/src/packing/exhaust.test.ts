@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { elementAt } from '../element-at';
 import { assign } from './assign';
 import type { Duty } from './candidate';
 import { exhaust } from './exhaust';
@@ -19,7 +20,7 @@ function valueOn({ kind, width }: Duty, pins: readonly number[]): number {
   const sum = (of: readonly number[]): number => of.reduce((a, b) => a | b, 0);
   const odd = pins.reduce((a, b) => a ^ b, 0);
   const values = {
-    not: ALL & ~(pins[0] as number),
+    not: ALL & ~elementAt(pins, 0),
     and: product(pins),
     nand: ALL & ~product(pins),
     or: sum(pins),
@@ -185,7 +186,7 @@ describe('trying everything', () => {
         // A chain of units gives functions that can be made; the last two are wanted, the very last perhaps another one.
         const chained = [...sources];
         for (const n of draws) {
-          const all = [...made(duties[n % duties.length] as Duty, chained)].filter((g) => isNew(g, chained));
+          const all = [...made(elementAt(duties, n % duties.length), chained)].filter((g) => isNew(g, chained));
           chained.push(all[n % Math.max(1, all.length)] ?? 1);
         }
         const [a = 0, b = 0] = chained.slice(-2);

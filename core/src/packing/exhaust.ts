@@ -1,4 +1,5 @@
 import { rarity } from '../catalogue';
+import { elementAt } from '../element-at';
 import type { MadeVector, PooledUnits, Steps } from './assign';
 import { dutyKey } from './candidate';
 import type { Choice } from './choice-program';
@@ -56,7 +57,7 @@ export function exhaust(
   const excluded: Excluded[] = [];
   for (let spare = 0; spare <= Math.max(-1, ...rooms); spare++)
     for (const [i, set] of sets.entries()) {
-      if ((rooms[i] as number) < spare || excluded.some((e) => e.spare >= spare && holds(e, set))) continue;
+      if (elementAt(rooms, i) < spare || excluded.some((e) => e.spare >= spare && holds(e, set))) continue;
       const search = searchOf(set);
       const made = search.find(spare);
       if (made) return { found: words.choice(made, set.kinds) };
@@ -80,7 +81,7 @@ class Words {
   }
 
   ofLiteral(l: Literal): number {
-    const bits = this.functions.bits(l)[0] as number;
+    const bits = elementAt(this.functions.bits(l), 0);
     return this.rows.reduce((word, row, r) => word | (((bits >>> row) & 1) << r), 0);
   }
 

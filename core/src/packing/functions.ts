@@ -1,4 +1,5 @@
 import { type Netlist, networkOf } from '../design';
+import { elementAt } from '../element-at';
 import type { Expr, GateKind } from '../logic';
 
 /**
@@ -111,7 +112,7 @@ export class FunctionNet {
 
   /** The rows in which a literal is high, words of it. */
   bits(l: Literal): Int32Array {
-    const table = this.tables[classOf(l)] as Int32Array;
+    const table = elementAt(this.tables, classOf(l));
     return l & 1 ? table.map((w) => ~w & this.mask) : table;
   }
 
@@ -122,7 +123,7 @@ export class FunctionNet {
 
   /** The literal of a function, a new class if it is none yet. */
   add(bits: Int32Array, depth: number): Literal {
-    const phase = (bits[0] as number) & 1;
+    const phase = elementAt(bits, 0) & 1;
     const own = phase ? bits.map((w) => ~w & this.mask) : bits;
     const key = keyOf(own);
     let c = this.byBits.get(key);
@@ -131,13 +132,13 @@ export class FunctionNet {
       this.byBits.set(key, c);
       this.tables.push(own);
       this.depth.push(depth);
-    } else if (depth < (this.depth[c] as number)) this.depth[c] = depth;
+    } else if (depth < elementAt(this.depth, c)) this.depth[c] = depth;
     return 2 * c + phase;
   }
 
   /** The class with given rows, up to complement; null when there is none. */
   find(bits: Int32Array): Literal | null {
-    const phase = (bits[0] as number) & 1;
+    const phase = elementAt(bits, 0) & 1;
     const c = this.byBits.get(keyOf(bits.map((w) => (phase ? ~w : w) & this.mask)));
     return c === undefined ? null : 2 * c + phase;
   }
@@ -145,15 +146,15 @@ export class FunctionNet {
   /** The literal that a gate of some literals makes. */
   gate(kind: GateKind, of: readonly Literal[]): Literal {
     const steps = Math.ceil(Math.log2(Math.max(2, of.length)));
-    const depth = steps + Math.max(0, ...of.map((l) => this.depth[classOf(l)] as number));
-    if (kind === 'not') return inverse(of[0] as Literal);
+    const depth = steps + Math.max(0, ...of.map((l) => elementAt(this.depth, classOf(l))));
+    if (kind === 'not') return inverse(elementAt(of, 0));
     const odd = kind === 'xor' || kind === 'xnor';
     const all = kind === 'and' || kind === 'nand';
     const bits = new Int32Array(this.words).fill(all ? this.mask : 0);
     for (const l of of) {
       const other = this.bits(l);
       for (let w = 0; w < bits.length; w++) {
-        const [a, b] = [bits[w] as number, other[w] as number];
+        const [a, b] = [elementAt(bits, w), elementAt(other, w)];
         bits[w] = odd ? a ^ b : all ? a & b : a | b;
       }
     }
@@ -206,12 +207,12 @@ export class FunctionNet {
   private chained(plain: GateKind, of: readonly Literal[]): Literal[] {
     let [before] = of as readonly [Literal];
     for (const l of of.slice(1, -1)) before = this.part(plain, [before, l]);
-    return [before, of[of.length - 1] as Literal];
+    return [before, elementAt(of, of.length - 1)];
   }
 
   private part(plain: GateKind, of: readonly Literal[]): Literal {
-    if (of.length === 1) return of[0] as Literal;
-    if (plain === 'xor' && of.length === 2) this.productsOf(of[0] as Literal, of[1] as Literal);
+    if (of.length === 1) return elementAt(of, 0);
+    if (plain === 'xor' && of.length === 2) this.productsOf(elementAt(of, 0), elementAt(of, 1));
     const makes = this.gate(plain, of);
     this.steps.push({ makes, kind: plain, of });
     return makes;
@@ -251,7 +252,7 @@ export class FunctionNet {
 const keyOf = (bits: Int32Array): string => {
   let key = '';
   for (let w = 0; w < bits.length; w++)
-    key += String.fromCharCode((bits[w] as number) & 0xffff, (bits[w] as number) >>> 16);
+    key += String.fromCharCode(elementAt(bits, w) & 0xffff, elementAt(bits, w) >>> 16);
   return key;
 };
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
 import { buildCard } from '../card';
 import { readDesign } from '../catalogue';
+import { elementAt } from '../element-at';
 import { isError } from '../finding';
 import { inspect } from '../inspection';
 import { compileMachine, HIGH, LOW, MachineRun } from '../logic';
@@ -35,7 +36,7 @@ async function bench(text: string, way: Strategy = 'written') {
   const machine = compileMachine(behaviour);
   const run = new MachineRun(machine);
   const set = (i: number, on: boolean): void => {
-    simulator.setSwitch(panel.switches[i] as number, on);
+    simulator.setSwitch(elementAt(panel.switches, i), on);
     expect(simulator.settle().settled).toBe(true);
     run.setInput(i, on ? HIGH : LOW);
     run.settle();

@@ -1,4 +1,5 @@
 import type { Cell, Gate, Netlist, PartCell, StoredCell, WireCell } from '../design';
+import { elementAt } from '../element-at';
 import type { GateKind } from '../logic';
 
 /**
@@ -200,7 +201,7 @@ class Lowering {
     const { clears, presets } = this.terms(c);
     const low = (terms: readonly string[]): string => {
       if (terms.length === 0) return '1';
-      return terms.length === 1 ? this.not(terms[0] as string, c) : this.gate('nor', terms, c);
+      return terms.length === 1 ? this.not(elementAt(terms, 0), c) : this.gate('nor', terms, c);
     };
     return { clearn: low(clears), presetn: low(presets) };
   }
@@ -230,7 +231,7 @@ class Lowering {
     if (net === '0' || net === '1') return net === '0' ? '1' : '0';
     const all = [...this.netlist.gates, ...this.gates];
     const own = all.find((g) => g.kind === 'not' && g.output === net);
-    if (own) return own.inputs[0] as string;
+    if (own) return elementAt(own.inputs, 0);
     const known = all.find((g) => g.kind === 'not' && g.inputs[0] === net);
     return known ? known.output : this.gate('not', [net], c);
   }

@@ -1,5 +1,6 @@
 import { type FamilyId, findChip, ownPartType, type PartType, partNumber, partType } from '../catalogue';
 import type { Gate, Netlist, PartCell } from '../design';
+import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import type { IntegerSolution, SolveInteger, SolveLimits } from '../logic';
 import {
@@ -127,7 +128,7 @@ function placeAll(netlist: Netlist, classes: readonly Class[], solution: Integer
       Array.from({ length: count(solution, column.recipe(c, r)) }, () => recipe),
     );
     gates.forEach((gate, i) => {
-      recipeOf.set(gate, chosen[i] as Recipe);
+      recipeOf.set(gate, elementAt(chosen, i));
     });
   });
   return netlist.gates.flatMap((gate) => follow(recipeOf.get(gate) as Recipe, gate));
@@ -200,7 +201,7 @@ function familyOf({ chip }: PartType, wanted: FamilyId): FamilyId {
 /** The nets on a unit's input pins: spare inputs are joined to the last one used; an XOR that inverts has one input high. */
 function unitUse(placed: Placed, part: PartType): UnitUse {
   const { kind, width } = unitGate(part);
-  const last = placed.inputs[placed.inputs.length - 1] as string;
+  const last = elementAt(placed.inputs, placed.inputs.length - 1);
   const spare = placed.task.kind === 'not' && kind === 'xor' ? '1' : last;
   const inputs = Array.from({ length: width }, (_, i) => placed.inputs[i] ?? spare);
   return { gate: placed.gate, part: placed.part, inputs, output: placed.output };

@@ -1,5 +1,6 @@
 import { typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
+import { elementAt } from '../element-at';
 import type { Network } from '../logic';
 import { gatesOfUnit, isPlain } from './unit-gates';
 
@@ -132,7 +133,7 @@ export function buildOrder(packing: Packing): PlacedUse[] {
     const type = typeOf(named);
     const { ref, part } = named;
     if (!type) throw new Error(`unknown part ${part}`);
-    return units.flatMap((use, i) => (use ? [{ ref, unit: type.units[i] as Unit, use }] : []));
+    return units.flatMap((use, i) => (use ? [{ ref, unit: elementAt(type.units, i), use }] : []));
   });
   // What parts used by number drive is there from the start: they may feed what they read themselves.
   const parts = waiting.filter(({ unit, use }) => !isLogic(unit, use));

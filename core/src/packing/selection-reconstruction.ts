@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import type { MadeVector } from './assign';
 import { type Candidate, type Duty, dutyKey } from './candidate';
 import type { Choice } from './choice-program';
@@ -22,7 +23,7 @@ export function choiceOf(
   const service = new Map<string, UnitKind[]>();
   const signals = [...sources];
   for (const { word, by } of made) {
-    const kind = kinds[by] as UnitKind;
+    const kind = elementAt(kinds, by);
     const { duty, inputs } = wayTo(word, kind.duty, signals, all);
     ways.push({ makes: literal(word), duty, inputs: inputs.map(literal) });
     service.set(dutyKey(duty), [...(service.get(dutyKey(duty)) ?? []), kind]);
@@ -63,7 +64,7 @@ function aoiTo(word: number, width: number, signals: readonly number[], all: num
       if ((all & ~(a.product | b.product)) !== word) continue;
       const wide = (Math.max(a.of.length, b.of.length) > 2 ? 3 : 2) as 2 | 3;
       const filled = (of: readonly number[]): number[] =>
-        Array.from({ length: wide }, (_, i) => of[i] ?? (of[0] as number));
+        Array.from({ length: wide }, (_, i) => of[i] ?? elementAt(of, 0));
       return { duty: { kind: 'aoi', width: wide }, inputs: [...filled(a.of), ...filled(b.of)] };
     }
   return null;
@@ -75,7 +76,7 @@ function subsets(signals: readonly number[], most: number): number[][] {
   const visit = (from: number, taken: number[]): void => {
     if (taken.length > 0) found.push(taken);
     if (taken.length === most) return;
-    for (let i = from; i < signals.length; i++) visit(i + 1, [...taken, signals[i] as number]);
+    for (let i = from; i < signals.length; i++) visit(i + 1, [...taken, elementAt(signals, i)]);
   };
   visit(0, []);
   return found.sort((a, b) => a.length - b.length);

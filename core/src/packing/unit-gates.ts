@@ -1,4 +1,5 @@
 import type { Unit } from '../catalogue';
+import { elementAt } from '../element-at';
 import type { Network } from '../logic';
 
 export type PlainGate = Network['gates'][number];
@@ -19,13 +20,13 @@ export function gatesOfUnit(
   const nets = new Map<string, string>([
     ['0', '0'],
     ['1', '1'],
-    ...behaviour.inputs.map((n, i): [string, string] => [n, inputs[i] as string]),
+    ...behaviour.inputs.map((n, i): [string, string] => [n, elementAt(inputs, i)]),
   ]);
   const of = (net: string): string => nets.get(net) ?? prefix + net;
   const gates: PlainGate[] = behaviour.gates.map((g) => ({ ...g, output: of(g.output), inputs: g.inputs.map(of) }));
   const ends = behaviour.outputs.map(
     (o, k): PlainGate => ({
-      output: outputs[k] as string,
+      output: elementAt(outputs, k),
       // A single-input OR is a wire.
       kind: 'or',
       inputs: [of(o.net), of(o.net)],

@@ -1,4 +1,5 @@
 import { type PartType, partType } from '../catalogue';
+import { elementAt } from '../element-at';
 import type { Duty } from './candidate';
 
 /** A kind of unit of a chip: what it is, and which of the chip's units are of it (from 0). */
@@ -49,9 +50,9 @@ export function serves({ duty: unit }: UnitKind, duty: Duty): boolean {
  * that inverts has its other input high, an exclusive nor that does has it low.
  */
 export function pinsFor({ duty: unit }: UnitKind, duty: Duty, nets: readonly string[]): string[] {
-  const last = nets[nets.length - 1] as string;
+  const last = elementAt(nets, nets.length - 1);
   const filled = (of: readonly string[], width: number): string[] =>
-    Array.from({ length: width }, (_, i) => of[i] ?? (of[of.length - 1] as string));
+    Array.from({ length: width }, (_, i) => of[i] ?? elementAt(of, of.length - 1));
   if (unit.kind === 'aoi') {
     if (duty.kind === 'aoi')
       return [filled(nets.slice(0, duty.width), unit.width), filled(nets.slice(duty.width), unit.width)].flat();

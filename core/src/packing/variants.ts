@@ -1,4 +1,5 @@
 import type { Netlist } from '../design';
+import { elementAt } from '../element-at';
 import { type Expr, exprOfCover, factored, minimise, offRows, type Rows, withXor, wordsFor } from '../logic';
 import { classOf, type FunctionNet, type Literal } from './functions';
 
@@ -22,7 +23,7 @@ export async function addVariants(functions: FunctionNet, netlist: Netlist): Pro
     if (seen.size > MAX_RESTATED) return;
     const support = supportOf(functions, l);
     if (support === null || support.length < 2) continue;
-    const names = support.map((i) => functions.sources[i] as string);
+    const names = support.map((i) => elementAt(functions.sources, i));
     const { on, free } = localRows(functions, l, support);
     for (const e of await formsOf(on, free, names)) functions.expr(e);
     expandByEach(functions, on, names);
@@ -66,7 +67,7 @@ function localRows(functions: FunctionNet, l: Literal, support: readonly number[
   for (let r = 0; r < 2 ** support.length; r++) {
     const row = support.reduce((at, i, k) => at | (((r >>> (support.length - 1 - k)) & 1) << (n - 1 - i)), 0);
     if (functions.isFree(row)) (free[0] as number) |= 1 << r;
-    else if (((bits[row >>> 5] as number) >>> (row & 31)) & 1) (on[0] as number) |= 1 << r;
+    else if ((elementAt(bits, row >>> 5) >>> (row & 31)) & 1) (on[0] as number) |= 1 << r;
   }
   return { on, free };
 }
@@ -107,11 +108,11 @@ function expandByEach(functions: FunctionNet, on: Rows, names: readonly string[]
     const spread = (g: number): number => (g | (g << (1 << k))) & all;
     if (f0 === f1) return make(f, rest);
     const [zero, one] = [make(spread(f0), rest), make(spread(f1), rest)];
-    const x = literals[i] as Literal;
+    const x = elementAt(literals, i);
     const sum = functions.wide('or', [functions.wide('and', [x, one]), functions.wide('and', [x ^ 1, zero])]);
     made.set(f, sum);
     return sum;
   };
   const order = names.map((_, i) => i);
-  make((on[0] as number) & all, order);
+  make(elementAt(on, 0) & all, order);
 }

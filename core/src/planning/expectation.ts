@@ -1,5 +1,6 @@
 import { type Board, labelledPlaces, type Nets, shownPin } from '../board';
 import { typeOf } from '../catalogue';
+import { elementAt } from '../element-at';
 import { drivenBy, type Packing } from '../packing';
 
 /** Net names of the rails in a design: `1` is supply and `0` is ground. */
@@ -25,7 +26,7 @@ export function expectationOf(packing: Packing, board: Board, nets?: Nets): Expe
     units.forEach((use, i) => {
       const unit = type?.units[i];
       if (!use || !unit) return;
-      for (const [k, pin] of unit.inputs.entries()) expected.set(`${ref}.${pin}`, use.inputs[k] as string);
+      for (const [k, pin] of unit.inputs.entries()) expected.set(`${ref}.${pin}`, elementAt(use.inputs, k));
       for (const [k, net] of drivenBy(use).entries()) expected.set(`${ref}.${unit.outputs[k]}`, net);
     });
   }

@@ -9,6 +9,7 @@ import {
   parseHole,
   railNamed,
 } from '../board';
+import { elementAt } from '../element-at';
 
 /** How long the wires of a board are, in tenths of an inch, and how short they could be at the least. */
 export interface WireLength {
@@ -65,7 +66,7 @@ function railHoles(strip: string): Hole[] {
 
 function stripHoles(strip: string): Hole[] {
   const m = /^(\w+)\.(\d+)([ef])$/.exec(strip);
-  return m ? holesOfStrip({ board: m[1] as string, column: Number(m[2]), row: m[3] as 'e' | 'f' }) : [];
+  return m ? holesOfStrip({ board: elementAt(m, 1), column: Number(m[2]), row: m[3] as 'e' | 'f' }) : [];
 }
 
 /** The length of a minimum spanning tree, each stretch joined where it is nearest. */
@@ -80,11 +81,11 @@ function treeLength(stretches: readonly Stretch[]): number {
   const waiting = new Set(rest.keys());
   while (waiting.size > 0) {
     let next = -1;
-    for (const i of waiting) if (next < 0 || (nearest[i] as number) < (nearest[next] as number)) next = i;
+    for (const i of waiting) if (next < 0 || elementAt(nearest, i) < elementAt(nearest, next)) next = i;
     waiting.delete(next);
-    length += nearest[next] as number;
+    length += elementAt(nearest, next);
     for (const i of waiting)
-      nearest[i] = Math.min(nearest[i] as number, between(rest[next] as Stretch, rest[i] as Stretch));
+      nearest[i] = Math.min(elementAt(nearest, i), between(elementAt(rest, next), elementAt(rest, i)));
   }
   return length;
 }

@@ -8,6 +8,7 @@ import {
   type SeatedPart,
 } from '../board';
 import { families, readPartNumber, typeOf } from '../catalogue';
+import { elementAt } from '../element-at';
 import { drivenBy, type Package, type Packing } from '../packing';
 
 /** The most breadboards that a plan uses. */
@@ -79,7 +80,7 @@ function openNets(packing: Packing): string[] {
       const use = units[i];
       // A pin that is input and output at once is pulled up inside the chip.
       const open = (k: number): boolean =>
-        unit.drives[k] === 'open-collector' && !unit.inputs.includes(unit.outputs[k] as string);
+        unit.drives[k] === 'open-collector' && !unit.inputs.includes(elementAt(unit.outputs, k));
       return use ? drivenBy(use).filter((_, k) => open(k)) : [];
     }),
   );

@@ -1,4 +1,5 @@
 import { type Board, byNumber, columnNumbers, type Hole, hasRailHole, leadsOf, type Rail } from '../board';
+import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { buildOrder, drivenBy, jumpersOf, type Locks, type Packing } from '../packing';
 import { arranged } from './arrange';
@@ -192,7 +193,7 @@ class Layer {
     while (waiting.size > 0) {
       const next = this.wirer.nearestPair(reached, waiting);
       if (!next)
-        return finding('plan/strip-full', [{ kind: 'pin', pin: [...waiting.keys()][0] as string }], { signal });
+        return finding('plan/strip-full', [{ kind: 'pin', pin: elementAt([...waiting.keys()], 0) }], { signal });
       const { pin, from } = next;
       const hole = waiting.get(pin) as Hole;
       this.wirer.join(from, hole);

@@ -15,6 +15,7 @@ import {
   railNamed,
   unusableHoles,
 } from '../board';
+import { elementAt } from '../element-at';
 
 /** The corner of a wire, and how many others it crosses. */
 interface Corner {
@@ -70,7 +71,7 @@ export class Wirer {
     const pairs = from.flatMap((p) => to.map((q) => ({ p, q, cost: this.cost(p, between) + this.cost(q, between) })));
     const level = (h: { p: Hole; q: Hole }): number =>
       holeXY(h.p).y === holeXY(h.q).y ? 0 : 3 + 1 * Math.abs(holeXY(h.p).y - holeXY(h.q).y);
-    let best = pairs[0] as (typeof pairs)[0];
+    let best = elementAt(pairs, 0);
     let least = Number.POSITIVE_INFINITY;
     for (const pair of pairs) {
       const cost = pair.cost + level(pair) + CROSSING * this.corner(pair.p, pair.q).crossed;

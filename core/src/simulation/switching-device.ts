@@ -1,5 +1,6 @@
 import type { DeviceKind } from '../catalogue';
 import { SUPPLY_V, type Threshold, thresholds } from '../electrical';
+import { elementAt } from '../element-at';
 import { type CircuitDevice, NONE } from './circuit';
 import { FLOATING, type Wiring } from './wiring';
 
@@ -19,7 +20,7 @@ type Shares = readonly [least: number, most: number] | null;
  */
 export function deviceDoes({ kind, a, b, control }: CircuitDevice, wiring: Wiring): number {
   const at = (net: number): Shares => {
-    const group = net === NONE ? NONE : (wiring.groupOf[net] as number);
+    const group = net === NONE ? NONE : elementAt(wiring.groupOf, net);
     return group === NONE || wiring.strength[group] === FLOATING ? null : wiring.sharesOf(group);
   };
   if (kind === 'diode') return diodeDoes(at(a), at(b));

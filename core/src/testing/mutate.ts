@@ -1,4 +1,5 @@
 /** A seeded stream of whole numbers below a bound (Steele and Vigna 2014, SplitMix32). */
+import { elementAt } from '../element-at';
 export function drawing(seed: number): (below: number) => number {
   let state = seed >>> 0;
   return (below) => {
@@ -42,7 +43,7 @@ export function mutated(document: unknown, seed: number, changes = 1 + (seed % 3
   const draw = drawing(seed);
   const copy = structuredClone(document) as Tree;
   const paths = pathsOf(copy);
-  const pick = (): readonly Step[] => paths[draw(paths.length)] as readonly Step[];
+  const pick = (): readonly Step[] => elementAt(paths, draw(paths.length));
   for (let n = 0; n < changes; n++) change(copy, pick(), pick(), draw);
   return copy;
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { Declarations, Sheet } from '../design';
+import { elementAt } from '../element-at';
 import type { Connective, Expr } from '../logic';
 
 /** Names that random sheets use; short, and none of them a keyword. */
@@ -49,7 +50,7 @@ function sheetOf(inputs: readonly string[], targets: readonly string[], exprs: r
       { statement: { kind: 'out', signals: outputs.map((name) => ({ name })) }, comment: '# what is shown' },
       {},
       ...targets.map((name, i) => ({
-        statement: { kind: 'equation' as const, target: { name }, expr: exprs[i] as Expr },
+        statement: { kind: 'equation' as const, target: { name }, expr: elementAt(exprs, i) },
       })),
     ],
   };

@@ -26,6 +26,7 @@ import {
 } from '../board';
 import { innerOf, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
+import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { CAPACITOR_REACH, matched } from '../inspection';
 import type { Edit } from '../job';
@@ -498,7 +499,7 @@ class Builder {
       const rail = isRailStrip(strip) ? railNamed(strip) : null;
       const m = /^(\w+)\.(\d+)([ef])$/.exec(strip);
       if (rail) return [rail];
-      return m ? [{ board: m[1] as string, column: Number(m[2]), row: m[3] as 'e' | 'f' }] : [];
+      return m ? [{ board: elementAt(m, 1), column: Number(m[2]), row: m[3] as 'e' | 'f' }] : [];
     });
   }
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
 import { buildCard } from '../card';
 import { benchParts, chips, findChip, readDesign } from '../catalogue';
+import { elementAt } from '../element-at';
 import { isError } from '../finding';
 import { applyEdit } from '../job/edit';
 import type { Job } from '../job/job';
@@ -83,11 +84,11 @@ describe('trying a chip', () => {
     const names = outputs.map((o) => o.name);
     const panel = panelOf(job.board, circuit, inputs, names);
     const set = (name: string, on: boolean): void => {
-      simulator.setSwitch(panel.switches[inputs.indexOf(name)] as number, on);
+      simulator.setSwitch(elementAt(panel.switches, inputs.indexOf(name)), on);
       expect(simulator.settle().settled).toBe(true);
     };
     const lit = (): number[] => panel.leds.map((l) => (simulator.ledState(l) === 'lit' ? HIGH : LOW));
-    const shown = (name: string): number => lit()[names.indexOf(name)] as number;
+    const shown = (name: string): number => elementAt(lit(), names.indexOf(name));
     set('R01', true);
     set('R02', true);
     set('R01', false);

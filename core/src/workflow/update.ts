@@ -11,6 +11,7 @@ import {
 } from '../board';
 import { innerOf, isIndicator, isStimulus, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
+import { elementAt } from '../element-at';
 import type { Finding } from '../finding';
 import { matched } from '../inspection';
 import { applyEdit, newJob } from '../job';
@@ -134,10 +135,10 @@ function namedAfter(packing: Packing, parts: Board['parts'], held: Locks): Packi
     const other = names.indexOf(ref);
     const spare = nextFree('U', { ...parts, ...Object.fromEntries(names.map((n) => [n, true])) });
     // A package that has the name of another chip gets a free one.
-    if (other >= 0) names[other] = i >= 0 && i !== other ? (names[i] as string) : spare;
+    if (other >= 0) names[other] = i >= 0 && i !== other ? elementAt(names, i) : spare;
     if (i >= 0) names[i] = ref;
   }
-  return { ...packing, packages: packing.packages.map((p, i) => ({ ...p, ref: names[i] as string })) };
+  return { ...packing, packages: packing.packages.map((p, i) => ({ ...p, ref: elementAt(names, i) })) };
 }
 
 /** The board without parts that no longer serve and jumpers that would join what must not be joined, and the units that it was held to. */

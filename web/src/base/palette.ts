@@ -2,6 +2,7 @@
  * The colours of signals, in the order in which signals take them. Each keeps 3:1 contrast on the mat
  * and the set differs for colour-blind eyes (palette.test.ts); tags put the name beside the colour.
  */
+import { elementAt } from '@saddlebag/core';
 export const palette = [
   '#0F9ABD',
   '#D9BC12',
@@ -43,7 +44,7 @@ export class Colours {
       const costs = palette.map(() => 0);
       for (const [other, weight] of neighbours.get(name) ?? []) {
         const colour = given.get(other);
-        if (colour !== undefined) costs[colour] = (costs[colour] as number) + weight;
+        if (colour !== undefined) costs[colour] = elementAt(costs, colour) + weight;
       }
       const least = Math.min(...costs);
       const before = given.get(name);

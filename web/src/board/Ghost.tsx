@@ -1,14 +1,4 @@
-import {
-  applyEdit,
-  type Edit,
-  type Finding,
-  holeXY,
-  type Job,
-  leadsOf,
-  parseHole,
-  partOf,
-  says,
-} from '@saddlebag/core';
+import { applyEdit, type Edit, elementAt, holeXY, type Job, leadsOf, parseHole, partOf, says } from '@saddlebag/core';
 import { colour } from '../base/colours';
 import { SvgText } from '../kit/SvgText';
 import { cornersOf } from './bend';
@@ -117,7 +107,7 @@ function CarriedPart({ hands, job }: { readonly hands: Hands; readonly job: Job 
       />
       {!fits && (
         <SvgText x={x + (Math.max(...xs) - x) / 2} y={y - 0.8} size={0.8} fill={stroke} font="body">
-          {says(applied.findings[0] as Finding)}
+          {says(elementAt(applied.findings, 0))}
         </SvgText>
       )}
     </g>

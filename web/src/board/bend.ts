@@ -1,4 +1,4 @@
-import { drawnAside, type Path, type Point } from '@saddlebag/core';
+import { drawnAside, elementAt, type Path, type Point } from '@saddlebag/core';
 
 /** A stretch of a jumper that is being drawn aside, to bend it: its way so far, and how far it was drawn. */
 export interface Bend {
@@ -12,7 +12,7 @@ export interface Bend {
 
 /** The stretch of a jumper's way that lies nearest to a place, in the hand. */
 export function grabbed(id: string, path: Path, x: number, y: number): Bend {
-  const away = path.slice(1).map((q, i) => awayFrom(path[i] as Point, q, x, y));
+  const away = path.slice(1).map((q, i) => awayFrom(elementAt(path, i), q, x, y));
   return { id, path, stretch: away.indexOf(Math.min(...away)), grabX: x, grabY: y, by: { x: 0, y: 0 } };
 }
 

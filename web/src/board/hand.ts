@@ -5,6 +5,7 @@ import {
   type Clip,
   clipOf,
   type Edit,
+  elementAt,
   type Finding,
   freeHoles,
   type Hole,
@@ -334,7 +335,7 @@ function choose(hands: Hands, board: Board, by: 1 | -1): Hands {
   const things = thingsOn(board);
   if (things.length === 0) return hands;
   const at = hands.chosen === null ? (by === 1 ? -1 : 0) : things.indexOf(hands.chosen);
-  const chosen = things[(at + by + things.length) % things.length] as string;
+  const chosen = elementAt(things, (at + by + things.length) % things.length);
   const cursor = partOf(board, chosen)?.at ?? jumperOf(board, chosen)?.from ?? hands.cursor;
   return { ...holding(hands, [chosen]), cursor };
 }

@@ -1,5 +1,5 @@
 import { Box, Text } from '@chakra-ui/react';
-import { type PartType, partType } from '@saddlebag/core';
+import { elementAt, type PartType, partType } from '@saddlebag/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Link } from 'react-router';
 import { shelf } from '../store/shelf';
@@ -32,6 +32,6 @@ function uses(text: string, type: PartType): boolean {
 
 /** The catalogue ids of the parts that a job file names. */
 function partsIn(text: string): ReadonlySet<string> {
-  const numbers = new Set([...text.matchAll(/"part":\s*"([^"]{1,40})"/g)].map((m) => m[1] as string));
+  const numbers = new Set([...text.matchAll(/"part":\s*"([^"]{1,40})"/g)].map((m) => elementAt(m, 1)));
   return new Set([...numbers].flatMap((n) => partType(n)?.id ?? []));
 }

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import {
   type Behaviour,
   cellAt,
+  elementAt,
   exprOfCube,
   functionsOf,
   minimise,
@@ -103,7 +104,7 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
     const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
     if (step && at) {
       const near = (n: number) =>
-        layout.cells.find((c) => c.x === at.x + n * (step[0] as number) && c.y === at.y + n * (step[1] as number));
+        layout.cells.find((c) => c.x === at.x + n * elementAt(step, 0) && c.y === at.y + n * elementAt(step, 1));
       const to = near(1) ?? near(2);
       if (to) lookAt({ row: to.row, signal: name });
     } else if (row !== null && (e.key === '0' || e.key === '1' || e.key === '-')) set(row, e.key);

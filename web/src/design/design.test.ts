@@ -1,4 +1,4 @@
-import { findChip, isError, readDesign, readSheet } from '@saddlebag/core';
+import { elementAt, findChip, isError, readDesign, readSheet } from '@saddlebag/core';
 import ELK from 'elkjs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -64,7 +64,7 @@ describe('the gate diagram', () => {
     expect(lines).toHaveLength(7 + 4);
     for (const line of lines) {
       const xs = line.corners.map((c) => c.x);
-      expect(xs[0], line.id).toBeLessThan(xs[xs.length - 1] as number);
+      expect(xs[0], line.id).toBeLessThan(elementAt(xs, xs.length - 1));
     }
     for (const n of nodes) expect(n.x + n.width).toBeLessThanOrEqual(width);
   });

@@ -1,4 +1,4 @@
-import { applyEdit, type Job } from '@saddlebag/core';
+import { applyEdit, elementAt, type Job } from '@saddlebag/core';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -50,7 +50,7 @@ describe('power up', () => {
   it('a row that is pressed is set on the switches', async () => {
     renderInJob(<PowerStep />, job);
     const rows = await screen.findAllByTitle('set the switches to this row');
-    await userEvent.click(rows[11] as HTMLElement);
+    await userEvent.click(elementAt(rows, 11));
     expect(lamp('P').getAttribute('aria-label')).toBe('P lit');
     for (const name of ['K', 'U', 'L'])
       expect(screen.getByRole('switch', { name: new RegExp(`^${name}`) }).getAttribute('aria-checked')).toBe('true');

@@ -1,3 +1,4 @@
+import { elementAt } from '../../element-at';
 import { finding } from '../../finding';
 import { type Duty, dutyOfUnit, unitServes } from '../../packing';
 import { GROUND, SUPPLY } from '../../planning';
@@ -61,7 +62,7 @@ function matching(duties: readonly Duty[], gates: readonly Gate[]): Gate[] | nul
   const takenBy = new Map<Gate, number>();
   const place = (i: number, seen: Set<Gate>): boolean =>
     gates.some((gate) => {
-      if (seen.has(gate) || !unitServes(gate.known.type, gate.unit, duties[i] as Duty)) return false;
+      if (seen.has(gate) || !unitServes(gate.known.type, gate.unit, elementAt(duties, i))) return false;
       seen.add(gate);
       const other = takenBy.get(gate);
       if (other !== undefined && !place(other, seen)) return false;

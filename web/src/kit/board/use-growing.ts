@@ -1,3 +1,4 @@
+import { elementAt } from '@saddlebag/core';
 import { useEffect, useState } from 'react';
 import type { BoardScene } from './scene';
 
@@ -26,7 +27,7 @@ export function useGrowing(scene: BoardScene): BoardScene {
       clearTimeout(timer);
     };
   }, [shown, isWhole]);
-  return isWhole ? scene : above(scene, tops[shown] as number);
+  return isWhole ? scene : above(scene, elementAt(tops, shown));
 }
 
 /** What of a scene begins above a line. */

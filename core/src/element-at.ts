@@ -1,0 +1,9 @@
+/**
+ * The element at `index` (from 0) of an array, a typed array or a text, for callers that know it is there: where the compiler
+ * sees `T | undefined`, this checks instead of casting. Throws RangeError past either end. Kernels, whose bounds are
+ * checked once at their door, index plainly.
+ */
+export function elementAt<T>(list: ArrayLike<T>, index: number): T {
+  if (!(index >= 0 && index < list.length)) throw new RangeError(`No element ${index} among ${list.length}.`);
+  return list[index] as T;
+}
