@@ -7,6 +7,7 @@ export interface Output {
   readonly err: (text: string) => void;
 }
 
+/** What every command is told: whether its result is wanted as JSON, and the file for `--output`. */
 export interface Options {
   readonly json: boolean;
   readonly to?: string | undefined;
@@ -62,6 +63,7 @@ export function many(count: number, noun: string): string {
   return `${count} ${noun}${count === 1 ? '' : 's'}`;
 }
 
+/** A value as the JSON that `--json` prints: indented, ended by a line break. */
 export function json(value: unknown): string {
   return `${JSON.stringify(value, null, 2)}\n`;
 }

@@ -13,14 +13,15 @@ export function onceFor<K extends object, V>(make: (key: K) => V): (key: K) => V
 /** Texts that a function of a text is remembered for, at the most: what comes from outside must not fill the memory. */
 const MOST = 2000;
 
-/** A pure function of a text, remembered for the first `most` texts it is asked for. */
+/** A pure function of a text, remembered for up to `most` texts; when they are more, it begins anew. */
 export function remembered<V>(make: (key: string) => V, most = MOST): (key: string) => V {
   const known = new Map<string, { readonly value: V }>();
   return (key) => {
     const there = known.get(key);
     if (there) return there.value;
     const value = make(key);
-    if (known.size < most) known.set(key, { value });
+    if (known.size >= most) known.clear();
+    known.set(key, { value });
     return value;
   };
 }

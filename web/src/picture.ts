@@ -5,6 +5,7 @@ import { pictureOf, pointsOf, type Size } from './kit/board/picture';
 import { boardScene } from './kit/board/scene';
 import { gatesByPin } from './kit/board/use-scene';
 
+/** What a picture of a job is made from: the job, what its sheet reads as, the packing that wires and chips are named by, and the theme. */
 export interface PictureWanted {
   readonly job: Job;
   readonly reading: Reading;

@@ -73,6 +73,7 @@ export const jumperColours = [
   'violet',
   'brown',
 ] as const;
+/** A colour that a jumper can be given; without one it has that of its signal. */
 export type JumperColour = (typeof jumperColours)[number];
 
 /** A slip of paper stuck beside a hole. */

@@ -1,9 +1,13 @@
+import { onceFor, remembered } from '../memo';
+
 /**
  * Rows of a full-size board from the top: two rails, the upper half j to f, the channel, the lower
  * half e to a, two rails.
  */
 export const rows = ['top+', 'top-', 'j', 'i', 'h', 'g', 'f', 'e', 'd', 'c', 'b', 'a', 'bottom+', 'bottom-'] as const;
+/** A row of a board by its letter, or a rail with its polarity. */
 export type Row = (typeof rows)[number];
+/** One of the four rails: above or below, plus or minus. */
 export type Rail = 'top+' | 'top-' | 'bottom+' | 'bottom-';
 
 /** A hole: its breadboard (`b1`), column from 1, and row. */
@@ -24,6 +28,7 @@ export interface Point {
  * size, and mini, which has no rails.
  */
 export const breadboardKinds = ['full', 'split', 'half', 'mini'] as const;
+/** A kind of breadboard that can lie on the mat. */
 export type BreadboardKind = (typeof breadboardKinds)[number];
 
 /** Kinds in words, for lists. */
@@ -128,28 +133,20 @@ export function holeAt(board: string, column: number, y: number): Hole | null {
 }
 
 /** Writes a hole as people read it off a board: `b1.e17`, `b1.top+12`. */
-export function printHole(hole: Hole): string {
-  const known = holeNames.get(hole);
-  if (known !== undefined) return known;
-  const name = `${hole.board}.${hole.row}${hole.column}`;
-  holeNames.set(hole, name);
-  return name;
-}
+export const printHole: (hole: Hole) => string = onceFor(({ board, row, column }) => `${board}.${row}${column}`);
 
-/** Holes that have been read before, by what was written: at most 830 a board. */
-const read = new Map<string, Hole>();
+/** As many holes as a large job has; each is the same object every time, so that what is kept by hole is found again. */
+const MOST_HOLES = 100_000;
 
 /** Reads `b1.e17` or `b1.top+12`; null when it is written otherwise or no such hole exists. */
-export function parseHole(text: string): Hole | null {
-  const known = read.get(text);
-  if (known) return known;
+export const parseHole: (text: string) => Hole | null = remembered(holeOf, MOST_HOLES);
+
+function holeOf(text: string): Hole | null {
   const m = /^(b[shm]?[1-9]\d?r?)\.([a-j]|(?:top|bottom)[+-])([1-9]\d?)$/.exec(text);
   if (!m) return null;
   const [, board, row, column] = m as unknown as [string, string, Row, string];
   if (!readBreadboard(board) || !isHole(board, Number(column), row)) return null;
-  const hole = { board, column: Number(column), row };
-  read.set(text, hole);
-  return hole;
+  return { board, column: Number(column), row };
 }
 
 /**
@@ -157,17 +154,7 @@ export function parseHole(text: string): Hole | null {
  * rail `b1.top+`; of a rail that is broken in the middle `bs1.left-top+` or `bs1.right-top+`. All holes of a strip
  * conduct to each other.
  */
-export function stripOf(hole: Hole): string {
-  const known = stripNames.get(hole);
-  if (known !== undefined) return known;
-  const name = stripName(hole);
-  stripNames.set(hole, name);
-  return name;
-}
-
-/** Names that have been worked out, by hole: holes that are read or belong to a seated part come again and again. */
-const stripNames = new WeakMap<Hole, string>();
-const holeNames = new WeakMap<Hole, string>();
+export const stripOf: (hole: Hole) => string = onceFor(stripName);
 
 function stripName({ board, column, row }: Hole): string {
   if (!isRail(row)) return `${board}.${column}${rowY[row] > 8 ? 'e' : 'f'}`;

@@ -62,24 +62,20 @@ function workedOut(part: SeatedPart): LabelPlace[] {
 
 /** The labelled places of a board that give, or show, a signal, in the order of its parts. */
 export function labelledPlaces(board: Board, does: LabelPlace['does']): readonly LabelledPlace[] {
-  const known = labelled.get(board)?.[does];
-  if (known) return known;
-  const places = Object.values(board.parts).flatMap((part) =>
+  return allLabelled(board)[does];
+}
+
+const allLabelled: (board: Board) => Record<LabelPlace['does'], readonly LabelledPlace[]> = onceFor(({ parts }) => {
+  const places = Object.values(parts).flatMap((part) =>
     part.signal === undefined && part.labels === undefined
       ? []
-      : labelPlacesOf(part).flatMap((p) =>
-          p.does === does && p.signal !== undefined ? [{ ...p, signal: p.signal }] : [],
-        ),
+      : labelPlacesOf(part).flatMap((p) => (p.signal === undefined ? [] : [{ ...p, signal: p.signal }])),
   );
-  labelled.set(board, { ...labelled.get(board), [does]: places });
-  return places;
-}
+  return { give: places.filter((p) => p.does === 'give'), show: places.filter((p) => p.does === 'show') };
+});
 
 /** A place with the signal that it is labelled with. */
 export type LabelledPlace = LabelPlace & { readonly signal: string };
-
-/** Labelled places by board: a board never changes. */
-const labelled = new WeakMap<Board, Partial<Record<LabelPlace['does'], readonly LabelledPlace[]>>>();
 
 /**
  * The pin that must carry the signal of a lamp: its own, or the far end of a resistor that stands between the two

@@ -1,5 +1,6 @@
 import { innerOf, typeOf } from '../catalogue';
 import { elementAt } from '../element-at';
+import { onceFor } from '../memo';
 import type { Board, Jumper, SeatedPart } from './board';
 import { parseHole, stripOf } from './hole';
 import { type Lead, leadsOf } from './seating';
@@ -67,19 +68,13 @@ export function extractNets(board: Board): Nets {
     pins: pins.sort(),
     jumpers: jumpers.sort(),
   }));
-  return { nets, ofPin, ofStrip, leads: leadsByPin(board.parts, ofParts) };
+  return { nets, ofPin, ofStrip, leads: leadsByPin(board.parts) };
 }
 
 /** The leads of all parts by their pins; what is seated is the same object from one jumper to the next. */
-function leadsByPin(parts: Board['parts'], ofParts: readonly PartStrips[]): ReadonlyMap<string, Lead> {
-  const before = knownLeads.get(parts);
-  if (before) return before;
-  const leads = new Map(ofParts.flatMap(({ leads: own }) => own.map((lead) => [lead.pin, lead] as const)));
-  knownLeads.set(parts, leads);
-  return leads;
-}
-
-const knownLeads = new WeakMap<Board['parts'], ReadonlyMap<string, Lead>>();
+const leadsByPin: (parts: Board['parts']) => ReadonlyMap<string, Lead> = onceFor(
+  (parts) => new Map(Object.values(parts).flatMap((part) => stripsOfPart(part).leads.map((lead) => [lead.pin, lead]))),
+);
 
 /** Strips by number: a strip has the same one in every board, so parts and jumpers keep theirs from one edit to the next. */
 const numbers = new Map<string, number>();
@@ -108,44 +103,27 @@ interface PartStrips {
   readonly joined: readonly (readonly [number, number])[];
 }
 
-const partStrips = new WeakMap<SeatedPart, PartStrips>();
-
-function stripsOfPart(part: SeatedPart): PartStrips {
-  const known = partStrips.get(part);
-  if (known) return known;
+const stripsOfPart: (part: SeatedPart) => PartStrips = onceFor((part) => {
   const leads = leadsOf(part);
   const strips = leads.map((lead) => numberOf(lead.strip));
   const at = (id: string): number => strips[leads.findIndex((l) => l.type.id === id)] ?? -1;
   const joined = innerOf(typeOf(part))
     .joined.map(([a, b]) => [at(a), at(b)] as const)
     .filter(([a, b]) => a >= 0 && b >= 0);
-  const made = { leads, strips, joined };
-  partStrips.set(part, made);
-  return made;
-}
+  return { leads, strips, joined };
+});
 
 /** The strips that the two ends of a jumper are in; null for an end in no hole. */
-export function stripsOfEnds(jumper: Jumper): readonly [from: string | null, to: string | null] {
-  const known = endStrips.get(jumper);
-  if (known) return known;
+export const stripsOfEnds: (jumper: Jumper) => readonly [from: string | null, to: string | null] = onceFor((jumper) => {
   const [from, to] = [parseHole(jumper.from), parseHole(jumper.to)];
-  const strips = [from && stripOf(from), to && stripOf(to)] as const;
-  endStrips.set(jumper, strips);
-  return strips;
-}
+  return [from && stripOf(from), to && stripOf(to)];
+});
 
-const endStrips = new WeakMap<Jumper, readonly [string | null, string | null]>();
-
-/** The strips of a jumper's ends, -1 where there is one end or none. */
-const jumperStrips = new WeakMap<Jumper, readonly [number, number]>();
-
-function stripsOfJumper(jumper: Jumper): readonly [number, number] {
-  const known = jumperStrips.get(jumper);
-  if (known) return known;
+/** The strips of a jumper's ends by number, -1 where there is one end or none. */
+const stripsOfJumper: (jumper: Jumper) => readonly [number, number] = onceFor((jumper) => {
   const [a = -1, b = -1] = stripsOfEnds(jumper).flatMap((strip) => (strip === null ? [] : [numberOf(strip)]));
-  jumperStrips.set(jumper, [a, b]);
   return [a, b];
-}
+});
 
 /** Union-find with path halving (Tarjan and van Leeuwen 1984) over strips by number. */
 class Strips {

@@ -60,17 +60,12 @@ export function doubledHoles({ parts, jumpers }: Board): (readonly [hole: string
 }
 
 /** Who of the parts is in each hole; kept while the parts stay as they are. */
-function holesOfParts(parts: Board['parts']): Occupancy {
-  const known = partHoles.get(parts);
-  if (known) return known;
+const holesOfParts: (parts: Board['parts']) => Occupancy = onceFor((parts) => {
   const holes = new Map<string, string[]>();
   for (const part of Object.values(parts))
     for (const { at, pin } of leadsOf(part)) if (at !== null) put(holes, at, pin);
-  partHoles.set(parts, holes);
   return holes;
-}
-
-const partHoles = new WeakMap<Board['parts'], Occupancy>();
+});
 
 function put(holes: Map<string, string[]>, hole: string, by: string): void {
   const there = holes.get(hole);

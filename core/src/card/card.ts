@@ -46,6 +46,7 @@ export interface PinList {
   readonly pins: readonly { readonly id: string; readonly name: string; readonly carries: string }[];
 }
 
+/** What the build card prints: the stages of building in order, the parts to lay out, and the pins of every chip with what they carry. */
 export interface BuildCard {
   readonly stages: readonly Stage[];
   readonly parts: readonly PartsLine[];

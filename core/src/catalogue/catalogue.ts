@@ -14,6 +14,7 @@ import {
   withRemedies,
 } from '../design';
 import { isError } from '../finding';
+import { onceFor, remembered } from '../memo';
 import { benchParts } from './bench-parts';
 import { type ChipData, chips } from './chips';
 import { readPartNumber } from './family';
@@ -84,36 +85,20 @@ export function chipOf(data: ChipData): PartType {
   };
 }
 
-/** Chips by base number, each made when it is first asked for. */
-const made = new Map<string, PartType>();
 const dataOf: ReadonlyMap<string, ChipData> = new Map(chips.map((c) => [c.base, c]));
 const benchOf: ReadonlyMap<string, PartType> = new Map(benchParts.map((p) => [p.id, p]));
 
-function chip(base: string): PartType | null {
+/** The chip of a base number, made when it is first asked for; null when there is none. */
+const chip: (base: string) => PartType | null = remembered((base) => {
   const data = dataOf.get(base);
-  if (!data) return null;
-  let part = made.get(base);
-  if (!part) {
-    part = chipOf(data);
-    made.set(base, part);
-  }
-  return part;
-}
+  return data ? chipOf(data) : null;
+});
 
 /** The part type that a job file's `part` names: `74HC00`, `led`, …; null when it is not known. */
-export function partType(part: string): PartType | null {
-  const known = typesByName.get(part);
-  if (known !== undefined) return known;
+export const partType: (part: string) => PartType | null = remembered((part) => {
   const number = readPartNumber(part);
-  const type = (number && chip(number.base)) ?? benchOf.get(part) ?? null;
-  if (typesByName.size >= MAX_NAMES) typesByName.clear();
-  typesByName.set(part, type);
-  return type;
-}
-
-/** Types by what they were asked for as; forgotten when there are too many. */
-const typesByName = new Map<string, PartType | null>();
-const MAX_NAMES = 2000;
+  return (number && chip(number.base)) ?? benchOf.get(part) ?? null;
+});
 
 /** What names a part: its number or word and, for a part of one's own, its definition. */
 export interface PartName {
@@ -126,19 +111,11 @@ export function typeOf({ part, own }: PartName): PartType | null {
   return own === undefined ? partType(part) : ownPartType(own);
 }
 
-/** Types of own parts by their definitions; forgotten when there are too many. */
-const ownTypes = new Map<string, PartType | null>();
-const MAX_OWN_TYPES = 500;
+/** Definitions are long; fewer types of them are kept than of numbers. */
+const MOST_OWN_TYPES = 500;
 
 /** The type that a part's definition, from `part` to `end`, makes; null when it has a mistake. */
-export function ownPartType(text: string): PartType | null {
-  const known = ownTypes.get(text);
-  if (known !== undefined) return known;
-  if (ownTypes.size >= MAX_OWN_TYPES) ownTypes.clear();
-  const type = makeOwnType(text);
-  ownTypes.set(text, type);
-  return type;
-}
+export const ownPartType: (text: string) => PartType | null = remembered(makeOwnType, MOST_OWN_TYPES);
 
 function makeOwnType(text: string): PartType | null {
   if (text.length > MAX_OWN_TEXT) return null;
@@ -181,18 +158,13 @@ export function findChip(text: string): PartType | null {
   return partType(plain) ?? chip(plain) ?? (/^\d{2,4}$/.test(plain) ? chip(`74${plain}`) : null);
 }
 
-const sheets = new Map<string, Sheet>();
+const sheetOfPart: (part: PartType) => Sheet = onceFor((part) => parseSheet(part.behaviour).sheet);
 
 /** The library of the catalogue's chips, for sheets that use parts by number. */
 export const chipLibrary: Library = (number) => {
   const part = findChip(number);
   if (!part) return null;
-  let sheet = sheets.get(part.id);
-  if (!sheet) {
-    sheet = parseSheet(part.behaviour).sheet;
-    sheets.set(part.id, sheet);
-  }
-  return { base: part.id, sheet, idle: part.chip?.timers?.map((t) => t.input) ?? [] };
+  return { base: part.id, sheet: sheetOfPart(part), idle: part.chip?.timers?.map((t) => t.input) ?? [] };
 };
 
 /** Reads a sheet that may use the catalogue's chips by number, and knows what beginners write in other words. */

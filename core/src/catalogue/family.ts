@@ -1,5 +1,6 @@
-/** A logic family's letters, as they stand in a part number; `74` is the first family, with none. */
 import { elementAt } from '../element-at';
+
+/** A logic family's letters, as they stand in a part number; `74` is the first family, with none. */
 export type FamilyId = '74' | 'LS' | 'ALS' | 'F' | 'S' | 'HC' | 'HCT' | 'AC' | 'ACT';
 
 /**

@@ -44,6 +44,7 @@ export interface Unit {
   readonly like: string;
 }
 
+/** What a part is, whatever its value: the drawing, the rules and the simulation choose by it. */
 export type PartKind =
   | 'chip'
   | 'switch'

@@ -87,6 +87,7 @@ export class Cursor {
 /** Characters and numbers that begin nothing. */
 const isStray = (t: Token): boolean => t.kind === 'stray' || t.kind === 'number' || t.kind === '-';
 
+/** The span of a token or statement: from inclusive, to exclusive, in characters of the sheet. */
 export const spanOf = (t: Span): Span => ({ from: t.from, to: t.to });
 
 /** A token as findings quote it. */

@@ -11,6 +11,7 @@ import { type TabledOutput, tableOfCells, tableOfRows, type WrittenRow } from '.
  */
 export type Library = (number: string) => LibraryPart | null;
 
+/** A part as a sheet uses it by number: its base number, its behaviour as a sheet, and inputs of that sheet that are no pins. */
 export interface LibraryPart {
   readonly base: string;
   readonly sheet: Sheet;

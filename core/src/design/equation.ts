@@ -29,6 +29,7 @@ export interface Reads {
   readonly cares: readonly string[];
 }
 
+/** The names that an equation reads, each once. Clock, enable, clear and preset count as sure. */
 export function readsOf(e: Equation): Reads {
   return { sure: namesIn(...expressionsOf(e, false)), cares: e.dontCare ? namesIn(e.dontCare) : [] };
 }

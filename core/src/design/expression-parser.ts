@@ -6,6 +6,7 @@ import type { Token } from './lexer';
 
 /** The deepest nesting of brackets, and the widest bus. */
 const MAX_DEPTH = 100;
+/** The most bits of a bus. */
 export const MAX_BUS = 64;
 
 /** Function names of the language, with how many inputs they take at least. */

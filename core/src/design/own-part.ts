@@ -22,6 +22,7 @@ export interface OwnPart {
 
 /** The longest name and definition of an own part, and the fewest and most pins of one. */
 const MAX_NAME = 24;
+/** The most characters of the definition of a part, from `part` to `end`. */
 export const MAX_OWN_TEXT = 8000;
 const FEWEST_PINS = 4;
 const MOST_PINS = 64;

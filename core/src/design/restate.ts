@@ -29,6 +29,7 @@ import type { Clauses, Equation, Sheet, Statement } from './sheet';
 /** The forms a signal can be put into. */
 export type Form = 'sum' | 'product' | 'factored' | 'xor' | 'nand' | 'nor' | 'selector' | 'decoder';
 
+/** The forms with the titles that screens and the command line give them, in the order of the menu. */
 export const forms: readonly { readonly form: Form; readonly title: string }[] = [
   { form: 'sum', title: 'smallest sum of products' },
   { form: 'product', title: 'smallest product of sums' },

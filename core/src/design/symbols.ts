@@ -7,6 +7,7 @@ import { opensSection, type Sheet } from './sheet';
 
 /** Words with a meaning of their own in some places, which completion offers beside signals. */
 export const clauseWords: readonly string[] = ['at rise', 'at fall', 'while', 'clear', 'preset', 'when', 'open', 'dc'];
+/** Words that can begin a statement, for completion and hints. */
 export const statementWords: readonly string[] = [
   'in',
   'out',

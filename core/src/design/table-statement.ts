@@ -15,6 +15,7 @@ import {
 
 /** Most inputs of a table written as a string of cells, and of one written as rows. */
 export const MAX_CELL_INPUTS = 12;
+/** Most inputs of a table written as rows. */
 export const MAX_ROW_INPUTS = 20;
 /** Up to so many inputs a list of rows is gathered into a table; beyond, its rows stand as products. */
 const MAX_GATHERED = 12;

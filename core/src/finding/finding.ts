@@ -24,6 +24,7 @@ export type Place =
   | { readonly kind: 'signal'; readonly name: string }
   | { readonly kind: 'field'; readonly path: string };
 
+/** What the sentence of a finding needs besides its places: names and numbers, with units in their keys. */
 export type Facts = Readonly<Record<string, string | number>>;
 
 /**

@@ -22,6 +22,7 @@ import {
   typeOf,
 } from '../catalogue';
 import { pinLimitsOf } from '../electrical';
+import { onceFor } from '../memo';
 import type { Packing } from '../packing';
 import { type Expectation, expectationOf, GROUND, nameNets, SUPPLY, shownSignal, sourcesOf } from '../planning';
 
@@ -56,20 +57,14 @@ export interface Known {
   readonly named: (id: string) => string;
 }
 
-/** What is known of a part stays: it is the same object from one edit to the next. */
-const knownParts = new WeakMap<SeatedPart, Known>();
-
-function knownOf(seated: SeatedPart): Known | undefined {
-  const before = knownParts.get(seated);
-  if (before) return before;
+/** What is known of a part stays: it is the same object from one edit to the next. Null when its type is not known. */
+const knownOf: (seated: SeatedPart) => Known | null = onceFor((seated) => {
   const type = typeOf(seated);
-  if (!type) return undefined;
+  if (!type) return null;
   const names = new Map(type.pins.map(({ id }) => [id, `${seated.ref}.${id}`]));
   const named = (id: string): string => names.get(id) ?? `${seated.ref}.${id}`;
-  const known = { seated, type, leads: leadsOf(seated), named };
-  knownParts.set(seated, known);
-  return known;
-}
+  return { seated, type, leads: leadsOf(seated), named };
+});
 
 /** The parts of a board as the rules ask for them. */
 interface Seated {
@@ -80,25 +75,19 @@ interface Seated {
 }
 
 /** Parts stay the same object while jumpers come and go. */
-const seatedByParts = new WeakMap<Board['parts'], Seated>();
-
-function seatedOn(parts: Board['parts']): Seated {
-  const before = seatedByParts.get(parts);
-  if (before) return before;
+const seatedOn: (parts: Board['parts']) => Seated = onceFor((parts) => {
   const known = Object.values(parts)
     .sort((a, b) => byNumber(a.ref, b.ref))
     .flatMap((seated) => knownOf(seated) ?? []);
   const byKind = new Map<PartKind, Known[]>();
   for (const k of known) byKind.set(k.type.kind, [...(byKind.get(k.type.kind) ?? []), k]);
-  const seated: Seated = {
+  return {
     known,
     byRef: new Map(known.map((k) => [k.seated.ref, k])),
     byKind,
     hasDevices: known.some(({ type }) => innerOf(type).devices.length > 0),
   };
-  seatedByParts.set(parts, seated);
-  return seated;
-}
+});
 
 /**
  * What the rules look at: the board, its nets, and what the packing expects, with the questions that

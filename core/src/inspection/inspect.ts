@@ -1,6 +1,7 @@
 import { type Board, cutPin, isBare, type Nets } from '../board';
 import type { FamilyId } from '../catalogue';
 import type { Finding, Place } from '../finding';
+import { onceFor } from '../memo';
 import type { Packing } from '../packing';
 import { Context } from './context';
 import { matched } from './matched';
@@ -32,15 +33,14 @@ export function inspect(board: Board, nets: Nets, packing: Packing | null, famil
 /** What a rule finds; of one that looks at parts alone it is kept while they stay. */
 function foundBy(rule: Rule, context: Context): Iterable<Finding> {
   if (!rule.partsAlone) return rule.check(context);
-  const { parts } = context.board;
-  const known = ofParts.get(parts) ?? new Map<Rule, readonly Finding[]>();
-  ofParts.set(parts, known);
+  const known = ofParts(context.board.parts);
   const found = known.get(rule) ?? [...rule.check(context)];
   known.set(rule, found);
   return found;
 }
 
-const ofParts = new WeakMap<Board['parts'], Map<Rule, readonly Finding[]>>();
+/** What rules of parts alone have found among some parts. */
+const ofParts: (parts: Board['parts']) => Map<Rule, readonly Finding[]> = onceFor(() => new Map());
 
 /** A cause at a part or pin covers what is found at that part; one without a part covers everything. */
 function covers(cause: Finding, f: Finding): boolean {

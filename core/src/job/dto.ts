@@ -393,6 +393,7 @@ class LocksDto {
   added!: AddedDto[];
 }
 
+/** A job file as class-validator checks it; docs/job-file.md describes each field. */
 export class JobFileDto {
   @IsIn(['saddlebag-job'])
   format!: 'saddlebag-job';

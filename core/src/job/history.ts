@@ -21,6 +21,7 @@ const TOGETHER_MS = 1200;
 /** Steps that can be undone. */
 const DEPTH = 500;
 
+/** A history that begins with a job: nothing to undo, nothing to redo. */
 export function startHistory(job: Job): History {
   return { job, past: [], future: [] };
 }

@@ -27,6 +27,7 @@ export function tableFits(own: OwnTable, inputs: readonly string[], outputs: rea
   return own.inputs.join() === inputs.join() && own.outputs.map((o) => o.name).join() === outputs.join();
 }
 
+/** The mark of one cell: output and row count from 0; `.` for a cell that is not filled in. */
 export function ownMark(own: OwnTable, output: number, row: number): OwnMark {
   return (own.outputs[output]?.marks[row] ?? '.') as OwnMark;
 }

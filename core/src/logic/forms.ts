@@ -91,6 +91,7 @@ export async function withXor(on: Rows, free: Rows, names: readonly string[]): P
   return found.used ? found.expr : null;
 }
 
+/** Most inputs of a function that is looked at for an exclusive or of products: its table is gone over once for each input. */
 export const MAX_XOR_INPUTS = 12;
 
 interface Piece {

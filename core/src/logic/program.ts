@@ -156,7 +156,9 @@ function wiredBlock(code: Int32Array, slots: readonly Int32Array[], v: Int32Arra
 
 /** Levels as numbers: low, high, unknown. */
 export const LOW = 0;
+/** The level high. */
 export const HIGH = 1;
+/** The level of a net of which nobody knows which of the two it has. */
 export const UNKNOWN = 2;
 
 /**

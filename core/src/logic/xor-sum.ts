@@ -12,6 +12,7 @@ export interface XorProduct {
   readonly pairs: readonly XorPair[];
 }
 
+/** Two inputs of a product that must be equal (`same`) or differ; by their number, from 0. */
 export interface XorPair {
   readonly a: number;
   readonly b: number;

@@ -1,7 +1,8 @@
-import { type PartType, partType } from '../catalogue';
+import { type PartType, partType, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import { elementAt } from '../element-at';
 import { compile, evaluateBlock, type Program, slotCount } from '../logic';
+import { onceFor } from '../memo';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
 import { gatesOfUnit } from './unit-gates';
 
@@ -425,7 +426,12 @@ function* subsets(of: readonly Literal[], size: number, from = 0): Generator<Lit
     for (const rest of subsets(of, size - 1, i + 1)) yield [elementAt(of, i), ...rest];
 }
 
-const programs = new Map<string, Program>();
+/** The outputs of a unit as a program over its inputs, in the order of both. */
+const programOf: (unit: Unit) => Program = onceFor((unit) => {
+  const { inputs, outputs } = unit.behaviour;
+  const outs = outputs.map((o) => `${o.name}*`);
+  return compile({ inputs, gates: gatesOfUnit(unit, inputs, outs, 'u/'), outputs: outs });
+});
 
 /** What the outputs of a chip of one unit, or of the first of two, are when its pins read some literals. */
 function evaluated(
@@ -437,20 +443,7 @@ function evaluated(
   if (!unit) return [];
   const names = unit.behaviour.inputs;
   const outs = unit.behaviour.outputs.map((o) => o.name);
-  let program = programs.get(part.id);
-  if (!program) {
-    program = compile({
-      inputs: names,
-      gates: gatesOfUnit(
-        unit,
-        names,
-        outs.map((o) => `${o}*`),
-        'u/',
-      ),
-      outputs: outs.map((o) => `${o}*`),
-    });
-    programs.set(part.id, program);
-  }
+  const program = programOf(unit);
   const slots = Array.from({ length: slotCount(program) }, () => new Int32Array(functions.words));
   elementAt(slots, 1).fill(functions.mask);
   for (const [i, name] of names.entries()) elementAt(slots, 2 + i).set(functions.bits(reads.get(name) ?? 0));

@@ -3,6 +3,7 @@ import type { Netlist } from '../design';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { compile, sweep } from '../logic';
+import { remembered } from '../memo';
 import type { Duty } from './candidate';
 import { freeRefs, type Locks, lockedPackages } from './locks';
 import type { Package, Packing, UnitUse } from './packing';
@@ -130,7 +131,7 @@ export function dutyOf({ duty }: UnitKind, inputs: readonly string[]): { duty: D
   return plainDuty(duty.kind, inputs);
 }
 
-const kindsById = new Map<string, readonly UnitKind[]>();
+const kindsOfType: (id: string) => readonly UnitKind[] = remembered((id) => unitKindsOf([id]));
 
 /** What a unit of a chip does with the nets at its inputs; null for units that are no plain gates. */
 export function dutyOfUnit(type: PartType, unit: number, nets: readonly string[]): ReturnType<typeof dutyOf> | null {
@@ -150,8 +151,7 @@ export function unitServes(type: PartType, unit: number, duty: Duty): boolean {
 }
 
 function kindOfUnit(type: PartType, unit: number): UnitKind | undefined {
-  const kinds = kindsById.get(type.id) ?? unitKindsOf([type.id]);
-  kindsById.set(type.id, kinds);
+  const kinds = kindsOfType(type.id);
   return kinds.find((k) => k.units.includes(unit));
 }
 

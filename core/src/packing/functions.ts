@@ -8,7 +8,9 @@ import type { Expr, GateKind } from '../logic';
  */
 export type Literal = number;
 
+/** The class of a literal: the function up to complement that it stands for. */
 export const classOf = (l: Literal): number => l >> 1;
+/** The complement of a literal. */
 export const inverse = (l: Literal): Literal => l ^ 1;
 
 /** A step of a chain: a function as a word with row 0 low, and the two, in either polarity, of which it or its complement is made. */

@@ -27,8 +27,10 @@ export interface Locks {
   readonly added: readonly Added[];
 }
 
+/** Nothing decided by hand. */
 export const noLocks: Locks = { pins: [], added: [] };
 
+/** Whether nothing was decided by hand. */
 export const holdsNothing = ({ pins, added }: Locks): boolean => pins.length === 0 && added.length === 0;
 
 /** A text that is equal for equal decisions, whatever their order. */

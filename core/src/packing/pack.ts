@@ -30,6 +30,7 @@ export interface Rules {
   readonly held: Locks;
 }
 
+/** Every chip allowed, nothing decided by hand. */
 export const noRules: Rules = { struck: [], held: noLocks };
 
 /**

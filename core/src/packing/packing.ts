@@ -84,6 +84,7 @@ export interface PackingCount {
   readonly unitsSpare: number;
 }
 
+/** Packages and units of a packing, as screens and command line count them; a package of one's own counts like any other. */
 export function countPacking(packing: Packing): PackingCount {
   const units = packing.packages.flatMap((p) => p.units);
   const unitsUsed = units.filter((u) => u !== null).length;

@@ -38,6 +38,7 @@ export interface Supplies extends Rules {
   readonly drawer: ReadonlyMap<string, number> | null;
 }
 
+/** Every chip of the catalogue allowed, nothing decided by hand, no drawer to keep to. */
 export const anySupplies: Supplies = { ...noRules, drawer: null };
 
 /** The effort of a way when none is asked for. */

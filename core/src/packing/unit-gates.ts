@@ -2,6 +2,7 @@ import type { Unit } from '../catalogue';
 import { elementAt } from '../element-at';
 import type { Network } from '../logic';
 
+/** A gate of a network whose inputs and output are named nets. */
 export type PlainGate = Network['gates'][number];
 
 /** Whether a unit is logic alone with one output that always drives it: what a packing chooses by itself. */

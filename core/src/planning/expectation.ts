@@ -5,6 +5,7 @@ import { drivenBy, type Packing } from '../packing';
 
 /** Net names of the rails in a design: `1` is supply and `0` is ground. */
 export const SUPPLY = '1';
+/** The net of the minus rail in a design. */
 export const GROUND = '0';
 
 /**

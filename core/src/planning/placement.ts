@@ -19,8 +19,11 @@ export const MAX_BOARDS = 40;
  * and pull-up of an open-collector output (enough for its LED, 5 mA to sink).
  */
 export const LED_OHMS = 1000;
+/** Ohms of the resistor that holds a switch's signal low while it is open. */
 export const PULL_DOWN_OHMS = 10_000;
+/** Ohms of the resistor that lifts an open-collector output: 5 mA to sink at 5 V. */
 export const PULL_UP_OHMS = 1000;
+/** Nanofarads of the capacitor beside each chip. */
 export const CAPACITOR_NF = 100;
 
 /** Free columns left beside a chip, for wires that cross the channel: as many as cost no further board. */

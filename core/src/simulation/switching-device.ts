@@ -6,7 +6,9 @@ import { FLOATING, type Wiring } from './wiring';
 
 /** What a switching device does: it is open, it conducts, or nobody knows. */
 export const OPEN = 0;
+/** The device conducts. */
 export const CONDUCTS = 1;
+/** Nobody knows whether the device conducts. */
 export const MAYBE = 2;
 
 /** The least and the most that a voltage can be, as shares of the supply of 5 V; null where nothing gives one. */

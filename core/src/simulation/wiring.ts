@@ -7,8 +7,11 @@ export const RELEASED = 3;
 
 /** Strengths of a level, weakest first. */
 export const FLOATING = 0;
+/** Strength of a level behind a resistor. */
 export const WEAK = 1;
+/** Strength of a level that an output drives. */
 export const DRIVEN = 2;
+/** Strength of a rail that is fed. */
 export const SUPPLIED = 3;
 
 /** Voltages count as balanced when none moves by more than this share of the supply; how often they are gone over at the most. */

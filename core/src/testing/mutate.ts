@@ -1,5 +1,6 @@
-/** A seeded stream of whole numbers below a bound (Steele and Vigna 2014, SplitMix32). */
 import { elementAt } from '../element-at';
+
+/** A seeded stream of whole numbers below a bound (Steele and Vigna 2014, SplitMix32). */
 export function drawing(seed: number): (below: number) => number {
   let state = seed >>> 0;
   return (below) => {

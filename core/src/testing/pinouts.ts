@@ -24,6 +24,7 @@ const upDown = `${corner(16)}, CLK 14, ENn 4, DU 5, LDn 11, A 15, B 1, C 10, D 9
 const twoClocks = `${corner(16)}, UP 5, DOWN 4, CLR 14, LDn 11, A 15, B 1, C 10, D 9, QA 3, QB 2, QC 6, QD 7, COn 12, BOn 13`;
 const twins = `${corner(16)}, 1A 1, 1B 2, 1CLRn 3, 1Q 13, 1Qn 4, 1CX 14, 1RCX 15, 2A 9, 2B 10, 2CLRn 11, 2Q 5, 2Qn 12, 2CX 6, 2RCX 7`;
 
+/** Pins of each chip, written apart from the catalogue and from another source: `NAME pins, NAME pins`, in the order of the units. */
 export const pinouts: Readonly<Record<string, string>> = {
   '7400': quad,
   '7402': `${corner(14)}, Y 1 4 10 13, A 2 5 8 11, B 3 6 9 12`,

@@ -3,6 +3,7 @@ import { applyEdit, type Command, freeSeat, newJob, readCommand } from '../job';
 
 /** Rails of a `wired` board, as they are typed. */
 export const PLUS = 'b1.top+';
+/** The minus rail of a `wired` board. */
 export const MINUS = 'b1.top-';
 
 /**

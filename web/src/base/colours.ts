@@ -42,6 +42,7 @@ export const fonts = {
   mono: "'IBM Plex Mono', ui-monospace, monospace",
 } as const;
 
+/** A colour of the theme by its name; each has a value for day and one for dim light. */
 export type ColourName = keyof typeof colours;
 
 const dashed = (name: string): string => name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);

@@ -1,23 +1,15 @@
-const keys = new WeakMap<object, number>();
-let next = 1;
-
-const texts = new WeakMap<object, string>();
-
-/** The text that `print` makes of an immutable value, made once; empty for null. */
-export function printedOnce<T extends object>(value: T | null, print: (value: T) => string): string {
-  if (value === null) return '';
-  const known = texts.get(value);
-  if (known !== undefined) return known;
-  const text = print(value);
-  texts.set(value, text);
-  return text;
-}
+import { onceFor } from '@saddlebag/core';
 
 /** A key for an immutable value: the same object has the same key. Null is 0. */
 export function contentKey(value: object | null): number {
-  if (value === null) return 0;
-  const known = keys.get(value);
-  if (known !== undefined) return known;
-  keys.set(value, next);
-  return next++;
+  return value === null ? 0 : keyOf(value);
+}
+
+let next = 1;
+const keyOf = onceFor(() => next++);
+
+/** The text that `print` makes of an immutable value, made once for each value; empty for null. Not for a `print` made anew each time. */
+export function printedOnce<T extends object>(print: (value: T) => string): (value: T | null) => string {
+  const printed = onceFor(print);
+  return (value) => (value === null ? '' : printed(value));
 }

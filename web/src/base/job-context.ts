@@ -54,9 +54,11 @@ export interface JobView {
   readonly subject: PowerSubject;
 }
 
+/** The open job as the screens see it; null outside a job. */
 export const JobContext = createContext<JobView | null>(null);
 const noColours = new Colours([]);
 
+/** The open job as the screens see it. Throws outside a job, which is a mistake of the code. */
 export function useJobView(): JobView {
   const view = useContext(JobContext);
   if (!view) throw new Error('no job is open here');
@@ -66,6 +68,7 @@ export function useJobView(): JobView {
 /** The session of the open job: what only changes the job, and shows nothing of it, asks for this and is not drawn again with it. */
 export const SessionContext = createContext<JobSession | null>(null);
 
+/** The session of the open job, through which every edit goes. Throws outside a job. */
 export function useSession(): JobSession {
   const session = useContext(SessionContext);
   if (!session) throw new Error('no job is open here');

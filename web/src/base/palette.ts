@@ -1,8 +1,9 @@
+import { elementAt } from '@saddlebag/core';
+
 /**
  * The colours of signals, in the order in which signals take them. Each keeps 3:1 contrast on the mat
  * and the set differs for colour-blind eyes (palette.test.ts); tags put the name beside the colour.
  */
-import { elementAt } from '@saddlebag/core';
 export const palette = [
   '#0F9ABD',
   '#D9BC12',

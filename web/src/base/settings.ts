@@ -40,6 +40,7 @@ export function changeSettings(change: Partial<Settings>): void {
 /** The settings as they are now, for who is not drawn again when they change. */
 export const settings = (): Settings => current;
 
+/** The person's settings; a component that uses them is drawn again when one changes, in this tab or another. */
 export function useSettings(): Settings {
   return useSyncExternalStore(
     (listener) => {

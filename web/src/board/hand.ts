@@ -58,6 +58,7 @@ export interface Hands {
   readonly frame: Frame | null;
 }
 
+/** Hands that hold nothing, with the cursor in the middle of the first column. */
 export const idleHands: Hands = {
   cursor: 'b1.e1',
   chosen: null,

@@ -20,6 +20,7 @@ export function Lists({ card }: { readonly card: BuildCard }) {
   );
 }
 
+/** The parts of a job with their counts, as they are laid out before building. */
 export function PartsTable({ card }: { readonly card: BuildCard }) {
   return (
     <Box as="table" w="100%" fontSize="13px">
@@ -42,6 +43,7 @@ export function PartsTable({ card }: { readonly card: BuildCard }) {
   );
 }
 
+/** For each chip its pins with what they carry and the holes they are in. */
 export function PinTables({ card }: { readonly card: BuildCard }) {
   return (
     <Flex wrap="wrap" gap="10px 26px">

@@ -34,6 +34,7 @@ export interface DrawnLine {
   readonly dots: readonly { readonly x: number; readonly y: number }[];
 }
 
+/** A gate diagram laid out: its size and what lies where, in points of the drawing from the upper left corner. */
 export interface Diagram {
   readonly width: number;
   readonly height: number;

@@ -8,6 +8,7 @@ export function tell(text: string, action?: { readonly label: string; readonly o
   notices.create({ title: text, duration: action ? 9000 : 5000, ...(action && { action }) });
 }
 
+/** The place where short notices appear, for all screens at once. */
 export function Notices() {
   return (
     <Toaster toaster={notices}>

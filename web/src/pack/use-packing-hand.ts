@@ -42,6 +42,7 @@ function isAsPlanned(board: Board, packing: Packing): boolean {
   return edit?.kind === 'lay-out' && text(edit.board) === text(board);
 }
 
+/** A person's hands on the packing: each move is checked by core and goes into the job as one edit, with the board brought along. */
 export function usePackingHand(): PackingHand {
   const { job, session, packing, reading } = useJobView();
   const held = job.held ?? noLocks;

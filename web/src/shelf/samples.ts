@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 
+/** A sample as the server lists it. */
 export interface SampleName {
   readonly id: string;
   readonly name: string;

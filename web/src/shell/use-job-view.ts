@@ -1,4 +1,12 @@
-import { currentPacking, type Finding, fingerprint, locksKey, type Netlist, rulesOf } from '@saddlebag/core';
+import {
+  type Behaviour,
+  currentPacking,
+  type Finding,
+  fingerprint,
+  locksKey,
+  type Netlist,
+  rulesOf,
+} from '@saddlebag/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { PowerBench } from '../base/bench';
@@ -12,6 +20,8 @@ import { runLong, stages } from '../workers/stages';
 import { useShownJob } from './use-shown-job';
 
 const none: readonly Finding[] = [];
+const fingerprintOf = printedOnce(fingerprint);
+const printedBehaviour = printedOnce<Behaviour>((behaviour) => JSON.stringify(behaviour));
 
 /** Computes, from the job alone, everything the six steps show. Each stage is asked for again when what it depends on changes. */
 export function useJobView(id: string, session: JobSession): JobView {
@@ -25,11 +35,11 @@ export function useJobView(id: string, session: JobSession): JobView {
   });
   const design = reading.data?.design;
   // What a comment or a space leaves as it was stays the same object, and what hangs on it is not done again.
-  const netlist: Netlist | null = useKept(design?.netlist ?? null, printedOnce(design?.netlist ?? null, fingerprint));
-  const behaviour = useKept(design?.behaviour ?? null, printedOnce(design?.behaviour ?? null, JSON.stringify));
+  const netlist: Netlist | null = useKept(design?.netlist ?? null, fingerprintOf(design?.netlist ?? null));
+  const behaviour = useKept(design?.behaviour ?? null, printedBehaviour(design?.behaviour ?? null));
   const own = currentPacking(job, netlist, null);
   const rules = rulesOf(job);
-  const packKey = ['pack', printedOnce(netlist, fingerprint), job.family, rules.struck.join(), locksKey(rules.held)];
+  const packKey = ['pack', fingerprintOf(netlist), job.family, rules.struck.join(), locksKey(rules.held)];
   const packed = useQuery({
     queryKey: packKey,
     queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family, rules)),

@@ -38,4 +38,5 @@ export class ShelfDb extends Dexie {
   }
 }
 
+/** The database of this browser. Tests make one of their own. */
 export const db = new ShelfDb();

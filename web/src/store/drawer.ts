@@ -12,6 +12,7 @@ export async function keepEntry(entry: DrawerEntry): Promise<void> {
   await db.drawer.put(entry);
 }
 
+/** Takes a part out of the drawer. */
 export async function dropEntry(part: string): Promise<void> {
   await db.drawer.delete(part);
 }

@@ -14,6 +14,7 @@ import type { Saved } from './shelf';
 /** Whether what is on the screen is on the shelf. `failed` holds until a later save succeeds. */
 export type SaveState = 'saved' | 'pending' | 'failed';
 
+/** What a session shows: the history it is at, whether that is on the shelf, and since when. */
 export interface SessionState {
   readonly history: History;
   readonly saveState: SaveState;

@@ -150,4 +150,5 @@ export function freeName(wanted: string, taken: ReadonlySet<string>): string {
   return `${base} ${n}`;
 }
 
+/** The shelf of this browser. Tests make one of their own. */
 export const shelf = new Shelf();

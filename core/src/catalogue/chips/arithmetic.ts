@@ -11,6 +11,7 @@ const adder = [1, 2, 3, 4]
   })
   .join('\n');
 
+/** Adders, comparators, parity and arithmetic units; sources stand at the head of this file. */
 export const arithmetic: readonly ChipData[] = [
   {
     base: '7483',

@@ -18,6 +18,7 @@ const drive = {
 const families = ['LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'] as const;
 const both = (line: string): string => `${forEach('1 2 3 4', line)}\n${forEach('1 2 3 4', line.replaceAll('1', '2'))}`;
 
+/** Buffers and bus drivers; sources stand at the head of this file. */
 export const buffers: readonly ChipData[] = [
   {
     base: '74240',

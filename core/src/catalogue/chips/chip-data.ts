@@ -75,5 +75,7 @@ export function forEach(names: string, line: string): string {
 
 /** The families most chips are made in. */
 export const everywhere: readonly FamilyId[] = ['74', 'LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'];
+/** The CMOS families in which nearly every number was made. */
 export const cmos: readonly FamilyId[] = ['HC', 'HCT'];
+/** The TTL families in which nearly every number was made. */
 export const ttl: readonly FamilyId[] = ['74', 'LS'];

@@ -81,6 +81,7 @@ const ripple = (n: number, clock: string, shown: readonly number[]): string =>
     ...shown.map((k) => `Q${k} = q${k}`),
   ].join('\n');
 
+/** Counters; sources stand at the head of this file. */
 export const counters: readonly ChipData[] = [
   {
     base: '7490',

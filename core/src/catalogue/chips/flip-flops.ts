@@ -18,6 +18,7 @@ const jk = (forces: string, both: string): string =>
 const cleared = jk('clear ~1CLRn', '~1s');
 const presetCleared = jk('preset ~1PREn clear ~1CLRn', '~1s | ~1PREn & ~1CLRn');
 
+/** Flip-flops, latches and registers; sources stand at the head of this file. */
 export const flipFlops: readonly ChipData[] = [
   {
     base: '7473',

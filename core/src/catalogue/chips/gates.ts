@@ -13,6 +13,7 @@ const group = 'gates';
 /** Buffer gates sink and give more than others. */
 const strong = { '74': [48, 1.2], LS: [24, 1.2], S: [60, 3], ALS: [24, 2.6], F: [64, 15] } as const;
 
+/** Gates; sources stand at the head of this file. */
 export const gates: readonly ChipData[] = [
   {
     base: '7400',

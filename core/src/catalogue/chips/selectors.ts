@@ -50,6 +50,7 @@ const quadTwoPins = (enable: string): string => `S 1A 1B 1Y 2A 2B 2Y GND 3Y 3B 3
 const eightPins = 'D3 D2 D1 D0 Y W Gn GND C B A D7 D6 D5 D4 VCC';
 const twoFourPins = '1Gn B 1C3 1C2 1C1 1C0 1Y GND 2Y 2C0 2C1 2C2 2C3 A 2Gn VCC';
 
+/** Decoders, selectors and encoders; sources stand at the head of this file. */
 export const selectors: readonly ChipData[] = [
   {
     base: '7442',

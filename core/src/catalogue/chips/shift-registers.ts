@@ -10,6 +10,7 @@ const stages = (count: number, first: string, line: (own: string, before: string
     line(`Q${letters[i]}`, i === 0 ? first : `Q${letters[i - 1]}`, letters[i] as string),
   ).join('\n');
 
+/** Shift registers; sources stand at the head of this file. */
 export const shiftRegisters: readonly ChipData[] = [
   {
     base: '7495',

@@ -11,6 +11,7 @@ const twinAnalogue = '1CX 1RCX 2CX 2RCX';
 const timers555 = (u: string): string =>
   `${u}s = 0 while ${u}THRES clear ~${u}RESETn preset ~${u}TRIG\n${u}OUT = ${u}s\n${u}DISCH = ${u}s open`;
 
+/** Timers and one-shots; sources stand at the head of this file. */
 export const timers: readonly ChipData[] = [
   {
     base: '74121',

@@ -13,6 +13,7 @@ export type BreadboardEdit =
   | { readonly kind: 'add-breadboard'; readonly id: string }
   | { readonly kind: 'remove-breadboard'; readonly id: string };
 
+/** Edits of the mat as a whole: which breadboards lie on it, and clearing them. */
 export const breadboardEdits: EditKinds<BreadboardEdit> = {
   'clear-board': {
     refuses: never,

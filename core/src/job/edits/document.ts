@@ -14,6 +14,7 @@ export type DocumentEdit =
   | { readonly kind: 'write-sheet'; readonly text: string; readonly typed?: true }
   | { readonly kind: 'fill-table'; readonly table: OwnTable | null };
 
+/** Edits of the job's name, family, sheet and table. */
 export const documentEdits: EditKinds<DocumentEdit> = {
   rename: {
     refuses: (_, { name }) => (isName(name, MAX_JOB_NAME) ? [] : [finding('hand/no-name', [], { most: MAX_JOB_NAME })]),

@@ -6,6 +6,7 @@ export type FindingsEdit =
   | { readonly kind: 'silence'; readonly finding: Silenced }
   | { readonly kind: 'tell-again'; readonly code: string; readonly place: string };
 
+/** Edits of which findings are silenced. */
 export const findingsEdits: EditKinds<FindingsEdit> = {
   silence: {
     refuses: never,

@@ -21,6 +21,7 @@ export type JumperEdit =
   | { readonly kind: 'straighten'; readonly ids: readonly string[]; readonly straight: boolean }
   | { readonly kind: 'bend'; readonly id: string; readonly corners: readonly Point[] };
 
+/** Edits of jumpers: laid, taken away, moved, coloured, bent. */
 export const jumperEdits: EditKinds<JumperEdit> = {
   'lay-jumper': {
     refuses: ({ board }, { jumper }) =>

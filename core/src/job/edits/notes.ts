@@ -9,6 +9,7 @@ export const MAX_NOTES = 200;
 /** A note put on the mat, changed, or with an empty text taken off. */
 export type NoteEdit = { readonly kind: 'note'; readonly note: BoardNote };
 
+/** Edits of notes on the mat. */
 export const noteEdits: EditKinds<NoteEdit> = {
   note: {
     refuses: ({ board }, { note }) =>

@@ -10,6 +10,7 @@ export type PackingEdit =
   | { readonly kind: 'strike'; readonly chips: readonly string[] }
   | { readonly kind: 'hold'; readonly held: Locks };
 
+/** Edits of the packing: made, laid out, locked, excluded. */
 export const packingEdits: EditKinds<PackingEdit> = {
   'lay-out': {
     refuses: never,

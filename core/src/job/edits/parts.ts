@@ -21,6 +21,7 @@ export type PartEdit =
   | { readonly kind: 'fix'; readonly refs: readonly string[]; readonly fixed: boolean }
   | { readonly kind: 'replace'; readonly ref: string; readonly by: PartName };
 
+/** Edits of seated parts: seated, taken out, moved, turned, given values and labels. */
 export const partEdits: EditKinds<PartEdit> = {
   seat: {
     refuses: ({ board }, { part }) =>

@@ -99,6 +99,7 @@ export function ChangeOver({ part, look }: BenchPartProps) {
   );
 }
 
+/** A push button, pressed or not. */
 export function PushButton({ part, look }: BenchPartProps) {
   const { x, y } = middle(part);
   return (
@@ -120,6 +121,7 @@ export function lampLetter(state: LedState): string {
   return state === 'lit' ? 'l' : state === 'over' ? 'o' : '-';
 }
 
+/** A bar of LEDs, each lit by its own pins. */
 export function LedBar({ part, look }: BenchPartProps) {
   const { lamps } = innerOf(typeOf(part.seated));
   return (
@@ -148,6 +150,7 @@ const strokes: Readonly<Record<string, readonly [number, number, number, number]
   DP: [1.6, 1.7, 1.62, 1.7],
 };
 
+/** A seven-segment display, each segment lit by its own pin. */
 export function Display({ part, look }: BenchPartProps) {
   const { lamps } = innerOf(typeOf(part.seated));
   const { x, y } = middle(part);

@@ -3,6 +3,7 @@ import { colour } from '../../base/colours';
 import { SvgText } from '../SvgText';
 import type { ScenePart } from './scene';
 
+/** The colour of leads and pins, the same in every theme. */
 export const METAL = '#B9BBB4';
 /** Colours of the bands 0 to 9 (IEC 60062). */
 const bands = [
@@ -39,6 +40,7 @@ export function bandsOf(ohms: number): readonly string[] {
   return [Math.floor(digits / 10), digits % 10, power].flatMap((d) => bands[d] ?? []);
 }
 
+/** A resistor with the rings of its value. */
 export function Resistor({ part }: { readonly part: ScenePart }) {
   const { x, y, width, height } = part;
   const lying = width > height;
@@ -58,6 +60,7 @@ export function Resistor({ part }: { readonly part: ScenePart }) {
   );
 }
 
+/** A capacitor with the code of its value. */
 export function Capacitor({ part }: { readonly part: ScenePart }) {
   const { x, y, width, height } = part;
   return (
@@ -71,6 +74,7 @@ export function Capacitor({ part }: { readonly part: ScenePart }) {
   );
 }
 
+/** The plug of the bench supply. */
 export function Supply({ part }: { readonly part: ScenePart }) {
   return (
     <>
@@ -90,6 +94,7 @@ export function Supply({ part }: { readonly part: ScenePart }) {
   );
 }
 
+/** A slide switch with its knob at the side that is on. */
 export function SlideSwitch({ part, on }: { readonly part: ScenePart; readonly on: boolean }) {
   const { x, y, width, height } = part;
   const [feed] = part.pins;
@@ -122,6 +127,7 @@ const domes: Readonly<Record<LedState, string>> = {
   unknown: '#6E2A24',
 };
 
+/** An LED: dark, lit, or unknown. */
 export function Led({ part, state }: { readonly part: ScenePart; readonly state: LedState }) {
   const cx = part.x + part.width / 2;
   const cy = part.y + part.height / 2;

@@ -54,6 +54,7 @@ export interface SceneUnit {
   readonly out: { readonly x: number; readonly y: number };
 }
 
+/** A pin of a drawn part: its place in tenths of an inch from the mat's corner and the net it is on. */
 export interface ScenePin {
   readonly pin: string;
   readonly id: string;
@@ -62,6 +63,7 @@ export interface ScenePin {
   readonly net: number | null;
 }
 
+/** A part as it is drawn: its body, its pins and what is written on it. */
 export interface ScenePart {
   readonly ref: string;
   readonly part: string;
@@ -76,6 +78,7 @@ export interface ScenePart {
   readonly units: readonly SceneUnit[];
 }
 
+/** A wire as it is drawn: its path and its net. */
 export interface SceneWire {
   readonly id: string;
   readonly path: Path;

@@ -2,8 +2,10 @@ import type { Point } from '@saddlebag/core';
 
 /** Widths of a drawing against those of its mat that the buttons go through. */
 const steps = [0.25, 0.35, 0.5, 0.7, 1, 1.25, 1.5, 2, 2.5, 3, 4] as const;
+/** The smallest and the largest scale. */
 export const [LEAST, MOST] = [steps[0], 4] as const;
 
+/** A scale held between the smallest and the largest. */
 export const bounded = (scale: number): number => Math.min(MOST, Math.max(LEAST, scale));
 
 /** The next larger (1) or smaller (-1) step from a scale that may lie between two. */
