@@ -4,9 +4,10 @@ import { type Board, doubledHoles, extractNets, type Hole, holeXY, occupancyOf, 
 import { inspect } from '../inspection';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { clipOf, pasted } from './clipboard';
+import { readCommand } from './commands';
 import { applyEdit } from './edit';
-import { readCommand, thingsOn } from './hand';
 import type { Job } from './job';
+import { thingsOn } from './nudge';
 import { shifted } from './shift';
 import { readValue } from './value';
 

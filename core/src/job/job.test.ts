@@ -3,10 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { extractNets, holesOfStrip, parseHole, printHole } from '../board';
 import { anyEdit, arbitraryEdits } from '../testing/edits';
 import { interlockSheet, laidOut } from '../testing/interlock';
+import { readCommand } from './commands';
 import { applyEdit, type Edit, saysEdit } from './edit';
-import { nudged, readCommand } from './hand';
 import { perform, redo, startHistory, undo } from './history';
 import { type Job, newJob } from './job';
+import { nudged } from './nudge';
 
 const { job, packing } = await laidOut(interlockSheet);
 const edits = anyEdit(job, packing);

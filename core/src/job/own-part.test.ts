@@ -8,9 +8,9 @@ import { agrees, walkTable } from '../simulation';
 import { laidOut, solve } from '../testing/interlock';
 import { inspectJob, isOutdated, packJob } from '../workflow/stages';
 import { tryPart } from '../workflow/try-part';
+import { readCommand } from './commands';
 import { applyEdit } from './edit';
 import { readJobFile } from './file';
-import { readCommand } from './hand';
 import { writeJobFile } from './write';
 
 const voter = `part VOTE3 "majority of three, with its opposite"

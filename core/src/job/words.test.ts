@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
 import { interlockSheet, laidOut } from '../testing/interlock';
+import { readCommand } from './commands';
 import { applyEdit } from './edit';
-import { readCommand } from './hand';
 
 const { job } = await laidOut(interlockSheet);
 
