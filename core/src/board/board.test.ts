@@ -13,9 +13,11 @@ import {
   holeXY,
   isRail,
   isRailStrip,
+  markOf,
   parseHole,
   printHole,
   railNamed,
+  railsOf,
   rows,
   stripOf,
 } from './hole';
@@ -42,6 +44,21 @@ const withParts = (...parts: SeatedPart[]): Board => ({
 });
 const jumpersOf = (pairs: readonly (readonly [string, string])[]): Record<string, Jumper> =>
   Object.fromEntries(pairs.map(([from, to], i) => [`w${i + 1}`, { id: `w${i + 1}`, from, to }]));
+
+describe('rails of a breadboard', () => {
+  it.each(lying)('%s: each is named once, read back, marked, and they hold every rail hole', (board) => {
+    const rails = railsOf(board);
+    const names = rails.map(stripOf);
+    expect(new Set(names).size).toBe(names.length);
+    for (const rail of rails) {
+      expect(railNamed(stripOf(rail))).toEqual({ board, column: rail.column, row: rail.row });
+      expect(markOf(stripOf(rail))).toBe(rail.row.at(-1));
+    }
+    const held = rails.flatMap(holesOfStrip).map(printHole).sort();
+    const all = allHoles.filter((h) => h.board === board && isRail(h.row)).map(printHole);
+    expect(held).toEqual(all.sort());
+  });
+});
 
 describe('holes', () => {
   it.each([

@@ -64,14 +64,20 @@ const shapeOf = (board: string): Shape => others.find((s) => board.startsWith(s.
 
 /** The most places below each other on the mat. */
 export const MAX_SLOTS = 40;
+const ID = 'b[shm]?[1-9]\\d?r?';
+const RAIL = '(?:top|bottom)[+-]';
 /** The id of a breadboard: `b` and a letter for its kind, its place from the top, and `r` in the right-hand row of boards. */
-export const BREADBOARD_ID = /^(b[shm]?)([1-9]\d?)(r?)$/;
+export const BREADBOARD_ID = new RegExp(`^${ID}$`);
+/** A hole as it is written; whether the board has it is for `parseHole` to say. */
+export const HOLE_NAME = new RegExp(`^(${ID})\\.([a-j]|${RAIL})([1-9]\\d?)$`);
+/** A rail as it is written, with the half of a broken one. */
+const RAIL_NAME = new RegExp(`^(${ID})\\.(?:(left|right)-)?(${RAIL})$`);
 
 /** What a breadboard's id says: its kind, its place from the top, from 1, and whether it lies on the right; null for no id. */
 export function readBreadboard(id: string): { kind: BreadboardKind; slot: number; right: boolean } | null {
-  const m = BREADBOARD_ID.exec(id);
-  if (!m || Number(m[2]) > MAX_SLOTS) return null;
-  return { kind: shapeOf(id).kind, slot: Number(m[2]), right: m[3] === 'r' };
+  const slot = Number(/\d+/.exec(id)?.[0]);
+  if (!BREADBOARD_ID.test(id) || slot > MAX_SLOTS) return null;
+  return { kind: shapeOf(id).kind, slot, right: id.endsWith('r') };
 }
 
 /** The id of a breadboard of a kind at a place. */
@@ -142,7 +148,7 @@ const MOST_HOLES = 100_000;
 export const parseHole: (text: string) => Hole | null = remembered(holeOf, MOST_HOLES);
 
 function holeOf(text: string): Hole | null {
-  const m = /^(b[shm]?[1-9]\d?r?)\.([a-j]|(?:top|bottom)[+-])([1-9]\d?)$/.exec(text);
+  const m = HOLE_NAME.exec(text);
   if (!m) return null;
   const [, board, row, column] = m as unknown as [string, string, Row, string];
   if (!readBreadboard(board) || !isHole(board, Number(column), row)) return null;
@@ -163,9 +169,23 @@ function stripName({ board, column, row }: Hole): string {
   return `${board}.${column <= breakAfter ? 'left' : 'right'}-${row}`;
 }
 
+/** The mark of a rail, by the name of its strip or by its row: what it is meant to carry. Null for other strips and rows. */
+export function markOf(rail: string): '+' | '-' | null {
+  const mark = rail.at(-1);
+  return mark === '+' || mark === '-' ? mark : null;
+}
+
 /** Whether the name of a strip is that of a rail. */
 export function isRailStrip(strip: string): boolean {
-  return strip.endsWith('+') || strip.endsWith('-');
+  return markOf(strip) !== null;
+}
+
+/** The rails of a breadboard, each by its first hole; the halves of broken ones from left to right. */
+export function railsOf(board: string): readonly (Hole & { readonly row: Rail })[] {
+  const { rails, breakAfter } = shapeOf(board);
+  if (!rails) return [];
+  const columns = breakAfter === 0 ? [rails.first] : [rails.first, breakAfter + 2];
+  return columns.flatMap((column) => rows.filter(isRail).map((row) => ({ board, column, row })));
 }
 
 /** The other half of a rail that is broken in the middle; null for strips that are none. */
@@ -176,7 +196,7 @@ export function otherHalf(rail: string): string | null {
 
 /** The first hole of a rail by its strip's name; null when the name is none of a rail. */
 export function railNamed(name: string): Hole | null {
-  const m = /^(b[shm]?[1-9]\d?r?)\.(?:(left|right)-)?((?:top|bottom)[+-])$/.exec(name);
+  const m = RAIL_NAME.exec(name);
   const [, board = '', side, row] = m ?? [];
   if (!m || !readBreadboard(board)) return null;
   const { rails, breakAfter } = shapeOf(board);

@@ -1,3 +1,4 @@
+export * from './across';
 export * from './board';
 export * from './corners';
 export * from './hole';

@@ -1,9 +1,10 @@
 import { innerName, innerOf, typeOf } from '../catalogue';
 import { onceFor } from '../memo';
+import { crossingsFrom } from './across';
 import type { Board, SeatedPart } from './board';
 import { isRailStrip } from './hole';
 import type { Nets } from './nets';
-import { cutPin } from './pin';
+import { pinOf } from './pin';
 
 /** A place of a part that can be labelled with a signal: a contact that gives it, or a lamp that shows it. */
 export interface LabelPlace {
@@ -38,8 +39,8 @@ function workedOut(part: SeatedPart): LabelPlace[] {
     name,
     called: innerName(ref, name),
     does,
-    pin: `${ref}.${pin}`,
-    other: other === null ? null : `${ref}.${other}`,
+    pin: pinOf(ref, pin),
+    other: other === null ? null : pinOf(ref, other),
     inverted: false,
     signal: labelOf(part, name),
   });
@@ -82,13 +83,9 @@ export type LabelledPlace = LabelPlace & { readonly signal: string };
  * with nothing else on the lamp's side and no rail at its far end.
  */
 export function shownPin(board: Board, nets: Nets, { pin }: LabelPlace): string {
-  const others = (nets.nets[nets.ofPin.get(pin) ?? -1]?.pins ?? []).filter((p) => p !== pin);
-  const [only = ''] = others;
-  const { ref, id } = cutPin(only);
-  const part = board.parts[ref];
-  if (others.length !== 1 || !part) return pin;
-  const resistor = innerOf(typeOf(part)).resistors.find((r) => r.a === id || r.b === id);
-  const far = resistor && `${ref}.${resistor.a === id ? resistor.b : resistor.a}`;
-  const isRail = nets.nets[nets.ofPin.get(far ?? '') ?? -1]?.strips.some(isRailStrip) ?? false;
-  return far && !isRail ? far : pin;
+  const net = nets.ofPin.get(pin) ?? -1;
+  if (nets.nets[net]?.pins.length !== 2) return pin;
+  const [resistor] = crossingsFrom(board, nets, net, ({ resistors }) => resistors);
+  const isRail = nets.nets[resistor?.net ?? -1]?.strips.some(isRailStrip) ?? false;
+  return resistor && !isRail ? resistor.to : pin;
 }

@@ -3,6 +3,7 @@ import { type Finding, finding, type Place } from '../finding';
 import { onceFor } from '../memo';
 import { type Board, byNumber, type Jumper, type SeatedPart, type Turn } from './board';
 import { type Hole, holeAt, holesOfStrip, holeXY, parseHole, printHole, rowY, stripOf } from './hole';
+import { pinOf } from './pin';
 
 /** A pin of a seated part, written `U1.8`, and the hole it enters; null where the board has none. */
 export interface Lead {
@@ -33,7 +34,7 @@ function workedOut(seated: SeatedPart): readonly Lead[] {
     const { dx, dy } = rotated(pin.dx, pin.dy, seated.turn);
     const hole = holeAt(anchor.board, anchor.column + dx, rowY[anchor.row] + dy);
     const named = { at: hole && printHole(hole), strip: hole && stripOf(hole) };
-    return { pin: `${seated.ref}.${pin.id}`, ref: seated.ref, type: pin, hole, ...named };
+    return { pin: pinOf(seated.ref, pin.id), ref: seated.ref, type: pin, hole, ...named };
   });
 }
 

@@ -7,6 +7,7 @@ import {
   extractNets,
   leadsOf,
   parseHole,
+  pinOf,
   type SeatedPart,
   stripOf,
 } from '../board';
@@ -151,9 +152,9 @@ class Stager {
       const id = (role: string): string => type.pins.find((p) => p.role === role)?.id ?? '?';
       const test = `Notch to the left. Measure 5 V from pin ${id('ground')} to pin ${id('supply')} of ${part.ref}.`;
       this.stage('chip', `${part.ref} ${part.part}, powered`, { parts: [part.ref, ...near], test });
-      const unused = type.pins.filter((p) => p.role === 'input' && !this.expected.has(`${part.ref}.${p.id}`));
+      const unused = type.pins.filter((p) => p.role === 'input' && !this.expected.has(pinOf(part.ref, p.id)));
       const supplies = type.pins.filter((p) => p.role === 'supply' || p.role === 'ground');
-      this.claim([...supplies, ...unused].map((p) => `${part.ref}.${p.id}`));
+      this.claim([...supplies, ...unused].map((p) => pinOf(part.ref, p.id)));
     }
   }
 
@@ -193,7 +194,7 @@ class Stager {
       }
       const [out = ''] = unit.outputs;
       const gate = this.netlist.gates.find((g) => g.output === use.gate);
-      const trial = gate && use.output === use.gate ? trialOf(this.netlist, use.output, `${ref}.${out}`) : null;
+      const trial = gate && use.output === use.gate ? trialOf(this.netlist, use.output, pinOf(ref, out)) : null;
       const title = `${use.output}: ${ref} unit ${unit.name}${use.part === 'whole' ? '' : `, for ${use.gate}`}`;
       const means = gate?.says === use.output ? '' : ` = ${gate?.says}`;
       const test =
@@ -201,7 +202,7 @@ class Stager {
           ? `${use.output}${means}, on ${ref} pin ${out}.`
           : `It is one step of ${gate ? use.gate : use.gate.replace(/\.\w+$/, '')}.`;
       this.stage('gate', title, { parts: [], test, trial });
-      this.claim([out, ...unit.inputs].map((id) => `${ref}.${id}`));
+      this.claim([out, ...unit.inputs].map((id) => pinOf(ref, id)));
       this.leds(use.output);
     }
   }
@@ -218,7 +219,7 @@ class Stager {
         test: `Its ${many}: compare with its datasheet.`,
         trial: null,
       });
-    this.claim(pins.map((id) => `${ref}.${id}`));
+    this.claim(pins.map((id) => pinOf(ref, id)));
     for (const net of drivenBy(use)) {
       const pullUps = this.refs('resistor').filter((r) => !this.placed.has(r) && this.board.parts[r]?.signal === net);
       if (pullUps.length > 0) {
@@ -240,7 +241,7 @@ class Stager {
     });
     const [first] = made;
     const says = made.map(({ net, gate, pin }) => `${net}${gate.says === net ? '' : ` = ${gate.says}`} on pin ${pin}`);
-    const trial = first ? trialOf(this.netlist, first.net, `${ref}.${first.pin}`) : null;
+    const trial = first ? trialOf(this.netlist, first.net, pinOf(ref, first.pin)) : null;
     const nets = made.map((m) => m.net).join(', ') || use.gate;
     const what = typeOf({ part: this.board.parts[ref]?.part ?? '' })?.title ?? 'larger block';
     this.stage('gate', `${nets}: ${ref}, ${what}`, {
@@ -306,7 +307,7 @@ function pinLists(board: Board, carries: (pin: string) => string): PinList[] {
       const { ref, part } = seated;
       const type = typeOf(seated);
       if (type?.kind !== 'chip') return [];
-      const pins = type.pins.map(({ id, name }) => ({ id, name, carries: carries(`${ref}.${id}`) }));
+      const pins = type.pins.map(({ id, name }) => ({ id, name, carries: carries(pinOf(ref, id)) }));
       return [{ ref, part, title: type.title, pins }];
     });
 }

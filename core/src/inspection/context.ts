@@ -1,6 +1,8 @@
 import {
   type Board,
   byNumber,
+  crossingsFrom,
+  type InnerPath,
   isRailStrip,
   type Lead,
   labelledPlaces,
@@ -8,6 +10,7 @@ import {
   type Nets,
   type Occupancy,
   occupancyOf,
+  pinOf,
   type SeatedPart,
 } from '../board';
 import {
@@ -61,8 +64,8 @@ export interface Known {
 const knownOf: (seated: SeatedPart) => Known | null = onceFor((seated) => {
   const type = typeOf(seated);
   if (!type) return null;
-  const names = new Map(type.pins.map(({ id }) => [id, `${seated.ref}.${id}`]));
-  const named = (id: string): string => names.get(id) ?? `${seated.ref}.${id}`;
+  const names = new Map(type.pins.map(({ id }) => [id, pinOf(seated.ref, id)]));
+  const named = (id: string): string => names.get(id) ?? pinOf(seated.ref, id);
   return { seated, type, leads: leadsOf(seated), named };
 });
 
@@ -215,47 +218,34 @@ export class Context {
 
   /** The resistors on a net that lead to another one. */
   resistorsOn(net: number): readonly NetResistor[] {
-    const made = this.resistors.get(net) ?? this.pinsOn(net).flatMap((pin) => this.resistorsAt(pin, net));
+    const made =
+      this.resistors.get(net) ??
+      this.across(net, ({ resistors }) => resistors).map(
+        ({ part: { ref, value = 1000 }, path: { share }, net: to }) => ({
+          ref,
+          to,
+          ohms: value * share,
+        }),
+      );
     this.resistors.set(net, made);
     return made;
   }
 
-  private resistorsAt(pin: string, net: number): NetResistor[] {
-    const known = this.partAt(pin);
-    const { resistors } = innerOf(known?.type);
-    if (!known || resistors.length === 0) return [];
-    const id = this.lead(pin)?.type.id;
-    const { ref, value } = known.seated;
-    return resistors.flatMap(({ a, b, share }) => {
-      const far = id === a ? b : id === b ? a : undefined;
-      const to = far === undefined ? undefined : this.netOf(known.named(far));
-      return to === undefined || to === net ? [] : [{ ref, to, ohms: (value ?? 1000) * share }];
-    });
-  }
-
   /** Nets at the other end of the transistors and diodes on a net: where it leads while they conduct. */
   throughDevices(net: number): number[] {
-    return this.hasDevices ? this.across(net, ({ devices }) => devices) : [];
+    return this.hasDevices ? this.across(net, ({ devices }) => devices).map((x) => x.net) : [];
   }
 
   /** Nets at the other end of the contacts on a net: where it leads while they are closed. */
   throughContacts(net: number): number[] {
-    return this.across(net, ({ contacts }) => contacts);
+    return this.across(net, ({ contacts }) => contacts).map((x) => x.net);
   }
 
-  /** Nets at the other end of what parts on a net have between two of their pins. */
-  private across(
-    net: number,
-    pairsOf: (inner: Inner) => readonly { readonly a: string; readonly b: string }[],
-  ): number[] {
-    return this.pinsOn(net).flatMap((pin) => {
-      const known = this.partAt(pin);
-      const pairs = pairsOf(innerOf(known?.type));
-      if (!known || pairs.length === 0) return [];
-      const id = this.lead(pin)?.type.id;
-      const far = pairs.flatMap(({ a, b }) => (id === a ? [b] : id === b ? [a] : []));
-      return far.flatMap((other) => this.netOf(known.named(other)) ?? []).filter((to) => to !== net);
-    });
+  /** Paths of a kind that lead from a net to another one. */
+  private across<P extends InnerPath>(net: number, pathsOf: (inner: Inner) => readonly P[]) {
+    return crossingsFrom(this.board, this.nets, net, pathsOf).flatMap((crossing) =>
+      crossing.net === undefined || crossing.net === net ? [] : [{ ...crossing, net: crossing.net }],
+    );
   }
 
   /** Whether a switch or lamp, by its name (`S1`, `H1.a`), is labelled with a signal. */
@@ -277,7 +267,7 @@ export class Context {
         name: innerName(ref, actuator),
         contacts: contacts
           .filter((c) => c.actuator === actuator)
-          .map(({ a, b, on }) => ({ a: `${ref}.${a}`, b: `${ref}.${b}`, on })),
+          .map(({ a, b, on }) => ({ a: pinOf(ref, a), b: pinOf(ref, b), on })),
       }));
     });
   }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Board, extractNets } from '../board';
+import { type Board, extractNets, pinOf } from '../board';
 import { readDesign, typeOf } from '../catalogue';
 import { printSheet, readSheet } from '../design';
 import { isError } from '../finding';
@@ -138,17 +138,17 @@ describe('wiring matched to a design', () => {
     const match = matched(packing, board, nets);
     expect(placeOf(match, 'Y')).toEqual(z);
     const pin = typeOf({ part: '74HC00' })?.units[z.unit]?.inputs[0] ?? '';
-    const net = nets.ofPin.get(`${z.ref}.${pin}`) ?? -1;
+    const net = nets.ofPin.get(pinOf(z.ref, pin)) ?? -1;
     const jumper = nets.nets[net]?.jumpers.find((id) => {
       const { [id]: _, ...jumpers } = board.jumpers;
       const without = extractNets({ ...board, jumpers });
-      return (without.nets[without.ofPin.get(`${z.ref}.${pin}`) ?? -1]?.pins.length ?? 0) <= 1;
+      return (without.nets[without.ofPin.get(pinOf(z.ref, pin)) ?? -1]?.pins.length ?? 0) <= 1;
     });
     const { [jumper ?? '']: gone, ...jumpers } = board.jumpers;
     expect(gone).toBeDefined();
     const found = wrong({ ...board, jumpers }, packing);
     expect(found).toHaveLength(1);
-    expect(JSON.stringify(found)).toContain(`${z.ref}.${pin}`);
+    expect(JSON.stringify(found)).toContain(pinOf(z.ref, pin));
   });
 
   it('takes a spare chip of another kind that does the same', async () => {

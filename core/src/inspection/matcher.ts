@@ -1,4 +1,4 @@
-import { type Board, byNumber, cutPin, labelledPlaces, type Nets, shownPin } from '../board';
+import { type Board, byNumber, cutPin, labelledPlaces, type Nets, pinOf, shownPin } from '../board';
 import { type PartType, standsIn, typeOf } from '../catalogue';
 import { elementAt } from '../element-at';
 import {
@@ -72,7 +72,7 @@ export class Matcher {
     for (const { use, ref, type, unit } of this.uses)
       if (!this.seatAt(ref, unit))
         for (const [k, net] of drivenBy(use).entries())
-          this.found.set(net, this.labelOf(`${ref}.${type.units[unit]?.outputs[k]}`));
+          this.found.set(net, this.labelOf(pinOf(ref, type.units[unit]?.outputs[k] ?? '')));
   }
 
   /** Whether every gate is wired just so in its own place. */
@@ -94,7 +94,7 @@ export class Matcher {
   private wrongPins({ use, ref, type, unit }: Meant, found: ReadonlyMap<string, string>): number {
     if (!this.board.parts[ref]) return 0;
     const inputs = type.units[unit]?.inputs ?? [];
-    return use.inputs.filter((net, k) => found.get(net) !== this.labelOf(`${ref}.${inputs[k]}`)).length;
+    return use.inputs.filter((net, k) => found.get(net) !== this.labelOf(pinOf(ref, inputs[k] ?? ''))).length;
   }
 
   /** What is wired otherwise once everything is placed: pins of gates, of other units, and of what lamps show. */
@@ -167,9 +167,9 @@ export class Matcher {
         const meant = meantFor.get(part.ref);
         if (!type || !choosable.includes(type.id) || (meant && !isServedBy(meant, type))) return [];
         return type.units.flatMap((u, unit): Seat[] => {
-          const inputs = u.inputs.map((pin) => this.labelOf(`${part.ref}.${pin}`));
+          const inputs = u.inputs.map((pin) => this.labelOf(pinOf(part.ref, pin)));
           if (!isGateUnit(type, unit)) return [];
-          const out = `${part.ref}.${u.outputs[0]}`;
+          const out = pinOf(part.ref, u.outputs[0] ?? '');
           const net = this.nets.nets[this.nets.ofPin.get(out) ?? -1];
           const leads = (net?.pins.length ?? 0) > 1;
           return [{ ref: part.ref, type, unit, inputs, output: this.labelOf(out), leads }];
@@ -342,7 +342,7 @@ function railLabels(board: Board, nets: Nets): Map<number, string> {
       ['+', SUPPLY],
       ['-', GROUND],
     ] as const) {
-      const net = nets.ofPin.get(`${part.ref}.${pin}`);
+      const net = nets.ofPin.get(pinOf(part.ref, pin));
       if (net !== undefined) labels.set(net, label);
     }
   }

@@ -1,4 +1,4 @@
-import { type Board, byNumber, cutPin, labelOf, type Nets, type SeatedPart } from '../board';
+import { type Board, byNumber, crossingsFrom, labelOf, type Nets, pinOf, type SeatedPart } from '../board';
 import {
   type Contact,
   families,
@@ -122,7 +122,7 @@ class Reader {
         ['+', '1'],
         ['-', '0'],
       ] as const) {
-        const net = this.netOf(`${part.ref}.${pin}`);
+        const net = this.netOf(pinOf(part.ref, pin));
         if (net !== undefined) this.carried.set(net, level);
       }
     }
@@ -158,7 +158,7 @@ class Reader {
   private actuator(part: SeatedPart, actuator: string, contacts: readonly Contact[]): void {
     const called = innerName(part.ref, actuator);
     const on = contacts.find((c) => c.on) ?? contacts[0];
-    const [a, b] = [this.netOf(`${part.ref}.${on?.a}`), this.netOf(`${part.ref}.${on?.b}`)];
+    const [a, b] = [this.netOf(pinOf(part.ref, on?.a ?? '')), this.netOf(pinOf(part.ref, on?.b ?? ''))];
     const fed = this.level(a) ?? this.level(b);
     const net = this.level(a) === undefined ? a : b;
     const idle = fed === undefined || net === undefined || this.carried.has(net);
@@ -172,14 +172,9 @@ class Reader {
 
   /** Nets on the other side of resistors. */
   private across(net: number): number[] {
-    return (this.nets.nets[net]?.pins ?? []).flatMap((pin) => {
-      const { ref, id } = cutPin(pin);
-      const part = this.board.parts[ref];
-      return innerOf(part && typeOf(part)).resistors.flatMap(({ a, b }) => {
-        const other = id === a ? this.netOf(`${ref}.${b}`) : id === b ? this.netOf(`${ref}.${a}`) : undefined;
-        return other === undefined || other === net ? [] : [other];
-      });
-    });
+    return crossingsFrom(this.board, this.nets, net, ({ resistors }) => resistors).flatMap((x) =>
+      x.net === undefined || x.net === net ? [] : [x.net],
+    );
   }
 
   private readonly lampRefs = new Map<string, string>();
@@ -198,7 +193,7 @@ class Reader {
   /** Lamps that serve nothing are no outputs where a part has several. */
   private lamp(part: SeatedPart, inner: InnerLamp): Lamp[] {
     const called = innerName(part.ref, inner.name);
-    const [anode, cathode] = [this.netOf(`${part.ref}.${inner.anode}`), this.netOf(`${part.ref}.${inner.cathode}`)];
+    const [anode, cathode] = [this.netOf(pinOf(part.ref, inner.anode)), this.netOf(pinOf(part.ref, inner.cathode))];
     const alone = (net: number | undefined): boolean => (this.nets.nets[net ?? -1]?.pins.length ?? 0) < 2;
     if (inner.name !== '' && (alone(anode) || alone(cathode))) return [];
     const label = labelOf(part, inner.name);
@@ -230,7 +225,7 @@ class Reader {
       if (type.kind !== 'chip') continue;
       for (const unit of type.units)
         for (const id of unit.outputs) {
-          const pin = `${part.ref}.${id}`;
+          const pin = pinOf(part.ref, id);
           const net = this.netOf(pin);
           if (net === undefined || (this.nets.nets[net]?.pins.length ?? 0) < 2) continue;
           this.drivers.set(net, [...(this.drivers.get(net) ?? []), { part, type, unit, pin }]);
@@ -268,7 +263,7 @@ class Reader {
 
   /** What an input reads. An open one reads as its family does: high in TTL; in CMOS it is an input of its own. */
   private reads(part: SeatedPart, pin: string): string {
-    const at = `${part.ref}.${pin}`;
+    const at = pinOf(part.ref, pin);
     const net = this.netOf(at);
     const value = net === undefined ? null : this.valueOf(net);
     if (value !== null) return value;
@@ -288,8 +283,8 @@ class Reader {
 
   private chip(part: SeatedPart, type: PartType): string[] {
     const leads = (id: string): boolean => {
-      const net = this.netOf(`${part.ref}.${id}`);
-      return net !== undefined && this.drivers.get(net)?.[0]?.pin === `${part.ref}.${id}`;
+      const net = this.netOf(pinOf(part.ref, id));
+      return net !== undefined && this.drivers.get(net)?.[0]?.pin === pinOf(part.ref, id);
     };
     const isUsed = (u: Unit): boolean => u.outputs.some(leads);
     const uses: (UnitUse | null)[] = type.units.map(() => null);
@@ -301,7 +296,7 @@ class Reader {
     });
     const used = type.units.filter(isUsed);
     if (used.length === 0) return [];
-    const made = (id: string): string => this.carried.get(this.netOf(`${part.ref}.${id}`) ?? -1) ?? '';
+    const made = (id: string): string => this.carried.get(this.netOf(pinOf(part.ref, id)) ?? -1) ?? '';
     const gates = type.units.map((u, k) => dutyOfUnit(type, k, u.inputs));
     if (used.every((u) => gates[type.units.indexOf(u)]))
       return type.units.flatMap((u, k) => {
@@ -317,7 +312,7 @@ class Reader {
     const outs = used.flatMap((u) => u.outputs.filter(leads)).map((id): [string, string] => [id, made(id)]);
     const ref = this.free(undefined, part.ref);
     for (const [k, u] of type.units.entries()) {
-      const [output = '', ...others] = u.outputs.map((id) => (leads(id) ? made(id) : `${ref}.${nameOf(id)}`));
+      const [output = '', ...others] = u.outputs.map((id) => (leads(id) ? made(id) : pinOf(ref, nameOf(id))));
       const use = { gate: ref, part: 'whole' as const, inputs: u.inputs.map((id) => inputs.get(id) ?? '0'), output };
       uses[k] = others.length > 0 ? { ...use, others } : use;
     }

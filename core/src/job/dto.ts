@@ -25,6 +25,7 @@ import {
   BREADBOARD_ID,
   type BreadboardKind,
   breadboardKinds,
+  HOLE_NAME,
   type JumperColour,
   jumperColours,
   MAX_CORNERS,
@@ -36,7 +37,6 @@ import { MAX_JOB_NAME, PLAIN_TEXT } from './job';
 /** Shapes of a job file, version 1, as docs/job-file.md writes them down. */
 
 const REF = /^[A-Z]{1,2}[1-9]\d{0,3}$/;
-const HOLE = /^b[shm]?[1-9]\d?r?\.([a-j]|(top|bottom)[+-])[1-9]\d?$/;
 const NET_LENGTH = 120;
 
 /** Unlike class-validator's IsOptional, which lets null pass. */
@@ -72,7 +72,7 @@ class SeatedPartDto {
   @Length(1, 40)
   part!: string;
 
-  @Matches(HOLE, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
+  @Matches(HOLE_NAME, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
   at!: string;
 
   @IsIn([0, 90, 180, 270])
@@ -124,10 +124,10 @@ class JumperDto {
   @Matches(/^w[1-9]\d{0,5}$/, { message: 'it must be w and a number' })
   id!: string;
 
-  @Matches(HOLE, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
+  @Matches(HOLE_NAME, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
   from!: string;
 
-  @Matches(HOLE, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
+  @Matches(HOLE_NAME, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
   to!: string;
 
   @MayBeAbsent()
@@ -151,7 +151,7 @@ class NoteDto {
   @Matches(/^n[1-9]\d{0,3}$/, { message: 'it must be n and a number' })
   id!: string;
 
-  @Matches(HOLE, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
+  @Matches(HOLE_NAME, { message: 'it must be a hole such as b1.e17 or b1.top+12' })
   at!: string;
 
   @IsString()

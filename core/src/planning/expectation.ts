@@ -1,4 +1,4 @@
-import { type Board, labelledPlaces, type Nets, shownPin } from '../board';
+import { type Board, labelledPlaces, type Nets, pinOf, shownPin } from '../board';
 import { typeOf } from '../catalogue';
 import { elementAt } from '../element-at';
 import { drivenBy, type Packing } from '../packing';
@@ -27,8 +27,8 @@ export function expectationOf(packing: Packing, board: Board, nets?: Nets): Expe
     units.forEach((use, i) => {
       const unit = type?.units[i];
       if (!use || !unit) return;
-      for (const [k, pin] of unit.inputs.entries()) expected.set(`${ref}.${pin}`, elementAt(use.inputs, k));
-      for (const [k, net] of drivenBy(use).entries()) expected.set(`${ref}.${unit.outputs[k]}`, net);
+      for (const [k, pin] of unit.inputs.entries()) expected.set(pinOf(ref, pin), elementAt(use.inputs, k));
+      for (const [k, net] of drivenBy(use).entries()) expected.set(pinOf(ref, elementAt(unit.outputs, k)), net);
     });
   }
   const netOfOutput = new Map(packing.outputs.map((o) => [o.name, o.net]));
@@ -54,7 +54,7 @@ export function sourcesOf(packing: Packing, board: Board): ReadonlyMap<string, s
     const type = typeOf(named);
     units.forEach((use, i) => {
       for (const [k, net] of (use ? drivenBy(use) : []).entries())
-        if (!sources.has(net)) sources.set(net, `${ref}.${type?.units[i]?.outputs[k]}`);
+        if (!sources.has(net)) sources.set(net, pinOf(ref, type?.units[i]?.outputs[k] ?? ''));
     });
   }
   for (const { signal, pin } of labelledPlaces(board, 'give')) if (!sources.has(signal)) sources.set(signal, pin);

@@ -1,4 +1,4 @@
-import { type Board, byNumber, columnNumbers, type Hole, hasRailHole, leadsOf, type Rail } from '../board';
+import { type Board, byNumber, columnNumbers, type Hole, hasRailHole, leadsOf, pinOf, type Rail } from '../board';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { buildOrder, drivenBy, jumpersOf, type Locks, type Packing } from '../packing';
@@ -211,7 +211,7 @@ class Layer {
     // A pin that gives its signal itself needs no wire to it; other outputs on its net do.
     const isSource = (pin: string): boolean => this.sources.get(this.expected.get(pin) ?? '') === pin;
     const gates = buildOrder(this.packing).flatMap(({ ref, unit, use }) => [
-      ...[...unit.inputs, ...unit.outputs].map((id) => `${ref}.${id}`).filter((pin) => !isSource(pin)),
+      ...[...unit.inputs, ...unit.outputs].map((id) => pinOf(ref, id)).filter((pin) => !isSource(pin)),
       ...drivenBy(use).flatMap((net) => {
         if (shown.has(net)) return [];
         shown.add(net);

@@ -1,5 +1,5 @@
 import type { Board, Nets } from '../board';
-import { byNumber } from '../board';
+import { byNumber, pinOf } from '../board';
 import {
   type DeviceKind,
   type FamilyId,
@@ -104,13 +104,13 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   const driverFloats: number[] = [];
   const parts = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
   const addUnit = (ref: string, type: PartType, family: FamilyId, unit: Unit): void => {
-    const inputs = Int32Array.from(unit.inputs.map((pin) => net(`${ref}.${pin}`)));
+    const inputs = Int32Array.from(unit.inputs.map((pin) => net(pinOf(ref, pin))));
     const { machine, outputs, timers } = unit;
     const pulledUp = Uint8Array.from(unit.inputs, (pin) => (readsHigh(type, family, pin) ? 1 : 0));
     const [driver, chip] = [driverNet.length, chips.length - 1];
     units.push({ machine, inputs, pulledUp, timers, driver, outputs: outputs.length, chip });
     outputs.forEach((pin, o) => {
-      driverNet.push(net(`${ref}.${pin}`));
+      driverNet.push(net(pinOf(ref, pin)));
       driverChip.push(chip);
       driverFloats.push(unit.drives[o] === 'push-pull' ? 0 : 1);
     });
@@ -120,14 +120,14 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
     const type = typeOf(seated);
     if (type?.kind !== 'chip') continue;
     const family = readPartNumber(part)?.family ?? 'HC';
-    const pinOf = (role: string): number => net(`${ref}.${type.pins.find((p) => p.role === role)?.id}`);
+    const netOfRole = (role: string): number => net(pinOf(ref, type.pins.find((p) => p.role === role)?.id ?? ''));
     const delayNs = families[family].delayNs.typical;
-    chips.push({ ref, supply: pinOf('supply'), ground: pinOf('ground'), family, delayNs });
+    chips.push({ ref, supply: netOfRole('supply'), ground: netOfRole('ground'), family, delayNs });
     for (const unit of type.units) addUnit(ref, type, family, unit);
   }
   const of = (kind: string) => parts.filter((p) => typeOf(p)?.kind === kind);
   const ends = (kind: string, a: string, b: string): TwoLeads[] =>
-    of(kind).map(({ ref }) => ({ ref, a: net(`${ref}.${a}`), b: net(`${ref}.${b}`) }));
+    of(kind).map(({ ref }) => ({ ref, a: net(pinOf(ref, a)), b: net(pinOf(ref, b)) }));
   const supplies = ends('supply', '+', '-');
   const count = nets.nets.length;
   const lists = <T>(): T[][] => Array.from({ length: count }, () => []);
@@ -137,12 +137,12 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   });
   const devices = parts.flatMap((seated) =>
     innerOf(typeOf(seated)).devices.flatMap(({ kind, a, b, control }): CircuitDevice[] => {
-      const [from, to] = [net(`${seated.ref}.${a}`), net(`${seated.ref}.${b}`)];
+      const [from, to] = [net(pinOf(seated.ref, a)), net(pinOf(seated.ref, b))];
       if (from === NONE || to === NONE || from === to) return [];
       const first = driverNet.push(from, to) - 2;
       driverChip.push(NONE, NONE);
       driverFloats.push(1, 1);
-      const steered = control === null ? NONE : net(`${seated.ref}.${control}`);
+      const steered = control === null ? NONE : net(pinOf(seated.ref, control));
       return [{ kind, a: from, b: to, control: steered, drivers: [first, first + 1] }];
     }),
   );
@@ -154,7 +154,7 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   for (const seated of parts) {
     const { ref, value = 1000 } = seated;
     const { contacts, lamps, resistors } = innerOf(typeOf(seated));
-    const at = (id: string): number => net(`${ref}.${id}`);
+    const at = (id: string): number => net(pinOf(ref, id));
     for (const actuator of new Set(contacts.map((c) => c.actuator))) {
       const own = contacts.filter((c) => c.actuator === actuator).map((c) => ({ a: at(c.a), b: at(c.b), on: c.on }));
       switches.push({ ref: innerName(ref, actuator), contacts: own });

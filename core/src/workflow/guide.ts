@@ -1,6 +1,7 @@
 import {
   type Board,
   checkSeat,
+  crossingsFrom,
   cutPin,
   emptyBoard,
   extractNets,
@@ -13,18 +14,21 @@ import {
   labelledPlaces,
   labelPlacesOf,
   leadsOf,
+  markOf,
   type Nets,
   nextBreadboard,
   nextFree,
   partOf,
+  pinOf,
   printHole,
   railNamed,
+  railsOf,
   type SeatedPart,
   shownPin,
   stripOf,
   unusableHoles,
 } from '../board';
-import { innerOf, typeOf } from '../catalogue';
+import { type Inner, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
@@ -167,11 +171,11 @@ class Builder {
       ...inputs.map((name) => ({ title: `Switch for ${name}`, wants: this.switch(name), trial: null })),
       ...lamps([GROUND, SUPPLY, ...inputs]),
       ...buildOrder(this.packing).flatMap(({ ref, unit, use }) => {
-        const wants = [...unit.inputs, ...unit.outputs].map((id) => this.carries(`${ref}.${id}`));
+        const wants = [...unit.inputs, ...unit.outputs].map((id) => this.carries(pinOf(ref, id)));
         const driven = drivenBy(use);
         const [out = ''] = unit.outputs;
         const gate = this.netlist.gates.find((g) => g.output === use.output);
-        const trial = isPlain(unit) && gate ? () => trialOf(this.netlist, use.output, `${ref}.${out}`) : null;
+        const trial = isPlain(unit) && gate ? () => trialOf(this.netlist, use.output, pinOf(ref, out)) : null;
         const pullUps = driven.flatMap((net) => this.pullUp(net));
         const says = gate && gate.says !== use.output ? ` = ${gate.says}` : '';
         return [
@@ -192,9 +196,7 @@ class Builder {
           : { edit, says: `Lay breadboard ${id} down.` };
     });
     const rails = this.board.breadboards.flatMap(({ id }) =>
-      ['', 'left-', 'right-'].flatMap((half) =>
-        (['top+', 'top-', 'bottom-'] as const).map((row): Want => this.railFed(`${id}.${half}${row}`)),
-      ),
+      railsOf(id).flatMap((rail): Want[] => (rail.row === 'bottom+' ? [] : [this.railFed(rail)])),
     );
     return [
       ...boards,
@@ -212,12 +214,12 @@ class Builder {
     return Object.values(this.board.parts).some((p) => typeOf(p)?.kind === 'chip');
   }
 
-  private railFed(strip: string): Want {
+  private railFed(rail: Hole): Want {
+    const strip = stripOf(rail);
     return () => {
-      const rail = railNamed(strip);
-      const wanted = strip.endsWith('+') ? SUPPLY : GROUND;
+      const wanted = markOf(strip) === '+' ? SUPPLY : GROUND;
       const home = this.netOf.get(wanted);
-      if (!rail || stripOf(rail) !== strip || home === undefined || this.nets.ofStrip.get(strip) === home) return null;
+      if (home === undefined || this.nets.ofStrip.get(strip) === home) return null;
       const carried = this.names.get(this.nets.ofStrip.get(strip) ?? -1);
       if (carried !== undefined) return this.wrong(strip, carried, wanted);
       const free = this.freeHoles(holesOfStrip(rail));
@@ -236,12 +238,12 @@ class Builder {
     const pins = type?.pins ?? [];
     const expected = this.expected();
     const powered = pins.filter((p) => p.role === 'supply' || p.role === 'ground');
-    const spare = pins.filter((p) => p.role === 'input' && !expected.has(`${ref}.${p.id}`));
+    const spare = pins.filter((p) => p.role === 'input' && !expected.has(pinOf(ref, p.id)));
     return [
       this.seated(ref, false, type?.title ?? 'a chip'),
       this.capacitor(ref),
-      ...powered.map((p) => this.carries(`${ref}.${p.id}`, p.role === 'supply' ? SUPPLY : GROUND)),
-      ...spare.map((p) => this.carries(`${ref}.${p.id}`, GROUND)),
+      ...powered.map((p) => this.carries(pinOf(ref, p.id), p.role === 'supply' ? SUPPLY : GROUND)),
+      ...spare.map((p) => this.carries(pinOf(ref, p.id), GROUND)),
     ];
   }
 
@@ -382,14 +384,9 @@ class Builder {
 
   /** A resistor with one lead on a net and the other elsewhere. */
   private resistorOn(net: number): { other: string } | null {
-    for (const pin of this.nets.nets[net]?.pins ?? []) {
-      const { ref, id } = cutPin(pin);
-      const part = this.board.parts[ref];
-      const [own] = innerOf(part && typeOf(part)).resistors;
-      if (part?.signal !== undefined || !own || (id !== own.a && id !== own.b)) continue;
-      return { other: `${ref}.${id === own.a ? own.b : own.a}` };
-    }
-    return null;
+    const firstOf = ({ resistors }: Inner) => resistors.slice(0, 1);
+    const found = crossingsFrom(this.board, this.nets, net, firstOf).find(({ part }) => part.signal === undefined);
+    return found ? { other: found.to } : null;
   }
 
   /** A resistor that is joined to nothing with its first lead, or with both: the one by the planned name, or any of the value. */

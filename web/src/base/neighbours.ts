@@ -1,4 +1,4 @@
-import { type Board, drivenBy, holeXY, type Nets, type Packing, parseHole, typeOf } from '@saddlebag/core';
+import { type Board, drivenBy, holeXY, type Nets, type Packing, parseHole, pinOf, typeOf } from '@saddlebag/core';
 import type { Neighbours } from './palette';
 
 /** A board with its nets and their names. */
@@ -44,7 +44,7 @@ export function neighboursOf(packing: Packing | null, { board, nets, names }: Na
     const type = typeOf(part);
     if (type?.kind === 'chip')
       all(
-        type.pins.flatMap((p) => signalAt(`${part.ref}.${p.id}`)),
+        type.pins.flatMap((p) => signalAt(pinOf(part.ref, p.id))),
         WEIGHT.chip,
       );
   }

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { byNumber, innerName, innerOf, type LedState, placeNamed, typeOf } from '@saddlebag/core';
+import { byNumber, innerName, innerOf, type LedState, pinOf, placeNamed, typeOf } from '@saddlebag/core';
 import { memo, useCallback, useSyncExternalStore } from 'react';
 import { type ReadBoard, useJobView } from '../base/job-context';
 import { KeyCap, Panel } from '../kit/Panel';
@@ -115,7 +115,7 @@ function otherActuators({ board, nets }: ReadBoard, stimuli: ReadonlySet<string>
     .sort((a, b) => byNumber(a.ref, b.ref))
     .flatMap((part) => {
       const isWired = (pin: string): boolean =>
-        (nets.nets[nets.ofPin.get(`${part.ref}.${pin}`) ?? -1]?.pins.length ?? 0) > 1;
+        (nets.nets[nets.ofPin.get(pinOf(part.ref, pin)) ?? -1]?.pins.length ?? 0) > 1;
       const wired = innerOf(typeOf(part)).contacts.filter((c) => isWired(c.a) && isWired(c.b));
       return [...new Set(wired.map((c) => innerName(part.ref, c.actuator)))].filter(
         (actuator) => !stimuli.has(actuator),

@@ -1,3 +1,4 @@
+import { pinOf } from '../../board';
 import { finding } from '../../finding';
 import type { Rule } from '../rule';
 
@@ -7,7 +8,7 @@ export const buttonAlwaysClosed: Rule = {
   partsAlone: true,
   *check(c) {
     for (const { seated } of c.of('push-button')) {
-      const strips = ['1', '2', '3', '4'].map((id) => c.stripOf(`${seated.ref}.${id}`));
+      const strips = ['1', '2', '3', '4'].map((id) => c.stripOf(pinOf(seated.ref, id)));
       const [one, two, three, four] = strips;
       if ((one === two || three === four) && one !== 'no hole')
         yield finding(

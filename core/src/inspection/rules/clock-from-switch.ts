@@ -1,4 +1,4 @@
-import { cutPin } from '../../board';
+import { cutPin, pinOf } from '../../board';
 import type { PartType } from '../../catalogue';
 import { finding, type Place } from '../../finding';
 import { spoken } from '../context';
@@ -11,8 +11,8 @@ export const clockFromSwitch: Rule = {
     const byNet = new Map<number, string[]>();
     for (const { seated, type } of c.of('chip'))
       for (const id of clocksOf(type)) {
-        const net = c.netOf(`${seated.ref}.${id}`);
-        if (net !== undefined) byNet.set(net, [...(byNet.get(net) ?? []), `${seated.ref}.${id}`]);
+        const net = c.netOf(pinOf(seated.ref, id));
+        if (net !== undefined) byNet.set(net, [...(byNet.get(net) ?? []), pinOf(seated.ref, id)]);
       }
     for (const [net, pins] of byNet) {
       const [contact] = c.feedsOf(net).switches;

@@ -1,4 +1,4 @@
-import { cutPin } from '../../board';
+import { cutPin, pinOf } from '../../board';
 import { readPartNumber } from '../../catalogue';
 import { finding } from '../../finding';
 import { type Context, spoken } from '../context';
@@ -36,7 +36,7 @@ export const displayPolarity: Rule = {
 function decoderOf(c: Context, ref: string, bases: readonly string[]): string | undefined {
   const low = bases === pullLow;
   for (const pin of ['1', '2', '4', '6', '7', '9', '10']) {
-    const net = c.netOf(`${ref}.${pin}`);
+    const net = c.netOf(pinOf(ref, pin));
     const nets = net === undefined ? [] : [net, ...c.throughResistors(net)];
     for (const output of nets.flatMap((n) => c.feedsOf(n).outputs)) {
       const part = c.board.parts[cutPin(output).ref]?.part ?? '';

@@ -1,3 +1,4 @@
+import { pinOf } from '../../board';
 import { innerOf } from '../../catalogue';
 import { finding } from '../../finding';
 import { isStiff } from '../led';
@@ -14,7 +15,7 @@ export const displaySharedResistor: Rule = {
       if (common === undefined || c.isFed(common)) continue;
       const [resistor] = c.resistorsOn(common);
       const bare = innerOf(type).lamps.filter(({ anode, cathode }) =>
-        isStiff(c, c.netOf(`${ref}.${anode === '3' ? cathode : anode}`)),
+        isStiff(c, c.netOf(pinOf(ref, anode === '3' ? cathode : anode))),
       );
       if (resistor && bare.length > 1)
         yield finding('display-shared-resistor', [{ kind: 'part', ref }], { ref, resistor: resistor.ref });

@@ -1,4 +1,5 @@
 import { labelPlacesOf } from '../../board';
+import { innerName } from '../../catalogue';
 import { finding } from '../../finding';
 import type { Rule } from '../rule';
 
@@ -15,7 +16,7 @@ export const labelAnswersNothing: Rule = {
       const { ref } = seated;
       for (const { of, signal } of seated.labels ?? [])
         if (!places.some((p) => p.name === of))
-          yield finding('label-answers-nothing', [{ kind: 'part', ref }], { label: signal, at: `${ref}.${of}` });
+          yield finding('label-answers-nothing', [{ kind: 'part', ref }], { label: signal, at: innerName(ref, of) });
       for (const { does, signal, called } of places)
         if (signals && signal !== undefined && !signals[does].has(signal))
           yield finding('label-answers-nothing', [{ kind: 'part', ref }], { label: signal, at: called });

@@ -1,4 +1,4 @@
-import { isRailStrip, otherHalf, parseHole, stripOf } from '../../board';
+import { isRailStrip, markOf, otherHalf, parseHole, stripOf } from '../../board';
 import { finding } from '../../finding';
 import type { Context } from '../context';
 import type { Rule } from '../rule';
@@ -17,7 +17,7 @@ export function otherHalfFed(c: Context, rail: string): string | null {
   const net = other === null ? undefined : c.nets.ofStrip.get(other);
   if (net === undefined) return null;
   const feeds = c.feedsOf(net);
-  return (rail.endsWith('+') ? feeds.supply : feeds.ground) ? other : null;
+  return (markOf(rail) === '+' ? feeds.supply : feeds.ground) ? other : null;
 }
 
 /** A rail that something is plugged into, but that no supply reaches. Said once for rails that are linked. */
@@ -32,7 +32,7 @@ export const railNotFed: Rule = {
       if (rail === undefined || feeds.supply || feeds.ground) continue;
       if (otherHalfFed(c, rail) !== null) continue;
       const hole = holeIn(c, rail);
-      const source = c.railOf(rail.endsWith('+') ? '+' : '-');
+      const source = c.railOf(markOf(rail) ?? '-');
       const fix = source === undefined ? undefined : `${rail} > ${source}`;
       yield finding('rail-not-fed', hole === undefined ? [] : [{ kind: 'hole', hole }], { rail }, fix);
     }

@@ -1,3 +1,4 @@
+import { pinOf } from '../../board';
 import { families, readPartNumber } from '../../catalogue';
 import { finding } from '../../finding';
 import { carries } from '../power';
@@ -33,7 +34,7 @@ function suppliedFamilies(c: Parameters<Rule['check']>[0]) {
   return c.of('supply').flatMap(({ seated }) => {
     const net = c.netOf(`${seated.ref}.+`);
     const fed = c.of('chip').filter(({ seated: chip, type }) => {
-      const pin = `${chip.ref}.${type.pins.find((p) => p.role === 'supply')?.id}`;
+      const pin = pinOf(chip.ref, type.pins.find((p) => p.role === 'supply')?.id ?? '');
       return net !== undefined && c.netOf(pin) === net && carries(c, pin, 'supply');
     });
     const found = new Set(fed.map(({ seated: chip }) => readPartNumber(chip.part)?.family ?? c.family));

@@ -5,12 +5,14 @@ import {
   type Hole,
   holeXY,
   leadsOf,
+  markOf,
   nextFree,
   parseHole,
   partOf,
   pinOf,
   printHole,
   railNamed,
+  railsOf,
   stripOf,
   unusableHoles,
 } from '../../board';
@@ -78,10 +80,8 @@ function railsMeant(board: Board, said: string): Hole[] | null {
   const short = /^(?:(left|right)-)?(top|bottom)[+-]$/i.test(said) ? said.toLowerCase() : null;
   const mark = supplyWords.test(said) ? '+' : groundWords.test(said) ? '-' : null;
   if (short === null && mark === null) return null;
-  const names = short === null ? ['top', 'bottom'].map((row) => `${row}${mark}`) : [short];
-  const halves = (name: string): string[] => (short === null ? [name, `left-${name}`, `right-${name}`] : [name]);
   const all = board.breadboards.flatMap(({ id }) =>
-    names.flatMap(halves).flatMap((name) => railNamed(`${id}.${name}`) ?? []),
+    short === null ? railsOf(id).filter((rail) => markOf(rail.row) === mark) : (railNamed(`${id}.${short}`) ?? []),
   );
   const fed = mark === null ? [] : all.filter((rail) => isFedBy(board, rail, mark));
   return fed.length > 0 ? fed : all;

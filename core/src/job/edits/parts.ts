@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { type Board, checkSeat, labelPlacesOf, partOf, type SeatedPart } from '../../board';
-import { type PartName, type PartType, typeOf } from '../../catalogue';
+import { innerName, type PartName, type PartType, typeOf } from '../../catalogue';
 import { type Finding, finding } from '../../finding';
 import { type Move, moved } from '../move';
 import { type Shift, shifted } from '../shift';
@@ -101,10 +101,8 @@ function cannotLabel(board: Board, ref: string, of = ''): Finding[] {
   if (!part) return [finding('hand/no-such-part', [], { ref })];
   const names = labelPlacesOf(part).map((p) => p.name);
   if (of === '' ? names.length === 0 || names.includes('') : names.includes(of)) return [];
-  const [first = '', last = ''] = [names[0], names.at(-1)].map((n) => `${ref}.${n}`);
-  return [
-    finding('hand/no-such-place', [{ kind: 'part', ref }], { at: of === '' ? ref : `${ref}.${of}`, first, last }),
-  ];
+  const [first = '', last = ''] = [names[0], names.at(-1)].map((n) => innerName(ref, n ?? ''));
+  return [finding('hand/no-such-place', [{ kind: 'part', ref }], { at: innerName(ref, of), first, last })];
 }
 
 function setLabel(part: Draft<SeatedPart>, signal: string, of = ''): void {

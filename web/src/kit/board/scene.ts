@@ -10,12 +10,14 @@ import {
   isRail,
   type JumperColour,
   leadsOf,
+  markOf,
   type PartKind,
   type PartType,
   type Path,
   type Paths,
   parseHole,
-  railNamed,
+  pinOf,
+  railsOf,
   rotated,
   routeJumpers,
   rows,
@@ -179,17 +181,12 @@ export function stripsOf({ id, x, y, columns }: SceneBoard): Capsule[] {
       rail: null,
     };
   };
-  const rails = [`${id}.`, `${id}.left-`, `${id}.right-`].flatMap((start) =>
-    rows.filter(isRail).flatMap((row): Capsule[] => {
-      const first = railNamed(start + row);
-      if (!first || stripOf(first) !== start + row) return [];
-      const last = holesOfStrip(first).at(-1)?.column ?? first.column;
-      const rail = row.endsWith('+') ? '+' : '-';
-      const left = x + first.column - 0.6;
-      const size = { width: last - first.column + 1.2, height: 2 * HALF };
-      return [{ id: start + row, x: left, y: y + rowY[row] - HALF, ...size, rail }];
-    }),
-  );
+  const rails = railsOf(id).map((first): Capsule => {
+    const last = holesOfStrip(first).at(-1)?.column ?? first.column;
+    const left = x + first.column - 0.6;
+    const size = { width: last - first.column + 1.2, height: 2 * HALF };
+    return { id: stripOf(first), x: left, y: y + rowY[first.row] - HALF, ...size, rail: markOf(first.row) };
+  });
   const numbers = Array.from({ length: columns }, (_, i) => i + 1);
   return [...numbers.flatMap((c) => [half(c, 'f', rowY.j), half(c, 'e', rowY.e)]), ...rails];
 }
@@ -244,7 +241,7 @@ function unitsOf(
     const at = place(dx, out.dy === 0 ? -0.8 : -2.2);
     const [ins, end] = [inputs.map(pinPlace), pinPlace(output)];
     const mirrored = end.x < ins.reduce((sum, p) => sum + p.x, 0) / Math.max(1, ins.length);
-    return [{ kind: gate.kind, ...at, output: `${ref}.${output}`, mirrored, inputs: ins, out: end }];
+    return [{ kind: gate.kind, ...at, output: pinOf(ref, output), mirrored, inputs: ins, out: end }];
   });
 }
 

@@ -1,4 +1,4 @@
-import { type Board, drivenBy, type Packing, type Paths, typeOf } from '@saddlebag/core';
+import { type Board, drivenBy, type Packing, type Paths, pinOf, typeOf } from '@saddlebag/core';
 import { useEffect, useMemo, useState } from 'react';
 import type { ReadBoard } from '../../base/job-context';
 import { stages } from '../../workers/stages';
@@ -37,7 +37,7 @@ export function gatesByPin(packing: Packing | null): (pin: string) => string | u
     const type = typeOf(named);
     units.forEach((use, i) => {
       for (const [k, net] of (use ? drivenBy(use) : []).entries())
-        gates.set(`${named.ref}.${type?.units[i]?.outputs[k]}`, net);
+        gates.set(pinOf(named.ref, type?.units[i]?.outputs[k] ?? ''), net);
     });
   }
   return (pin) => gates.get(pin);
