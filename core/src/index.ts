@@ -44,7 +44,6 @@ export {
   pinOf,
   printHole,
   type Routed,
-  railNamed,
   railsOf,
   rotated,
   routeJumpers,
