@@ -1,8 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { type Edit, isBare, leadsOf, printHole, readCommand, remedy, says } from '@saddlebag/core';
+import { type Edit, isBare, leadsOf, parseHole, printHole, readCommand, remedy, says, stripOf } from '@saddlebag/core';
 import { useMemo, useRef, useState } from 'react';
 import { useJobView } from '../base/job-context';
-import { isWriting, useKeys } from '../base/keys';
+import { useShortcuts } from '../base/shortcuts';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
 import type { BoardScene } from '../kit/board/scene';
@@ -11,6 +11,7 @@ import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { pin } from '../kit/follow';
 import { BareBoard } from './BareBoard';
 import { BoardTools } from './BoardTools';
+import { boardShortcuts } from './board-shortcuts';
 import { ChosenPanel } from './ChosenPanel';
 import { Ghost } from './Ghost';
 import { GuideGhost } from './GuideGhost';
@@ -33,25 +34,17 @@ export default function BoardStep() {
   const layNext = (): boolean => next?.step != null && dispatch(next.step.edit);
   const line = useRef<HTMLInputElement>(null);
   const region = useRef<HTMLDivElement>(null);
-  useKeys((e) => {
-    const onBoard = e.target === region.current || e.target === document.body;
-    if (isWriting(e.target) || e.altKey) return false;
-    if (e.ctrlKey || e.metaKey) return onBoard && command(e.key.toLowerCase());
-    if (e.key === '/') {
-      line.current?.focus();
-      return true;
-    }
-    if (e.key.toLowerCase() === 'f') {
-      pin(signalAt(hands.chosen, hands.cursor, board) ?? null);
-      return true;
-    }
-    if (!onBoard && (e.key === 'Enter' || e.key.startsWith('Arrow'))) return false;
-    if (e.key === 'Enter' && guided && hands.laying === null) {
-      layNext();
-      return true;
-    }
-    return take({ kind: 'key', key: e.key, shift: e.shiftKey });
-  });
+  useShortcuts(
+    'On the board',
+    boardShortcuts({
+      take,
+      command,
+      isOnBoard: (target) => target === region.current || target === document.body,
+      follow: () => pin(signalAt(hands.chosen, hands.cursor, board) ?? null),
+      type: () => line.current?.focus(),
+      layNext: guided && hands.laying === null ? layNext : null,
+    }),
+  );
   const choose = (what: string): void => setHands({ ...idleHands, cursor: hands.cursor, chosen: what });
   const chosen = useMemo(
     () => new Set(hands.chosen === null ? [] : [hands.chosen, ...hands.others]),
@@ -157,10 +150,7 @@ function signalAt(
   const jumper = chosen === null ? undefined : board.jumpers[chosen];
   const part = chosen === null ? undefined : board.parts[chosen];
   if (part) return part.signal ?? part.labels?.[0]?.signal;
-  const strip = (jumper?.from ?? cursor).replace(
-    /\.([a-j])(\d+)$/,
-    (_, row: string, column: string) => `.${column}${row <= 'e' ? 'e' : 'f'}`,
-  );
-  const net = nets.ofStrip.get(strip);
-  return net === undefined ? undefined : names.get(net);
+  const hole = parseHole(jumper?.from ?? cursor);
+  const net = hole && nets.ofStrip.get(stripOf(hole));
+  return net == null ? undefined : names.get(net);
 }

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { type BuildCard, boardAfter, type Job } from '@saddlebag/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { readBoard, useJobView } from '../base/job-context';
-import { isWriting, useKeys } from '../base/keys';
+import { useShortcuts } from '../base/shortcuts';
 import { useCard } from '../base/use-card';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
@@ -45,13 +45,12 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
   useEffect(() => {
     list.current?.querySelector('[aria-current="step"]')?.scrollIntoView({ block: 'nearest' });
   });
-  useKeys((e) => {
-    if (isWriting(e.target) || e.ctrlKey || e.altKey || e.metaKey) return false;
-    if (e.key === 'ArrowDown') setAt(Math.min(current + 1, card.stages.length - 1));
-    else if (e.key === 'ArrowUp') setAt(Math.max(current - 1, 0));
-    else return false;
-    return true;
-  });
+  const step = (e: KeyboardEvent): void =>
+    setAt(Math.max(0, Math.min(current + (e.key === 'ArrowDown' ? 1 : -1), card.stages.length - 1)));
+  useShortcuts('On the build card', [
+    { cap: '↑ ↓', does: 'from stage to stage', keys: ['ArrowUp', 'ArrowDown'], take: step, isFirst: true },
+    { cap: 'Ctrl P', does: 'print', isFirst: true },
+  ]);
   const soFar = useMemo(
     () => readBoard(boardAfter(job.board, card.stages.slice(0, current + 1)), packing),
     [job.board, card, current, packing],

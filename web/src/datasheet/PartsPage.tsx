@@ -13,6 +13,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Brand } from '../kit/Brand';
 import { Choice } from '../kit/Choice';
+import { KeysButton } from '../kit/KeysButton';
 import { Leather } from '../kit/Leather';
 import { Empty, KeyCap, Panel } from '../kit/Panel';
 import { ThemeButton } from '../kit/ThemeButton';
@@ -67,6 +68,7 @@ export default function PartsPage() {
       <Flex as="header" align="center" px="18px" h="42px" flexShrink={0} gap="14px">
         <Brand />
         <Flex ml="auto" gap="8px">
+          <KeysButton />
           <ThemeButton />
         </Flex>
       </Flex>

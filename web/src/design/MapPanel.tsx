@@ -17,6 +17,7 @@ import { type KeyboardEvent, useState } from 'react';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
 import { onPaper, palette } from '../base/palette';
+import { useShortcuts } from '../base/shortcuts';
 import { hasTable, useTable } from '../base/use-table';
 import { Choice } from '../kit/Choice';
 import { lookAt, useDesignFocus } from '../kit/design-focus';
@@ -24,6 +25,11 @@ import { Empty } from '../kit/Panel';
 import { SvgText } from '../kit/SvgText';
 import { boxesOf, type MapLayout, mapOf } from './map';
 import { useEditable } from './use-editable';
+
+const mapKeys = [
+  { cap: 'arrows', does: 'from cell to cell' },
+  { cap: '0 1 −', does: 'write 0, 1 or don’t care' },
+] as const;
 
 const CELL = 34;
 const next = { '0': '1', '1': '-', '-': '0', Z: '0' } as const;
@@ -99,6 +105,7 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
     lookAt({ row: r, signal: name });
     set(r, next[cellAt(table, output, r)]);
   };
+  useShortcuts('In the map', mapKeys);
   const onKeyDown = (e: KeyboardEvent): void => {
     const at = layout.cells.find((c) => c.row === (row ?? 0)) ?? layout.cells[0];
     const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];

@@ -7,6 +7,7 @@ import { definitionOf, type Finding } from '@saddlebag/core';
 import { useEffect, useRef, useSyncExternalStore } from 'react';
 import { useSession } from '../base/job-context';
 import type { Colours } from '../base/palette';
+import { useShortcuts } from '../base/shortcuts';
 import { useFollowed } from '../kit/follow';
 import { completeNames, diagnostics, sheetMarks, sheetTheme } from './sheet-language';
 
@@ -21,8 +22,18 @@ interface SheetEditorProps {
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce;
 
+/** Keys that the editor takes by itself. */
+const sheetKeys = [
+  { cap: 'Tab', does: 'complete a name', isFirst: true },
+  { cap: 'F2', does: 'rename', isFirst: true },
+  { cap: 'F12', does: 'where it is made', isFirst: true },
+  { cap: 'Ctrl Space', does: 'what can stand here' },
+  { cap: 'Ctrl F', does: 'find' },
+] as const;
+
 /** The sheet as text. Undo is the job's, so that every step shares it; the text follows when the job changes elsewhere. */
 export default function SheetEditor({ findings, colours, onChange, onReady, onRename }: SheetEditorProps) {
+  useShortcuts('In the sheet', sheetKeys);
   const session = useSession();
   // Apart from the job that is shown, which follows what is typed after a pause.
   const text = useSyncExternalStore(session.subscribe, () => session.job.sheet);

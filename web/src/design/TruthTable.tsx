@@ -3,6 +3,7 @@ import { type Behaviour, cellAt, inputAt, MAX_TABLE_INPUTS, type Table, withCell
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useJobView, useSession } from '../base/job-context';
+import { useShortcuts } from '../base/shortcuts';
 import { useTable } from '../base/use-table';
 import { lookAt, useDesignFocus } from '../kit/design-focus';
 import { useFollowed } from '../kit/follow';
@@ -13,6 +14,12 @@ import { Why } from './Why';
 
 const ROW = 24;
 const next = { '0': '1', '1': '-', '-': '0', Z: '0' } as const;
+
+const tableKeys = [
+  { cap: 'arrows', does: 'from row to row, from output to output' },
+  { cap: '0 1 −', does: 'write 0, 1 or don’t care' },
+  { cap: 'Esc', does: 'let go of the row' },
+] as const;
 
 /** The table of the design, all rows, first input most significant; rows out of sight are not in the page. */
 export function TruthTable({ behaviour }: { readonly behaviour: Behaviour }) {
@@ -67,6 +74,7 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
     if (row === r && signal === outputs[o]?.name) set(r, o, next[cellAt(table, o, r)]);
     else choose(r, o);
   };
+  useShortcuts('In the truth table', tableKeys);
   const onKeyDown = (e: KeyboardEvent): void => {
     const now = row ?? 0;
     const move = (r: number, o: number): void => {

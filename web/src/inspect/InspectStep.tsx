@@ -3,7 +3,7 @@ import { type Finding, isBare, placeText, readCommand, remedy, says } from '@sad
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useJobView } from '../base/job-context';
-import { isWriting, useKeys } from '../base/keys';
+import { useShortcuts } from '../base/shortcuts';
 import { Ask } from '../kit/Ask';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
@@ -39,14 +39,22 @@ export default function InspectStep() {
     if (!refused.ok) tell(refused.findings.map((r) => `${says(r)} ${remedy(r)}`).join(' '));
     else tell(`Done: ${f.fix}.`, { label: 'Undo', onClick: () => session.undo() });
   };
-  useKeys((e) => {
-    if (isWriting(e.target) || e.ctrlKey || e.altKey || e.metaKey) return false;
-    if (e.key === 'ArrowDown') setAt(Math.min(at + 1, findings.length - 1));
-    else if (e.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
-    else if (e.key === 'Enter' && chosen && e.target === document.body) mend(chosen);
-    else return false;
-    return true;
-  });
+  const step = (e: KeyboardEvent): void =>
+    setAt(Math.max(0, Math.min(at + (e.key === 'ArrowDown' ? 1 : -1), findings.length - 1)));
+  useShortcuts('Among findings', [
+    { cap: '↑ ↓', does: 'from finding to finding', keys: ['ArrowUp', 'ArrowDown'], take: step, isFirst: true },
+    {
+      cap: 'Enter',
+      does: 'mend it, where one press can',
+      keys: ['Enter'],
+      isFirst: true,
+      take: (e) => {
+        if (!chosen || e.target !== document.body) return false;
+        mend(chosen);
+        return true;
+      },
+    },
+  ]);
   const bare = isBare(job.board);
   const toMend = findings.filter((f) => f.severity !== 'note').length;
   const toFix = findings.filter((f) => f.severity === 'error').length;

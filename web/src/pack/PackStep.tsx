@@ -19,6 +19,7 @@ import {
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ColoursContext, coloursOf, readBoard, signalsOf, useColours, useJobView } from '../base/job-context';
+import { useShortcuts } from '../base/shortcuts';
 import { useDesignFocus } from '../kit/design-focus';
 import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
@@ -35,12 +36,18 @@ import { usePackingHand } from './use-packing-hand';
 import { useStrategies } from './use-strategies';
 
 const wayList = strategies.map((w) => w.way);
+const packKeys = [
+  { cap: 'Tab', does: 'from unit to unit' },
+  { cap: 'Enter', does: 'choose a unit', isFirst: true },
+  { cap: 'Esc', does: 'put a dragged gate back' },
+] as const;
 const noBoard = readBoard(emptyBoard, null);
 
 /** Gates in chips: each package with its inside, the ways to build side by side, and how sure each is. */
 export default function PackStep() {
   const view = useJobView();
   const { packing, packingPending, packingFindings, reading, netlist, job } = view;
+  useShortcuts('In the packages', packKeys);
   const drawer = useDrawer();
   const { states, ask, work, stop } = useStrategies(wayList, drawer);
   const hand = usePackingHand();

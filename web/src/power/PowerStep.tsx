@@ -1,7 +1,7 @@
 import { Flex } from '@chakra-ui/react';
 import { checkWalk, inputAt, isBare, placeNamed } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
-import { isWriting, useKeys } from '../base/keys';
+import { type Shortcut, useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
 import { BoardMat } from '../kit/board/BoardMat';
 import { useScene } from '../kit/board/use-scene';
@@ -40,19 +40,17 @@ export default function PowerStep() {
     bench.setSwitches(new Map(positions));
   });
   const keys = switchKeys(inputs);
-  useKeys((e) => {
-    if (isWriting(e.target) || e.ctrlKey || e.altKey || e.metaKey) return false;
-    // Space is power whatever has the focus: buttons answer to Enter as well.
-    if (e.key === ' ') power();
-    else if (e.key.toLowerCase() === 'w' && canWalk) startWalk();
-    else {
-      const index = inputs.findIndex((name) => keys.get(name) === e.key.toUpperCase());
-      const ref = switches[index];
-      if (ref === undefined) return false;
-      bench.flip(ref);
-    }
-    return true;
+  const flips = inputs.flatMap((name, i): Shortcut[] => {
+    const [key, ref] = [keys.get(name), switches[i]];
+    if (key === undefined || ref === undefined) return [];
+    return [{ cap: key, does: `switch ${name}`, keys: [key.toLowerCase()], take: () => bench.flip(ref) }];
   });
+  useShortcuts('Under power', [
+    // Space is power whatever has the focus: buttons answer to Enter as well.
+    { cap: 'Space', does: 'power', keys: ['Space'], take: power, isFirst: true },
+    ...(canWalk ? [{ cap: 'W', does: 'walk the table', keys: ['w'], take: startWalk, isFirst: true }] : []),
+    ...flips,
+  ]);
   if (isBare(job.board))
     return (
       <Panel title="Power up" flex="1">

@@ -15,7 +15,7 @@ const without = (id: string): Job => {
   const applied = applyEdit(job, { kind: 'pull-jumper', id });
   return applied.ok ? applied.job : expect.fail(id);
 };
-const press = (key: string) => act(() => fireEvent.keyDown(document.body, { key }));
+const press = (key: string) => act(() => fireEvent.keyDown(document.body, { key, code: key === ' ' ? 'Space' : '' }));
 const lamp = (name: string) => screen.getByRole('img', { name: new RegExp(`^${name} `) });
 
 describe('power up', () => {

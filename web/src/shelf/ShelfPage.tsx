@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Brand } from '../kit/Brand';
 import { FindingLine } from '../kit/FindingLine';
+import { KeysButton } from '../kit/KeysButton';
 import { Leather } from '../kit/Leather';
 import { tell } from '../kit/notices';
 import { Empty, KeyCap, Panel } from '../kit/Panel';
@@ -61,6 +62,7 @@ export function ShelfPage() {
         <Brand />
         <Flex ml="auto" gap="8px">
           <Button onClick={() => void navigate('/parts')}>Parts</Button>
+          <KeysButton />
           <ThemeButton />
         </Flex>
       </Flex>

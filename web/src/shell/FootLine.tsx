@@ -4,45 +4,11 @@ import { memo, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
+import { useShownShortcuts } from '../base/shortcuts';
+import { inOrder, KeysButton } from '../kit/KeysButton';
 import { KeyCap } from '../kit/Panel';
 import type { StepId } from './steps';
 import { useFollowing } from './use-following';
-
-/** The keys that work at each step. */
-const keys: Readonly<Record<StepId, readonly (readonly [key: string, does: string])[]>> = {
-  design: [
-    ['Tab', 'complete a name'],
-    ['F2', 'rename'],
-    ['F12', 'where it is made'],
-    ['Ctrl Z', 'undo'],
-    ['Alt 2', 'next step'],
-  ],
-  pack: [
-    ['Alt 3', 'to the board'],
-    ['Ctrl Z', 'undo'],
-  ],
-  board: [
-    ['arrows', 'cursor, or what is chosen; Shift: pin to pin'],
-    ['Enter', 'jumper'],
-    ['R', 'turn'],
-    ['Del', 'pull out'],
-    ['N', 'next'],
-    ['Ctrl A C V', 'all, copy, paste'],
-    ['/', 'type'],
-  ],
-  inspect: [
-    ['↑ ↓', 'from finding to finding'],
-    ['Enter', 'mend it, where one press can'],
-  ],
-  power: [
-    ['Space', 'power'],
-    ['W', 'walk the table'],
-  ],
-  card: [
-    ['↑ ↓', 'from stage to stage'],
-    ['Ctrl P', 'print'],
-  ],
-};
 
 /** The line at the foot: the keys that work here, and the one finding that matters most. */
 export const FootLine = memo(function FootLine({ step, extra }: { readonly step: StepId; readonly extra?: ReactNode }) {
@@ -50,6 +16,7 @@ export const FootLine = memo(function FootLine({ step, extra }: { readonly step:
   const { id, findings } = view;
   const following = useFollowing(view);
   const navigate = useNavigate();
+  const shortcuts = inOrder(useShownShortcuts()).flatMap((group) => group.shortcuts.filter((s) => s.isFirst));
   const worst = findings?.find((f) => f.severity === 'error') ?? findings?.find((f) => f.severity === 'warning');
   return (
     <Flex
@@ -71,12 +38,13 @@ export const FootLine = memo(function FootLine({ step, extra }: { readonly step:
           following {shownSignal(following)} <KeyCap>Esc</KeyCap> ends it
         </Flex>
       )}
-      {keys[step].map(([key, does]) => (
-        <Flex key={key} gap="5px" align="center" flexShrink={0}>
-          <KeyCap>{key}</KeyCap>
+      {shortcuts.map(({ cap, does }) => (
+        <Flex key={cap} gap="5px" align="center" flexShrink={0}>
+          <KeyCap>{cap}</KeyCap>
           <Text>{does}</Text>
         </Flex>
       ))}
+      <KeysButton />
       {extra}
       <Flex ml="auto" align="center" gap="10px" minW="0">
         {worst && step !== 'inspect' && (

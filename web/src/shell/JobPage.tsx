@@ -4,7 +4,7 @@ import { useIsFetching } from '@tanstack/react-query';
 import { lazy, memo, type ReactNode, Suspense, useEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { ColoursContext, JobContext, SessionContext } from '../base/job-context';
-import { useKeys } from '../base/keys';
+import { EVERYWHERE, useShortcuts } from '../base/shortcuts';
 import { useCard } from '../base/use-card';
 import { Brand } from '../kit/Brand';
 import { download } from '../kit/download';
@@ -51,23 +51,37 @@ function OpenJob({ id, session, step }: OpenJobProps) {
   useEffect(() => {
     document.title = `${job.name} · ${stepTitles[step]} · Saddlebag`;
   }, [job.name, step]);
-  useKeys((e) => {
-    // A field of its own keeps its own undo; the sheet shares the job's.
-    const command = (e.ctrlKey || e.metaKey) && !(e.target instanceof HTMLInputElement);
-    if (command && e.key.toLowerCase() === 'z') {
-      if (e.shiftKey) session.redo();
-      else session.undo();
-      return true;
-    }
-    if (command && e.key.toLowerCase() === 'y') {
-      session.redo();
-      return true;
-    }
-    const target = e.altKey ? stepIds[Number(e.code.replace('Digit', '')) - 1] : undefined;
-    if (target === undefined) return false;
-    void navigate(`/job/${id}/${target}`);
+  // A field of its own keeps its own undo; the sheet shares the job's.
+  const outsideFields = (then: () => void) => (e: KeyboardEvent) => {
+    if (e.target instanceof HTMLInputElement) return false;
+    then();
     return true;
-  });
+  };
+  useShortcuts(EVERYWHERE, [
+    {
+      cap: 'Ctrl Z',
+      does: 'undo',
+      keys: ['$mod+z'],
+      take: outsideFields(() => session.undo()),
+      whileWriting: true,
+      isFirst: step === 'design' || step === 'pack',
+    },
+    {
+      cap: 'Ctrl Y',
+      does: 'redo',
+      keys: ['$mod+y', '$mod+Shift+z'],
+      take: outsideFields(() => session.redo()),
+      whileWriting: true,
+    },
+    {
+      cap: 'Alt 1 … 6',
+      does: 'to a step',
+      keys: stepIds.map((_, i) => `Alt+Digit${i + 1}`),
+      take: (e) => void navigate(`/job/${id}/${stepIds[Number(e.code.slice(-1)) - 1]}`),
+      whileWriting: true,
+      isFirst: step === 'design' || step === 'pack',
+    },
+  ]);
   return (
     <JobContext.Provider value={view}>
       <SessionContext.Provider value={session}>

@@ -1,11 +1,11 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
-import { useKeys } from '../../base/keys';
+import { useShortcuts } from '../../base/shortcuts';
 import { viewBoxOf } from './BoardDrawing';
 import type { BoardScene } from './scene';
 import type { TargetArea } from './target-areas';
 import { useScrollIntoView } from './use-scroll-into-view';
-import { useZoom, zoomKeys } from './use-zoom';
+import { useZoom } from './use-zoom';
 
 interface BoardMatProps {
   readonly scene: BoardScene;
@@ -25,7 +25,12 @@ export function BoardMat({ scene, children, tools, inView, onPinch }: BoardMatPr
   const box = viewBoxOf(scene);
   const { scroller, content, zoom, by, fit, hands } = useZoom(box.width / box.height, onPinch);
   useScrollIntoView(scroller, content, box, inView);
-  useKeys((e) => zoomKeys(e, by));
+  useShortcuts('On the mat', [
+    { cap: '+', does: 'larger', keys: ['+', 'Shift++', '='], take: () => by(1) },
+    { cap: '−', does: 'smaller', keys: ['-'], take: () => by(-1) },
+    { cap: 'Ctrl wheel', does: 'larger or smaller about a place' },
+    { cap: 'middle button', does: 'draw the mat along' },
+  ]);
   return (
     <Flex
       direction="column"

@@ -1,19 +1,9 @@
 import type { Point } from '@saddlebag/core';
 import { type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { isWriting } from '../../base/keys';
 import { bounded, type Fingers, LEAST, MOST, pinched, stepFrom, wholeScale } from './zoom';
 
 /** What a notch of a wheel is worth: a hundred points halve or double in four. */
 const WHEEL = 400;
-
-/** Takes `+` and `-` for the mat, unless something is being written or the browser is meant. */
-export function zoomKeys(e: KeyboardEvent, by: (step: 1 | -1) => void): boolean {
-  if (isWriting(e.target) || e.ctrlKey || e.metaKey || e.altKey) return false;
-  if (e.key === '+' || e.key === '=') by(1);
-  else if (e.key === '-') by(-1);
-  else return false;
-  return true;
-}
 
 /** How long a wheel or two fingers must rest until the drawing is painted in its new size, in milliseconds. */
 const REST_MS = 140;

@@ -1,0 +1,73 @@
+import { Box, Button, Dialog, Flex, Heading, Portal, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { EVERYWHERE, type ShortcutGroup, useShortcuts, useShownShortcuts } from '../base/shortcuts';
+import { KeyCap } from './Panel';
+
+/** Opens the list of all keys that work on this screen; so does `?`. */
+export function KeysButton() {
+  const [open, setOpen] = useState(false);
+  useShortcuts(EVERYWHERE, [{ cap: '?', does: 'all keys', keys: ['Shift+?', '?'], take: () => setOpen(true) }]);
+  return (
+    <>
+      <Button flexShrink={0} title="all keys of this screen: ?" onClick={() => setOpen(true)}>
+        <KeyCap>?</KeyCap> all keys
+      </Button>
+      {open && <KeySheet onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function KeySheet({ onClose }: { readonly onClose: () => void }) {
+  const groups = inOrder(useShownShortcuts());
+  return (
+    <Dialog.Root open onOpenChange={(e) => !e.open && onClose()} size="lg" scrollBehavior="inside">
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="card" rounded="10px" p="18px" aria-label="keys">
+            <Dialog.Title fontFamily="heading" fontWeight="600" fontSize="18px" mb="12px">
+              Keys of this screen
+            </Dialog.Title>
+            <Box overflowY="auto" columnCount={2} columnGap="28px" fontSize="13px">
+              {groups.map((group) => (
+                <Group key={group.place} group={group} />
+              ))}
+            </Box>
+            <Flex justify="flex-end" mt="14px">
+              <Button size="md" variant="solid" onClick={onClose}>
+                Close
+              </Button>
+            </Flex>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}
+
+function Group({ group: { place, shortcuts } }: { readonly group: ShortcutGroup }) {
+  return (
+    <Box as="section" mb="14px" css={{ breakInside: 'avoid' }}>
+      <Heading as="h3" fontFamily="heading" fontWeight="600" fontSize="14px" mb="4px">
+        {place}
+      </Heading>
+      {shortcuts.map(({ cap, does }) => (
+        <Flex key={`${cap} ${does}`} align="center" gap="8px" py="2px">
+          <Box w="104px" flexShrink={0}>
+            <KeyCap>{cap}</KeyCap>
+          </Box>
+          <Text>{does}</Text>
+        </Flex>
+      ))}
+    </Box>
+  );
+}
+
+/** Groups of one place as one, in the order in which they came; what works everywhere last. */
+export function inOrder(groups: readonly ShortcutGroup[]): readonly ShortcutGroup[] {
+  const places = [...new Set(groups.map((g) => g.place))];
+  const last = (place: string): number => (place === EVERYWHERE ? 1 : 0);
+  return places
+    .sort((a, b) => last(a) - last(b))
+    .map((place) => ({ place, shortcuts: groups.flatMap((g) => (g.place === place ? g.shortcuts : [])) }));
+}
