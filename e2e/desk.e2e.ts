@@ -152,6 +152,28 @@ describe('the design desk', () => {
   });
 });
 
+describe('the list of keys', () => {
+  it('lists the keys of each screen on ?, and what it lists works', async () => {
+    const p = await newcomer();
+    await p.takes('Lock interlock');
+    for (const step of ['design', 'pack', 'board', 'inspect', 'power', 'card']) {
+      await p.turnsTo(step);
+      await p.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+      await p.keys('Shift+?');
+      const list = await p.text('[role=dialog]');
+      expect(list).toMatch(/Keys of this screen[^]*Everywhere[^]*undo/);
+      expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+      await p.keys('Escape');
+      await p.page.waitForSelector('[role=dialog]', { hidden: true });
+    }
+    await p.keys('Alt+5');
+    await p.sees('main[data-step=power]');
+    await p.keys('Space');
+    await p.reads('Power off');
+    expect(p.complaints).toEqual([]);
+  });
+});
+
 describe('the shelf of parts', () => {
   it('by keyboard alone: from a few words to a chip powered up on a board', async () => {
     const p = await newcomer();

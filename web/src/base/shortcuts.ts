@@ -23,7 +23,9 @@ export interface ShortcutGroup {
   readonly shortcuts: readonly Shortcut[];
 }
 
-/** The place of keys that work on every screen of a job. */
+/** Places that several screens share, in the order in which they are listed, after the screen's own. */
+export const ON_THE_MAT = 'On the mat';
+/** Keys that work on every screen of a job. */
 export const EVERYWHERE = 'Everywhere';
 
 /** Whether a key press belongs to a field that is being written in. */

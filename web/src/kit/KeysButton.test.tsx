@@ -30,7 +30,7 @@ describe('keys of a screen', () => {
       within(dialog)
         .getAllByRole('heading', { level: 3 })
         .map((h) => h.textContent),
-    ).toEqual(['On the mat', 'In the sheet', EVERYWHERE]);
+    ).toEqual(['In the sheet', 'On the mat', EVERYWHERE]);
     expect(dialog.textContent).toContain('complete a name');
     fireEvent.keyDown(dialog, { key: 'Escape' });
     await vi.waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());

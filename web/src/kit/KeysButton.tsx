@@ -1,6 +1,6 @@
 import { Box, Button, Dialog, Flex, Heading, Portal, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { EVERYWHERE, type ShortcutGroup, useShortcuts, useShownShortcuts } from '../base/shortcuts';
+import { EVERYWHERE, ON_THE_MAT, type ShortcutGroup, useShortcuts, useShownShortcuts } from '../base/shortcuts';
 import { KeyCap } from './Panel';
 
 /** Opens the list of all keys that work on this screen; so does `?`. */
@@ -28,11 +28,15 @@ function KeySheet({ onClose }: { readonly onClose: () => void }) {
             <Dialog.Title fontFamily="heading" fontWeight="600" fontSize="18px" mb="12px">
               Keys of this screen
             </Dialog.Title>
-            <Box overflowY="auto" columnCount={2} columnGap="28px" fontSize="13px">
-              {groups.map((group) => (
-                <Group key={group.place} group={group} />
+            <Flex gap="28px" overflowY="auto" fontSize="13px">
+              {[groups.filter((g) => !isShared(g)), groups.filter(isShared)].map((column) => (
+                <Box key={column[0]?.place} flex="1" _empty={{ display: 'none' }}>
+                  {column.map((group) => (
+                    <Group key={group.place} group={group} />
+                  ))}
+                </Box>
               ))}
-            </Box>
+            </Flex>
             <Flex justify="flex-end" mt="14px">
               <Button size="md" variant="solid" onClick={onClose}>
                 Close
@@ -47,7 +51,7 @@ function KeySheet({ onClose }: { readonly onClose: () => void }) {
 
 function Group({ group: { place, shortcuts } }: { readonly group: ShortcutGroup }) {
   return (
-    <Box as="section" mb="14px" css={{ breakInside: 'avoid' }}>
+    <Box as="section" mb="14px">
       <Heading as="h3" fontFamily="heading" fontWeight="600" fontSize="14px" mb="4px">
         {place}
       </Heading>
@@ -63,11 +67,13 @@ function Group({ group: { place, shortcuts } }: { readonly group: ShortcutGroup 
   );
 }
 
-/** Groups of one place as one, in the order in which they came; what works everywhere last. */
+const shared: readonly string[] = [ON_THE_MAT, EVERYWHERE];
+const isShared = ({ place }: ShortcutGroup): boolean => shared.includes(place);
+
+/** Groups of one place as one: the screen's own in the order in which they came, then those that screens share. */
 export function inOrder(groups: readonly ShortcutGroup[]): readonly ShortcutGroup[] {
   const places = [...new Set(groups.map((g) => g.place))];
-  const last = (place: string): number => (place === EVERYWHERE ? 1 : 0);
   return places
-    .sort((a, b) => last(a) - last(b))
+    .sort((a, b) => shared.indexOf(a) - shared.indexOf(b))
     .map((place) => ({ place, shortcuts: groups.flatMap((g) => (g.place === place ? g.shortcuts : [])) }));
 }

@@ -1,6 +1,6 @@
 import { Box, Button, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
-import { useShortcuts } from '../../base/shortcuts';
+import { ON_THE_MAT, useShortcuts } from '../../base/shortcuts';
 import { viewBoxOf } from './BoardDrawing';
 import type { BoardScene } from './scene';
 import type { TargetArea } from './target-areas';
@@ -25,7 +25,7 @@ export function BoardMat({ scene, children, tools, inView, onPinch }: BoardMatPr
   const box = viewBoxOf(scene);
   const { scroller, content, zoom, by, fit, hands } = useZoom(box.width / box.height, onPinch);
   useScrollIntoView(scroller, content, box, inView);
-  useShortcuts('On the mat', [
+  useShortcuts(ON_THE_MAT, [
     { cap: '+', does: 'larger', keys: ['+', 'Shift++', '='], take: () => by(1) },
     { cap: '−', does: 'smaller', keys: ['-'], take: () => by(-1) },
     { cap: 'Ctrl wheel', does: 'larger or smaller about a place' },
