@@ -20,7 +20,13 @@ export function KeysButton() {
 function KeySheet({ onClose }: { readonly onClose: () => void }) {
   const groups = inOrder(useShownShortcuts());
   return (
-    <Dialog.Root open onOpenChange={(e) => !e.open && onClose()} size="lg" scrollBehavior="inside">
+    <Dialog.Root
+      open
+      onOpenChange={(e) => !e.open && onClose()}
+      size="lg"
+      scrollBehavior="inside"
+      motionPreset="none"
+    >
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
