@@ -46,7 +46,7 @@ const netlistOf = (text: string): Netlist => readDesign(text).design.netlist as 
 const classic = '7400 7402 7404 7408 7410 7411 7420 7427 7432 7451 7486'.split(' ');
 const classicOnly: Supplies = {
   ...anySupplies,
-  struck: [...choosable, ...blockNumbers].filter((n) => !classic.includes(n)),
+  excluded: [...choosable, ...blockNumbers].filter((n) => !classic.includes(n)),
 };
 
 const segments = '1011011111 1111100111 1101111111 1011011011 1010001010 1000111011 0011111011'.split(' ');
@@ -69,14 +69,14 @@ const designs: Readonly<Record<string, string>> = {
 async function compare(name: string, text: string, seconds: number, supplies = anySupplies): Promise<number> {
   const netlist = netlistOf(text);
   const start = performance.now();
-  const plain = (await packByStrategy(netlist, { family: 'HC', way: 'written', supplies }, solve)).packing;
+  const plain = (await packByStrategy(netlist, { family: 'HC', strategy: 'written', supplies }, solve)).packing;
   const middle = performance.now();
   let provedAt: number | null = null;
   const told = ({ bound, best }: PackProgress): void => {
     if (provedAt === null && bound !== null && best !== null && bound >= best) provedAt = performance.now();
   };
   const fewest = (
-    await packByStrategy(netlist, { family: 'HC', way: 'fewest', supplies }, solve, {
+    await packByStrategy(netlist, { family: 'HC', strategy: 'fewest', supplies }, solve, {
       limits: { effort: seconds },
       tell: told,
     })
@@ -85,7 +85,7 @@ async function compare(name: string, text: string, seconds: number, supplies = a
   const [a, b] = [plain?.packages.length ?? 0, fewest?.packages.length ?? 0];
   const took = `${((middle - start) / 1000).toFixed(2)} s and ${((end - middle) / 1000).toFixed(1)} s`;
   const proof = provedAt === null ? '' : `, known as least after ${((provedAt - middle) / 1000).toFixed(1)} s`;
-  const what = `${b} of ${a} packages, ${(b / a).toFixed(2)} x; ${fewest?.sure}, bound ${fewest?.bound}`;
+  const what = `${b} of ${a} packages, ${(b / a).toFixed(2)} x; ${fewest?.proof}, bound ${fewest?.bound}`;
   console.log(`${name}: ${what}; ${took}${proof}`);
   return b / a;
 }

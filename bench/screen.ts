@@ -178,8 +178,8 @@ async function framesDuring(what: 'still' | 'signals' | 'rails' | 'zoom'): Promi
     before = now;
     if (what === 'still') continue;
     if (what === 'zoom') {
-      const turn = { deltaY: i % 40 < 20 ? -20 : 20, ctrlKey: true, clientX: 640, clientY: 320 };
-      drawing.dispatchEvent(new WheelEvent('wheel', { ...turn, bubbles: true, cancelable: true }));
+      const rotation = { deltaY: i % 40 < 20 ? -20 : 20, ctrlKey: true, clientX: 640, clientY: 320 };
+      drawing.dispatchEvent(new WheelEvent('wheel', { ...rotation, bubbles: true, cancelable: true }));
       continue;
     }
     const [on, kind] = i % 3 === 2 ? [drawing, 'pointerout'] : [wires[(7 * i) % wires.length], 'pointerover'];

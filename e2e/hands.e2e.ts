@@ -183,7 +183,7 @@ describe('hands', () => {
     const drawn = await middle('[data-ref=U1]');
     expect(Math.hypot(drawn.x - after.x + 60, drawn.y - after.y - 20)).toBeLessThan(3);
     // A finding on the second board is shown there.
-    await p.tellsBoard('turn U5');
+    await p.tellsBoard('rotate U5');
     await p.turnsTo('inspect');
     await p.reads('U5');
     await p.page.waitForFunction(() => {

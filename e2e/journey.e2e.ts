@@ -285,7 +285,7 @@ describe('every screen', () => {
       }
       await p.turnsTo('board');
       await p.tellsBoard('pull w4');
-      await p.tellsBoard('turn D1');
+      await p.tellsBoard('rotate D1');
       for (const step of ['inspect', 'power']) {
         await p.turnsTo(step);
         expect(await p.axe(), `${step} with findings`).toEqual([]);

@@ -129,9 +129,9 @@ export class Person {
     for (const key of keys) {
       const parts = key.split('+');
       const last = parts.pop() as 'Enter';
-      for (const held of parts) await this.page.keyboard.down(held as 'Control');
+      for (const locks of parts) await this.page.keyboard.down(locks as 'Control');
       await this.page.keyboard.press(last);
-      for (const held of parts.reverse()) await this.page.keyboard.up(held as 'Control');
+      for (const locks of parts.reverse()) await this.page.keyboard.up(locks as 'Control');
     }
   }
 

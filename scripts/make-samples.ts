@@ -49,8 +49,8 @@ const byHand: Record<string, readonly string[]> = {
     ...['seat led b1.c17', 'label D3 W', 'D2.K > D3.A', 'seat resistor b1.a18', 'value R3 330'],
     // The NAND: both transistors must conduct for its output, the collector of the first, to be low.
     ...['seat npn b1.c31', 'seat npn b1.c36', 'b1.e31 > b1.e38', 'Q2.1 > b1.bottom-'],
-    ...['seat resistor b1.b28', 'turn R4', 'value R4 10k', 'S1.2 > R4.2', 'R4.1 > Q1.2'],
-    ...['seat resistor b1.b45', 'turn R5', 'value R5 10k', 'S2.2 > R5.1', 'R5.2 > Q2.2'],
+    ...['seat resistor b1.b28', 'rotate R4', 'value R4 10k', 'S1.2 > R4.2', 'R4.1 > Q1.2'],
+    ...['seat resistor b1.b45', 'rotate R5', 'value R5 10k', 'S2.2 > R5.1', 'R5.2 > Q2.2'],
     ...['seat resistor b1.top+33', 'value R6 330', 'R6.2 > Q1.3'],
     ...['seat led b1.c54', 'label D4 B', 'Q1.3 > D4.A', 'seat resistor b1.a55', 'value R7 330'],
   ],
@@ -63,7 +63,7 @@ const byHand: Record<string, readonly string[]> = {
 const mistakes: Record<string, readonly string[]> = {
   'apprentice-bench': [
     'pull {U2.7}',
-    'turn D1',
+    'rotate D1',
     'pull C1',
     'pull R2',
     'colour {S1.1} black',
@@ -116,7 +116,7 @@ async function packedFromDrawer({ design }: Reading): Promise<Packing | null> {
   const { entries } = drawerFromCsv(readFileSync(new URL('drawer.csv', folder), 'utf8'));
   const supplies = { ...anySupplies, drawer: stockOf(entries, 'HC') };
   const made =
-    design.netlist && (await packByStrategy(design.netlist, { family: 'HC', way: 'drawer', supplies }, solve));
+    design.netlist && (await packByStrategy(design.netlist, { family: 'HC', strategy: 'drawer', supplies }, solve));
   return made?.packing ? asInDrawer(made.packing, entries, 'HC') : null;
 }
 

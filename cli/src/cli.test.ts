@@ -173,7 +173,14 @@ describe('what they say', () => {
     const fewest = JSON.parse(
       (await cli('pack', join(samples, 'level-dial.sheet'), '--way', 'fewest', '--seconds', '3', '--json')).out,
     );
-    expect(fewest).toMatchObject({ way: 'fewest', packages: 2, sure: 'gates', bound: 2, missing: [], findings: [] });
+    expect(fewest).toMatchObject({
+      strategy: 'fewest',
+      packages: 2,
+      proof: 'gates',
+      bound: 2,
+      missing: [],
+      findings: [],
+    });
     const drawer = join(folder, 'drawer.csv');
     writeFileSync(drawer, 'part,count,price\n74HC00,6,0.4\nSN74HC02N,1\n');
     const built = await cli('pack', interlock, '--way', 'drawer', '--drawer', drawer, '--json');
@@ -239,7 +246,7 @@ describe('what they say', () => {
     const job = JSON.parse(readFileSync(moved, 'utf8'));
     // The packing as it was, the board as it is now wired.
     job.packing = JSON.parse(readFileSync(interlock, 'utf8')).packing;
-    writeFileSync(moved, JSON.stringify({ ...job, held: undefined }));
+    writeFileSync(moved, JSON.stringify({ ...job, locks: undefined }));
     const { code, out: said } = await cli('match', moved);
     expect([code, said]).toEqual([
       0,
@@ -266,7 +273,7 @@ describe('what they say', () => {
     const made = await cli('pack', interlock, '--add', '7402', '--pin', 'W=U3.2', '-o', out, '--json');
     expect([made.code, JSON.parse(made.out).packages]).toEqual([0, 3]);
     const job = JSON.parse(readFileSync(out, 'utf8'));
-    expect(job.held).toMatchObject({ pins: [{ net: 'W', ref: 'U3', unit: 2 }], added: [{ ref: 'U3', part: '7402' }] });
+    expect(job.locks).toMatchObject({ pins: [{ net: 'W', ref: 'U3', unit: 2 }], added: [{ ref: 'U3', part: '7402' }] });
     const again = JSON.parse((await cli('pack', out, '--way', 'fewest', '--seconds', '2', '--json')).out);
     const u3 = again.packing.packages.find((p: { ref: string }) => p.ref === 'U3');
     expect([u3.part, u3.units[1].output]).toEqual(['74HC02', 'W']);

@@ -25,7 +25,9 @@ export const card: CliCommand = {
         for (const ref of stage.parts) {
           const part = job.board.parts[ref];
           if (part)
-            output.out(`   [ ] ${ref} ${part.part} at ${part.at}${part.turn === 0 ? '' : `, turned ${part.turn}°`}\n`);
+            output.out(
+              `   [ ] ${ref} ${part.part} at ${part.at}${part.rotation === 0 ? '' : `, turned ${part.rotation}°`}\n`,
+            );
         }
         for (const id of stage.jumpers) {
           const jumper = job.board.jumpers[id];

@@ -38,14 +38,14 @@ import {
   writeJobFile,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
-import { InvalidArgumentError } from 'commander';
+import { InvalidArgumentError, Option } from 'commander';
 import { checkTarget, readBounded, writeWhole } from '../files';
 import { JOB_ENDINGS, prepare } from '../load';
 import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
 
 interface PackOptions {
-  readonly way?: Strategy;
+  readonly strategy?: Strategy;
   readonly drawer?: string;
   readonly without?: string[];
   readonly pin?: string[];
@@ -55,7 +55,12 @@ interface PackOptions {
   readonly json?: boolean;
 }
 
-const names: readonly string[] = strategies.map((w) => w.way);
+const names: readonly string[] = strategies.map((w) => w.strategy);
+function readStrategy(text: string): Strategy {
+  if (!names.includes(text)) throw new InvalidArgumentError(`It is one of ${names.join(', ')}.`);
+  return text as Strategy;
+}
+
 /** The most bytes of a drawer that are read. */
 const MAX_DRAWER_BYTES = 200_000;
 
@@ -66,10 +71,8 @@ export const pack: OwnCommand = {
       .command('pack')
       .description('assign the gates to units of real chips')
       .argument('<FILE>')
-      .option('--way <WAY>', `${names.join(', ')}; as written when none is named`, (text: string): Strategy => {
-        if (!names.includes(text)) throw new InvalidArgumentError(`It is one of ${names.join(', ')}.`);
-        return text as Strategy;
-      })
+      .option('--strategy <NAME>', `${names.join(', ')}; as written when none is named`, readStrategy)
+      .addOption(new Option('--way <NAME>', 'the same').argParser(readStrategy).hideHelp())
       .option('--drawer <FILE>', 'what the lab has, as CSV: part,count,price')
       .option('--without <NUMBERS...>', 'chips that must not be chosen, such as 7486')
       .option('--pin <GATE=PLACE...>', 'gates to put on units and keep there, such as W=U2.3')
@@ -84,8 +87,8 @@ export const pack: OwnCommand = {
         },
       )
       .option('-o, --output <FILE>', 'write the job, packed so and laid out, to a file')
-      .action(async (file: string, options: PackOptions) => {
-        done(await act(file, options, output));
+      .action(async (file: string, { way, ...options }: PackOptions & { readonly way?: Strategy }) => {
+        done(await act(file, { ...options, ...(way && { strategy: way }) }, output));
       }),
 };
 
@@ -101,22 +104,22 @@ async function act(file: string, options: PackOptions, output: Output): Promise<
     if (!made.packing || !reading.design.netlist) return stopped(all, plain, output, job.sheet);
     const arranged = byHand(job, reading.design.netlist, made.packing, options);
     if (!arranged.ok) return stopped([...all, arranged.finding], plain, output, job.sheet);
-    const { packing, held } = arranged;
+    const { packing, locks } = arranged;
     const told = all.some((f) => f.code === 'pack/drawer-lacks');
     const missing = drawer?.entries && !told ? missingFrom(packing, stockOf(drawer.entries, job.family)) : [];
     for (const m of missing) all.push(finding('pack/missing', [], { ...m, short: m.need - m.have }));
-    if (options.output !== undefined) writeWhole(options.output, writeJobFile(laidOut(job, packing, held)));
+    if (options.output !== undefined) writeWhole(options.output, writeJobFile(laidOut(job, packing, locks)));
     const count = countPacking(packing);
     const path = pathOf(packing);
     if (plain.json)
       output.out(
         json({
-          way: packing.way ?? 'written',
+          strategy: packing.strategy ?? 'written',
           ...count,
           jumpers: jumpersToLay(packing),
           path,
           proved: packing.proved,
-          sure: packing.sure ?? (packing.proved ? 'tried' : 'best'),
+          proof: packing.proof ?? (packing.proved ? 'tried' : 'best'),
           bound: packing.bound ?? null,
           parts: partsOfPacking(packing),
           missing,
@@ -136,33 +139,35 @@ async function act(file: string, options: PackOptions, output: Output): Promise<
   });
 }
 
-const withProof = (p: Packing): Packing => ({ ...p, sure: p.sure ?? (p.proved ? 'tried' : 'best') });
+const withProof = (p: Packing): Packing => ({ ...p, proof: p.proof ?? (p.proved ? 'tried' : 'best') });
 
 /** The job's own packing or the plain one when no way is named; otherwise that way. */
 async function packed(
   job: Job,
   { design, findings }: Reading,
-  { way, without, seconds }: PackOptions,
+  { strategy, without, seconds }: PackOptions,
   drawer: readonly DrawerEntry[] | null,
 ): Promise<{ packing: Packing | null; findings: readonly Finding[] }> {
-  if (way === undefined) return prepare(job, { layOut: 'never' });
+  if (strategy === undefined) return prepare(job, { layOut: 'never' });
   if (!design.netlist || findings.some(isError)) return { packing: null, findings };
   const supplies = {
     ...rulesOf(job),
-    struck: [...(job.struck ?? []), ...(without ?? [])],
+    excluded: [...(job.excluded ?? []), ...(without ?? [])],
     drawer: drawer && stockOf(drawer, job.family),
   };
   const limits = seconds === undefined ? undefined : { effort: seconds, until: Date.now() + 1000 * seconds };
-  const made = await packByStrategy(design.netlist, { family: job.family, way, supplies }, highsSolver(), { limits });
+  const made = await packByStrategy(design.netlist, { family: job.family, strategy, supplies }, highsSolver(), {
+    limits,
+  });
   const named =
-    way === 'drawer' && made.packing && drawer ? asInDrawer(made.packing, drawer, job.family) : made.packing;
+    strategy === 'drawer' && made.packing && drawer ? asInDrawer(made.packing, drawer, job.family) : made.packing;
   return { packing: named, findings: [...findings, ...made.findings] };
 }
 
 /** What is asked for by hand, one after the other: packages added, then gates put on units. */
 function byHand(job: Job, netlist: Netlist, packing: Packing, { pin = [], add = [] }: PackOptions): ByHand {
-  let now: ByHand = { ok: true, packing, held: job.held ?? noLocks };
-  for (const part of add) if (now.ok) now = addPackage(now.packing, now.held, job.family, part);
+  let now: ByHand = { ok: true, packing, locks: job.locks ?? noLocks };
+  for (const part of add) if (now.ok) now = addPackage(now.packing, now.locks, job.family, part);
   for (const text of pin) {
     if (!now.ok) break;
     const [net = '', where = ''] = text.split('=');
@@ -170,15 +175,15 @@ function byHand(job: Job, netlist: Netlist, packing: Packing, { pin = [], add = 
     if (!from || !to) return { ok: false, finding: finding('hand/no-unit', [], { place: from ? where : net }) };
     now =
       printPlace(from) === printPlace(to)
-        ? lockGate(now.packing, now.held, netlist, { net, on: true })
-        : moveGate(now.packing, now.held, netlist, { from, to });
+        ? lockGate(now.packing, now.locks, netlist, { net, on: true })
+        : moveGate(now.packing, now.locks, netlist, { from, to });
   }
   return now;
 }
 
-function laidOut(job: Job, packing: Packing, held: Locks): Job {
-  const { edit } = layOut(packing, { held });
-  const edits: Edit[] = [{ kind: 'hold', held }, edit ?? { kind: 'take-packing', packing }];
+function laidOut(job: Job, packing: Packing, locks: Locks): Job {
+  const { edit } = layOut(packing, { locks });
+  const edits: Edit[] = [{ kind: 'lock', locks }, edit ?? { kind: 'take-packing', packing }];
   const applied = applyEdit(job, { kind: 'all', says: 'packing', edits });
   return applied.ok ? applied.job : job;
 }

@@ -101,9 +101,9 @@ function brought({ job, reading, packing }: Prepared) {
 
 function tell({ board }: Job, output: Output): void {
   const { breadboards, parts, jumpers } = board;
-  for (const { ref, part, at, turn, signal } of Object.values(parts))
+  for (const { ref, part, at, rotation, signal } of Object.values(parts))
     output.out(
-      `${ref.padEnd(4)} ${part.padEnd(10)} ${at}${turn === 0 ? '' : `, turned ${turn}°`}${signal ? `  ${signal}` : ''}\n`,
+      `${ref.padEnd(4)} ${part.padEnd(10)} ${at}${rotation === 0 ? '' : `, turned ${rotation}°`}${signal ? `  ${signal}` : ''}\n`,
     );
   for (const { id, from, to } of Object.values(jumpers)) output.out(`${id.padEnd(4)} ${from} > ${to}\n`);
   const { laid, bound } = wireLength(board);

@@ -37,7 +37,12 @@ const count = (board: string, row?: string): number =>
   allHoles.filter((h) => h.board === board && (row === undefined || h.row === row)).length;
 const anyHole = fc.constantFrom(...allHoles);
 const onTwo = fc.constantFrom(...allHoles.filter((h) => h.board === 'b1' || h.board === 'b2'));
-const chip = (ref: string, at: string, turn: SeatedPart['turn'] = 0): SeatedPart => ({ ref, part: '74HC00', at, turn });
+const chip = (ref: string, at: string, rotation: SeatedPart['rotation'] = 0): SeatedPart => ({
+  ref,
+  part: '74HC00',
+  at,
+  rotation,
+});
 const withParts = (...parts: SeatedPart[]): Board => ({
   ...emptyBoard,
   parts: Object.fromEntries(parts.map((p) => [p.ref, p])),
@@ -54,9 +59,9 @@ describe('rails of a breadboard', () => {
       expect(railNamed(stripOf(rail))).toEqual({ board, column: rail.column, row: rail.row });
       expect(markOf(stripOf(rail))).toBe(rail.row.at(-1));
     }
-    const held = rails.flatMap(holesOfStrip).map(printHole).sort();
+    const locks = rails.flatMap(holesOfStrip).map(printHole).sort();
     const all = allHoles.filter((h) => h.board === board && isRail(h.row)).map(printHole);
-    expect(held).toEqual(all.sort());
+    expect(locks).toEqual(all.sort());
   });
 });
 

@@ -10,7 +10,7 @@ import {
 } from './hole';
 
 /** Quarter turns clockwise, in degrees. */
-export type Turn = 0 | 90 | 180 | 270;
+export type Rotation = 0 | 90 | 180 | 270;
 
 /**
  * A breadboard. Its id says what and where it is: `b1`, `b2` … are full-size ones below each other, `bh1r` is a half
@@ -23,14 +23,14 @@ export interface Breadboard {
 
 /**
  * A part on the board. `ref` is its label (`U1`), `part` a part number or the catalogue's word, `at`
- * the hole of its first pin; the holes of its other pins follow from `turn`. `signal` names the input
+ * the hole of its first pin; the holes of its other pins follow from `rotation`. `signal` names the input
  * that a switch gives or the output that an LED shows; `value` is in ohms, nanofarads or volts.
  */
 export interface SeatedPart {
   readonly ref: string;
   readonly part: string;
   readonly at: string;
-  readonly turn: Turn;
+  readonly rotation: Rotation;
   readonly signal?: string;
   /** The signals of single contacts or lamps of a part with several, `of` being the name within the part (`3`, `a`). */
   readonly labels?: readonly PartLabel[];
@@ -55,7 +55,7 @@ export interface Jumper {
   /** The colour of its insulation; absent, it is drawn in that of its signal. */
   readonly colour?: JumperColour;
   /** Drawn from end to end; absent, it bends so that it lies over no chip. */
-  readonly way?: 'straight';
+  readonly route?: 'straight';
   /** Where it turns, from `from` to `to`, when a person bent it; `way` is then absent. */
   readonly corners?: readonly Point[];
 }

@@ -14,7 +14,7 @@ export function checkCorners(board: Board, id: string, corners: readonly Point[]
   const bottom = Math.max(...ends.map((b) => b.y)) + rowY['bottom-'] + BEYOND;
   const isOn = ({ x, y }: Point): boolean => x >= -BEYOND && x <= right && y >= -BEYOND && y <= bottom;
   if (corners.length <= MAX_CORNERS && corners.every(isOn)) return [];
-  return [finding('hand/no-such-way', [{ kind: 'jumper', id }], { id, most: MAX_CORNERS })];
+  return [finding('hand/no-such-route', [{ kind: 'jumper', id }], { id, most: MAX_CORNERS })];
 }
 
 /**
@@ -64,14 +64,14 @@ export function drawnAside(path: readonly Point[], stretch: number, by: Point): 
     level || p.x === q.x
       ? [p, q].map((c) => moved(c, level ? { x: 0, y: by.y } : { x: by.x, y: 0 }))
       : [moved({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 }, by)];
-  const way = [...path.slice(0, stretch + 1), ...between, ...path.slice(stretch + 1)];
-  return plainRoute(way).slice(1, -1);
+  const route = [...path.slice(0, stretch + 1), ...between, ...path.slice(stretch + 1)];
+  return plainRoute(route).slice(1, -1);
 }
 
 /** A way without corners that are none: twice at one place, or in line with both their neighbours. */
-export function plainRoute(way: readonly Point[]): Point[] {
+export function plainRoute(route: readonly Point[]): Point[] {
   const kept: Point[] = [];
-  for (const c of way) {
+  for (const c of route) {
     const isOne = (): boolean => {
       const [a, b] = [kept.at(-2), kept.at(-1)];
       if (!b) return true;

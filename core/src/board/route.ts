@@ -37,10 +37,10 @@ export function routeJumpers(board: Board, before?: Routed): Paths {
       paths.set(id, path);
     }
   }
-  const ends = Object.values(board.jumpers).flatMap(({ id, from, to, way, corners: bent }) => {
+  const ends = Object.values(board.jumpers).flatMap(({ id, from, to, route, corners: bent }) => {
     const [a, b] = [parseHole(from), parseHole(to)];
     if (!a || !b || paths.has(id)) return [];
-    const given = way === 'straight' ? [] : bent;
+    const given = route === 'straight' ? [] : bent;
     return [{ id, a: holeXY(a), b: holeXY(b), given }];
   });
   for (const { id, a, b, given } of ends) {

@@ -1,7 +1,7 @@
 import { type PartType, type Pin, typeOf } from '../catalogue';
 import { type Finding, finding, type Place } from '../finding';
 import { onceFor } from '../memo';
-import { type Board, byNumber, type Jumper, type SeatedPart, type Turn } from './board';
+import { type Board, byNumber, type Jumper, type Rotation, type SeatedPart } from './board';
 import { type Hole, holeAt, holesOfStrip, holeXY, parseHole, printHole, rowY, stripOf } from './hole';
 import { pinOf } from './pin';
 
@@ -17,10 +17,10 @@ export interface Lead {
 }
 
 /** An offset turned clockwise by quarter turns. */
-export function rotated(dx: number, dy: number, turn: Turn): { dx: number; dy: number } {
-  if (turn === 90) return { dx: -dy, dy: dx };
-  if (turn === 180) return { dx: -dx, dy: -dy };
-  return turn === 270 ? { dx: dy, dy: -dx } : { dx, dy };
+export function rotated(dx: number, dy: number, rotation: Rotation): { dx: number; dy: number } {
+  if (rotation === 90) return { dx: -dy, dy: dx };
+  if (rotation === 180) return { dx: -dx, dy: -dy };
+  return rotation === 270 ? { dx: dy, dy: -dx } : { dx, dy };
 }
 
 /** Where the leads of a seated part go, in pin order; empty when its type or anchor is not known. */
@@ -31,7 +31,7 @@ function workedOut(seated: SeatedPart): readonly Lead[] {
   const anchor = parseHole(seated.at);
   if (!type || !anchor) return [];
   return type.pins.map((pin) => {
-    const { dx, dy } = rotated(pin.dx, pin.dy, seated.turn);
+    const { dx, dy } = rotated(pin.dx, pin.dy, seated.rotation);
     const hole = holeAt(anchor.board, anchor.column + dx, rowY[anchor.row] + dy);
     const named = { at: hole && printHole(hole), strip: hole && stripOf(hole) };
     return { pin: pinOf(seated.ref, pin.id), ref: seated.ref, type: pin, hole, ...named };
@@ -89,7 +89,7 @@ function workedOutUnder(part: SeatedPart): string[] {
   const [type, anchor] = [typeOf(part), parseHole(part.at)];
   if (!type || !anchor) return [];
   const own = new Set(leadsOf(part).map((lead) => lead.at));
-  const { x, y, width, height } = bodyOf(type, part.turn);
+  const { x, y, width, height } = bodyOf(type, part.rotation);
   const holes: string[] = [];
   for (let dx = Math.ceil(x); dx <= x + width; dx++)
     for (let dy = Math.ceil(y); dy <= y + height; dy++) {
@@ -101,9 +101,9 @@ function workedOutUnder(part: SeatedPart): string[] {
 }
 
 /** A type's body relative to its anchor, turned. */
-function bodyOf(type: PartType, turn: Turn): Omit<Outline, 'ref' | 'kind'> {
-  const a = rotated(type.body.x, type.body.y, turn);
-  const b = rotated(type.body.x + type.body.width, type.body.y + type.body.height, turn);
+function bodyOf(type: PartType, rotation: Rotation): Omit<Outline, 'ref' | 'kind'> {
+  const a = rotated(type.body.x, type.body.y, rotation);
+  const b = rotated(type.body.x + type.body.width, type.body.y + type.body.height, rotation);
   const [x, y] = [Math.min(a.dx, b.dx), Math.min(a.dy, b.dy)];
   return { x, y, width: Math.abs(b.dx - a.dx), height: Math.abs(b.dy - a.dy) };
 }
@@ -207,7 +207,7 @@ export function outlinesOf(board: Board): Outline[] {
       const anchor = parseHole(part.at);
       if (!type || !anchor) return [];
       const at = holeXY(anchor);
-      const body = bodyOf(type, part.turn);
+      const body = bodyOf(type, part.rotation);
       return [{ ...body, ref: part.ref, kind: type.kind, x: at.x + body.x, y: at.y + body.y }];
     });
 }

@@ -59,7 +59,7 @@ function wayToWired(from: string, wires: ReadonlyMap<string, readonly Wire[]>, w
 }
 
 function wayBack(end: string, cameBy: ReadonlyMap<string, Wire & { readonly from: string }>): Wire[] {
-  const way: Wire[] = [];
-  for (let step = cameBy.get(end); step; step = cameBy.get(step.from)) way.push(step);
-  return way;
+  const strategy: Wire[] = [];
+  for (let step = cameBy.get(end); step; step = cameBy.get(step.from)) strategy.push(step);
+  return strategy;
 }

@@ -36,7 +36,7 @@ export interface Finding {
   readonly severity: Severity;
   readonly places: readonly Place[];
   readonly facts: Facts;
-  /** What typing on the board would mend it: `U1.8 > U3.2`, `turn D1`. */
+  /** What typing on the board would mend it: `U1.8 > U3.2`, `rotate D1`. */
   readonly fix?: string;
 }
 

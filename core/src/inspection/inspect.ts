@@ -17,8 +17,8 @@ import { rules } from './rules';
 export function inspect(board: Board, nets: Nets, packing: Packing | null, family: FamilyId): Finding[] {
   if (isBare(board)) return [];
   const isOtherwise = isBuiltOtherwise(board, packing);
-  const held = isOtherwise ? null : packing;
-  const context = new Context(board, nets, { packing: held && matched(held, board, nets), family, isOtherwise });
+  const locks = isOtherwise ? null : packing;
+  const context = new Context(board, nets, { packing: locks && matched(locks, board, nets), family, isOtherwise });
   const findings: Finding[] = [];
   for (const rule of rules) {
     const causes = findings.filter((f) => rule.coveredBy?.includes(f.code));

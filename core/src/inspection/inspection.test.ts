@@ -116,7 +116,7 @@ const valued = (ref: string, value: number): Board =>
 
 /** S1 to ground, its resistor to supply. */
 const inverted = following(
-  ...['board', 'seat resistor b2.a21', 'turn R8', 'pull R1', 'R8.1 > S1.2', 'R8.2 > b1.top+'],
+  ...['board', 'seat resistor b2.a21', 'rotate R8', 'pull R1', 'R8.1 > S1.2', 'R8.2 > b1.top+'],
   ...[`pull ${jumperAt('S1.1')}`, 'S1.1 > b1.bottom-'],
 );
 
@@ -159,7 +159,7 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     [
       'pins-in-one-strip',
       forced((b) => {
-        b.parts.U9 = { ref: 'U9', part: '74HC00', at: 'b1.a55', turn: 0 };
+        b.parts.U9 = { ref: 'U9', part: '74HC00', at: 'b1.a55', rotation: 0 };
       }),
       'U9',
     ],
@@ -173,8 +173,8 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
         'board',
         'seat npn b2.c10',
         'Q1.1 > b1.bottom-',
-        ...['seat resistor b2.a21', 'turn R8', 'value R8 1M', 'R8.1 > S1.2', 'R8.2 > Q1.2'],
-        ...['seat resistor b2.a29', 'turn R9', 'value R9 330', 'R9.1 > b1.top+', 'R9.2 > Q1.3'],
+        ...['seat resistor b2.a21', 'rotate R8', 'value R8 1M', 'R8.1 > S1.2', 'R8.2 > Q1.2'],
+        ...['seat resistor b2.a29', 'rotate R9', 'value R9 330', 'R9.1 > b1.top+', 'R9.2 > Q1.3'],
       ),
       'Q1',
     ],
@@ -198,11 +198,11 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       following('board', 'seat 74LS93 b2.e10', 'seat 74HC08 b2.e20', 'U3.12 > U4.1', 'U3.9 > U4.2', 'U4.3 > U3.2'),
       'U3.2',
     ],
-    ['button-always-closed', following('board', 'seat push-button b2.e10', 'turn S5'), 'S5'],
+    ['button-always-closed', following('board', 'seat push-button b2.e10', 'rotate S5'), 'S5'],
     [
       'chips-in-one-strip',
       forced((b) => {
-        b.parts.U9 = { ref: 'U9', part: '74HC154', at: b.parts.U1?.at.replace('.e', '.d') ?? '', turn: 0 };
+        b.parts.U9 = { ref: 'U9', part: '74HC154', at: b.parts.U1?.at.replace('.e', '.d') ?? '', rotation: 0 };
       }),
       'U9',
     ],
@@ -225,7 +225,7 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ['switch-shorts-supply', following('S1.2 > b1.bottom-'), 'S1'],
     ['rail-not-fed', following('pull w1'), ''],
     ['rail-half-dead', onSplit, 'bs1.top+60'],
-    ['chip-turned-round', following('turn U2'), 'U2'],
+    ['chip-turned-round', following('rotate U2'), 'U2'],
     ['chip-no-supply', following(`pull ${jumperAt('U1.14')}`), 'U1.14'],
     ['chip-no-ground', following(`pull ${jumperAt('U1.7')}`), 'U1.7'],
     ['no-capacitor', withoutPart('C1'), 'U1'],
@@ -250,14 +250,14 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
           ref: 'H1',
           part: 'display-cathode',
           at: 'b1.e58',
-          turn: 0,
+          rotation: 0,
           labels: [{ of: 'dp', signal: 'G' }],
         } as SeatedPart;
       }),
       'H1',
     ],
     ['signal-has-no-led', following('label D1 Z'), 'G'],
-    ['led-reversed', following('turn D1'), 'D1'],
+    ['led-reversed', following('rotate D1'), 'D1'],
     ['led-no-resistor', following('pull R5', 'D1.K > b1.bottom-'), 'D1'],
     ['led-no-return', withoutPart('R5'), 'D1.K'],
     ['wiring-wrong', following(`pull ${jumperAt('U1.10')}`, 'U1.10 > S2.2'), 'U1.10'],
@@ -293,7 +293,7 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     [
       'supplies-joined',
       forced((b) => {
-        b.parts.P2 = { ref: 'P2', part: 'supply', at: 'b1.top+60', turn: 0, value: 5 };
+        b.parts.P2 = { ref: 'P2', part: 'supply', at: 'b1.top+60', rotation: 0, value: 5 };
       }),
       'P2',
     ],
@@ -358,11 +358,11 @@ describe('what is said', () => {
   it('an unpowered chip, a dead rail or a turned chip is one finding, not ten', () => {
     expect(found(following(`pull ${jumperAt('U1.7')}`)).map((f) => f.code)).toEqual(['chip-no-ground']);
     expect(
-      found(following('turn U2'))
+      found(following('rotate U2'))
         .filter((f) => f.severity === 'error')
         .map((f) => f.code),
     ).toContain('chip-turned-round');
-    expect(found(following('turn D1')).map((f) => f.code)).toEqual(['led-reversed']);
+    expect(found(following('rotate D1')).map((f) => f.code)).toEqual(['led-reversed']);
   });
 
   it('a fix, where one is offered, mends its finding', () => {
@@ -373,8 +373,8 @@ describe('what is said', () => {
       `pull ${jumperAt('U2.8')}`,
       `pull ${jumperAt('D1.A')}`,
       `pull ${jumperAt('S1.1')}`,
-      'turn D1',
-      'turn U1',
+      'rotate D1',
+      'rotate U1',
       'b1.top+55 > b1.top-55',
       'pull w1',
     ];
@@ -393,7 +393,7 @@ describe('what is said', () => {
   });
 
   it('every code has a sentence and a remedy with nothing left open', () => {
-    const boards = [following('turn U2'), withoutPart('U2'), following('U1.6 > U1.8')];
+    const boards = [following('rotate U2'), withoutPart('U2'), following('U1.6 > U1.8')];
     for (const f of boards.flatMap(found)) expect(`${says(f)} ${remedy(f)}`).not.toMatch(/[{}]|undefined/);
     for (const { says: text, todo } of Object.values(sentences)) expect(text.length * todo.length).toBeGreaterThan(0);
   });
@@ -403,9 +403,9 @@ describe('what is joined that should be apart', () => {
   it('is told with the jumper that joins it first, whichever of two signals it joins', async () => {
     await fc.assert(
       fc.asyncProperty(arbitrarySheet, fc.nat(), fc.nat(), async (sheet, m, n) => {
-        const { job: made, packing: held } = await laidOut(printSheet(sheet));
+        const { job: made, packing: locks } = await laidOut(printSheet(sheet));
         const { ofPin } = extractNets(made.board);
-        const pins = [...sourcesOf(held, made.board).values()].filter((pin) => ofPin.has(pin));
+        const pins = [...sourcesOf(locks, made.board).values()].filter((pin) => ofPin.has(pin));
         const [from, to] = [pins[m % pins.length], pins[n % pins.length]];
         if (from === undefined || to === undefined || ofPin.get(from) === ofPin.get(to)) return;
         const command = readCommand(made.board, `${from} > ${to}`);
@@ -413,7 +413,7 @@ describe('what is joined that should be apart', () => {
         const applied = applyEdit(made, command.edit);
         if (!applied.ok) return;
         const { id } = command.edit.jumper;
-        const [first] = inspect(applied.job.board, extractNets(applied.job.board), held, 'HC');
+        const [first] = inspect(applied.job.board, extractNets(applied.job.board), locks, 'HC');
         expect(first?.places[0], `${from} > ${to}`).toEqual({ kind: 'jumper', id });
         expect(says(first ?? expect.fail())).toContain(id);
       }),
@@ -429,9 +429,9 @@ describe('references', () => {
         arbitrarySheet,
         fc.array(fc.nat({ max: 97 }), { minLength: 12, maxLength: 12 }),
         async (sheet, keys) => {
-          const { job: made, packing: held } = await laidOut(printSheet(sheet));
+          const { job: made, packing: locks } = await laidOut(printSheet(sheet));
           const renamed = withChipsRenamed(made.board, keys);
-          const told = (board: Board) => inspect(board, extractNets(board), held, 'HC').map((f) => f.code);
+          const told = (board: Board) => inspect(board, extractNets(board), locks, 'HC').map((f) => f.code);
           expect(told(renamed).sort()).toEqual(told(made.board).sort());
         },
       ),
@@ -442,11 +442,11 @@ describe('references', () => {
   it('are free for blocks and parts used by number too', async () => {
     const text =
       'in CK A B\nout Q Y\nuse 74161 as C1 (CLK = CK, CLRn = 1, LDn = 1, ENP = 1, ENT = 1, A = 0, B = 0, C = 0, D = 0, QA = Q)\nY = nand(A, B)';
-    const { job: made, packing: held } = await laidOut(text);
+    const { job: made, packing: locks } = await laidOut(text);
     const [one, two] = [made.board.parts.U1, made.board.parts.U2].map((p) => p ?? expect.fail());
     const parts = { ...made.board.parts, U1: { ...two, ref: 'U1' }, U2: { ...one, ref: 'U2' } } as Board['parts'];
     const board = { ...made.board, parts };
-    expect(inspect(board, extractNets(board), held, 'HC').filter(isError).map(says)).toEqual([]);
+    expect(inspect(board, extractNets(board), locks, 'HC').filter(isError).map(says)).toEqual([]);
   });
 });
 

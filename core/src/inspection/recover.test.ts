@@ -69,11 +69,11 @@ describe('a design read back from its wiring', () => {
 
   it('has AND-OR-inverts as equations, and stands on the very units of the board', async () => {
     const { netlist } = readDesign('in A B C D\nout S T\nS = A ^ B ^ C\nT = (A & B | C) & ~D').design;
-    const struck = [...choosable, ...blockNumbers].filter((n) => !['7404', '7451', '7486'].includes(n));
-    const supplies = { ...anySupplies, struck };
+    const excluded = [...choosable, ...blockNumbers].filter((n) => !['7404', '7451', '7486'].includes(n));
+    const supplies = { ...anySupplies, excluded };
     const { packing } = await packByStrategy(
       netlist ?? expect.fail(),
-      { family: 'HC', way: 'fewest', supplies },
+      { family: 'HC', strategy: 'fewest', supplies },
       solve,
       { limits: { effort: 3 } },
     );

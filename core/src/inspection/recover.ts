@@ -329,7 +329,7 @@ class Reader {
       inputs: netlist.inputs,
       outputs: netlist.outputs.map(({ name }) => ({ name, net: ends.get(name) ?? name })),
       proved: false,
-      sure: 'best',
+      proof: 'best',
       design: fingerprint(netlist),
     };
     return whatIsWrong(netlist, packing) === null ? packing : null;

@@ -26,7 +26,7 @@ describe('a board of transistors in place of the chips of its design', () => {
     const board = npn('4k7', '330');
     const all = (b: Board): string[] => inspect(b, extractNets(b), packing, 'HC').map((f) => f.code);
     expect(all(board)).toEqual(['built-otherwise']);
-    const chip = { ref: 'U1', part: '74HC04', at: 'b1.e50', turn: 0 } as const;
+    const chip = { ref: 'U1', part: '74HC04', at: 'b1.e50', rotation: 0 } as const;
     expect(all({ ...board, parts: { ...board.parts, U1: chip } })).toContain('signal-has-no-switch');
     expect(isBuiltOtherwise(board, null)).toBe(false);
   });

@@ -103,10 +103,10 @@ describe('what is kept from one edit to the next', () => {
     const lines = [
       'pull w5',
       'pull D1',
-      'turn D2',
+      'rotate D2',
       'move U2 b1.e52',
       'b1.a60 > b1.j60',
-      'turn U1',
+      'rotate U1',
       'pull w9',
       'seat npn',
     ];
@@ -154,7 +154,7 @@ describe('what is typed', () => {
     );
     expect(board.parts.R1?.value).toBe(4700);
     expect(board.parts.U1).toMatchObject({ part: '74LS00', fixed: true });
-    expect(board.jumpers.w3).toMatchObject({ colour: 'violet', way: 'straight' });
+    expect(board.jumpers.w3).toMatchObject({ colour: 'violet', route: 'straight' });
     expect(board.notes).toEqual({ n1: { id: 'n1', at: 'b1.a1', text: 'try this' } });
   });
 
@@ -212,7 +212,7 @@ describe('what is typed', () => {
     ['bend w999 b1.c17', 'hand/no-such-jumper'],
     ['bend w3 b1.c17 b7.c17', 'hand/no-such-hole'],
     ['bend w3 here there', 'hand/no-such-hole'],
-    [`bend w3 ${'b1.c17 '.repeat(13)}`, 'hand/no-such-way'],
+    [`bend w3 ${'b1.c17 '.repeat(13)}`, 'hand/no-such-route'],
     ['note x99 text', 'hand/no-such-hole'],
     ['board half right', 'hand/no-place-for-board'],
     ['board huge', 'hand/no-place-for-board'],

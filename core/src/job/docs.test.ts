@@ -24,7 +24,7 @@ describe('docs/job-file.md', () => {
     // The ways to build are told one by one in packing.md.
     for (const [property, words] of enumsOf(schema))
       for (const word of words.filter((w) => typeof w === 'string'))
-        expect(property === 'way' ? doc('packing.md') : text, `${property}: ${word}`).toMatch(
+        expect(property === 'strategy' ? doc('packing.md') : text, `${property}: ${word}`).toMatch(
           new RegExp(`\\b${word}\\b`),
         );
     for (const word of [...breadboardKinds, ...jumperColours]) expect(text).toContain(word);
@@ -57,7 +57,7 @@ describe('docs/parts.md', () => {
 
 describe('docs/packing.md', () => {
   it('has a row for every way to build', () => {
-    for (const { way } of strategies)
-      expect(doc('packing.md'), way).toMatch(new RegExp(`^\\|[^|]*\`${way}\`[^|]*\\|`, 'm'));
+    for (const { strategy } of strategies)
+      expect(doc('packing.md'), strategy).toMatch(new RegExp(`^\\|[^|]*\`${strategy}\`[^|]*\\|`, 'm'));
   });
 });

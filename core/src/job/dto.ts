@@ -33,8 +33,9 @@ import {
 import { MAX_OWN_TEXT } from '../design';
 import type { Proof, Strategy, UnitPart } from '../packing';
 import { MAX_JOB_NAME, PLAIN_TEXT } from './job';
+import { FILE_VERSION } from './write';
 
-/** Shapes of a job file, version 1, as docs/job-file.md writes them down. */
+/** Shapes of a job file of the current version, as docs/job-file.md writes them down. */
 
 const REF = /^[A-Z]{1,2}[1-9]\d{0,3}$/;
 const NET_LENGTH = 120;
@@ -76,7 +77,7 @@ class SeatedPartDto {
   at!: string;
 
   @IsIn([0, 90, 180, 270])
-  turn!: 0 | 90 | 180 | 270;
+  rotation!: 0 | 90 | 180 | 270;
 
   @MayBeAbsent()
   @IsString()
@@ -136,7 +137,7 @@ class JumperDto {
 
   @MayBeAbsent()
   @IsIn(['straight'])
-  way?: 'straight';
+  route?: 'straight';
 
   @MayBeAbsent()
   @IsArray()
@@ -288,11 +289,11 @@ class PackingDto {
 
   @MayBeAbsent()
   @IsIn(['own', 'written', 'fewest', 'kinds', 'jumpers', 'shortest', 'nand', 'nor', 'drawer'])
-  way?: Strategy;
+  strategy?: Strategy;
 
   @MayBeAbsent()
   @IsIn(['all', 'gates', 'tried', 'best'])
-  sure?: Proof;
+  proof?: Proof;
 
   @MayBeAbsent()
   @IsInt()
@@ -398,8 +399,8 @@ export class JobFileDto {
   @IsIn(['saddlebag-job'])
   format!: 'saddlebag-job';
 
-  @IsIn([1])
-  version!: 1;
+  @IsIn([FILE_VERSION])
+  version!: typeof FILE_VERSION;
 
   @IsString()
   @Length(1, MAX_JOB_NAME)
@@ -424,7 +425,7 @@ export class JobFileDto {
   @ArrayMaxSize(200)
   @IsString({ each: true })
   @Length(1, 40, { each: true })
-  struck?: string[];
+  excluded?: string[];
 
   @MayBeAbsent()
   @IsArray()
@@ -438,7 +439,7 @@ export class JobFileDto {
   @IsObject()
   @ValidateNested()
   @Type(() => LocksDto)
-  held?: LocksDto;
+  locks?: LocksDto;
 
   @MayBeAbsent()
   @IsObject()

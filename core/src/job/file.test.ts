@@ -6,7 +6,7 @@ import { interlockSheet, laidOut } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { MAX_FILE_BYTES, readJobFile } from './file';
 import { newJob } from './job';
-import { writeJobFile } from './write';
+import { FILE_VERSION, writeJobFile } from './write';
 
 const { job } = await laidOut(interlockSheet);
 const text = writeJobFile(job);
@@ -45,7 +45,7 @@ describe('job files', () => {
     ['a torn file', text.slice(0, -40), 'file/not-json'],
     ['other JSON', '[1, 2]', 'file/not-a-job'],
     ['another format', changed('format', 'other'), 'file/not-a-job'],
-    ['a newer version', changed('version', 2), 'file/newer'],
+    ['a newer version', changed('version', FILE_VERSION + 1), 'file/newer'],
     ['too deep a nesting', '['.repeat(40), 'file/too-deep'],
     ['too large a file', ' '.repeat(MAX_FILE_BYTES + 1), 'file/too-big'],
     ['no version', changed('version', undefined), 'file/bad-field'],

@@ -13,14 +13,12 @@ import { type Finding, finding } from '../finding';
 import { choosable, fingerprint, type Packing, type UnitUse, whatIsUnsound, whatIsWrong } from '../packing';
 import { checkShape, type FieldProblem, type JobFileDto } from './dto';
 import type { Job } from './job';
+import { upgraded } from './upgrade';
 import { FILE_VERSION } from './write';
 
 /** Bounds on what is read: bytes of text, and levels of nesting. */
 export const MAX_FILE_BYTES = 8 * 1024 * 1024;
 const MAX_DEPTH = 32;
-
-/** `upgrades[v]` takes a plain file of version v to version v + 1. Version 1 is the first. */
-const upgrades: Readonly<Record<number, (plain: Record<string, unknown>) => Record<string, unknown>>> = {};
 
 /** A job read, with what was left out of it; or the findings that say why there is none. */
 export type JobRead =
@@ -59,7 +57,7 @@ function readPlain(plain: unknown): JobRead {
   if (file.format !== 'saddlebag-job') return fail(finding('file/not-a-job', [], {}));
   if (typeof file.version === 'number' && file.version > FILE_VERSION)
     return fail(finding('file/newer', [], { version: file.version, known: FILE_VERSION }));
-  while (typeof file.version === 'number' && upgrades[file.version]) file = upgrades[file.version]?.(file) ?? file;
+  file = upgraded(file);
   const checked = checkShape(file);
   const problems = Array.isArray(checked) ? checked : checkSense(checked);
   if (problems.length > 0) return fail(...problems.slice(0, 20).map(fieldFinding));
@@ -141,10 +139,10 @@ function checkSense(file: JobFileDto): FieldProblem[] {
   jumpers.forEach((j, i) => {
     hole(j.from, `board.jumpers[${i}].from`);
     hole(j.to, `board.jumpers[${i}].to`);
-    const { way, corners = [] } = j;
+    const { route, corners = [] } = j;
     if (corners.length === 0) return;
     const path = `board.jumpers[${i}].corners`;
-    if (way) problems.push({ path, detail: 'a straight jumper has none' });
+    if (route) problems.push({ path, detail: 'a straight jumper has none' });
     if (checkCorners({ ...emptyBoard, breadboards: laid }, j.id, corners).length > 0)
       problems.push({ path, detail: 'they must lie on the mat with the boards' });
   });
@@ -183,8 +181,8 @@ function packageProblems({ packing }: JobFileDto): FieldProblem[] {
 }
 
 /** What is held must be possible: units that exist, one gate to a unit, one part to a reference. */
-function lockProblems({ held }: JobFileDto): FieldProblem[] {
-  if (!held) return [];
+function lockProblems({ locks }: JobFileDto): FieldProblem[] {
+  if (!locks) return [];
   const parts = new Map<string, string>();
   const units = new Set<string>();
   const nets = new Set<string>();
@@ -194,8 +192,8 @@ function lockProblems({ held }: JobFileDto): FieldProblem[] {
     if (!choosable.includes(part)) return [{ path, detail: `${part} is no chip that a packing chooses` }];
     return other === part ? [] : [{ path, detail: `${ref} is a ${other} already` }];
   };
-  const added = held.added.flatMap(({ ref, part }, i) => check(ref, part, `held.added[${i}].part`));
-  const pins = held.pins.flatMap(({ net, ref, part, unit, inputs }, i): FieldProblem[] => {
+  const added = locks.added.flatMap(({ ref, part }, i) => check(ref, part, `held.added[${i}].part`));
+  const pins = locks.pins.flatMap(({ net, ref, part, unit, inputs }, i): FieldProblem[] => {
     const path = `held.pins[${i}]`;
     const place = `${ref}.${unit}`;
     const wanted = partType(part)?.units[unit - 1]?.inputs.length;
@@ -217,8 +215,8 @@ function jobOf(file: JobFileDto): Job {
     jumpers: Object.fromEntries(jumpers.map((j) => [j.id, jumperOf(j)])),
     ...(notes && notes.length > 0 && { notes: Object.fromEntries(notes.map((n) => [n.id, { ...n }])) }),
   };
-  const { name, family, sheet, ownTable, struck, held, silenced } = file;
-  const pins = held?.pins.map((p) => ({ ...p, unit: p.unit - 1 })) ?? [];
+  const { name, family, sheet, ownTable, excluded, locks, silenced } = file;
+  const pins = locks?.pins.map((p) => ({ ...p, unit: p.unit - 1 })) ?? [];
   const table = ownTable && { inputs: ownTable.inputs, outputs: ownTable.outputs.map((o) => ({ ...o })) };
   return {
     name,
@@ -227,9 +225,9 @@ function jobOf(file: JobFileDto): Job {
     packing: packingOf(file),
     board,
     ...(table && { ownTable: table }),
-    ...(struck && { struck }),
+    ...(excluded && { excluded }),
     ...(silenced && { silenced: silenced.map((s) => ({ ...s })) }),
-    ...(held && { held: { pins, added: held.added.map((a) => ({ ...a })) } }),
+    ...(locks && { locks: { pins, added: locks.added.map((a) => ({ ...a })) } }),
   };
 }
 
@@ -245,8 +243,8 @@ function packingOf({ packing }: JobFileDto): Packing | null {
     return { ...named, units: (typeOf(named)?.units ?? []).map((_, i) => uses.get(i + 1) ?? null) };
   });
   const outputs = packing.outputs.map(({ name, net }) => ({ name, net }));
-  const { inputs, proved, design, way, sure, bound } = packing;
-  const known = { ...(way && { way }), ...(sure && { sure }), ...(bound !== undefined && { bound }) };
+  const { inputs, proved, design, strategy, proof, bound } = packing;
+  const known = { ...(strategy && { strategy }), ...(proof && { proof }), ...(bound !== undefined && { bound }) };
   return { packages, inputs, outputs, proved, design, ...known };
 }
 

@@ -90,7 +90,7 @@ describe('moving a chip', () => {
       kind: 'move',
       ref: 'U2',
       at: (parts.U2?.at ?? '').replace(/\d+$/, (n) => String(Number(n) - 1)),
-      turn: 0,
+      rotation: 0,
       follow: true,
     };
     const applied = applyEdit(job, edit);
@@ -104,12 +104,12 @@ describe('moving a chip', () => {
 
   it('without them leaves every jumper in its holes', () => {
     const at = (job.board.parts.U2?.at ?? '').replace(/\d+$/, (n) => String(Number(n) + 1));
-    const applied = applyEdit(job, { kind: 'move', ref: 'U2', at, turn: 0, follow: false });
+    const applied = applyEdit(job, { kind: 'move', ref: 'U2', at, rotation: 0, follow: false });
     expect(applied.ok && applied.job.board.jumpers).toEqual(job.board.jumpers);
   });
 
   it('is refused where a lead finds no hole or a taken one', () => {
-    const refused = applyEdit(job, { kind: 'move', ref: 'U2', at: 'b1.e58', turn: 0, follow: true });
+    const refused = applyEdit(job, { kind: 'move', ref: 'U2', at: 'b1.e58', rotation: 0, follow: true });
     expect(!refused.ok && refused.findings[0]?.code).toBe('hand/lead-off-board');
     expect(nudged(job.board, 'U2', 1, 0)).toMatchObject({ kind: 'move', ref: 'U2' });
   });
@@ -135,7 +135,8 @@ describe('what is typed', () => {
     ['b1.a60 > b1.top+60', 'lay-jumper'],
     ['pull w3', 'pull-jumper'],
     ['pull U1', 'pull-part'],
-    ['turn d1', 'move'],
+    ['rotate d1', 'move'],
+    ['turn D1', 'move'],
     ['move U1 b1.e52', 'move'],
     ['label S1 K2', 'label'],
     ['seat 74hc00', 'seat'],
@@ -155,7 +156,7 @@ describe('what is typed', () => {
     ['b2.a1 > U2.1', 'hand/no-such-hole'],
     ['pull w999', 'hand/no-such-jumper'],
     ['pull constructor', 'hand/no-such-part'],
-    ['turn U9', 'hand/no-such-part'],
+    ['rotate U9', 'hand/no-such-part'],
     ['move U1 b1.z9', 'hand/no-such-hole'],
     ['seat 74HC999', 'hand/no-such-type'],
   ])('%j is answered with what is wrong', (text, code) => {
@@ -174,7 +175,10 @@ describe('what is typed', () => {
     }
     expect(run('b1.top+ > b1.top-')).toMatchObject({ kind: 'lay-jumper' });
     const command = readCommand(
-      { ...current.board, parts: { ...current.board.parts, R99: { ref: 'R99', part: 'led', at: 'b1.a60', turn: 0 } } },
+      {
+        ...current.board,
+        parts: { ...current.board.parts, R99: { ref: 'R99', part: 'led', at: 'b1.a60', rotation: 0 } },
+      },
       'R99.A > b1.bottom-',
     );
     expect(!command.ok && command.finding.code).toBe('hand/strip-full');

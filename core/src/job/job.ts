@@ -17,11 +17,11 @@ export interface Job {
   /** The truth table that the person fills in, to be compared with the sheet's; absent when none was begun. */
   readonly ownTable?: OwnTable;
   /** Chips that the packing of this job must not choose, by base number. */
-  readonly struck?: readonly string[];
+  readonly excluded?: readonly string[];
   /** Findings that need not be told again, with why. */
   readonly silenced?: readonly Silenced[];
   /** What was decided of the packing by hand. */
-  readonly held?: Locks;
+  readonly locks?: Locks;
 }
 
 /** What names and labels are made of: anything but control characters, which no screen, file or label can show. */
@@ -42,8 +42,8 @@ export function newJob(name: string, sheet = ''): Job {
 }
 
 /** What every packing of a job keeps to. */
-export function rulesOf({ struck = [], held = noLocks }: Job): Rules {
-  return { struck, held };
+export function rulesOf({ excluded = [], locks = noLocks }: Job): Rules {
+  return { excluded, locks };
 }
 
 /**

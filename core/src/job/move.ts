@@ -8,11 +8,11 @@ import {
   parseHole,
   partOf,
   printHole,
+  type Rotation,
   rotated,
   rowY,
   type SeatedPart,
   stripOf,
-  type Turn,
   withEnds,
 } from '../board';
 import { type PartKind, typeOf } from '../catalogue';
@@ -22,7 +22,7 @@ import { type Finding, finding } from '../finding';
 export interface Move {
   readonly ref: string;
   readonly at: string;
-  readonly turn: Turn;
+  readonly rotation: Rotation;
   readonly follow: boolean;
 }
 
@@ -33,8 +33,8 @@ export interface Move {
 export function moved(board: Board, move: Move): Board | Finding[] {
   const part = partOf(board, move.ref);
   if (!part) return [finding('hand/no-such-part', [], { ref: move.ref })];
-  const next: SeatedPart = { ...part, at: move.at, turn: move.turn };
-  const jumpers = move.follow && part.turn === move.turn ? followed(board, [[part, next]]) : board.jumpers;
+  const next: SeatedPart = { ...part, at: move.at, rotation: move.rotation };
+  const jumpers = move.follow && part.rotation === move.rotation ? followed(board, [[part, next]]) : board.jumpers;
   const result = { ...board, parts: { ...board.parts, [part.ref]: next }, jumpers };
   const findings = checkSeat(result, next);
   if (findings.length > 0) return findings;
@@ -81,16 +81,16 @@ const quarterTurns: ReadonlySet<PartKind> = new Set(['resistor', 'capacitor', 'd
  * Where a part goes when it is turned: resistors, capacitors, diodes and push-buttons by a
  * quarter turn about their first lead, other parts by half a turn within their own holes. Null when its anchor is in no hole.
  */
-export function rotatedInPlace(part: SeatedPart): Pick<Move, 'at' | 'turn'> | null {
+export function rotatedInPlace(part: SeatedPart): Pick<Move, 'at' | 'rotation'> | null {
   const type = typeOf(part);
   const anchor = parseHole(part.at);
   if (!type || !anchor) return null;
   if (quarterTurns.has(type.kind)) {
-    return { at: part.at, turn: ((part.turn + 90) % 360) as Turn };
+    return { at: part.at, rotation: ((part.rotation + 90) % 360) as Rotation };
   }
-  const offsets = type.pins.map((pin) => rotated(pin.dx, pin.dy, part.turn));
+  const offsets = type.pins.map((pin) => rotated(pin.dx, pin.dy, part.rotation));
   const sum = (of: 'dx' | 'dy'): number =>
     Math.min(...offsets.map((o) => o[of])) + Math.max(...offsets.map((o) => o[of]));
   const hole = holeAt(anchor.board, anchor.column + sum('dx'), rowY[anchor.row] + sum('dy'));
-  return hole && { at: printHole(hole), turn: ((part.turn + 180) % 360) as Turn };
+  return hole && { at: printHole(hole), rotation: ((part.rotation + 180) % 360) as Rotation };
 }

@@ -27,7 +27,7 @@ export function nudged(board: Board, ref: string, dx: number, dy: number): Edit 
     .sort((p, q) => Math.abs(holeXY(p).y - from.y) - Math.abs(holeXY(q).y - from.y));
   const [nearest] = seats;
   if (!nearest) return null;
-  return { kind: 'move', ref, at: printHole(nearest), turn: part.turn, follow: true };
+  return { kind: 'move', ref, at: printHole(nearest), rotation: part.rotation, follow: true };
 }
 
 function holesInColumn(board: string, column: number): Hole[] {

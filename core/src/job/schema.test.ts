@@ -21,13 +21,13 @@ const job: Job = {
     jumpers: {
       ...voting.board.jumpers,
       w2: { ...(voting.board.jumpers.w2 ?? expect.fail()), corners: [{ x: 12, y: 3.5 }] },
-      w1: { ...(voting.board.jumpers.w1 ?? expect.fail()), colour: 'red', way: 'straight' },
+      w1: { ...(voting.board.jumpers.w1 ?? expect.fail()), colour: 'red', route: 'straight' },
     },
     notes: { n1: { id: 'n1', at: 'b1.e17', text: 'look here' } },
   },
-  struck: ['7486'],
+  excluded: ['7486'],
   silenced: [{ code: 'no-capacitor', place: 'U1', reason: 'it is on the other side' }],
-  held: {
+  locks: {
     pins: [{ net: 'Z', ref: 'U1', part: '7432', unit: 2, inputs: ['A', 'B'] }],
     added: [{ ref: 'U9', part: '7400' }],
   },

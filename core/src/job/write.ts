@@ -2,7 +2,7 @@ import { byNumber } from '../board';
 import type { Job } from './job';
 
 /** The version of job files that this program writes; `file.ts` upgrades older ones. */
-export const FILE_VERSION = 1;
+export const FILE_VERSION = 2;
 
 /** Writes a job file, current version, indented, parts and jumpers in order. `readJobFile` reads it back. */
 export function writeJobFile(job: Job): string {
@@ -24,10 +24,10 @@ export function writeJobFile(job: Job): string {
     name: job.name,
     family: job.family,
     sheet: job.sheet,
-    ...(job.struck && { struck: job.struck }),
+    ...(job.excluded && { excluded: job.excluded }),
     ...(job.silenced && { silenced: job.silenced }),
-    ...(job.held && {
-      held: { pins: job.held.pins.map((p) => ({ ...p, unit: p.unit + 1 })), added: job.held.added },
+    ...(job.locks && {
+      locks: { pins: job.locks.pins.map((p) => ({ ...p, unit: p.unit + 1 })), added: job.locks.added },
     }),
     ...(job.ownTable && { ownTable: job.ownTable }),
     ...(packing && { packing }),

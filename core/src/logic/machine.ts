@@ -106,13 +106,13 @@ export class MachineRun {
   private readonly controls: Uint8Array;
   private readonly next: Uint8Array;
   /** 1 for each stored signal that a force held when the last round of `settle` began. */
-  private readonly held: Uint8Array;
+  private readonly locks: Uint8Array;
 
   constructor(readonly machine: Machine) {
     this.slots = new Uint8Array(slotCount(machine.program)).fill(UNKNOWN);
     this.controls = new Uint8Array(machine.stored.length).fill(UNKNOWN);
     this.next = new Uint8Array(machine.stored.length);
-    this.held = new Uint8Array(machine.stored.length);
+    this.locks = new Uint8Array(machine.stored.length);
   }
 
   /** Puts an input, counted from 0, at a level; `settle` carries it on. */
@@ -162,7 +162,7 @@ export class MachineRun {
   settle(onPassing?: () => void): boolean {
     const { program, stored } = this.machine;
     evaluateLevels(program, this.slots);
-    this.held.fill(0);
+    this.locks.fill(0);
     for (let round = 0; round < 2 * stored.length + 2; round++) {
       if (onPassing && this.isForcedElsewhere()) onPassing();
       if (!this.clock()) return true;
@@ -183,10 +183,10 @@ export class MachineRun {
     const { stored } = this.machine;
     stored.forEach((s, i) => {
       const control = elementAt(this.slots, s.control);
-      const before = this.held[i] === 1 && s.edge !== edges.while ? control : elementAt(this.controls, i);
+      const before = this.locks[i] === 1 && s.edge !== edges.while ? control : elementAt(this.controls, i);
       this.next[i] = this.forced(s, this.taken(s, before, control));
       this.controls[i] = control;
-      this.held[i] = s.forces.some(({ slot }) => this.slots[slot] === HIGH) ? 1 : 0;
+      this.locks[i] = s.forces.some(({ slot }) => this.slots[slot] === HIGH) ? 1 : 0;
     });
     let changed = false;
     stored.forEach((s, i) => {

@@ -94,7 +94,7 @@ export function evaluateBlock({ code, inputs }: Program, slots: readonly Int32Ar
       else gather.four(v, at(first), at(q++), at(q++), at(q++));
       for (; p - q > 2; q += 3) gather.four(v, v, at(q), at(q + 1), at(q + 2));
       for (; q < p; q++) gather.two(v, v, at(q));
-      if (op === 0 || op > 3) turn(v);
+      if (op === 0 || op > 3) rotation(v);
     }
   }
 }
@@ -138,7 +138,7 @@ const odd: Gathering = {
   },
 };
 
-function turn(v: Int32Array): void {
+function rotation(v: Int32Array): void {
   const n = v.length;
   for (let w = 0; w < n; w++) v[w] = ~(v[w] as number);
 }

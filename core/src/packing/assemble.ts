@@ -34,11 +34,11 @@ export function assemble(
   netlist: Netlist,
   functions: FunctionNet,
   choice: Choice,
-  { family, held = noLocks }: { readonly family: FamilyId; readonly held?: Locks },
+  { family, locks = noLocks }: { readonly family: FamilyId; readonly locks?: Locks },
 ): Assembled {
   const steps = inOrder(functions, choice);
-  const names = new Names(netlist, functions, steps, new Set(held.pins.map((p) => p.net)));
-  const kinds = kindsFor(steps, choice, held, (step) => names.of(made(step)));
+  const names = new Names(netlist, functions, steps, new Set(locks.pins.map((p) => p.net)));
+  const kinds = kindsFor(steps, choice, locks, (step) => names.of(made(step)));
   const placed = steps.map((step, i): Item => {
     const read = step.inputs.map((l) => names.of(l));
     const { block } = step;
@@ -51,7 +51,7 @@ export function assemble(
     };
     return { part: kind.part, units: kind.units, use };
   });
-  return { packages: fill(placed, held, family), netOf: (net) => names.of(functions.ofNet(net)) };
+  return { packages: fill(placed, locks, family), netOf: (net) => names.of(functions.ofNet(net)) };
 }
 
 /** What a step makes, the first of it when there is more. */

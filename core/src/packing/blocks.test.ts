@@ -22,11 +22,11 @@ import { anySupplies, packByStrategy } from './strategies';
 import { choosable } from './units';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
-async function fewest(text: string, struck: readonly string[] = [], effort = 4): Promise<Packing> {
-  const supplies = { ...anySupplies, struck };
+async function fewest(text: string, excluded: readonly string[] = [], effort = 4): Promise<Packing> {
+  const supplies = { ...anySupplies, excluded };
   const { packing, findings } = await packByStrategy(
     netlistOf(text),
-    { family: 'HC', way: 'fewest', supplies },
+    { family: 'HC', strategy: 'fewest', supplies },
     solve,
     { limits: { effort } },
   );
@@ -72,7 +72,7 @@ describe('larger blocks', () => {
     '%s is one package, proved; planned, its board has nothing to mend and walks as the sheet wants',
     async (_, text, part) => {
       const packing = await fewest(text, [], AMPLE);
-      expect([parts(packing), packing.sure === 'best']).toEqual([part, false]);
+      expect([parts(packing), packing.proof === 'best']).toEqual([part, false]);
       const netlist = netlistOf(text);
       const { board } = plan(packing);
       if (!board) expect.fail('no board');
@@ -103,10 +103,10 @@ describe('larger blocks', () => {
     const adder = 'in A B C\nout S D\nS = A ^ B ^ C\nD = A & B | A & C | B & C';
     expect(parts(await fewest(adder))).toBe('283');
     const gates = await fewest(adder, ['74283']);
-    expect([gates.packages.length, gates.sure]).toEqual([2, 'gates']);
+    expect([gates.packages.length, gates.proof]).toEqual([2, 'gates']);
     expect(proofText(gates)).toMatch(/^No fewer than 2 gate chips/);
     const alone = await fewest(adder, blockNumbers);
-    expect([alone.packages.length, alone.sure]).toEqual([2, 'all']);
+    expect([alone.packages.length, alone.proof]).toEqual([2, 'all']);
   }, 60_000);
 
   it('with inverters alone beside them compute whatever they are chosen for', async () => {
@@ -115,10 +115,10 @@ describe('larger blocks', () => {
       fc.asyncProperty(arbitrarySheet, async (sheet) => {
         const { netlist } = readDesign(printSheet(sheet)).design;
         if (!netlist || netlist.gates.length > 9) return;
-        const struck = choosable.filter((n) => n !== '7404' && n !== '7408');
+        const excluded = choosable.filter((n) => n !== '7404' && n !== '7408');
         const { packing } = await packByStrategy(
           netlist,
-          { family: 'HC', way: 'fewest', supplies: { ...anySupplies, struck } },
+          { family: 'HC', strategy: 'fewest', supplies: { ...anySupplies, excluded } },
           solve,
           {
             limits: {
@@ -139,9 +139,13 @@ describe('larger blocks', () => {
 });
 
 it('a choice keeps what is wanted and what that reads, and nothing else', () => {
-  const way = (makes: number, ...inputs: number[]) => ({ makes, inputs, duty: { kind: 'and', width: 2 } as const });
+  const strategy = (makes: number, ...inputs: number[]) => ({
+    makes,
+    inputs,
+    duty: { kind: 'and', width: 2 } as const,
+  });
   const choice = {
-    ways: [way(20, 2, 4), way(22, 20, 6), way(24, 2, 6)],
+    ways: [strategy(20, 2, 4), strategy(22, 20, 6), strategy(24, 2, 6)],
     inverters: [25, 23],
     service: new Map(),
   };

@@ -21,7 +21,7 @@ import { choosable } from './units';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
 const classic = '7400 7402 7404 7408 7410 7411 7420 7427 7432 7451 7486'.split(' ');
-const classicOnly = { ...anySupplies, struck: [...choosable, ...blockNumbers].filter((n) => !classic.includes(n)) };
+const classicOnly = { ...anySupplies, excluded: [...choosable, ...blockNumbers].filter((n) => !classic.includes(n)) };
 
 /** A decimal digit on seven segments; the last six rows never come. */
 const segments = [
@@ -117,11 +117,11 @@ describe('rows that never matter', () => {
     async (_, text) => {
       const { packing } = await packByStrategy(
         netlistOf(text),
-        { family: 'HC', way: 'fewest', supplies: classicOnly },
+        { family: 'HC', strategy: 'fewest', supplies: classicOnly },
         solve,
         { limits: { effort: 40 } },
       );
-      expect([packing?.packages.length, packing?.sure, packing?.bound]).toEqual([4, 'all', 4]);
+      expect([packing?.packages.length, packing?.proof, packing?.bound]).toEqual([4, 'all', 4]);
       expect(packing && freedom(netlistOf(text), packing)).toMatch(/^In the 6 rows where nothing matters/);
     },
     180_000,
@@ -134,7 +134,7 @@ describe('rows that never matter', () => {
         if (!netlist || !behaviour) return expect.fail(text);
         const { packing } = await packByStrategy(
           netlist,
-          { family: 'HC', way: 'fewest', supplies: classicOnly },
+          { family: 'HC', strategy: 'fewest', supplies: classicOnly },
           solve,
           { limits: { effort: 1 } },
         );
@@ -165,10 +165,15 @@ describe('rows that never matter', () => {
   it('that are free for single outputs alone are not counted, and nothing is claimed of them', async () => {
     const netlist = netlistOf('in A B C\nout Y Z\ntable Y of A B C : 0110100-\ntable Z of A B C : 00010111');
     expect(netlist.unused).toEqual({ rows: [], more: true });
-    const { packing } = await packByStrategy(netlist, { family: 'HC', way: 'fewest', supplies: classicOnly }, solve, {
-      limits: { effort: 2 },
-    });
-    expect(packing?.sure).not.toBe('all');
+    const { packing } = await packByStrategy(
+      netlist,
+      { family: 'HC', strategy: 'fewest', supplies: classicOnly },
+      solve,
+      {
+        limits: { effort: 2 },
+      },
+    );
+    expect(packing?.proof).not.toBe('all');
   });
 
   it('are no rows to try a gate in', () => {

@@ -27,12 +27,12 @@ import { anySupplies, packByStrategy, strategies } from './strategies';
 import { choosable, pinsFor, unitKindsOf } from './units';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);
-const done = (b: ByHand): { packing: Packing; held: Locks } => (b.ok ? b : expect.fail(says(b.finding)));
+const done = (b: ByHand): { packing: Packing; locks: Locks } => (b.ok ? b : expect.fail(says(b.finding)));
 const why = (b: ByHand): string => (b.ok ? expect.fail('it was possible') : b.finding.code);
 const written = async (netlist: Netlist): Promise<Packing> =>
   (await pack(netlist, 'HC', solve)).packing ?? expect.fail('not packed');
-const again = (netlist: Netlist, held: Locks, way: Strategy, struck: readonly string[] = []) =>
-  packByStrategy(netlist, { family: 'HC', way, supplies: { ...anySupplies, held, struck } }, solve, {
+const again = (netlist: Netlist, locks: Locks, strategy: Strategy, excluded: readonly string[] = []) =>
+  packByStrategy(netlist, { family: 'HC', strategy, supplies: { ...anySupplies, locks, excluded } }, solve, {
     limits: { effort: AMPLE },
   });
 
@@ -45,18 +45,18 @@ describe('a gate moved by hand', () => {
       fc.asyncProperty(arbitrarySheet, fc.nat(), fc.nat(), async (sheet, which, where) => {
         const { netlist: design } = readDesign(printSheet(sheet)).design;
         if (!design || design.gates.length === 0 || design.gates.length > 12) return;
-        let { packing, held } = done(addPackage(await written(design), noLocks, 'HC', '7400'));
+        let { packing, locks } = done(addPackage(await written(design), noLocks, 'HC', '7400'));
         const used = packing.packages.flatMap(({ ref, units }) =>
           units.flatMap((use, unit) => (use ? [{ ref, unit, net: use.output }] : [])),
         );
         const from = used[which % used.length] ?? expect.fail();
-        const places = placesFor(packing, held, design, from);
+        const places = placesFor(packing, locks, design, from);
         const to = places[where % Math.max(1, places.length)];
         if (!to) return;
-        ({ packing, held } = done(moveGate(packing, held, design, { from, to })));
+        ({ packing, locks } = done(moveGate(packing, locks, design, { from, to })));
         expect(whatIsWrong(design, packing)).toBeNull();
         expect(placeOf(packing, from.net)).toEqual(to);
-        expect(locksBroken(packing, held)).toBeNull();
+        expect(locksBroken(packing, locks)).toBeNull();
       }),
       { numRuns: 60 },
     );
@@ -67,24 +67,26 @@ describe('a gate moved by hand', () => {
       fc.asyncProperty(
         arbitrarySheet,
         fc.nat(),
-        fc.constantFrom(...strategies.map((w) => w.way)),
-        async (sheet, n, way) => {
+        fc.constantFrom(...strategies.map((w) => w.strategy)),
+        async (sheet, n, strategy) => {
           const { netlist: design } = readDesign(printSheet(sheet)).design;
-          if (!design || design.gates.length === 0 || design.gates.length > 10 || way === 'drawer') return;
+          if (!design || design.gates.length === 0 || design.gates.length > 10 || strategy === 'drawer') return;
           const packing = await written(design);
           const nets = packing.packages.flatMap((p) => p.units.flatMap((u) => (u ? [u.output] : [])));
-          let held: Locks = noLocks;
+          let locks: Locks = noLocks;
           for (const net of [nets[n % nets.length], nets[(n >> 8) % nets.length]]) {
-            const pinned = lockGate(packing, held, design, { net: net as string, on: true });
-            if (pinned.ok) held = pinned.held;
+            const pinned = lockGate(packing, locks, design, { net: net as string, on: true });
+            if (pinned.ok) locks = pinned.locks;
           }
-          const { packing: next, findings } = await again(design, held, way);
+          const { packing: next, findings } = await again(design, locks, strategy);
           if (!next) {
             expect(findings.map((f) => f.code).join()).toMatch(/^pack\/(pin|held|no-way)/);
-            expect(['written', 'fewest']).not.toContain(findings.some((f) => f.code === 'pack/pin-idle') ? '' : way);
+            expect(['written', 'fewest']).not.toContain(
+              findings.some((f) => f.code === 'pack/pin-idle') ? '' : strategy,
+            );
             return;
           }
-          expect(locksBroken(next, held)).toBeNull();
+          expect(locksBroken(next, locks)).toBeNull();
           expect(whatIsWrong(design, next)).toBeNull();
         },
       ),
@@ -93,14 +95,14 @@ describe('a gate moved by hand', () => {
   }, 120_000);
 
   it('takes an inverter to any unit that inverts, with its inputs joined or tied', async () => {
-    let { packing, held } = done(addPackage(await written(netlist), noLocks, 'HC', '7486'));
+    let { packing, locks } = done(addPackage(await written(netlist), noLocks, 'HC', '7486'));
     const from = placeOf(packing, 'N') ?? expect.fail();
-    ({ packing, held } = done(moveGate(packing, held, netlist, { from, to: { ref: 'U2', unit: 2 } })));
+    ({ packing, locks } = done(moveGate(packing, locks, netlist, { from, to: { ref: 'U2', unit: 2 } })));
     expect(packing.packages[1]?.units[2]?.inputs).toEqual(['C', '1']);
-    expect(held.pins).toEqual([{ net: 'N', ref: 'U2', unit: 2, part: '7486', inputs: ['C', '1'] }]);
-    for (const way of ['written', 'fewest'] as const) {
-      const { packing: next } = await again(netlist, held, way);
-      expect(placeOf(next ?? expect.fail(way), 'N')).toEqual({ ref: 'U2', unit: 2 });
+    expect(locks.pins).toEqual([{ net: 'N', ref: 'U2', unit: 2, part: '7486', inputs: ['C', '1'] }]);
+    for (const strategy of ['written', 'fewest'] as const) {
+      const { packing: next } = await again(netlist, locks, strategy);
+      expect(placeOf(next ?? expect.fail(strategy), 'N')).toEqual({ ref: 'U2', unit: 2 });
     }
   });
 
@@ -119,22 +121,22 @@ describe('a gate moved by hand', () => {
 
 describe('an impossible wish says why', () => {
   it('when a unit cannot do it, is spare, or is none', async () => {
-    const { packing, held } = done(addPackage(await written(netlist), noLocks, 'HC', '7408'));
+    const { packing, locks } = done(addPackage(await written(netlist), noLocks, 'HC', '7408'));
     const y = placeOf(packing, 'Y') ?? expect.fail();
-    expect(why(moveGate(packing, held, netlist, { from: y, to: { ref: 'U2', unit: 0 } }))).toBe('hand/unit-cannot');
-    expect(why(moveGate(packing, held, netlist, { from: { ref: 'U2', unit: 0 }, to: y }))).toBe('hand/spare-unit');
-    expect(why(moveGate(packing, held, netlist, { from: y, to: { ref: 'U2', unit: 4 } }))).toBe('hand/no-unit');
-    expect(why(moveGate(packing, held, netlist, { from: { ref: 'U7', unit: 0 }, to: y }))).toBe('hand/no-unit');
+    expect(why(moveGate(packing, locks, netlist, { from: y, to: { ref: 'U2', unit: 0 } }))).toBe('hand/unit-cannot');
+    expect(why(moveGate(packing, locks, netlist, { from: { ref: 'U2', unit: 0 }, to: y }))).toBe('hand/spare-unit');
+    expect(why(moveGate(packing, locks, netlist, { from: y, to: { ref: 'U2', unit: 4 } }))).toBe('hand/no-unit');
+    expect(why(moveGate(packing, locks, netlist, { from: { ref: 'U7', unit: 0 }, to: y }))).toBe('hand/no-unit');
   });
 
   it('when what would come back in exchange does not fit', async () => {
     const design = netlistOf('in A B C\nout Y Z\nY = nand(A, B, C)\nZ = nand(A, B)');
-    let { packing, held } = done(addPackage(await written(design), noLocks, 'HC', '7400'));
+    let { packing, locks } = done(addPackage(await written(design), noLocks, 'HC', '7400'));
     const z = placeOf(packing, 'Z') ?? expect.fail();
-    ({ packing, held } = done(moveGate(packing, held, design, { from: z, to: { ref: 'U2', unit: 0 } })));
+    ({ packing, locks } = done(moveGate(packing, locks, design, { from: z, to: { ref: 'U2', unit: 0 } })));
     expect(
       why(
-        moveGate(packing, held, design, { from: { ref: 'U2', unit: 0 }, to: placeOf(packing, 'Y') ?? expect.fail() }),
+        moveGate(packing, locks, design, { from: { ref: 'U2', unit: 0 }, to: placeOf(packing, 'Y') ?? expect.fail() }),
       ),
     ).toBe('hand/unit-cannot');
   });
@@ -153,11 +155,11 @@ describe('an impossible wish says why', () => {
 
   it('when a way to build has no such chip, the chip is struck out, or two gates come to one signal', async () => {
     const packing = await written(netlist);
-    const { held } = done(lockGate(packing, noLocks, netlist, { net: 'Y', on: true }));
+    const { locks } = done(lockGate(packing, noLocks, netlist, { net: 'Y', on: true }));
     const codes = async (p: ReturnType<typeof again>) => (await p).findings.map((f) => f.code);
-    expect(await codes(again(netlist, held, 'nor'))).toEqual(['pack/pin-chip']);
-    expect(await codes(again(netlist, held, 'written', ['7400']))).toEqual(['pack/pin-chip']);
-    expect(await codes(again(netlist, held, 'fewest', ['7400']))).toEqual(['pack/pin-chip']);
+    expect(await codes(again(netlist, locks, 'nor'))).toEqual(['pack/pin-chip']);
+    expect(await codes(again(netlist, locks, 'written', ['7400']))).toEqual(['pack/pin-chip']);
+    expect(await codes(again(netlist, locks, 'fewest', ['7400']))).toEqual(['pack/pin-chip']);
     const twin = netlistOf('in A B\nout Y Z\nY = nand(A, B)\nZ = or(~A, ~B)');
     const pins = ['Y', 'Z'].map((net, unit) => ({ net, ref: 'U1', part: '7400', unit, inputs: ['A', 'B'] }));
     const both = { pins, added: [] };
@@ -165,16 +167,16 @@ describe('an impossible wish says why', () => {
   });
 
   it('when a pinned gate is no longer on the sheet it is told and passed over', async () => {
-    const { held } = done(lockGate(await written(netlist), noLocks, netlist, { net: 'Z', on: true }));
-    const { packing, findings } = await again(netlistOf('in A B\nout Y\nY = nand(A, B)'), held, 'written');
+    const { locks } = done(lockGate(await written(netlist), noLocks, netlist, { net: 'Z', on: true }));
+    const { packing, findings } = await again(netlistOf('in A B\nout Y\nY = nand(A, B)'), locks, 'written');
     expect(packing?.packages).toHaveLength(1);
     expect(findings.map((f) => [f.code, f.severity])).toEqual([['pack/pin-gone', 'note']]);
   });
 
   it('when more packages are asked for than the drawer holds', async () => {
-    const { held } = done(addPackage(await written(netlist), noLocks, 'HC', '7408'));
-    const supplies = { ...anySupplies, held, drawer: new Map([['7400', 3]]) };
-    const { findings } = await packByStrategy(netlist, { family: 'HC', way: 'drawer', supplies }, solve, {
+    const { locks } = done(addPackage(await written(netlist), noLocks, 'HC', '7408'));
+    const supplies = { ...anySupplies, locks, drawer: new Map([['7400', 3]]) };
+    const { findings } = await packByStrategy(netlist, { family: 'HC', strategy: 'drawer', supplies }, solve, {
       limits: { effort: 2 },
     });
     expect(findings.map((f) => f.code)).toEqual(['pack/held-short']);
@@ -183,13 +185,13 @@ describe('an impossible wish says why', () => {
 
 describe('inputs', () => {
   it('that are equal can be swapped, and stay so while the gate is pinned', async () => {
-    let { packing, held } = done(lockGate(await written(netlist), noLocks, netlist, { net: 'Y', on: true }));
+    let { packing, locks } = done(lockGate(await written(netlist), noLocks, netlist, { net: 'Y', on: true }));
     const y = placeOf(packing, 'Y') ?? expect.fail();
-    ({ packing, held } = done(swapInputs(packing, held, y, { i: 0, j: 1 })));
+    ({ packing, locks } = done(swapInputs(packing, locks, y, { i: 0, j: 1 })));
     const read = (p: Packing | null) => p?.packages.find((x) => x.ref === y.ref)?.units[y.unit]?.inputs;
     expect(read(packing)).toEqual(['B', 'A']);
     expect(whatIsWrong(netlist, packing)).toBeNull();
-    expect(read((await again(netlist, held, 'written')).packing)).toEqual(['B', 'A']);
+    expect(read((await again(netlist, locks, 'written')).packing)).toEqual(['B', 'A']);
   });
 
   it('are equal where swapping them leaves every row of the unit as it is', () => {
@@ -209,16 +211,16 @@ describe('a package added by hand', () => {
       ['U1', '74HC00'],
       ['U2', '74HC08'],
     ]);
-    for (const way of ['written', 'fewest', 'nand'] as const) {
-      const { packing } = await again(netlist, added.held, way);
+    for (const strategy of ['written', 'fewest', 'nand'] as const) {
+      const { packing } = await again(netlist, added.locks, strategy);
       expect(
         packing?.packages.some((p) => p.ref === 'U2' && p.part === '74HC08'),
-        way,
+        strategy,
       ).toBe(true);
     }
-    expect(done(dropPackage(added.packing, added.held, 'U2')).held).toEqual(noLocks);
-    expect(why(dropPackage(added.packing, added.held, 'U1'))).toBe('hand/still-used');
-    expect(why(addPackage(added.packing, added.held, 'HC', '7447'))).toBe('hand/not-choosable');
+    expect(done(dropPackage(added.packing, added.locks, 'U2')).locks).toEqual(noLocks);
+    expect(why(dropPackage(added.packing, added.locks, 'U1'))).toBe('hand/still-used');
+    expect(why(addPackage(added.packing, added.locks, 'HC', '7447'))).toBe('hand/not-choosable');
   });
 });
 

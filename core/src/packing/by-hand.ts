@@ -18,7 +18,7 @@ export interface UnitPlace {
 
 /** What came of a wish: the packing and what is held then, or why it cannot be. */
 export type ByHand =
-  | { readonly ok: true; readonly packing: Packing; readonly held: Locks }
+  | { readonly ok: true; readonly packing: Packing; readonly locks: Locks }
   | { readonly ok: false; readonly finding: Finding };
 
 const no = (f: Finding): ByHand => ({ ok: false, finding: f });
@@ -61,7 +61,7 @@ function at(packing: Packing, { ref, unit }: UnitPlace): Found | null {
  */
 export function moveGate(
   packing: Packing,
-  held: Locks,
+  locks: Locks,
   netlist: Netlist,
   { from, to }: { readonly from: UnitPlace; readonly to: UnitPlace },
 ): ByHand {
@@ -85,7 +85,7 @@ export function moveGate(
   }));
   const next = rearranged({ ...packing, packages });
   const nets = [there.output, ...(back ? [back.output] : [])].filter((n) => isGate(netlist, n));
-  return { ok: true, packing: next, held: nets.reduce((h, net) => pinned(next, h, net), held) };
+  return { ok: true, packing: next, locks: nets.reduce((h, net) => pinned(next, h, net), locks) };
 }
 
 /** A use as another unit does it, or why it cannot. */
@@ -183,12 +183,14 @@ function saysDuty({ kind, width }: Duty): string {
 }
 
 /** The units to which what one unit does can be moved, itself left out, spare ones first. */
-export function placesFor(packing: Packing, held: Locks, netlist: Netlist, from: UnitPlace): UnitPlace[] {
+export function placesFor(packing: Packing, locks: Locks, netlist: Netlist, from: UnitPlace): UnitPlace[] {
   const all = packing.packages.flatMap(({ ref, units }) =>
     units.map((use, unit) => ({ ref, unit, spare: use === null })),
   );
   return all
-    .filter((p) => (p.ref !== from.ref || p.unit !== from.unit) && moveGate(packing, held, netlist, { from, to: p }).ok)
+    .filter(
+      (p) => (p.ref !== from.ref || p.unit !== from.unit) && moveGate(packing, locks, netlist, { from, to: p }).ok,
+    )
     .sort((a, b) => Number(b.spare) - Number(a.spare))
     .map(({ ref, unit }) => ({ ref, unit }));
 }
@@ -196,7 +198,7 @@ export function placesFor(packing: Packing, held: Locks, netlist: Netlist, from:
 /** Swaps what two inputs of a unit read, if that changes nothing; a pinned gate keeps the new order. */
 export function swapInputs(
   packing: Packing,
-  held: Locks,
+  locks: Locks,
   place: UnitPlace,
   { i, j }: { readonly i: number; readonly j: number },
 ): ByHand {
@@ -208,8 +210,8 @@ export function swapInputs(
     return no(finding('hand/unequal-inputs', [], { a, b, ref: place.ref, net: use.output }));
   const inputs = use.inputs.map((net, k) => use.inputs[k === i ? j : k === j ? i : k] ?? net);
   const next = withUse(packing, place, { ...use, inputs });
-  const pins = held.pins.map((p) => (p.net === use.output ? { ...p, inputs } : p));
-  return { ok: true, packing: next, held: { ...held, pins } };
+  const pins = locks.pins.map((p) => (p.net === use.output ? { ...p, inputs } : p));
+  return { ok: true, packing: next, locks: { ...locks, pins } };
 }
 
 /** Whether two inputs of a unit may be swapped: its function is the same then. */
@@ -227,47 +229,47 @@ export function areEqual(unit: Unit, i: number, j: number): boolean {
 /** Pins a gate of the sheet to the unit that makes it, or lets it go. */
 export function lockGate(
   packing: Packing,
-  held: Locks,
+  locks: Locks,
   netlist: Netlist,
   { net, on }: { readonly net: string; readonly on: boolean },
 ): ByHand {
-  if (!on) return { ok: true, packing, held: { ...held, pins: held.pins.filter((p) => p.net !== net) } };
+  if (!on) return { ok: true, packing, locks: { ...locks, pins: locks.pins.filter((p) => p.net !== net) } };
   const place = placeOf(packing, net);
   const found = place && at(packing, place);
   if (!place || !found) return no(finding('hand/no-unit', [], { place: net }));
   if (!isGate(netlist, net)) return no(finding('hand/not-the-sheets', [], { net }));
   if (!choosable.includes(found.type.id)) return no(finding('hand/by-number', [], { net, ref: place.ref }));
-  return { ok: true, packing, held: pinned(packing, held, net) };
+  return { ok: true, packing, locks: pinned(packing, locks, net) };
 }
 
 const isGate = ({ gates }: Netlist, net: string): boolean => gates.some((g) => g.output === net);
 
-function pinned(packing: Packing, held: Locks, net: string): Locks {
+function pinned(packing: Packing, locks: Locks, net: string): Locks {
   const place = placeOf(packing, net);
   const found = place && at(packing, place);
-  if (!place || !found?.use) return held;
+  if (!place || !found?.use) return locks;
   const pin = { net, ...place, part: found.type.id, inputs: found.use.inputs };
-  return { ...held, pins: [...held.pins.filter((p) => p.net !== net), pin] };
+  return { ...locks, pins: [...locks.pins.filter((p) => p.net !== net), pin] };
 }
 
 /** Adds a package, all of it spare, under the lowest free reference. */
-export function addPackage(packing: Packing, held: Locks, family: FamilyId, what: string): ByHand {
+export function addPackage(packing: Packing, locks: Locks, family: FamilyId, what: string): ByHand {
   const type = findChip(what);
   if (!type || !choosable.includes(type.id))
     return no(finding('hand/not-choosable', [], { part: what.slice(0, 40) || '?', chips: choosable.join(', ') }));
-  const ref = freeRefs([...packing.packages.map((p) => p.ref), ...lockedPackages(held).keys()])();
+  const ref = freeRefs([...packing.packages.map((p) => p.ref), ...lockedPackages(locks).keys()])();
   const pack: Package = { ref, part: partNumber(type.id, family), units: type.units.map(() => null) };
   const number = (p: Package): number => Number(p.ref.slice(1));
   const packages = [...packing.packages, pack].sort((a, b) => number(a) - number(b));
   return {
     ok: true,
     packing: lessSure({ ...packing, packages }),
-    held: { ...held, added: [...held.added, { ref, part: type.id }] },
+    locks: { ...locks, added: [...locks.added, { ref, part: type.id }] },
   };
 }
 
 /** Takes away a package of which nothing is used. */
-export function dropPackage(packing: Packing, held: Locks, ref: string): ByHand {
+export function dropPackage(packing: Packing, locks: Locks, ref: string): ByHand {
   const pack = packing.packages.find((p) => p.ref === ref);
   if (!pack) return no(finding('hand/no-unit', [], { place: ref }));
   const nets = pack.units.flatMap((u) => (u ? [u.output] : []));
@@ -276,7 +278,7 @@ export function dropPackage(packing: Packing, held: Locks, ref: string): ByHand 
   return {
     ok: true,
     packing: lessSure({ ...packing, packages }),
-    held: { ...held, added: held.added.filter((a) => a.ref !== ref) },
+    locks: { ...locks, added: locks.added.filter((a) => a.ref !== ref) },
   };
 }
 
@@ -291,10 +293,10 @@ function withUse(packing: Packing, { ref, unit }: UnitPlace, use: UnitUse): Pack
 
 /** As many packages as before: what was known of their number still is; pins and paths may be others now. */
 function rearranged(packing: Packing): Packing {
-  return packing.way === 'jumpers' || packing.way === 'shortest' ? lessSure(packing) : packing;
+  return packing.strategy === 'jumpers' || packing.strategy === 'shortest' ? lessSure(packing) : packing;
 }
 
 /** Of another number of packages nothing is claimed but a bound that it still has. */
 function lessSure(packing: Packing): Packing {
-  return { ...packing, proved: false, sure: 'best' };
+  return { ...packing, proved: false, proof: 'best' };
 }

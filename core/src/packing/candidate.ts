@@ -36,9 +36,9 @@ export function candidatesOf(functions: FunctionNet, netlist: Netlist, sets = SE
   const rank = ranksOf(functions);
   const found = new Map<string, Candidate>();
   const offer = (makes: Literal, duty: Duty, inputs: readonly Literal[]): void => {
-    const way = { makes, duty, inputs };
-    const key = candidateKey(way);
-    if (!found.has(key)) found.set(key, way);
+    const strategy = { makes, duty, inputs };
+    const key = candidateKey(strategy);
+    if (!found.has(key)) found.set(key, strategy);
   };
   const products = new Map<Literal, Literal[][]>();
   const product = (makes: Literal, of: readonly Literal[]): void => {

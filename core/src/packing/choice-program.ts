@@ -35,7 +35,7 @@ const inverter: Duty = { kind: 'not', width: 1 };
 
 /** Names of the program's columns: way j, inverter to a literal, literal made, duty on unit kind, packages of a chip. */
 const column = {
-  way: (j: number): string => `x${j}`,
+  strategy: (j: number): string => `x${j}`,
   inverter: (l: Literal): string => `i${l}`,
   made: (l: Literal): string => `y${l}`,
   service: (duty: Duty, k: number): string => `z_${dutyKey(duty)}_${k}`,
@@ -114,7 +114,7 @@ export class ChoiceProgram {
     const frames = [...new Set(this.blocks.map((b) => b.f))];
     const integers = [...this.chips.map(column.packages), ...frames.map(column.frame)];
     const binaries = [
-      ...ways.map((j) => column.way(j)),
+      ...ways.map((j) => column.strategy(j)),
       ...inverters.map(column.inverter),
       ...this.blocks.flatMap(({ f, u, makes }) => [column.use(f, u), ...makes.map((_, k) => column.output(f, u, k))]),
     ];
@@ -156,7 +156,7 @@ export class ChoiceProgram {
       service.set(dutyKey(duty), list);
     }
     return {
-      ways: ways.filter((j) => on(column.way(j))).map((j) => elementAt(this.problem.candidates, j)),
+      ways: ways.filter((j) => on(column.strategy(j))).map((j) => elementAt(this.problem.candidates, j)),
       inverters: inverters.filter((l) => on(column.inverter(l))),
       service,
       blocks: this.blockPackages(on),
@@ -204,10 +204,10 @@ export class ChoiceProgram {
     const { ways, inverters } = this.columns();
     const inverting = inverters.map(column.inverter);
     const uses = this.blocks.map(({ f, u }) => column.use(f, u));
-    if (goal === 'units') return of(1, [...ways.map((j) => column.way(j)), ...inverting, ...uses]);
+    if (goal === 'units') return of(1, [...ways.map((j) => column.strategy(j)), ...inverting, ...uses]);
     return [
       ...this.blockPins(),
-      ...ways.map((j) => ({ weight: this.pinsOf(j), name: column.way(j) })),
+      ...ways.map((j) => ({ weight: this.pinsOf(j), name: column.strategy(j) })),
       ...of(2, inverting),
       // Supply and ground of a package are two wires more.
       ...of(2, this.chips.map(column.packages)),
@@ -279,12 +279,12 @@ export class ChoiceProgram {
         rows.push(`${column.made(l)} = 1`);
         continue;
       }
-      const own = [...(makers.get(l) ?? []).map((j) => column.way(j)), ...(outputs.get(l) ?? [])];
+      const own = [...(makers.get(l) ?? []).map((j) => column.strategy(j)), ...(outputs.get(l) ?? [])];
       const from = inverse(l);
       const all = inverted.has(l) ? [...own, column.inverter(l)] : own;
       rows.push(`${[...all, `-1 ${column.made(l)}`].join(' + ').replaceAll('+ -', '- ')} = 0`);
       if (inverted.has(l) && !this.isGiven(from)) {
-        const direct = [...(makers.get(from) ?? []).map((j) => column.way(j)), ...(outputs.get(from) ?? [])];
+        const direct = [...(makers.get(from) ?? []).map((j) => column.strategy(j)), ...(outputs.get(from) ?? [])];
         const source = direct.map((name) => ` - ${name}`).join('');
         rows.push(`${column.inverter(l)}${source} <= 0`);
       }
@@ -292,7 +292,7 @@ export class ChoiceProgram {
       const readers = new Map<Literal, string[]>();
       for (const j of makers.get(l) ?? [])
         for (const m of new Set(elementAt(candidates, j).inputs))
-          if (!this.isGiven(m)) readers.set(m, [...(readers.get(m) ?? []), column.way(j)]);
+          if (!this.isGiven(m)) readers.set(m, [...(readers.get(m) ?? []), column.strategy(j)]);
       for (const [m, names] of readers) rows.push(`${names.join(' + ')} - ${column.made(m)} <= 0`);
     }
     for (const l of new Set(this.wanted())) if (!this.isGiven(l)) rows.push(`${column.made(l)} = 1`);
@@ -313,7 +313,7 @@ export class ChoiceProgram {
     const asked = new Map<string, string[]>();
     for (const j of ways) {
       const key = dutyKey(elementAt(this.problem.candidates, j).duty);
-      asked.set(key, [...(asked.get(key) ?? []), column.way(j)]);
+      asked.set(key, [...(asked.get(key) ?? []), column.strategy(j)]);
     }
     if (inverters.length > 0) asked.set(dutyKey(inverter), inverters.map(column.inverter));
     const rows = [...asked].map(([key, names]) => {
@@ -363,7 +363,7 @@ export class ChoiceProgram {
         return here.includes(c.makes) && dutyKey(c.duty) === dutyKey(duty);
       });
       const inverted = duty.kind === 'not' ? inverters.filter((l) => here.includes(l)) : [];
-      const names = [...made.map((j) => column.way(j)), ...inverted.map(column.inverter)];
+      const names = [...made.map((j) => column.strategy(j)), ...inverted.map(column.inverter)];
       return names.length > 0 ? [`${name} - ${names.join(' - ')} >= 0`] : [];
     });
   }
@@ -386,7 +386,7 @@ export function pruned(choice: Choice, wanted: readonly Literal[]): Choice {
   for (let l = todo.pop(); l !== undefined; l = todo.pop()) {
     if (needed.has(l)) continue;
     needed.add(l);
-    for (const way of ways) if (way.makes === l) need(way.inputs);
+    for (const strategy of ways) if (strategy.makes === l) need(strategy.inputs);
     if (inverters.includes(l)) need([inverse(l)]);
     for (const { frame, uses } of blocks)
       for (const use of uses)
@@ -422,8 +422,8 @@ function reachableWays(
   const roots = [...problem.roots, ...problem.pins.map((p) => p.literal)];
   const able = candidates.map(({ makes, duty }) => usable(duty) && mayMake(problem, makes, duty));
   // What is pinned is made by its unit, not by a block.
-  const held = new Set(problem.pins.map((p) => p.literal));
-  const offered = all.filter((b) => !b.makes.some((l) => held.has(l)));
+  const locks = new Set(problem.pins.map((p) => p.literal));
+  const offered = all.filter((b) => !b.makes.some((l) => locks.has(l)));
   const makable = new Set<Literal>([0, 1]);
   const add = (l: Literal): void => {
     makable.add(l);

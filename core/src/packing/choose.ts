@@ -20,7 +20,7 @@ export interface PackRequest {
   readonly stock?: ReadonlyMap<string, number>;
   /** More than the stock may be used, and chips that are not in it; what is lacking can then be made least. */
   readonly soft?: boolean;
-  readonly held?: Locks;
+  readonly locks?: Locks;
   /** What is known has so much of the first goal: only what has less is of use, or as much with less of the others. */
   readonly below?: number;
   /** No packing of gate chips alone has fewer packages than this. */
@@ -96,7 +96,7 @@ interface Found {
 
 class Chooser {
   private readonly kinds: readonly UnitKind[];
-  private readonly held: Locks;
+  private readonly locks: Locks;
   private readonly first: Goal;
   private readonly until: number;
   /** Beside an answer of the design's own structure only what is better is looked for. */
@@ -134,7 +134,7 @@ class Chooser {
     this.request = request;
     this.functions = functions;
     this.kinds = unitKindsOf(request.chips);
-    this.held = request.held ?? noLocks;
+    this.locks = request.locks ?? noLocks;
     this.first = request.goals[0] ?? 'packages';
     this.left = request.limits.effort;
     this.until = request.limits.until ?? Number.POSITIVE_INFINITY;
@@ -185,9 +185,9 @@ class Chooser {
   }
 
   private offer(functions: FunctionNet, candidates: readonly Candidate[], frames: readonly Frame[] = []): Offer {
-    const { request, held, kinds } = this;
+    const { request, locks, kinds } = this;
     const roots = this.wantedNets.map((net) => functions.ofNet(net));
-    const pins = held.pins.map((p): PinnedLiteral => ({ literal: functions.ofNet(p.net), kind: kindOf(p, kinds) }));
+    const pins = locks.pins.map((p): PinnedLiteral => ({ literal: functions.ofNet(p.net), kind: kindOf(p, kinds) }));
     const program = new ChoiceProgram({
       functions,
       roots,
@@ -195,7 +195,7 @@ class Chooser {
       kinds,
       stock: request.stock ?? new Map(),
       pins,
-      least: lockedCounts(held),
+      least: lockedCounts(locks),
       frames,
       soft: request.soft ?? false,
     });
@@ -213,7 +213,7 @@ class Chooser {
   private madeOf({ functions, program, wanted }: Offer, values: Values): Assembled {
     return assemble(this.netlist, functions, pruned(program.choice(values), wanted), {
       family: this.family,
-      held: this.held,
+      locks: this.locks,
     });
   }
 

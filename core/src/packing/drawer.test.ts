@@ -71,7 +71,7 @@ describe('the drawer', () => {
     const supplies = { ...anySupplies, drawer: stockOf(entries, 'HC') };
     const { packing } = await packByStrategy(
       netlist ?? expect.fail(),
-      { family: 'HC', way: 'drawer', supplies },
+      { family: 'HC', strategy: 'drawer', supplies },
       solve,
       { limits: { effort: 2 } },
     );

@@ -4,11 +4,16 @@ import { solve } from '../testing/interlock';
 import type { Packing, Strategy } from './packing';
 import { anySupplies, bestOfAll, packByStrategy } from './strategies';
 
-async function packed(sheet: string, way: Strategy): Promise<Packing> {
+async function packed(sheet: string, strategy: Strategy): Promise<Packing> {
   const netlist = readDesign(sheet).design.netlist ?? expect.fail(sheet);
-  const { packing, findings } = await packByStrategy(netlist, { family: 'HC', way, supplies: anySupplies }, solve, {
-    limits: { effort: 4 },
-  });
+  const { packing, findings } = await packByStrategy(
+    netlist,
+    { family: 'HC', strategy, supplies: anySupplies },
+    solve,
+    {
+      limits: { effort: 4 },
+    },
+  );
   return packing ?? expect.fail(JSON.stringify(findings));
 }
 const parts = (packing: Packing): string[] => packing.packages.map((p) => p.part).sort();
@@ -50,7 +55,10 @@ describe('ways side by side', () => {
   it('none is worse at its own goal than what another found', async () => {
     const sheet = 'in A B C\nout Y Z\nY = A & B | C\nZ = nand(A, C)';
     const found = await Promise.all(
-      (['fewest', 'kinds', 'jumpers'] as const).map(async (way) => ({ way, packing: await packed(sheet, way) })),
+      (['fewest', 'kinds', 'jumpers'] as const).map(async (strategy) => ({
+        strategy,
+        packing: await packed(sheet, strategy),
+      })),
     );
     const [fewest, kinds] = bestOfAll(found, anySupplies);
     const few = fewest?.packages.length ?? 0;
@@ -61,9 +69,9 @@ describe('ways side by side', () => {
     // A worse one that a way is stuck with gives way to what another has.
     const [, better] = bestOfAll(
       [
-        { way: 'kinds', packing: found[1]?.packing ?? null },
+        { strategy: 'kinds', packing: found[1]?.packing ?? null },
         {
-          way: 'fewest',
+          strategy: 'fewest',
           packing: {
             ...(found[0]?.packing as Packing),
             packages: [...(found[0]?.packing.packages ?? []), ...(found[2]?.packing.packages ?? [])],

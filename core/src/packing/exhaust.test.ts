@@ -153,13 +153,13 @@ describe('trying everything', () => {
           if (wanted.some((w) => !isNew(w, sources)) || pool.reduce((n, p) => n + p.count, 0) > 3) return;
           const search = new FunctionSearch({ all: ALL, sources, wanted, pool, steps: { left: 1e9 } });
           const steps = Array.from({ length: Math.max(0, search.room + 1) }, (_, spare) => search.find(spare));
-          const way = steps.find((s) => s !== null);
-          expect(way !== undefined).toBe(canMake(wanted, pool));
-          if (!way) return;
+          const strategy = steps.find((s) => s !== null);
+          expect(strategy !== undefined).toBe(canMake(wanted, pool));
+          if (!strategy) return;
           found++;
           const signals = [...sources];
           const used = pool.map(() => 0);
-          for (const { word, by } of way) {
+          for (const { word, by } of strategy) {
             expect(made((pool[by] as { duty: Duty }).duty, signals).has(word)).toBe(true);
             (used[by] as number)++;
             signals.push(word);
@@ -193,7 +193,9 @@ describe('trying everything', () => {
         const wanted = [...new Set([a, other % 3 === 0 ? other : b])];
         if (wanted.some((w) => !isNew(w, sources))) return;
         const search = new FunctionSearch({ all: ALL, sources, wanted, pool, steps: { left: 1e9 } });
-        const isFound = Array.from({ length: search.room + 1 }, (_, spare) => search.find(spare)).some((way) => way);
+        const isFound = Array.from({ length: search.room + 1 }, (_, spare) => search.find(spare)).some(
+          (strategy) => strategy,
+        );
         const able = canMake(wanted, pool);
         expect(isFound).toBe(able);
         counts[able ? 'able' : 'unable']++;

@@ -73,23 +73,23 @@ export function missingFrom(
 }
 
 /** Whether a way keeps the gates of the sheet one to one. */
-export const isOneToOne = (way: Strategy = 'written'): boolean => way === 'written' || way === 'own';
+export const isOneToOne = (strategy: Strategy = 'written'): boolean => strategy === 'written' || strategy === 'own';
 
 /** What a packing by functions may do otherwise than the sheet's gates; null where nothing. */
-export function freedom({ unused }: Netlist, { way = 'written' }: Packing): string | null {
+export function freedom({ unused }: Netlist, { strategy = 'written' }: Packing): string | null {
   const n = unused?.rows.length ?? 0;
-  if (n === 0 || isOneToOne(way)) return null;
+  if (n === 0 || isOneToOne(strategy)) return null;
   return `In the ${n === 1 ? 'row' : `${n} rows`} where nothing matters the board may do otherwise than the sheet’s gates.`;
 }
 
 /** How sure a packing is, claiming no more than is known. */
-export function proofText({ sure, bound, way = 'written', packages }: Packing): string {
+export function proofText({ proof, bound, strategy = 'written', packages }: Packing): string {
   const n = packages.length;
-  if (sure === 'all') return `No fewer than ${n} will do: every set was tried.`;
-  if (sure === 'gates')
+  if (proof === 'all') return `No fewer than ${n} will do: every set was tried.`;
+  if (proof === 'gates')
     return `No fewer than ${n} gate chips will do: every set was tried. Larger blocks were matched as far as they fit.`;
-  if (sure === 'tried' && isOneToOne(way)) return 'Fewest for these gates one to one: proved.';
-  if (sure === 'tried') return 'Least of the forms tried: proved by the program. Another form may do with less.';
+  if (proof === 'tried' && isOneToOne(strategy)) return 'Fewest for these gates one to one: proved.';
+  if (proof === 'tried') return 'Least of the forms tried: proved by the program. Another form may do with less.';
   return bound !== undefined && bound > 1 && bound < n
     ? `The best so far; of the forms tried none has fewer than ${bound}.`
     : 'The best found; a smaller one may exist.';

@@ -48,25 +48,25 @@ export function lockedPackages({ pins, added }: Locks): Map<string, string> {
 }
 
 /** How many packages of each base number must be there. */
-export function lockedCounts(held: Locks): Map<string, number> {
+export function lockedCounts(locks: Locks): Map<string, number> {
   const counts = new Map<string, number>();
-  for (const part of lockedPackages(held).values()) counts.set(part, (counts.get(part) ?? 0) + 1);
+  for (const part of lockedPackages(locks).values()) counts.set(part, (counts.get(part) ?? 0) + 1);
   return counts;
 }
 
 /** The pins whose gates the design still has; each other one is told. */
-export function stillMeant(held: Locks, netlist: Netlist): { held: Locks; findings: Finding[] } {
+export function stillMeant(locks: Locks, netlist: Netlist): { locks: Locks; findings: Finding[] } {
   const gates = new Set(netlist.gates.map((g) => g.output));
-  const gone = held.pins.filter((p) => !gates.has(p.net));
+  const gone = locks.pins.filter((p) => !gates.has(p.net));
   const findings = gone.map(({ net, ref }) => finding('pack/pin-gone', [], { net, ref }));
-  return { held: { ...held, pins: held.pins.filter((p) => gates.has(p.net)) }, findings };
+  return { locks: { ...locks, pins: locks.pins.filter((p) => gates.has(p.net)) }, findings };
 }
 
 /** Why pins cannot be kept when only these chips may be used; empty when nothing speaks against it. */
-export function againstChips({ pins }: Locks, chips: readonly string[], way: string): Finding[] {
+export function againstChips({ pins }: Locks, chips: readonly string[], strategy: string): Finding[] {
   return pins
     .filter((p) => !chips.includes(p.part))
-    .map(({ net, ref, part }) => finding('pack/pin-chip', [], { net, ref, part, way }));
+    .map(({ net, ref, part }) => finding('pack/pin-chip', [], { net, ref, part, strategy }));
 }
 
 /** The first thing decided by hand that a packing does not keep to, in words for a programmer; null when it keeps to all. */
@@ -82,11 +82,11 @@ export function locksBroken(packing: Packing, { pins, added }: Locks): string | 
 /** What of a packing goes against what was decided since it was made; null when nothing does. */
 export function againstRules(
   packing: Packing,
-  { struck, held }: { struck: readonly string[]; held: Locks },
+  { excluded, locks }: { excluded: readonly string[]; locks: Locks },
 ): Finding | null {
-  const used = new Set(packing.packages.map((p) => typeOf(p)?.id ?? '').filter((id) => struck.includes(id)));
-  if (used.size > 0) return finding('pack/uses-struck', [], { parts: [...used].join(', ') });
-  return locksBroken(packing, held) === null ? null : finding('pack/not-as-held', [], {});
+  const used = new Set(packing.packages.map((p) => typeOf(p)?.id ?? '').filter((id) => excluded.includes(id)));
+  if (used.size > 0) return finding('pack/uses-excluded', [], { parts: [...used].join(', ') });
+  return locksBroken(packing, locks) === null ? null : finding('pack/not-as-held', [], {});
 }
 
 /** A unit in use before it has its place: its part, the units of the part that can do it (from 0), and the use. */
@@ -101,16 +101,16 @@ export interface Item {
  * with a free unit that can do it, a new one when there is none. Packages decided by hand keep their references,
  * the others take the lowest numbers that are free.
  */
-export function fill(items: readonly Item[], held: Locks, family: FamilyId): Package[] {
+export function fill(items: readonly Item[], locks: Locks, family: FamilyId): Package[] {
   const open: { ref: string | null; part: PartType; units: (UnitUse | null)[] }[] = [];
   const empty = (part: PartType): null[] => part.units.map(() => null);
-  for (const [ref, number] of lockedPackages(held)) {
+  for (const [ref, number] of lockedPackages(locks)) {
     const part = partType(number);
     if (part) open.push({ ref, part, units: empty(part) });
   }
   const waiting: Item[] = [];
   for (const item of items) {
-    const pin = held.pins.find((p) => p.net === item.use.output);
+    const pin = locks.pins.find((p) => p.net === item.use.output);
     const place = pin && open.find((p) => p.ref === pin.ref && p.part === item.part);
     if (place && pin) place.units[pin.unit] = { ...item.use, inputs: asPinned(item.use.inputs, pin.inputs) };
     else waiting.push(item);
@@ -125,7 +125,7 @@ export function fill(items: readonly Item[], held: Locks, family: FamilyId): Pac
     }
     at.units[free(at) as number] = use;
   }
-  const next = freeRefs(lockedPackages(held).keys());
+  const next = freeRefs(lockedPackages(locks).keys());
   return open
     .map(({ ref, part, units }) => ({ ref: ref ?? next(), part: partNumber(part.id, family), units }))
     .sort((a, b) => numberOf(a.ref) - numberOf(b.ref));

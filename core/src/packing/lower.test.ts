@@ -14,12 +14,12 @@ import type { Strategy } from './packing';
 import { anySupplies, packByStrategy } from './strategies';
 
 /** A sheet packed and planned: its board, switch by switch, beside the sheet's own machine. */
-async function bench(text: string, way: Strategy = 'written') {
+async function bench(text: string, strategy: Strategy = 'written') {
   const { netlist, behaviour } = readDesign(text).design;
   if (!netlist || !behaviour) return expect.fail(`not read: ${text}`);
   const { packing: made, findings } = await packByStrategy(
     netlist,
-    { family: 'HC', way, supplies: anySupplies },
+    { family: 'HC', strategy, supplies: anySupplies },
     solve,
     { limits: { effort: 3 } },
   );

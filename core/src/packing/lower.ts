@@ -222,8 +222,8 @@ class Lowering {
     if (c.forces.length === 0) return { data: c.data, enable: c.control };
     const { clears, presets } = this.terms(c);
     const enable = this.gate('or', [c.control, ...c.forces.map((f) => f.net)], c);
-    const held = clears.length === 0 ? c.data : this.gate('and', [c.data, ...clears.map((n) => this.not(n, c))], c);
-    return { data: presets.length === 0 ? held : this.gate('or', [held, ...presets], c), enable };
+    const locks = clears.length === 0 ? c.data : this.gate('and', [c.data, ...clears.map((n) => this.not(n, c))], c);
+    return { data: presets.length === 0 ? locks : this.gate('or', [locks, ...presets], c), enable };
   }
 
   /** The complement of a net: of a constant the other, of an inverted net the net itself, otherwise an inverter. */

@@ -24,14 +24,14 @@ const EFFORT = 10;
 
 type Class = GateClass & { readonly gates: readonly Gate[] };
 
-/** What a packing must keep to: chips struck out, by base number, and what was decided by hand. */
+/** What a packing must keep to: chips excluded, by base number, and what was decided by hand. */
 export interface Rules {
-  readonly struck: readonly string[];
-  readonly held: Locks;
+  readonly excluded: readonly string[];
+  readonly locks: Locks;
 }
 
 /** Every chip allowed, nothing decided by hand. */
-export const noRules: Rules = { struck: [], held: noLocks };
+export const noRules: Rules = { excluded: [], locks: noLocks };
 
 /**
  * Packs a design one to one: each gate is built from real units by one of its recipes, wide gates are
@@ -43,7 +43,7 @@ export async function pack(
   family: FamilyId,
   solve: SolveInteger,
   {
-    rules: { struck, held: wished } = noRules,
+    rules: { excluded, locks: wished } = noRules,
     own = false,
     limits = { effort: EFFORT },
   }: { readonly rules?: Rules; readonly own?: boolean; readonly limits?: SolveLimits } = {},
@@ -51,36 +51,36 @@ export async function pack(
   const { inputs, outputs } = design;
   const frame = { inputs, outputs, design: fingerprint(design) };
   const netlist = lowered(design);
-  const { held, findings: gone } = stillMeant(wished, netlist);
+  const { locks, findings: gone } = stillMeant(wished, netlist);
   const finished = (gates: readonly Package[], proved: boolean) => ({
     packing: { ...frame, packages: [...gates, ...packagesOfParts(netlist, family, gates)], proved },
     findings: gone,
   });
-  if (netlist.gates.length === 0) return finished(fill([], held, family), true);
-  const chips = gateChips.filter((p) => !struck.includes(p.id));
+  if (netlist.gates.length === 0) return finished(fill([], locks, family), true);
+  const chips = gateChips.filter((p) => !excluded.includes(p.id));
   const against = againstChips(
-    held,
+    locks,
     chips.map((p) => p.id),
     'as written',
   );
   if (against.length > 0) return { packing: null, findings: against };
-  const classes = classesOf(netlist, held, own);
+  const classes = classesOf(netlist, locks, own);
   const unfit = classes.find((c) => c.recipes.length === 0)?.gates[0];
-  if (unfit) return { packing: null, findings: [cannotEnd(unfit, held)] };
-  const least = lockedCounts(held);
+  if (unfit) return { packing: null, findings: [cannotEnd(unfit, locks)] };
+  const least = lockedCounts(locks);
   const first = await solve(packingProgram(classes, chips, least, { own }), limits);
-  if (first.status === 'none') return failed(first, netlist, struck);
+  if (first.status === 'none') return failed(first, netlist, excluded);
   const fewest = packagesOf(first, chips);
   const second = await solve(packingProgram(classes, chips, least, { packages: fewest, own }), limits);
   const best = second.status === 'none' ? first : second;
   const placed = served(placeAll(netlist, classes, best), classes, { chips, solution: best, own });
-  return finished(fill(placed, held, family), first.status === 'optimal');
+  return finished(fill(placed, locks, family), first.status === 'optimal');
 }
 
-function failed(solution: IntegerSolution, { gates }: Netlist, struck: readonly string[]) {
+function failed(solution: IntegerSolution, { gates }: Netlist, excluded: readonly string[]) {
   const why =
-    struck.length > 0
-      ? finding('pack/no-way', [], { way: 'as written', gates: gates.length, struck: struck.join(', ') })
+    excluded.length > 0
+      ? finding('pack/no-way', [], { strategy: 'as written', gates: gates.length, excluded: excluded.join(', ') })
       : finding('pack/no-solution', [], { status: solution.detail });
   return { packing: null, findings: [why] };
 }

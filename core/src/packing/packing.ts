@@ -54,8 +54,8 @@ export interface Packing {
   readonly proved: boolean;
   readonly design: string;
   /** The way it was packed; absent in packings from before there were several, which are as written. */
-  readonly way?: Strategy;
-  readonly sure?: Proof;
+  readonly strategy?: Strategy;
+  readonly proof?: Proof;
   /** No packing has fewer packages, as far as is known. */
   readonly bound?: number;
 }

@@ -42,9 +42,9 @@ function wayTo(word: number, unit: Duty, signals: readonly number[], all: number
   const complement = signals.find((s) => (all & ~s) === word);
   if (complement !== undefined && unit.kind !== 'and' && unit.kind !== 'or')
     return { duty: { kind: 'not', width: 1 }, inputs: [complement] };
-  const way = unit.kind === 'aoi' ? aoiTo(word, unit.width, signals, all) : gateTo(word, unit, signals, all);
-  if (!way) throw new Error('a step cannot be done again');
-  return way;
+  const strategy = unit.kind === 'aoi' ? aoiTo(word, unit.width, signals, all) : gateTo(word, unit, signals, all);
+  if (!strategy) throw new Error('a step cannot be done again');
+  return strategy;
 }
 
 function gateTo(word: number, { kind, width: most }: Duty, signals: readonly number[], all: number): WordWay | null {

@@ -24,7 +24,7 @@ const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? 
 const classic = '7400 7402 7404 7408 7410 7411 7420 7427 7432 7451 7486'.split(' ');
 const classicOnly: Supplies = {
   ...anySupplies,
-  struck: [...choosable, ...blockNumbers].filter((n) => !classic.includes(n)),
+  excluded: [...choosable, ...blockNumbers].filter((n) => !classic.includes(n)),
 };
 
 /** Many functions of five inputs: more than the effort of a test settles. */
@@ -35,8 +35,8 @@ Q = A & ~C | (B ^ D) & E
 R = (A | D) ^ (B & E) ^ C
 S = ~(A & C | B & D | E)`;
 
-async function packed(text: string, way: Strategy, supplies = anySupplies): Promise<Packing> {
-  const { packing, findings } = await packByStrategy(netlistOf(text), { family: 'HC', way, supplies }, solve, {
+async function packed(text: string, strategy: Strategy, supplies = anySupplies): Promise<Packing> {
+  const { packing, findings } = await packByStrategy(netlistOf(text), { family: 'HC', strategy, supplies }, solve, {
     limits: { effort: 2 },
   });
   return packing ?? expect.fail(findings.map((f) => f.code).join());
@@ -108,39 +108,39 @@ describe('the true minimum', () => {
     async (_, text, packages) => {
       const packing = await packed(text, 'fewest', classicOnly);
       expect(packing.packages.length).toBe(packages);
-      expect([packing.sure, packing.bound]).toEqual(['all', packages]);
+      expect([packing.proof, packing.bound]).toEqual(['all', packages]);
     },
     60_000,
   );
 });
 
 describe('ways to build', () => {
-  const all = strategies.map((w) => w.way).filter((w) => w !== 'drawer');
+  const all = strategies.map((w) => w.strategy).filter((w) => w !== 'drawer');
 
   it('find the same on a machine on which all takes a thousand times as long', async () => {
     const [monotonic, date] = [performance.now.bind(performance), Date.now];
-    const made = async (way: Strategy) =>
+    const made = async (strategy: Strategy) =>
       (
-        await packByStrategy(netlistOf(arrivals), { family: 'HC', way, supplies: anySupplies }, solve, {
+        await packByStrategy(netlistOf(arrivals), { family: 'HC', strategy, supplies: anySupplies }, solve, {
           limits: { effort: 0.4 },
         })
       ).packing;
-    for (const way of ['fewest', 'kinds', 'jumpers'] as const) {
-      const quiet = await made(way);
+    for (const strategy of ['fewest', 'kinds', 'jumpers'] as const) {
+      const quiet = await made(strategy);
       expect(quiet).not.toBeNull();
       vi.spyOn(performance, 'now').mockImplementation(() => 1000 * monotonic());
       vi.spyOn(Date, 'now').mockImplementation(() => 1000 * date());
-      expect(await made(way)).toEqual(quiet);
+      expect(await made(strategy)).toEqual(quiet);
       vi.restoreAllMocks();
     }
   });
 
   it('end when the person wants it, with the best so far', async () => {
     const until = Date.now();
-    for (const way of all) {
+    for (const strategy of all) {
       const { packing } = await packByStrategy(
         netlistOf(arrivals),
-        { family: 'HC', way, supplies: anySupplies },
+        { family: 'HC', strategy, supplies: anySupplies },
         solve,
         {
           limits: {
@@ -150,24 +150,26 @@ describe('ways to build', () => {
         },
       );
       // As written and what betters it have their own small program; without any answer nothing is claimed.
-      expect(packing?.sure ?? 'best').toBe('best');
+      expect(packing?.proof ?? 'best').toBe('best');
     }
   });
 
   it('each compute any sheet, by the networks of their units', async () => {
     await fc.assert(
-      fc.asyncProperty(arbitrarySheet, fc.constantFrom(...all), async (sheet, way) => {
+      fc.asyncProperty(arbitrarySheet, fc.constantFrom(...all), async (sheet, strategy) => {
         const { netlist } = readDesign(printSheet(sheet)).design;
         if (!netlist || netlist.gates.length > 9) return;
-        const { packing } = await packByStrategy(netlist, { family: 'HC', way, supplies: classicOnly }, solve, {
+        const { packing } = await packByStrategy(netlist, { family: 'HC', strategy, supplies: classicOnly }, solve, {
           limits: { effort: 0.4 },
         });
         if (!packing) return;
         const [wanted, made] = [networkOf(netlist), networkOfPacking(packing)].map((n) => sweep(compile(n)));
         expect(firstDifference(wanted as never, made as never)).toBeNull();
-        const written = (await packByStrategy(netlist, { family: 'HC', way: 'written', supplies: anySupplies }, solve))
-          .packing;
-        if (way === 'fewest' && written) expect(packing.packages.length).toBeLessThanOrEqual(written.packages.length);
+        const written = (
+          await packByStrategy(netlist, { family: 'HC', strategy: 'written', supplies: anySupplies }, solve)
+        ).packing;
+        if (strategy === 'fewest' && written)
+          expect(packing.packages.length).toBeLessThanOrEqual(written.packages.length);
       }),
       { numRuns: 25 },
     );
@@ -177,8 +179,8 @@ describe('ways to build', () => {
 
   it.each(all)(
     '%s: planned, its board has nothing to mend and walks as the sheet wants',
-    async (way) => {
-      const packing = await packed(sheet, way);
+    async (strategy) => {
+      const packing = await packed(sheet, strategy);
       const { board } = plan(packing);
       if (!board) expect.fail('no board');
       const nets = extractNets(board);
@@ -195,20 +197,22 @@ describe('ways to build', () => {
 
   it.each(['nand', 'nor', 'fewest'] as const)(
     '%s: an exclusive or of seven inputs is built from what there is',
-    async (way) => {
+    async (strategy) => {
       const text = 'in A B C D E F G\nout Y\nY = A ^ B ^ C ^ D ^ E ^ F ^ G';
-      expect((await packed(text, way, { ...anySupplies, struck: ['74280'] })).packages.length).toBeGreaterThan(1);
+      expect((await packed(text, strategy, { ...anySupplies, excluded: ['74280'] })).packages.length).toBeGreaterThan(
+        1,
+      );
     },
     60_000,
   );
 
   it('of outputs that are inputs or constants take no chip, and say so', async () => {
     const packing = await packed('in A B\nout Y Z\nY = A\nZ = 1', 'fewest');
-    expect([packing.packages, packing.sure, packing.outputs.map((o) => o.net)]).toEqual([[], 'all', ['A', '1']]);
+    expect([packing.packages, packing.proof, packing.outputs.map((o) => o.net)]).toEqual([[], 'all', ['A', '1']]);
   });
 
   it('keep what they promise', async () => {
-    const of = async (way: Strategy) => packed(sheet, way);
+    const of = async (strategy: Strategy) => packed(sheet, strategy);
     const [written, fewest, nand, kinds, short, wires] = [
       await of('written'),
       await of('fewest'),
@@ -238,7 +242,7 @@ describe('ways to build', () => {
     const large = 'in A B C D E F\nout Y\nY = A ^ B ^ C ^ D ^ E ^ F';
     const { packing: none, findings } = await packByStrategy(
       netlistOf(large),
-      { family: 'HC', way: 'drawer', supplies: { ...anySupplies, drawer: new Map([['7400', 1]]) } },
+      { family: 'HC', strategy: 'drawer', supplies: { ...anySupplies, drawer: new Map([['7400', 1]]) } },
       solve,
       { limits: { effort: 2 } },
     );
@@ -250,7 +254,10 @@ describe('ways to build', () => {
   }, 30_000);
 
   it('leave out the chips struck out', async () => {
-    const packing = await packed('in A B\nout Y\nY = A ^ B', 'fewest', { ...anySupplies, struck: ['7486', '747266'] });
+    const packing = await packed('in A B\nout Y\nY = A ^ B', 'fewest', {
+      ...anySupplies,
+      excluded: ['7486', '747266'],
+    });
     expect(packing.packages.map((p) => p.part)).not.toContain('74HC86');
   });
 });

@@ -18,22 +18,26 @@ import { choosable } from './units';
 
 /** The ways to build a design, in the order in which they are shown. */
 export const strategies = [
-  { way: 'own', title: 'As written', says: 'each gate of the sheet on a unit of its own kind, wide ones split' },
-  { way: 'written', title: 'Spare units used', says: 'each gate of the sheet kept, on spare units of other kinds too' },
-  { way: 'fewest', title: 'Fewest chips', says: 'whatever units compute the same' },
-  { way: 'kinds', title: 'Fewest kinds', says: 'as few different chips as can be, then few of them' },
+  { strategy: 'own', title: 'As written', says: 'each gate of the sheet on a unit of its own kind, wide ones split' },
   {
-    way: 'jumpers',
+    strategy: 'written',
+    title: 'Spare units used',
+    says: 'each gate of the sheet kept, on spare units of other kinds too',
+  },
+  { strategy: 'fewest', title: 'Fewest chips', says: 'whatever units compute the same' },
+  { strategy: 'kinds', title: 'Fewest kinds', says: 'as few different chips as can be, then few of them' },
+  {
+    strategy: 'jumpers',
     title: 'Fewest jumpers',
     says: 'every input has one, spare ones too, every chip two for its supply',
   },
-  { way: 'shortest', title: 'Shortest path', says: 'every signal as early as it can be, then few chips' },
-  { way: 'nand', title: 'NANDs alone', says: '7400, 7410, 7420 and 7430' },
-  { way: 'nor', title: 'NORs alone', says: '7402, 7427, 4002 and 74260' },
-  { way: 'drawer', title: 'From the drawer', says: 'fewest chips of those that the lab has' },
-] as const satisfies readonly { way: Strategy; title: string; says: string }[];
+  { strategy: 'shortest', title: 'Shortest path', says: 'every signal as early as it can be, then few chips' },
+  { strategy: 'nand', title: 'NANDs alone', says: '7400, 7410, 7420 and 7430' },
+  { strategy: 'nor', title: 'NORs alone', says: '7402, 7427, 4002 and 74260' },
+  { strategy: 'drawer', title: 'From the drawer', says: 'fewest chips of those that the lab has' },
+] as const satisfies readonly { strategy: Strategy; title: string; says: string }[];
 
-/** What a packing must keep to: what is struck out and decided by hand, and how many packages of each base number the drawer holds (null: no drawer is kept). */
+/** What a packing must keep to: what is excluded and decided by hand, and how many packages of each base number the drawer holds (null: no drawer is kept). */
 export interface Supplies extends Rules {
   readonly drawer: ReadonlyMap<string, number> | null;
 }
@@ -67,34 +71,38 @@ export interface PackProgress {
  */
 export async function packByStrategy(
   design: Netlist,
-  { family, way, supplies }: { readonly family: FamilyId; readonly way: Strategy; readonly supplies: Supplies },
+  {
+    family,
+    strategy,
+    supplies,
+  }: { readonly family: FamilyId; readonly strategy: Strategy; readonly supplies: Supplies },
   solve: SolveInteger,
   {
     limits = { effort: EFFORT },
     tell = () => {},
   }: { readonly limits?: SolveLimits | undefined; readonly tell?: (progress: PackProgress) => void } = {},
 ): Promise<Packed> {
-  if (way === 'written' || way === 'own')
+  if (strategy === 'written' || strategy === 'own')
     return checked(
       design,
-      await pack(design, family, solve, { rules: supplies, own: way === 'own', limits }),
+      await pack(design, family, solve, { rules: supplies, own: strategy === 'own', limits }),
       supplies,
-      way,
+      strategy,
     );
   const netlist = lowered(design);
-  const { held, findings: gone } = stillMeant(supplies.held, netlist);
-  const request = requestFor(way, { ...supplies, held }, limits);
+  const { locks, findings: gone } = stillMeant(supplies.locks, netlist);
+  const request = requestFor(strategy, { ...supplies, locks }, limits);
   if (request === null) return { packing: null, findings: [finding('pack/no-drawer', [], {})] };
-  const against = impossible(netlist, request, way);
+  const against = impossible(netlist, request, strategy);
   if (against.length > 0) return { packing: null, findings: against };
-  const best = await new Attempt(design, { netlist, family, way, request }, solve, tell).run(supplies);
+  const best = await new Attempt(design, { netlist, family, strategy, request }, solve, tell).run(supplies);
   if (best) return { packing: best, findings: gone };
   const near =
-    way === 'drawer'
-      ? await nearest(netlist, { family, supplies: { ...supplies, held } }, solve, shareOf(limits, 1 / 2))
+    strategy === 'drawer'
+      ? await nearest(netlist, { family, supplies: { ...supplies, locks } }, solve, shareOf(limits, 1 / 2))
       : null;
   if (near) return { packing: { ...near.packing, design: fingerprint(design) }, findings: near.findings };
-  return { packing: null, findings: [unbuildable(netlist, way, { ...supplies, held })] };
+  return { packing: null, findings: [unbuildable(netlist, strategy, { ...supplies, locks })] };
 }
 
 /** One packing by functions: what was found so far, and what is known of how few packages there can be. */
@@ -110,7 +118,7 @@ class Attempt {
 
   private readonly netlist: Netlist;
   private readonly family: FamilyId;
-  private readonly way: Exclude<Strategy, 'written' | 'own'>;
+  private readonly strategy: Exclude<Strategy, 'written' | 'own'>;
   private readonly request: PackRequest;
 
   constructor(
@@ -118,12 +126,12 @@ class Attempt {
     {
       netlist,
       family,
-      way,
+      strategy,
       request,
     }: {
       readonly netlist: Netlist;
       readonly family: FamilyId;
-      readonly way: Exclude<Strategy, 'written' | 'own'>;
+      readonly strategy: Exclude<Strategy, 'written' | 'own'>;
       readonly request: PackRequest;
     },
     private readonly solve: SolveInteger,
@@ -131,29 +139,29 @@ class Attempt {
   ) {
     this.netlist = netlist;
     this.family = family;
-    this.way = way;
+    this.strategy = strategy;
     this.request = request;
-    this.counts = way === 'fewest' || way === 'drawer';
+    this.counts = strategy === 'fewest' || strategy === 'drawer';
   }
 
   async run(supplies: Supplies): Promise<Packing | null> {
-    const { way, counts, request } = this;
+    const { strategy, counts, request } = this;
     // What is there already may be as good: the gates one to one.
-    if (['fewest', 'kinds', 'jumpers', 'shortest'].includes(way)) {
+    if (['fewest', 'kinds', 'jumpers', 'shortest'].includes(strategy)) {
       // A quarter of the effort at most: it is only what is to be bettered.
       const quarter = shareOf(request.limits, 1 / 4);
       const plain = (await pack(this.design, this.family, this.solve, { rules: supplies, limits: quarter })).packing;
-      if (plain) this.keep({ ...plain, way, sure: 'best', proved: false });
+      if (plain) this.keep({ ...plain, strategy, proof: 'best', proved: false });
     }
     // Every set of few packages is tried first: then the program knows what there cannot be.
     if (counts) this.tryAll(Math.min(MOST_TRIED, this.fewest() - 1), TRIES);
-    if (way === 'kinds') {
+    if (strategy === 'kinds') {
       // One chip is of one kind; and few chips are of few kinds.
       this.tryAll(MOST_TRIED, TRIES / 6);
       for (const one of singleKinds(request)) await this.choose(one);
       await this.choose({ ...request, limits: shareOf(request.limits, 1 / 2) });
     } else await this.choose(this.bettering());
-    if (way === 'jumpers' || way === 'shortest') this.tryAll(MOST_TRIED, TRIES / 6);
+    if (strategy === 'jumpers' || strategy === 'shortest') this.tryAll(MOST_TRIED, TRIES / 6);
     return this.best();
   }
 
@@ -161,15 +169,15 @@ class Attempt {
   private keep(packing: Packing): void {
     this.keepOne(packing);
     // Where packages are what counts, the everyday chip is taken wherever it does the same.
-    if (!['fewest', 'kinds', 'nand', 'nor'].includes(this.way)) return;
-    const stay = new Set(lockedPackages(this.request.held ?? noLocks).keys());
+    if (!['fewest', 'kinds', 'nand', 'nor'].includes(this.strategy)) return;
+    const stay = new Set(lockedPackages(this.request.locks ?? noLocks).keys());
     const common = everyday(packing, this.request.chips, this.family, stay);
     if (common !== packing) this.keepOne(common);
   }
 
   private keepOne(packing: Packing): void {
     const sound =
-      whatIsWrong(this.netlist, packing) === null && locksBroken(packing, this.request.held ?? noLocks) === null;
+      whatIsWrong(this.netlist, packing) === null && locksBroken(packing, this.request.locks ?? noLocks) === null;
     if (!sound) return;
     this.found.push(packing);
     this.told(packing);
@@ -193,7 +201,7 @@ class Attempt {
     const { netlist, request } = this;
     const functions = functionsOf(netlist);
     if (functions.sources.length > MAX_EXHAUSTED || netlist.cells.length > 0) return;
-    if (!holdsNothing(request.held ?? noLocks)) return;
+    if (!holdsNothing(request.locks ?? noLocks)) return;
     const roots = netlist.outputs.map((o) => functions.ofNet(o.net));
     // Where outputs are free in rows that are not left out, every set was tried of less than there may be.
     const isAll = !netlist.unused || (!netlist.unused.more && functions.freeRows === netlist.unused.rows.length);
@@ -226,37 +234,37 @@ class Attempt {
 
   /** The best choice of units over the ways offered, by the program. */
   private async choose(request: PackRequest): Promise<void> {
-    const { netlist, way, counts } = this;
+    const { netlist, strategy, counts } = this;
     const parts = netlist.cells.length;
-    const tellsBound = counts || way === 'nand' || way === 'nor';
+    const tellsBound = counts || strategy === 'nand' || strategy === 'nor';
     const chosen = await choose(netlist, { family: this.family, request }, this.solve, ({ bound, best, made }) => {
       if (made) this.keep(this.packingOf(made));
       else if (tellsBound) this.told(null, bound + parts, best === null ? null : best + parts);
     });
-    if (chosen.chosen) this.keep({ ...this.packingOf(chosen.chosen), sure: chosen.proved ? 'tried' : 'best' });
+    if (chosen.chosen) this.keep({ ...this.packingOf(chosen.chosen), proof: chosen.proved ? 'tried' : 'best' });
     if (!tellsBound) return;
     this.bound = Math.max(1, chosen.bound + parts);
     if (chosen.proved) this.provedAt = this.fewest();
   }
 
   private packingOf(made: Assembled): Packing {
-    return packingFrom(this.netlist, this.family, this.way, made);
+    return packingFrom(this.netlist, this.family, this.strategy, made);
   }
 
   /** The best that was found, with how sure it is. */
   private best(): Packing | null {
-    const goal = (p: Packing): number => costFor(this.way, p);
+    const goal = (p: Packing): number => costFor(this.strategy, p);
     const [best] = this.found.sort(
-      (a, b) => goal(a) - goal(b) || Number(b.sure === 'tried') - Number(a.sure === 'tried'),
+      (a, b) => goal(a) - goal(b) || Number(b.proof === 'tried') - Number(a.proof === 'tried'),
     );
     if (!best) return null;
     const design = fingerprint(this.design);
-    if (!['fewest', 'drawer', 'nand', 'nor'].includes(this.way))
-      return { ...best, proved: best.sure !== 'best', design };
+    if (!['fewest', 'drawer', 'nand', 'nor'].includes(this.strategy))
+      return { ...best, proved: best.proof !== 'best', design };
     const count = best.packages.length;
-    const sure = this.proofText(count);
-    const bound = sure === 'best' ? Math.min(Math.max(this.bound, this.known()), count) : count;
-    return { ...best, sure, proved: sure !== 'best', bound, design };
+    const proof = this.proofText(count);
+    const bound = proof === 'best' ? Math.min(Math.max(this.bound, this.known()), count) : count;
+    return { ...best, proof, proved: proof !== 'best', bound, design };
   }
 
   /** How sure a number of packages is: what is known of the number, whoever found it. */
@@ -278,44 +286,44 @@ class Attempt {
 }
 
 /** What decided by hand cannot be, each told by itself: a chip that the way does not use, more than the drawer holds, a net that no gate drives. */
-function impossible(netlist: Netlist, { chips, stock, held = noLocks }: PackRequest, way: Strategy): Finding[] {
-  const title = titleOf(way).toLowerCase();
-  const found = againstChips(held, chips, title);
-  for (const [part, need] of lockedCounts(held)) {
+function impossible(netlist: Netlist, { chips, stock, locks = noLocks }: PackRequest, strategy: Strategy): Finding[] {
+  const title = titleOf(strategy).toLowerCase();
+  const found = againstChips(locks, chips, title);
+  for (const [part, need] of lockedCounts(locks)) {
     const have = stock ? (stock.get(part) ?? 0) : Number.POSITIVE_INFINITY;
     if (need > have) found.push(finding('pack/held-short', [], { part, need, have }));
   }
-  if (held.pins.length === 0) return found;
+  if (locks.pins.length === 0) return found;
   const functions = functionsOf(netlist);
   const made = new Map<number, string>();
-  for (const { net, ref } of held.pins) {
+  for (const { net, ref } of locks.pins) {
     const l = functions.ofNet(net);
     const given = classOf(l) === 0 || (functions.isSource(classOf(l)) && (l & 1) === 0);
     const other = made.get(l);
     if (given) found.push(finding('pack/pin-idle', [], { net, ref }));
-    else if (other !== undefined) found.push(finding('pack/pin-same', [], { net, other, way: title }));
+    else if (other !== undefined) found.push(finding('pack/pin-same', [], { net, other, strategy: title }));
     made.set(l, net);
   }
   return found;
 }
 
-const titleOf = (way: Strategy): string => strategies.find((w) => w.way === way)?.title ?? way;
+const titleOf = (strategy: Strategy): string => strategies.find((w) => w.strategy === strategy)?.title ?? strategy;
 
-function checked(netlist: Netlist, { packing, findings }: Packed, { held }: Supplies, way: Strategy): Packed {
+function checked(netlist: Netlist, { packing, findings }: Packed, { locks }: Supplies, strategy: Strategy): Packed {
   if (!packing) return { packing, findings };
-  const wrong = whatIsWrong(netlist, packing) ?? locksBroken(packing, stillMeant(held, lowered(netlist)).held);
+  const wrong = whatIsWrong(netlist, packing) ?? locksBroken(packing, stillMeant(locks, lowered(netlist)).locks);
   if (wrong !== null) return { packing: null, findings: [finding('pack/wrong', [], { wrong })] };
-  return { packing: { ...packing, way, sure: packing.proved ? 'tried' : 'best' }, findings };
+  return { packing: { ...packing, strategy, proof: packing.proved ? 'tried' : 'best' }, findings };
 }
 
 function requestFor(
-  way: Exclude<Strategy, 'written' | 'own'>,
-  { struck, drawer, held }: Supplies,
+  strategy: Exclude<Strategy, 'written' | 'own'>,
+  { excluded, drawer, locks }: Supplies,
   limits: SolveLimits = { effort: EFFORT },
 ): PackRequest | null {
   const only: Partial<Record<Strategy, string>> = { nand: '7400 7410 7420 7430', nor: '7402 7427 4002 74260' };
-  const all = way === 'kinds' ? choosable : [...choosable, ...blockNumbers];
-  const chips = (only[way]?.split(' ') ?? all).filter((n) => !struck.includes(n));
+  const all = strategy === 'kinds' ? choosable : [...choosable, ...blockNumbers];
+  const chips = (only[strategy]?.split(' ') ?? all).filter((n) => !excluded.includes(n));
   // Where the person has named the chips, none of them is preferred: a wide gate saves several narrow ones.
   const fewUnits: PackRequest['goals'] = ['packages', 'units', 'pins'];
   const goals: Partial<Record<Strategy, PackRequest['goals']>> = {
@@ -325,12 +333,12 @@ function requestFor(
   };
   const request: PackRequest = {
     chips,
-    goals: goals[way] ?? ['packages', 'rarity', 'units', 'pins'],
+    goals: goals[strategy] ?? ['packages', 'rarity', 'units', 'pins'],
     limits,
-    early: way === 'shortest',
-    held,
+    early: strategy === 'shortest',
+    locks,
   };
-  if (way !== 'drawer') return request;
+  if (strategy !== 'drawer') return request;
   if (!drawer) return null;
   const there = chips.filter((n) => (drawer.get(n) ?? 0) > 0);
   return { ...request, chips: there, stock: new Map(there.map((n) => [n, drawer.get(n) as number])) };
@@ -343,7 +351,7 @@ async function nearest(
   solve: SolveInteger,
   limits: SolveLimits,
 ) {
-  const { drawer, held } = supplies;
+  const { drawer, locks } = supplies;
   const request = requestFor('fewest', supplies, limits);
   if (!drawer || !request) return null;
   const { chosen } = await choose(
@@ -352,7 +360,7 @@ async function nearest(
     solve,
   );
   const packing = chosen && packingFrom(netlist, family, 'drawer', chosen);
-  if (!packing || whatIsWrong(netlist, packing) !== null || locksBroken(packing, held) !== null) return null;
+  if (!packing || whatIsWrong(netlist, packing) !== null || locksBroken(packing, locks) !== null) return null;
   const lacks = missingFrom(packing, drawer).map((m) => `${m.need - m.have} × ${m.part}`);
   return { packing, findings: [finding('pack/drawer-lacks', [], { parts: lacks.join(', ') })] };
 }
@@ -362,39 +370,39 @@ const alone = '7400 7402 7410 7427 7451 7408 7432 7486'.split(' ');
 
 function singleKinds(request: PackRequest): PackRequest[] {
   const chips = alone.filter((n) => request.chips.includes(n));
-  const held = [...lockedCounts(request.held ?? noLocks).keys()];
+  const locks = [...lockedCounts(request.locks ?? noLocks).keys()];
   return chips.map((n) => ({
     ...request,
-    chips: [...new Set([n, ...held.filter((h) => request.chips.includes(h))])],
+    chips: [...new Set([n, ...locks.filter((h) => request.chips.includes(h))])],
     goals: ['packages', 'units'],
     limits: shareOf(request.limits, 1 / (2 * chips.length)),
   }));
 }
 
 /** What was chosen, with the parts used by number, as a packing of which nothing is claimed. */
-function packingFrom(netlist: Netlist, family: FamilyId, way: Strategy, { packages, netOf }: Assembled): Packing {
+function packingFrom(netlist: Netlist, family: FamilyId, strategy: Strategy, { packages, netOf }: Assembled): Packing {
   return {
     packages: [...packages, ...packagesOfParts(netlist, family, packages, netOf)],
     inputs: netlist.inputs,
     outputs: netlist.outputs.map(({ name, net }) => ({ name, net: netOf(net) })),
     proved: false,
     design: fingerprint(netlist),
-    way,
-    sure: 'best',
+    strategy,
+    proof: 'best',
   };
 }
 
 /** Whether a packing might have been found by a way: it uses only chips that the way uses, and goes against nothing. */
-function belongsTo(way: Strategy, packing: Packing, supplies: Supplies): boolean {
-  if (way === 'written' || way === 'own' || way === 'drawer') return false;
-  const request = requestFor(way, supplies);
+function belongsTo(strategy: Strategy, packing: Packing, supplies: Supplies): boolean {
+  if (strategy === 'written' || strategy === 'own' || strategy === 'drawer') return false;
+  const request = requestFor(strategy, supplies);
   const isPlainChip = ({ units }: Packing['packages'][number]): boolean => units.every((u) => u?.part !== 'block');
   const number = (p: Packing['packages'][number]): string => typeOf(p)?.id ?? '';
   const uses = packing.packages.filter((p) => p.units.some((u) => u?.others === undefined));
   return (
     request !== null &&
-    locksBroken(packing, supplies.held) === null &&
-    uses.every((p) => request.chips.includes(number(p)) && (way !== 'kinds' || isPlainChip(p)))
+    locksBroken(packing, supplies.locks) === null &&
+    uses.every((p) => request.chips.includes(number(p)) && (strategy !== 'kinds' || isPlainChip(p)))
   );
 }
 
@@ -403,46 +411,46 @@ function belongsTo(way: Strategy, packing: Packing, supplies: Supplies): boolean
  * its place, and nothing is claimed of it.
  */
 export function bestOfAll(
-  found: readonly { readonly way: Strategy; readonly packing: Packing | null }[],
+  found: readonly { readonly strategy: Strategy; readonly packing: Packing | null }[],
   supplies: Supplies,
 ): readonly (Packing | null)[] {
-  return found.map(({ way, packing }) => {
+  return found.map(({ strategy, packing }) => {
     if (!packing) return null;
     const better = found
       .flatMap((other) => (other.packing && other.packing !== packing ? [other.packing] : []))
-      .filter((p) => costFor(way, p) < costFor(way, packing) && belongsTo(way, p, supplies));
-    const [best] = better.sort((a, b) => costFor(way, a) - costFor(way, b));
+      .filter((p) => costFor(strategy, p) < costFor(strategy, packing) && belongsTo(strategy, p, supplies));
+    const [best] = better.sort((a, b) => costFor(strategy, a) - costFor(strategy, b));
     if (!best) return packing;
     const { bound: _, ...rest } = best;
-    return { ...rest, way, sure: 'best', proved: false };
+    return { ...rest, strategy, proof: 'best', proved: false };
   });
 }
 
 /** What a way makes least, as a number. */
-function costFor(way: Strategy, packing: Packing): number {
+function costFor(strategy: Strategy, packing: Packing): number {
   const { packages } = packing;
   const used = packages.flatMap((p) => p.units.flatMap((u) => u ?? []));
   // Of equal numbers of units those with fewer pins: an inverter before an exclusive or with an input tied.
   const units = used.length + used.reduce((sum, u) => sum + u.inputs.length, 0) / 1000;
   const rare = packages.reduce((sum, p) => sum + rarity(typeOf(p)?.id ?? ''), 0);
-  if (way === 'kinds')
+  if (strategy === 'kinds')
     return 1e9 * new Set(packages.map((p) => p.part)).size + 1e6 * packages.length + 1e3 * rare + units;
-  if (way === 'jumpers') return 1000 * jumpersOf(packing) + units;
-  if (way === 'shortest') return 1000 * pathOf(packing).gates + packages.length;
-  if (way === 'nand' || way === 'nor') return 1e6 * packages.length + units;
+  if (strategy === 'jumpers') return 1000 * jumpersOf(packing) + units;
+  if (strategy === 'shortest') return 1000 * pathOf(packing).gates + packages.length;
+  if (strategy === 'nand' || strategy === 'nor') return 1e6 * packages.length + units;
   return 1e6 * packages.length + 1e3 * rare + units;
 }
 
-function unbuildable(netlist: Netlist, way: Strategy, { struck, drawer, held }: Supplies): Finding {
-  const title = titleOf(way);
-  const [pin] = held.pins;
-  if (pin && held.pins.length === 1)
+function unbuildable(netlist: Netlist, strategy: Strategy, { excluded, drawer, locks }: Supplies): Finding {
+  const title = titleOf(strategy);
+  const [pin] = locks.pins;
+  if (pin && locks.pins.length === 1)
     return finding('pack/pin-cannot', [], { ...pin, title: partType(pin.part)?.title ?? pin.part });
-  if (pin) return finding('pack/pins-together', [], { nets: held.pins.map((p) => p.net).join(', ') });
-  if (way === 'drawer') return finding('pack/drawer-short', [], { chips: [...(drawer?.keys() ?? [])].length });
+  if (pin) return finding('pack/pins-together', [], { nets: locks.pins.map((p) => p.net).join(', ') });
+  if (strategy === 'drawer') return finding('pack/drawer-short', [], { chips: [...(drawer?.keys() ?? [])].length });
   return finding('pack/no-way', [], {
-    way: title.toLowerCase(),
+    strategy: title.toLowerCase(),
     gates: netlist.gates.length,
-    struck: struck.join(', ') || 'none',
+    excluded: excluded.join(', ') || 'none',
   });
 }

@@ -55,7 +55,7 @@ describe('a packing that is arranged', () => {
     const nets = packing.packages.flatMap((p) => p.units.flatMap((u) => (u && u.part === 'whole' ? [u.output] : [])));
     const pins = nets.slice(0, 6).flatMap((net) => {
       const pinned = lockGate(packing, noLocks, made.netlist, { net, on: true });
-      return pinned.ok ? pinned.held.pins : [];
+      return pinned.ok ? pinned.locks.pins : [];
     });
     expect(pins.length).toBeGreaterThan(2);
     const better = arranged(packing, { pins, added: [] });

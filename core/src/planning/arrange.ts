@@ -19,8 +19,8 @@ const MOST_TRIES = 30_000;
  * name. Simulated annealing (S. Kirkpatrick, C. D. Gelatt and M. P. Vecchi, Science 220, 1983) over the half
  * perimeters of the nets, with a fixed seed: the same packing is always arranged alike. `tell` is called with the share done.
  */
-export function arranged(packing: Packing, held: Locks = noLocks, tell?: (share: number) => void): Packing {
-  const floor = new Placement(packing, held);
+export function arranged(packing: Packing, locks: Locks = noLocks, tell?: (share: number) => void): Packing {
+  const floor = new Placement(packing, locks);
   const tries = Math.min(MOST_TRIES, Math.max(LEAST_TRIES, TRIES_A_CHIP * packing.packages.length));
   let heat = 6;
   const cooling = 0.05 ** (1 / Math.max(1, tries));
@@ -94,7 +94,7 @@ class Placement {
 
   constructor(
     private readonly packing: Packing,
-    held: Locks,
+    locks: Locks,
   ) {
     this.types = packing.packages.map((p) => typeOf(p) ?? unknownPart(p.part));
     this.places = this.types.map((type) => type.units.map((unit) => pinsOf(type, unit)));
@@ -104,7 +104,7 @@ class Placement {
     this.row = new Float64Array(this.order.length);
     for (const net of this.allNets()) this.netIndex.set(net, this.netIndex.size);
     this.extents = new Extents(this.netIndex.size);
-    this.fixed = new Set(held.pins.map((p) => p.net));
+    this.fixed = new Set(locks.pins.map((p) => p.net));
     this.peers = equalUnits(packing.packages)
       .map((slots) => slots.filter((s) => this.isFree(s)))
       .filter((slots) => slots.length > 1);

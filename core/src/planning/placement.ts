@@ -50,7 +50,7 @@ export function seatAll(packing: Packing, kind: LayoutBoardKind = 'full'): Board
 
 function seatWith(packing: Packing, gap: number, kind: LayoutBoardKind): Seats {
   const seats = new Seats(gap, kind);
-  seats.add({ ref: 'P1', part: 'supply', at: seats.at('top+', 3), turn: 0, value: 5 });
+  seats.add({ ref: 'P1', part: 'supply', at: seats.at('top+', 3), rotation: 0, value: 5 });
   for (const [i, name] of packing.inputs.entries()) seats.addSwitch(name, i + 1, pullDownFor(packing, name));
   seats.skip(gap);
   for (const { units, ...chip } of packing.packages) seats.addChip(chip);
@@ -145,8 +145,8 @@ class Seats {
 
   addSwitch(signal: string, number: number, ohms: number): void {
     this.room(1, 0);
-    this.add({ ref: `S${number}`, part: 'switch', at: this.at('f'), turn: 0, signal });
-    this.add({ ref: `R${number}`, part: 'resistor', at: this.at('a'), turn: 0, value: ohms });
+    this.add({ ref: `S${number}`, part: 'switch', at: this.at('f'), rotation: 0, signal });
+    this.add({ ref: `R${number}`, part: 'resistor', at: this.at('a'), rotation: 0, value: ohms });
     this.column += 2;
   }
 
@@ -154,25 +154,32 @@ class Seats {
     const type = typeOf(chip);
     const width = (type?.pins.length ?? 14) / 2;
     this.room(width, 0);
-    this.add({ ...chip, at: this.at('e'), turn: 0 });
+    this.add({ ...chip, at: this.at('e'), rotation: 0 });
     const column = [1, 2, 3].map((d) => this.column + d).find((c) => hasRailHole(c, this.id));
     const at = this.at('top+', column);
-    this.add({ ref: `C${++this.capacitors}`, part: 'capacitor', at, turn: 0, value: CAPACITOR_NF });
+    this.add({ ref: `C${++this.capacitors}`, part: 'capacitor', at, rotation: 0, value: CAPACITOR_NF });
     this.column += width + this.gap;
   }
 
   /** From the supply rail down to a strip of its own. */
   addPullUp(net: string, number: number): void {
     this.room(1, 0);
-    this.add({ ref: `R${number}`, part: 'resistor', at: this.at('top+'), turn: 0, value: PULL_UP_OHMS, signal: net });
+    this.add({
+      ref: `R${number}`,
+      part: 'resistor',
+      at: this.at('top+'),
+      rotation: 0,
+      value: PULL_UP_OHMS,
+      signal: net,
+    });
     this.column += 2;
   }
 
   addLed(signal: string, number: number, resistor: number): void {
     this.room(2, 1);
-    this.add({ ref: `D${number}`, part: 'led', at: this.at('c'), turn: 0, signal });
+    this.add({ ref: `D${number}`, part: 'led', at: this.at('c'), rotation: 0, signal });
     const to = this.at('a', this.column + 1);
-    this.add({ ref: `R${resistor}`, part: 'resistor', at: to, turn: 0, value: LED_OHMS });
+    this.add({ ref: `R${resistor}`, part: 'resistor', at: to, rotation: 0, value: LED_OHMS });
     this.column += this.gap > 3 ? 4 : 3;
   }
 }

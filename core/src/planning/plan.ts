@@ -11,7 +11,7 @@ import { Wirer } from './wirer';
 /** What a plan keeps to: the kind of board, what was decided by hand; `tell` is called with the share that is done. */
 export interface PlanOptions {
   readonly kind?: LayoutBoardKind;
-  readonly held?: Locks;
+  readonly locks?: Locks;
   /** Leaves packages, units and inputs as they are packed: a person has just put them so. */
   readonly asPacked?: boolean;
   readonly tell?: (share: number) => void;
@@ -33,7 +33,7 @@ type LeadHoles = ReadonlyMap<string, Hole>;
  */
 export function plan(given: Packing, options: PlanOptions = {}): Plan {
   if (options.asPacked) return laid(given, options.kind);
-  const better = laid(arranged(given, options.held, options.tell), options.kind);
+  const better = laid(arranged(given, options.locks, options.tell), options.kind);
   const plain = laid(given, options.kind);
   return lengthOf(better) < WORTH_IT * lengthOf(plain) ? better : plain;
 }

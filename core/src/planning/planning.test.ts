@@ -30,7 +30,7 @@ const inverters = (n: number): string => {
 describe('a planned board', () => {
   it('has chips over the channel, notch to the left', () => {
     for (const chip of ofKind('chip')) {
-      expect(chip.turn).toBe(0);
+      expect(chip.rotation).toBe(0);
       expect(parseHole(chip.at)?.row).toBe('e');
     }
   });

@@ -36,8 +36,8 @@ describe('every part of the catalogue', () => {
       const found = inspect(board, extractNets(board), null, 'HC').map((f) => f.code);
       expect(found).not.toContain('pins-in-one-strip');
       expect(found).not.toContain('button-always-closed');
-      const turn = readCommand(board, `turn ${part.ref}`);
-      expect(turn.ok && applyEdit({ ...newJob('x'), board }, turn.edit).ok, 'turn').toBe(
+      const rotation = readCommand(board, `rotate ${part.ref}`);
+      expect(rotation.ok && applyEdit({ ...newJob('x'), board }, rotation.edit).ok, 'turn').toBe(
         id !== 'diode' && id !== 'capacitor',
       );
     },

@@ -7,7 +7,7 @@ import { EventQueue } from './queue';
 import { Simulator } from './simulator';
 import { DRIVEN, FLOATING, SUPPLIED, WEAK } from './wiring';
 
-const supply: SeatedPart = { ref: 'P1', part: 'supply', at: 'b1.top+3', turn: 0, value: 5 };
+const supply: SeatedPart = { ref: 'P1', part: 'supply', at: 'b1.top+3', rotation: 0, value: 5 };
 
 /** A powered board of parts and jumpers (`from > to`), and questions about it. */
 function bench(parts: readonly SeatedPart[], jumpers: readonly string[], powered = true) {
@@ -28,7 +28,12 @@ function bench(parts: readonly SeatedPart[], jumpers: readonly string[], powered
   return { simulator, circuit, settle: () => simulator.settle(), at };
 }
 
-const chip = (ref: string, part: string, column: number): SeatedPart => ({ ref, part, at: `b1.e${column}`, turn: 0 });
+const chip = (ref: string, part: string, column: number): SeatedPart => ({
+  ref,
+  part,
+  at: `b1.e${column}`,
+  rotation: 0,
+});
 /** Supply and ground of a 14-pin chip whose pin 1 is in a column. */
 const power = (column: number): string[] => [
   `b1.j${column} > b1.top+${column}`,
@@ -38,14 +43,14 @@ const resistor = (ref: string, at: string, value: number): SeatedPart => ({
   ref,
   part: 'resistor',
   at,
-  turn: 0,
+  rotation: 0,
   value,
 });
 
 describe('levels and their strength', () => {
   it('a switch that is on supplies its signal; off, the pull-down holds it low, weakly', () => {
     const b = bench(
-      [{ ref: 'S1', part: 'switch', at: 'b1.f5', turn: 0 }, resistor('R1', 'b1.a5', 10_000)],
+      [{ ref: 'S1', part: 'switch', at: 'b1.f5', rotation: 0 }, resistor('R1', 'b1.a5', 10_000)],
       ['b1.j5 > b1.top+5', 'b1.top-61 > b1.bottom-61'],
     );
     b.settle();
@@ -57,7 +62,7 @@ describe('levels and their strength', () => {
 
   it('without a pull-down the signal floats, and what reads it is unknown', () => {
     const b = bench(
-      [{ ref: 'S1', part: 'switch', at: 'b1.f5', turn: 0 }, chip('U1', '74HC04', 10)],
+      [{ ref: 'S1', part: 'switch', at: 'b1.f5', rotation: 0 }, chip('U1', '74HC04', 10)],
       ['b1.j5 > b1.top+5', 'b1.a5 > b1.a10', ...power(10)],
     );
     b.settle();
@@ -90,7 +95,7 @@ describe('levels and their strength', () => {
   it('two resistors divide: the smaller one wins when it is much smaller, otherwise nobody knows', () => {
     const divided = (up: number, down: number): number => {
       const b = bench(
-        [resistor('R1', 'b1.a5', down), { ...resistor('R2', 'b1.top+9', up), turn: 0 }],
+        [resistor('R1', 'b1.a5', down), { ...resistor('R2', 'b1.top+9', up), rotation: 0 }],
         ['b1.top-61 > b1.bottom-61', 'b1.b5 > b1.i9'],
       );
       b.settle();
@@ -121,9 +126,9 @@ describe('levels and their strength', () => {
 });
 
 describe('LEDs', () => {
-  const led = (extra: readonly SeatedPart[], jumpers: readonly string[], turn: 0 | 180 = 0) => {
-    const at = turn === 0 ? 'b1.c30' : 'b1.c31';
-    const b = bench([{ ref: 'D1', part: 'led', at, turn }, ...extra], [...jumpers, 'b1.top-61 > b1.bottom-61']);
+  const led = (extra: readonly SeatedPart[], jumpers: readonly string[], rotation: 0 | 180 = 0) => {
+    const at = rotation === 0 ? 'b1.c30' : 'b1.c31';
+    const b = bench([{ ref: 'D1', part: 'led', at, rotation }, ...extra], [...jumpers, 'b1.top-61 > b1.bottom-61']);
     b.settle();
     return b.simulator.ledState(0);
   };
@@ -143,7 +148,11 @@ describe('LEDs', () => {
 describe('time', () => {
   it('a chain of inverters takes one family delay each', () => {
     const b = bench(
-      [chip('U1', '74HC04', 10), { ref: 'S1', part: 'switch', at: 'b1.f5', turn: 0 }, resistor('R1', 'b1.a5', 10_000)],
+      [
+        chip('U1', '74HC04', 10),
+        { ref: 'S1', part: 'switch', at: 'b1.f5', rotation: 0 },
+        resistor('R1', 'b1.a5', 10_000),
+      ],
       [
         ...power(10),
         'b1.j5 > b1.top+5',
@@ -163,7 +172,11 @@ describe('time', () => {
 
   it('an inverter that reads itself never rests, says so, and is shown as unknown', () => {
     const b = bench(
-      [chip('U1', '74HC00', 10), { ref: 'S1', part: 'switch', at: 'b1.f5', turn: 0 }, resistor('R1', 'b1.a5', 10_000)],
+      [
+        chip('U1', '74HC00', 10),
+        { ref: 'S1', part: 'switch', at: 'b1.f5', rotation: 0 },
+        resistor('R1', 'b1.a5', 10_000),
+      ],
       [...power(10), 'b1.j5 > b1.top+5', 'b1.top-61 > b1.bottom-61', 'b1.b5 > b1.b10', 'b1.b11 > b1.b12'],
     );
     expect(b.settle().settled).toBe(true);

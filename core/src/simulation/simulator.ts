@@ -99,7 +99,7 @@ export class Simulator {
   /** Lets events run, and transistors and diodes follow whenever all else rests, until both do. */
   private runAll(): { events: number; lastDriver: number } {
     let { events, lastDriver } = this.run();
-    for (let turn = 0; this.queue.size === 0 && this.switchDevices(turn >= MAX_TURNS); turn++) {
+    for (let rotation = 0; this.queue.size === 0 && this.switchDevices(rotation >= MAX_TURNS); rotation++) {
       const more = this.run();
       events += more.events;
       if (more.lastDriver !== NONE) lastDriver = more.lastDriver;

@@ -13,14 +13,14 @@ function bench(
   jumpers: readonly string[] = [],
   more: readonly SeatedPart[] = [],
 ) {
-  const chip: SeatedPart = { ref: 'U1', part, at: 'b1.e20', turn: 0 };
+  const chip: SeatedPart = { ref: 'U1', part, at: 'b1.e20', rotation: 0 };
   const hole = (pin: string, depth: number): string => {
     const n = Number(pin);
     return n <= 7 ? `b1.${'dcba'[depth]}${19 + n}` : `b1.${'ghij'[depth]}${34 - n}`;
   };
   const switches = switched.flatMap((pin, i): SeatedPart[] => [
-    { ref: `S${i + 1}`, part: 'switch', at: `b1.f${5 + 2 * i}`, turn: 0, signal: pin },
-    { ref: `R${i + 1}`, part: 'resistor', at: `b1.a${5 + 2 * i}`, turn: 0, value: 10_000 },
+    { ref: `S${i + 1}`, part: 'switch', at: `b1.f${5 + 2 * i}`, rotation: 0, signal: pin },
+    { ref: `R${i + 1}`, part: 'resistor', at: `b1.a${5 + 2 * i}`, rotation: 0, value: 10_000 },
   ]);
   const wires = [
     'b1.top-61 > b1.bottom-61',
@@ -29,7 +29,7 @@ function bench(
     ...jumpers.map((text) => text.replace(/U1\.(\d+)/g, (_, pin: string) => hole(pin, 2))),
   ];
   const list: SeatedPart[] = [
-    { ref: 'P1', part: 'supply', at: 'b1.top+3', turn: 0, value: 5 },
+    { ref: 'P1', part: 'supply', at: 'b1.top+3', rotation: 0, value: 5 },
     chip,
     ...switches,
     ...more,
@@ -108,7 +108,7 @@ describe('parts that store, on a board', () => {
 });
 
 describe('outputs that let go', () => {
-  const pullUp: SeatedPart = { ref: 'R9', part: 'resistor', at: 'b1.top+40', turn: 0, value: 1000 };
+  const pullUp: SeatedPart = { ref: 'R9', part: 'resistor', at: 'b1.top+40', rotation: 0, value: 1000 };
 
   it('an open-collector output pulls low, and is high by its resistor alone', () => {
     const b = bench('74HC03', ['1', '2'], [...power, 'U1.3 > b1.j40'], [pullUp]);

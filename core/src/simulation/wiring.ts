@@ -255,15 +255,15 @@ export class Wiring {
 
   /** Sets a weak voltage; at a base the junction to the emitter takes what is too much. */
   private put(g: number, least: number, most: number): void {
-    const held = [least, most] as [number, number];
+    const locks = [least, most] as [number, number];
     for (const { emitter, down } of this.junctions.get(g) ?? []) {
       if (this.strength[emitter] === FLOATING) continue;
       this.sharesOf(emitter).forEach((share, i) => {
-        const own = held[i] as number;
-        held[i] = down ? Math.max(own, share - JUNCTION) : Math.min(own, share + JUNCTION);
+        const own = locks[i] as number;
+        locks[i] = down ? Math.max(own, share - JUNCTION) : Math.min(own, share + JUNCTION);
       });
     }
-    [this.least[g], this.most[g]] = held;
+    [this.least[g], this.most[g]] = locks;
   }
 
   private levelAt(group: number): number {

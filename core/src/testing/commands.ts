@@ -30,7 +30,7 @@ export function arbitraryCommands({ board }: Job): Lines {
     pull: line('pull', thing),
     seat: fc.oneof(line('seat', part), line('Seat', part, hole)),
     move: line('move', thing, place),
-    turn: line('turn', thing),
+    rotate: fc.oneof(line('rotate', thing), line('turn', thing)),
     value: line('value', thing, word),
     label: fc.oneof(line('label', thing, word), line('label', pin, word)),
     fix: line('fix', thing),

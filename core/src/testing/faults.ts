@@ -55,7 +55,7 @@ const swapEnds: Fault = (board, n) => {
   return { ...board, jumpers: { ...board.jumpers, [a.id]: { ...a, to: b.to }, [b.id]: { ...b, to: a.to } } };
 };
 
-const turn =
+const rotation =
   (kind: 'chip' | 'led'): Fault =>
   (board, n) => {
     const part = nth(
@@ -100,8 +100,8 @@ export const faults: Readonly<Record<string, Fault>> = {
   'a jumper off by one column': offByOne,
   'a jumper at the other rail': otherRail,
   'two jumper ends exchanged': swapEnds,
-  'a chip turned round': turn('chip'),
-  'an LED turned round': turn('led'),
+  'a chip turned round': rotation('chip'),
+  'an LED turned round': rotation('led'),
   'a part pulled': pullPart,
   'two signals joined': short,
 };

@@ -21,7 +21,13 @@ export function wired(...commands: string[]): Board {
 }
 
 function lying(board: Board): Command {
-  const part = freeSeat(board, { ref: nextFree('R', board.parts), part: 'resistor', at: '', turn: 90, value: 1000 });
+  const part = freeSeat(board, {
+    ref: nextFree('R', board.parts),
+    part: 'resistor',
+    at: '',
+    rotation: 90,
+    value: 1000,
+  });
   if (!part) throw new Error('no place for a resistor');
   return { ok: true, edit: { kind: 'seat', part } };
 }

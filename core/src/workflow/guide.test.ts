@@ -163,7 +163,10 @@ describe('being led', () => {
 
   it('a label names one contact of several, and goes away again', () => {
     const start = newJob('labels');
-    const seated = applyEdit(start, { kind: 'seat', part: { ref: 'S1', part: 'dip-switch', at: 'b1.e10', turn: 0 } });
+    const seated = applyEdit(start, {
+      kind: 'seat',
+      part: { ref: 'S1', part: 'dip-switch', at: 'b1.e10', rotation: 0 },
+    });
     if (!seated.ok) return expect.fail();
     const { job } = seated;
     for (const wrong of ['label S1 K', 'label S1.9 K']) {

@@ -255,7 +255,13 @@ class Builder {
       const value = Object.values(this.planned.parts).find((p) => p.part === 'capacitor')?.value ?? 100;
       const ref = nextFree('C', this.board.parts);
       for (const off of [1, 2, 3, 4, 0, 5, -1, -2, -3, -4, -5]) {
-        const part: SeatedPart = { ref, part: 'capacitor', at: `${at.board}.top+${at.column + off}`, turn: 0, value };
+        const part: SeatedPart = {
+          ref,
+          part: 'capacitor',
+          at: `${at.board}.top+${at.column + off}`,
+          rotation: 0,
+          value,
+        };
         if (checkSeat(this.board, part).length === 0)
           return { edit: { kind: 'seat', part }, says: `Seat ${ref}, ${value} nF, beside ${chip}.` };
       }
@@ -328,7 +334,7 @@ class Builder {
       const loose = this.looseResistor('', SERIES_OHMS, true);
       if (loose) return this.joined(`${loose.ref}.1`, own, what);
       const ref = nextFree('R', this.board.parts);
-      const part = freeSeat(this.board, { ref, part: 'resistor', at: '', turn: 90, value: SERIES_OHMS });
+      const part = freeSeat(this.board, { ref, part: 'resistor', at: '', rotation: 90, value: SERIES_OHMS });
       return part
         ? { edit: { kind: 'seat', part }, says: `Seat ${ref}, ${what}, ${SERIES_OHMS} Ω.` }
         : this.moreRoom(what);
@@ -362,7 +368,7 @@ class Builder {
       const loose = this.looseResistor(plannedRef, value);
       if (loose) return this.joined(`${loose.ref}.1`, net, what);
       const ref = partOf(this.board, plannedRef) ? nextFree('R', this.board.parts) : plannedRef;
-      const bare: SeatedPart = { ref, part: 'resistor', at: '', turn: 0, value };
+      const bare: SeatedPart = { ref, part: 'resistor', at: '', rotation: 0, value };
       const places = [
         ...(planned ? [planned.at] : []),
         ...this.stripsOf(net).flatMap((hole) => holesOfStrip(hole).map(printHole)),

@@ -15,9 +15,9 @@ export function layOutJob(
   netlist: Netlist | null,
   { kind = layoutBoardKindOf(job), tell }: Pick<PlanOptions, 'kind' | 'tell'> = {},
 ): Layout {
-  const held = job.held ?? noLocks;
-  if (!hasFixed(job.board) || !netlist) return layOut(packing, { kind, held, ...(tell && { tell }) });
-  const { board, stopped, packing: wired } = laidAround(job.board, packing, netlist, { held, kind, tell });
+  const locks = job.locks ?? noLocks;
+  if (!hasFixed(job.board) || !netlist) return layOut(packing, { kind, locks, ...(tell && { tell }) });
+  const { board, stopped, packing: wired } = laidAround(job.board, packing, netlist, { locks, kind, tell });
   if (stopped) return { edit: null, findings: [stopped] };
   return { edit: { kind: 'lay-out', packing: wired, board }, findings: [] };
 }

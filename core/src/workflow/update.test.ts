@@ -60,8 +60,8 @@ describe('a board brought up to a design that has changed', () => {
     const { packing, netlist } = await packed(change(interlockSheet));
     const { board, packing: wired, stopped } = broughtUpTo(job.board, packing, netlist);
     expect(stopped).toBeNull();
-    for (const held of [packing, wired])
-      expect(inspect(board, extractNets(board), held, 'HC').filter((f) => f.severity === 'error')).toEqual([]);
+    for (const locks of [packing, wired])
+      expect(inspect(board, extractNets(board), locks, 'HC').filter((f) => f.severity === 'error')).toEqual([]);
     expect(whatIsWrong(netlist, wired)).toBeNull();
   });
 
@@ -127,7 +127,7 @@ describe('a board laid out around what is fixed', () => {
   it('takes a fixed chip for the package of its number, whatever that is called', async () => {
     const { packing, netlist } = await packed(interlockSheet);
     const part = packing.packages[1]?.part ?? expect.fail();
-    const U1: SeatedPart = { ref: 'U1', part, at: 'b1.e40', turn: 0, fixed: true };
+    const U1: SeatedPart = { ref: 'U1', part, at: 'b1.e40', rotation: 0, fixed: true };
     const { board, packing: wired, stopped } = laidAround({ ...emptyBoard, parts: { U1 } }, packing, netlist);
     expect(stopped).toBeNull();
     expect(board.parts.U1).toEqual(U1);

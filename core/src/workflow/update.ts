@@ -93,17 +93,17 @@ export function laidAround(
   packing: Packing,
   netlist: Netlist,
   {
-    held = noLocks,
+    locks = noLocks,
     kind = 'full',
     tell,
   }: {
-    readonly held?: Locks;
+    readonly locks?: Locks;
     readonly kind?: LayoutBoardKind;
     readonly tell?: ((share: number) => void) | undefined;
   } = {},
 ): Update {
   const parts = Object.fromEntries(Object.entries(board.parts).filter(([, part]) => part.fixed));
-  const update = broughtUpTo({ ...board, parts, jumpers: {} }, namedAfter(packing, parts, held), netlist, {
+  const update = broughtUpTo({ ...board, parts, jumpers: {} }, namedAfter(packing, parts, locks), netlist, {
     kind,
     tell,
   });
@@ -123,8 +123,8 @@ function withFixedChips(packing: Packing, { parts }: Board): Packing {
 }
 
 /** The packing with its packages named after chips of their number that are seated already. */
-function namedAfter(packing: Packing, parts: Board['parts'], held: Locks): Packing {
-  const bound = new Set([...held.pins.map((p) => p.ref), ...held.added.map((a) => a.ref)]);
+function namedAfter(packing: Packing, parts: Board['parts'], locks: Locks): Packing {
+  const bound = new Set([...locks.pins.map((p) => p.ref), ...locks.added.map((a) => a.ref)]);
   const names = packing.packages.map((p) => p.ref);
   const chips = Object.values(parts).filter((part) => typeOf(part)?.kind === 'chip');
   const isGood = (i: number): boolean => parts[names[i] ?? '']?.part === packing.packages[i]?.part;

@@ -103,7 +103,7 @@ function PartCard({ part, onDispatch, onSay }: CardProps & { readonly part: Seat
           >
             {part.fixed ? 'Unfix' : 'Fix'}
           </Button>
-          <Button onClick={() => onSay(`turn ${part.ref}`)}>Turn</Button>
+          <Button onClick={() => onSay(`rotate ${part.ref}`)}>Rotate</Button>
           <Button onClick={() => onSay(`pull ${part.ref}`)}>Pull out</Button>
         </>
       }

@@ -63,10 +63,10 @@ function FrameDrawing({ frame }: { readonly frame: Frame }) {
 /** The way that a wire takes when it is let go. */
 function BentWire({ hands: { bend } }: { readonly hands: Hands }) {
   if (!bend || (bend.by.x === 0 && bend.by.y === 0)) return null;
-  const way = [bend.path[0], ...cornersOf(bend), bend.path.at(-1)];
+  const route = [bend.path[0], ...cornersOf(bend), bend.path.at(-1)];
   return (
     <polyline
-      points={way.map((p) => `${p?.x},${p?.y}`).join(' ')}
+      points={route.map((p) => `${p?.x},${p?.y}`).join(' ')}
       fill="none"
       stroke={colour('lit')}
       strokeWidth={0.26}
@@ -83,7 +83,7 @@ function CarriedPart({ hands, job }: { readonly hands: Hands; readonly job: Job 
   const edit: Edit =
     hands.others.length > 0
       ? { kind: 'shift', what: allChosen(hands), ...offsetBetween(part.at, carry.at) }
-      : { kind: 'move', ref: part.ref, at: carry.at, turn: part.turn, follow: carry.follow };
+      : { kind: 'move', ref: part.ref, at: carry.at, rotation: part.rotation, follow: carry.follow };
   const applied = applyEdit(job, edit);
   const fits = applied.ok;
   const places = leadsOf({ ...part, at: carry.at }).flatMap(({ hole }) => (hole ? [holeXY(hole)] : []));

@@ -66,7 +66,7 @@ function ColourField({
 
 /** A jumper: its ends, signal, colour and way. */
 export function JumperCard({ jumper, onDispatch, onSay }: CardProps & { readonly jumper: Jumper }) {
-  const { id, from, to, way, corners = [] } = jumper;
+  const { id, from, to, route, corners = [] } = jumper;
   return (
     <Panel title={id} hint="jumper" flex="1.3" actions={<Button onClick={() => onSay(`pull ${id}`)}>Pull out</Button>}>
       <Flex px="12px" gap="12px" align="center" wrap="wrap">
@@ -80,7 +80,7 @@ export function JumperCard({ jumper, onDispatch, onSay }: CardProps & { readonly
         <Flex as="label" align="center" gap="6px">
           <input
             type="checkbox"
-            checked={way === 'straight'}
+            checked={route === 'straight'}
             onChange={(e) => onDispatch({ kind: 'straighten', ids: [id], straight: e.target.checked })}
           />
           straight

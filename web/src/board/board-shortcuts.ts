@@ -36,7 +36,7 @@ export function boardShortcuts({ take, command, isOnBoard, follow, type, layNext
         return true;
       },
     },
-    { cap: 'R', does: 'turn', keys: ['r'], take: hands, isFirst: true },
+    { cap: 'R', does: 'rotate', keys: ['r'], take: hands, isFirst: true },
     { cap: 'Del', does: 'pull out', keys: ['Delete', 'Backspace'], take: hands, isFirst: true },
     { cap: 'N', does: 'next', keys: ['n'], take: hands, isFirst: true },
     { cap: 'Shift N', does: 'the one before', keys: ['Shift+n'], take: hands },

@@ -88,7 +88,7 @@ describe('what is chosen', () => {
     const list = screen.getByLabelText('parts and jumpers');
     await userEvent.click(within(list).getByText('D1'));
     await userEvent.click(screen.getByRole('button', { name: 'Turn' }));
-    expect(session.job.board.parts.D1?.turn).toBe(180);
+    expect(session.job.board.parts.D1?.rotation).toBe(180);
     await userEvent.click(screen.getByRole('button', { name: 'Pull out' }));
     expect(session.job.board.parts.D1).toBeUndefined();
     session.undo();

@@ -165,7 +165,7 @@ describe('keys', () => {
     const start = { ...job, board: { ...job.board, jumpers: {} } };
     const d3 = job.board.parts.D3?.at ?? '';
     expect(run([...chosen, key('ArrowUp')], start).job.board.parts.D3?.at).not.toBe(d3);
-    expect(run([...chosen, key('r')], start).job.board.parts.D3?.turn).toBe(180);
+    expect(run([...chosen, key('r')], start).job.board.parts.D3?.rotation).toBe(180);
     expect(run([...chosen, key('Delete')], start).job.board.parts.D3).toBeUndefined();
   });
 

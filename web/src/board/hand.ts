@@ -141,8 +141,8 @@ function press(hands: Hands, event: Extract<HandEvent, { kind: 'press' }>, board
   }
   if (part) {
     const carry = { ref: part.ref, grabX: x, grabY: y, at: null, follow: !stay };
-    const held = allChosen(hands).includes(part.ref) ? hands : holding(hands, [part.ref]);
-    return { hands: { ...held, carry, laying: null, plug: null, cursor: part.at } };
+    const locks = allChosen(hands).includes(part.ref) ? hands : holding(hands, [part.ref]);
+    return { hands: { ...locks, carry, laying: null, plug: null, cursor: part.at } };
   }
   const plug = hole ? plugAt(hands, board, printHole(hole)) : null;
   if (plug) return { hands: plug };
@@ -219,7 +219,7 @@ function release(hands: Hands, { x, y }: { x: number; y: number }, board: Board)
       const { dx, dy } = offsetBetween(part.at, carry.at);
       return { hands: { ...still, cursor: carry.at }, edit: { kind: 'shift', what: allChosen(hands), dx, dy } };
     }
-    const edit: Edit = { kind: 'move', ref: carry.ref, at: carry.at, turn: part.turn, follow: carry.follow };
+    const edit: Edit = { kind: 'move', ref: carry.ref, at: carry.at, rotation: part.rotation, follow: carry.follow };
     return { hands: { ...still, cursor: carry.at }, edit };
   }
   if (hands.bend) {
@@ -283,7 +283,7 @@ function key(hands: Hands, event: { key: string; shift: boolean }, job: Job): Re
       return { hands: choose(hands, board, event.shift ? -1 : 1) };
     case 'r':
     case 'R':
-      return hands.chosen === null ? null : asked(hands, board, `turn ${hands.chosen}`);
+      return hands.chosen === null ? null : asked(hands, board, `rotate ${hands.chosen}`);
     case 'Delete':
     case 'Backspace': {
       const at = jumperAt(board, hands.cursor);

@@ -29,7 +29,7 @@ describe('inspection', () => {
   });
 
   it('lists findings, the gravest first, and shows the chosen one at its place', () => {
-    renderInJob(<InspectStep />, following('pull w2', 'turn D1', 'pull w28'));
+    renderInJob(<InspectStep />, following('pull w2', 'rotate D1', 'pull w28'));
     expect(screen.getByText('2 to fix, 1 to look at')).toBeDefined();
     const said = screen.getAllByText(/has no ground|wrong way round|unused gate is open/).map((e) => e.tagName);
     expect(said.length).toBeGreaterThanOrEqual(4);
@@ -57,9 +57,9 @@ describe('inspection', () => {
   });
 
   it('mends a finding with its button, or with Enter, and both can be undone', async () => {
-    const { session } = renderInJob(<InspectStep />, following('turn D1', 'pull w2'));
-    await userEvent.click(screen.getByRole('button', { name: 'turn D1' }));
-    expect(session.job.board.parts.D1?.turn).toBe(0);
+    const { session } = renderInJob(<InspectStep />, following('rotate D1', 'pull w2'));
+    await userEvent.click(screen.getByRole('button', { name: 'rotate D1' }));
+    expect(session.job.board.parts.D1?.rotation).toBe(0);
     act(() => (document.activeElement as HTMLElement).blur());
     press('Enter');
     expect(screen.getByText('No problems found')).toBeDefined();
@@ -67,7 +67,7 @@ describe('inspection', () => {
       session.undo();
       session.undo();
     });
-    expect(session.job.board).toEqual(following('turn D1', 'pull w2').board);
+    expect(session.job.board).toEqual(following('rotate D1', 'pull w2').board);
   });
 
   it('says once that the sheet has moved on since the board was laid out', () => {

@@ -20,13 +20,7 @@ export function KeysButton() {
 function KeySheet({ onClose }: { readonly onClose: () => void }) {
   const groups = inOrder(useShownShortcuts());
   return (
-    <Dialog.Root
-      open
-      onOpenChange={(e) => !e.open && onClose()}
-      size="lg"
-      scrollBehavior="inside"
-      motionPreset="none"
-    >
+    <Dialog.Root open onOpenChange={(e) => !e.open && onClose()} size="lg" scrollBehavior="inside" motionPreset="none">
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>

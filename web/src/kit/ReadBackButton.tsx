@@ -10,7 +10,7 @@ export function ReadBackButton() {
   const taken = ({ sheet, packing, findings: told }: Recovered): void => {
     const edits: Edit[] = [
       { kind: 'write-sheet', text: sheet },
-      { kind: 'hold', held: noLocks },
+      { kind: 'lock', locks: noLocks },
       ...(packing ? [{ kind: 'take-packing' as const, packing }] : []),
     ];
     session.dispatch({ kind: 'all', says: 'reading the board', edits });

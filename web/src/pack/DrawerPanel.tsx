@@ -215,9 +215,12 @@ function Field({ label, value, width, placeholder, onChange }: FieldProps) {
 /** The chips that this job may choose; pressing one strikes it out. */
 function Allowed() {
   const { job, session } = useJobView();
-  const struck = job.struck ?? [];
+  const excluded = job.excluded ?? [];
   const toggle = (n: string): void => {
-    session.dispatch({ kind: 'strike', chips: struck.includes(n) ? struck.filter((x) => x !== n) : [...struck, n] });
+    session.dispatch({
+      kind: 'exclude',
+      chips: excluded.includes(n) ? excluded.filter((x) => x !== n) : [...excluded, n],
+    });
   };
   return (
     <Box px="14px" py="10px" borderTopWidth="1px" borderColor="line" flexShrink={0}>
@@ -228,10 +231,10 @@ function Allowed() {
         {choosable.map((n) => (
           <Button
             key={n}
-            aria-pressed={!struck.includes(n)}
+            aria-pressed={!excluded.includes(n)}
             title={findChip(n)?.title}
-            opacity={struck.includes(n) ? 0.55 : 1}
-            textDecoration={struck.includes(n) ? 'line-through' : undefined}
+            opacity={excluded.includes(n) ? 0.55 : 1}
+            textDecoration={excluded.includes(n) ? 'line-through' : undefined}
             onClick={() => toggle(n)}
           >
             {n}

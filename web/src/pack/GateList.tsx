@@ -95,7 +95,7 @@ export function GateList({ packing, chosen, onChoose }: GateListProps) {
               {use.part === 'block'
                 ? `${typeOf(pack)?.title}, for ${madeBy(use).join(', ')}`
                 : isPlain(unit) && says.has(use.gate)
-                  ? purpose(use, unit, isOneToOne(packing.way))
+                  ? purpose(use, unit, isOneToOne(packing.strategy))
                   : `${use.gate}, ${unit.outputs.length > 1 ? `${unit.outputs.length} outputs` : 'used by number'}`}
             </Text>
           </Box>

@@ -35,7 +35,7 @@ import { UnitBar } from './UnitBar';
 import { usePackingHand } from './use-packing-hand';
 import { useStrategies } from './use-strategies';
 
-const wayList = strategies.map((w) => w.way);
+const wayList = strategies.map((w) => w.strategy);
 const packKeys = [
   { cap: 'Tab', does: 'from unit to unit' },
   { cap: 'Enter', does: 'choose a unit', isFirst: true },
@@ -65,7 +65,7 @@ export default function PackStep() {
   const [open, setOpen] = useState(false);
   const broken = reading !== null && reading.design.netlist === null;
   const nothing = netlist !== null && netlist.outputs.length === 0;
-  const looked = states.find((s) => s.way === shown)?.packing ?? null;
+  const looked = states.find((s) => s.strategy === shown)?.packing ?? null;
   const taken = useColours();
   // A packing that is looked at meets other signals on its chips than the one on the board.
   const colours = useMemo(
@@ -77,7 +77,7 @@ export default function PackStep() {
     hand.take(next);
   };
   const again = async (): Promise<void> => {
-    const made = await work(packing?.way ?? 'written').catch(() => null);
+    const made = await work(packing?.strategy ?? 'written').catch(() => null);
     if (made?.packing) take(made.packing);
     else if (made) tell(made.findings.map(says).join(' '));
   };
@@ -86,7 +86,7 @@ export default function PackStep() {
   return (
     <ColoursContext.Provider value={colours}>
       <Panel
-        title={looked ? (strategies.find((w) => w.way === shown)?.title ?? '') : 'Packages'}
+        title={looked ? (strategies.find((w) => w.strategy === shown)?.title ?? '') : 'Packages'}
         hint="dashed units are spare; each pin shows what it carries"
         flex="1"
         actions={
@@ -189,7 +189,7 @@ function Summary({ packing, working, onAgain }: SummaryProps) {
           ))}
         </Flex>
         <Text fontSize="13px" color="soft" mb="10px">
-          {proofText({ ...packing, sure: packing.sure ?? (packing.proved ? 'tried' : 'best') })} {free}
+          {proofText({ ...packing, proof: packing.proof ?? (packing.proved ? 'tried' : 'best') })} {free}
         </Text>
         <Heading as="h3" srOnly>
           next

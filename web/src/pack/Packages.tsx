@@ -24,7 +24,7 @@ function ByHand({ packing, hand, chosen, onChoose }: PackagesProps & { readonly 
   const nameOf = ({ ref, unit }: UnitPlace): string | null =>
     packing.packages.find((p) => p.ref === ref)?.units[unit]?.output ?? null;
   const { drag, handlers } = useUnitDrag(hand, nameOf, onChoose);
-  const pinned = new Set(hand.held.pins.map((p) => p.net));
+  const pinned = new Set(hand.locks.pins.map((p) => p.net));
   const isChosen = (p: UnitPlace): boolean => chosen !== null && printPlace(p) === printPlace(chosen);
   return (
     <>

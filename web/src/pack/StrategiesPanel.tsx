@@ -24,7 +24,7 @@ interface StrategiesPanelProps {
   readonly drawer: readonly DrawerEntry[] | undefined;
   readonly onAsk: (which: readonly Strategy[]) => void;
   readonly onStop: () => void;
-  readonly onShow: (way: Strategy | null) => void;
+  readonly onShow: (strategy: Strategy | null) => void;
   readonly onTake: (packing: Packing) => void;
 }
 
@@ -33,7 +33,7 @@ export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, 
   const working = states.some((s) => s.working);
   const { job } = useJobView();
   const stock = drawer && drawer.length > 0 ? stockOf(drawer, job.family) : null;
-  const near = states.find((s) => s.way === 'drawer');
+  const near = states.find((s) => s.strategy === 'drawer');
   // Where something is missing, what can be built instead is worked out without being asked for.
   const lacking = stock !== null && states.some((s) => s.packing && missingFrom(s.packing, stock).length > 0);
   const askNear = lacking && near !== undefined && !near.working && !near.packing && near.findings.length === 0;
@@ -53,7 +53,7 @@ export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, 
         ) : (
           <Button
             onClick={() =>
-              onAsk(strategies.map((w) => w.way).filter((w) => w !== 'drawer' || (drawer?.length ?? 0) > 0))
+              onAsk(strategies.map((w) => w.strategy).filter((w) => w !== 'drawer' || (drawer?.length ?? 0) > 0))
             }
           >
             Work out all
@@ -64,13 +64,13 @@ export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, 
       <Box as="ul" listStyleType="none" overflowY="auto" flex="1" minH="0" aria-label="ways to build">
         {states.map((state) => (
           <StrategyLine
-            key={state.way}
+            key={state.strategy}
             state={state}
-            chosen={shown === state.way}
+            chosen={shown === state.strategy}
             drawer={drawer}
             instead={instead}
-            onAsk={() => onAsk([state.way])}
-            onShow={() => onShow(shown === state.way ? null : state.way)}
+            onAsk={() => onAsk([state.strategy])}
+            onShow={() => onShow(shown === state.strategy ? null : state.strategy)}
             onTake={onTake}
           />
         ))}
@@ -91,9 +91,9 @@ interface StrategyLineProps {
 
 function StrategyLine({ state, chosen, drawer, instead, onAsk, onShow, onTake }: StrategyLineProps) {
   const { packing: current, job } = useJobView();
-  const { way, packing } = state;
-  const info = strategies.find((w) => w.way === way);
-  const taken = current !== null && (current.way ?? 'written') === way;
+  const { strategy, packing } = state;
+  const info = strategies.find((w) => w.strategy === strategy);
+  const taken = current !== null && (current.strategy ?? 'written') === strategy;
   return (
     <Flex
       as="li"
@@ -125,7 +125,12 @@ function StrategyLine({ state, chosen, drawer, instead, onAsk, onShow, onTake }:
           </Text>
         )}
         {packing && drawer && drawer.length > 0 && state.findings.length === 0 && (
-          <Missing packing={packing} drawer={drawer} family={job.family} instead={way === 'drawer' ? null : instead} />
+          <Missing
+            packing={packing}
+            drawer={drawer}
+            family={job.family}
+            instead={strategy === 'drawer' ? null : instead}
+          />
         )}
         {state.findings.map((f) => (
           <Text key={says(f)} fontSize="12px" color={f.severity === 'error' ? 'bad' : 'soft'}>
@@ -181,7 +186,7 @@ function Figures({ packing }: { readonly packing: Packing }) {
         {jumpersToLay(packing)} jumpers · {path.gates} gates deep, {path.typicalNs.toFixed(0)} ns, at most{' '}
         {path.mostNs.toFixed(0)}
       </Text>
-      <Text fontSize="12px" color={packing.sure === 'all' ? 'ok' : 'soft'}>
+      <Text fontSize="12px" color={packing.proof === 'all' ? 'ok' : 'soft'}>
         {proofText(packing)}
       </Text>
     </>

@@ -80,9 +80,9 @@ function Used({ packing, hand, place, unit, use, onChoose }: UsedProps) {
   const gate = netlist.gates.find((g) => g.output === use.gate) ?? netlist.gates.find((g) => g.output === use.output);
   const cell = netlist.cells.find((c) => (c.kind === 'part' ? c.ref : c.output) === use.gate);
   const at = gate?.at ?? cell?.at;
-  const pinned = hand.held.pins.some((p) => p.net === use.output);
+  const pinned = hand.locks.pins.some((p) => p.net === use.output);
   const own = netlist.gates.some((g) => g.output === use.output);
-  const places = placesFor(packing, hand.held, netlist, place);
+  const places = placesFor(packing, hand.locks, netlist, place);
   const show = (): void => {
     lookAt({ gate: gate?.output ?? null });
     void navigate(`/job/${id}/design`, { state: { at: at?.from ?? 0 } });
@@ -153,7 +153,7 @@ interface OfPackageProps {
 /** What can be done to the package of the chosen unit. */
 function OfPackage({ hand, place, type, bare, onChoose }: OfPackageProps) {
   const { job, session } = useJobView();
-  const struck = job.struck ?? [];
+  const excluded = job.excluded ?? [];
   const drop = (): void => {
     hand.drop(place.ref);
     onChoose(null);
@@ -161,10 +161,10 @@ function OfPackage({ hand, place, type, bare, onChoose }: OfPackageProps) {
   return (
     <>
       {bare && <Button onClick={drop}>Remove {place.ref}</Button>}
-      {choosable.includes(type.id) && !struck.includes(type.id) && (
+      {choosable.includes(type.id) && !excluded.includes(type.id) && (
         <Button
           title="Strike this chip out for this job; then pack again."
-          onClick={() => session.dispatch({ kind: 'strike', chips: [...struck, type.id] })}
+          onClick={() => session.dispatch({ kind: 'exclude', chips: [...excluded, type.id] })}
         >
           Do without {type.id}
         </Button>

@@ -94,7 +94,7 @@ describe('ways to build', () => {
     expect(chips).toHaveLength(3);
     for (const chip of chips) expect(alike(chip)).toEqual([]);
     await userEvent.click(screen.getByRole('button', { name: 'Use NANDs alone' }));
-    expect(session.job.packing?.way).toBe('nand');
+    expect(session.job.packing?.strategy).toBe('nand');
     expect(Object.values(session.job.board.parts).filter((p) => p.part.startsWith('74'))).toHaveLength(3);
     session.undo();
     expect(session.job).toEqual(job);
@@ -123,7 +123,7 @@ describe('the drawer', () => {
     await userEvent.type(screen.getByLabelText('part number'), 'SN74HC21N{Enter}');
     expect(await screen.findByLabelText('how many 74HC21')).toBeDefined();
     await userEvent.click(screen.getByRole('button', { name: '7486' }));
-    expect(session.job.struck).toEqual(['7486']);
+    expect(session.job.excluded).toEqual(['7486']);
     await userEvent.click(screen.getByRole('button', { name: 'Done' }));
     await userEvent.click(screen.getByRole('button', { name: 'Find Spare units used' }));
     expect(await screen.findByText('Not in the drawer: 1 × 74HC02', undefined, { timeout: 10_000 })).toBeDefined();
@@ -139,7 +139,7 @@ describe('packing by hand', () => {
     const { session } = renderInJob(<PackStep />, job);
     await userEvent.selectOptions(screen.getByLabelText('package to add'), '7404');
     await userEvent.click(screen.getByRole('button', { name: 'Add' }));
-    expect(session.job.held?.added).toEqual([{ ref: 'U3', part: '7404' }]);
+    expect(session.job.locks?.added).toEqual([{ ref: 'U3', part: '7404' }]);
     expect(screen.getByRole('group', { name: 'U3 74HC04' })).toBeDefined();
     const [place, net] = (
       screen.getAllByRole('button', { name: /^U\d\.\d E'$/ })[0]?.getAttribute('aria-label') ?? ''
@@ -148,11 +148,11 @@ describe('packing by hand', () => {
     await userEvent.keyboard('{Enter}');
     await userEvent.selectOptions(screen.getByLabelText('move to'), 'U3.2');
     expect(unit(/^U3\.2 E', pinned$/).getAttribute('aria-pressed')).toBe('true');
-    expect(session.job.held?.pins.map((p) => [p.net, p.ref, p.unit])).toEqual([[net, 'U3', 1]]);
+    expect(session.job.locks?.pins.map((p) => [p.net, p.ref, p.unit])).toEqual([[net, 'U3', 1]]);
     await userEvent.click(screen.getByRole('button', { name: 'Pack again' }));
     await waitFor(() => expect(session.job.packing?.packages.find((p) => p.ref === 'U3')?.units[1]?.output).toBe(net));
     await userEvent.click(screen.getByRole('button', { name: 'Unpin' }));
-    expect(session.job.held?.pins).toEqual([]);
+    expect(session.job.locks?.pins).toEqual([]);
     for (let i = 0; i < 10; i++) session.undo();
     expect(session.job).toEqual(job);
   }, 30_000);
@@ -176,9 +176,9 @@ describe('packing by hand', () => {
     const { session } = renderInJob(<PackStep />, job);
     await userEvent.click(screen.getByText("K·E'·U·L"));
     await userEvent.click(screen.getByRole('button', { name: 'Do without 7421' }));
-    expect(screen.getByText(/uses what is struck out since: 7421/)).toBeDefined();
+    expect(screen.getByText(/uses chips that are excluded since: 7421/)).toBeDefined();
     await userEvent.click(screen.getByRole('button', { name: 'Pack again' }));
     await waitFor(() => expect(session.job.packing?.packages.map((p) => p.part)).not.toContain('74HC21'));
-    expect(screen.queryByText(/struck out since/)).toBeNull();
+    expect(screen.queryByText(/excluded since/)).toBeNull();
   }, 30_000);
 });

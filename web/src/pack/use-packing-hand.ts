@@ -23,7 +23,7 @@ import { tell } from '../kit/notices';
 
 /** What a person can do to the packing of the open job by hand. Each is one edit; what cannot be says why in a notice. */
 export interface PackingHand {
-  readonly held: Locks;
+  readonly locks: Locks;
   readonly move: (from: UnitPlace, to: UnitPlace) => void;
   /** What a move would come to, without doing it. */
   readonly tryMove: (from: UnitPlace, to: UnitPlace) => ByHand | null;
@@ -45,7 +45,7 @@ function isAsPlanned(board: Board, packing: Packing): boolean {
 /** A person's hands on the packing: each move is checked by core and goes into the job as one edit, with the board brought along. */
 export function usePackingHand(): PackingHand {
   const { job, session, packing, reading } = useJobView();
-  const held = job.held ?? noLocks;
+  const locks = job.locks ?? noLocks;
   const netlist = reading?.design.netlist ?? null;
   const editsFor = (next: Packing): readonly Edit[] | null => {
     if (isBare(job.board)) return [{ kind: 'take-packing', packing: next }];
@@ -67,36 +67,36 @@ export function usePackingHand(): PackingHand {
     }
     const edits = request.packing === job.packing ? [] : editsFor(request.packing);
     if (edits === null) return;
-    session.dispatch({ kind: 'all', says: what, edits: [{ kind: 'hold', held: request.held }, ...edits] });
+    session.dispatch({ kind: 'all', says: what, edits: [{ kind: 'lock', locks: request.locks }, ...edits] });
     if (edits.length > 0) saysLaid();
   };
   const known = <T>(act: (p: Packing, n: NonNullable<typeof netlist>) => T): T | null =>
     packing && netlist ? act(packing, netlist) : null;
   const tryMove = (from: UnitPlace, to: UnitPlace): ByHand | null =>
-    known((p, n) => moveGate(p, held, n, { from, to }));
+    known((p, n) => moveGate(p, locks, n, { from, to }));
   return {
-    held,
+    locks,
     tryMove,
     move: (from, to) => commit(`move to ${to.ref}`, tryMove(from, to)),
     swap: (place, i, j) =>
       commit(
         `swap inputs of ${place.ref}`,
-        known((p) => swapInputs(p, held, place, { i, j })),
+        known((p) => swapInputs(p, locks, place, { i, j })),
       ),
     pin: (net, on) =>
       commit(
         `${on ? 'pin' : 'unpin'} ${net}`,
-        known((p, n) => lockGate(p, held, n, { net, on })),
+        known((p, n) => lockGate(p, locks, n, { net, on })),
       ),
     add: (part) =>
       commit(
         `add a ${part}`,
-        known((p) => addPackage(p, held, job.family, part)),
+        known((p) => addPackage(p, locks, job.family, part)),
       ),
     drop: (ref) =>
       commit(
         `take ${ref} away`,
-        known((p) => dropPackage(p, held, ref)),
+        known((p) => dropPackage(p, locks, ref)),
       ),
     take: (next) => {
       const edits = editsFor(next);

@@ -19,7 +19,7 @@ import { callback, runLong } from '../workers/stages';
 
 /** A way to build as far as it is worked out. */
 export interface StrategyState {
-  readonly way: Strategy;
+  readonly strategy: Strategy;
   readonly working: boolean;
   /** How far it is while it is worked out, and how far it came when it was stopped. */
   readonly progress: PackProgress | null;
@@ -38,14 +38,14 @@ export function useStrategies(list: readonly Strategy[], drawer: readonly Drawer
   const rules = rulesOf(job);
   const supplies: Supplies = { ...rules, drawer: stock };
   // What is asked for is asked of this design and these rules: after a change of either it must be asked for again.
-  const keyOf = (way: Strategy): QueryKey => [
-    'way',
+  const keyOf = (strategy: Strategy): QueryKey => [
+    'strategy',
     contentKey(netlist),
     job.family,
-    way,
-    rules.struck.join(),
-    locksKey(rules.held),
-    way === 'drawer' ? contentKey(stock) : 0,
+    strategy,
+    rules.excluded.join(),
+    locksKey(rules.locks),
+    strategy === 'drawer' ? contentKey(stock) : 0,
   ];
   const [asked, setAsked] = useState<ReadonlySet<string>>(new Set());
   const [progress, setProgress] = useState<ReadonlyMap<string, PackProgress>>(new Map());
@@ -58,15 +58,15 @@ export function useStrategies(list: readonly Strategy[], drawer: readonly Drawer
         bound: next.bound ?? before.bound,
       });
     });
-  const queryOf = (way: Strategy) => ({
-    queryKey: keyOf(way),
+  const queryOf = (strategy: Strategy) => ({
+    queryKey: keyOf(strategy),
     queryFn: ({ signal }: { signal: AbortSignal }) => {
       if (!netlist) return { packing: null, findings: [] };
-      const key = keyOf(way).join();
+      const key = keyOf(strategy).join();
       const tell = callback((p: PackProgress) => heard(key, p));
       return runLong('ways', signal, async (api) => {
-        const made = await api.packByStrategy(netlist, { family: job.family, way, supplies }, tell);
-        const named = way === 'drawer' && made.packing && asInDrawer(made.packing, drawer ?? [], job.family);
+        const made = await api.packByStrategy(netlist, { family: job.family, strategy, supplies }, tell);
+        const named = strategy === 'drawer' && made.packing && asInDrawer(made.packing, drawer ?? [], job.family);
         return named ? { ...made, packing: named } : made;
       });
     },
@@ -74,15 +74,18 @@ export function useStrategies(list: readonly Strategy[], drawer: readonly Drawer
     retry: false,
   });
   const results = useQueries({
-    queries: list.map((way) => ({ ...queryOf(way), enabled: netlist !== null && asked.has(keyOf(way).join()) })),
+    queries: list.map((strategy) => ({
+      ...queryOf(strategy),
+      enabled: netlist !== null && asked.has(keyOf(strategy).join()),
+    })),
   });
-  const states = list.map((way, i): StrategyState => {
-    const soFar = progress.get(keyOf(way).join()) ?? null;
+  const states = list.map((strategy, i): StrategyState => {
+    const soFar = progress.get(keyOf(strategy).join()) ?? null;
     const working = results[i]?.isFetching === true;
     // Stopped: the best so far is kept.
     const kept = working ? null : (soFar?.packing ?? null);
     return {
-      way,
+      strategy,
       working,
       progress: soFar,
       packing: results[i]?.data?.packing ?? (results[i]?.data ? null : kept),
@@ -92,23 +95,23 @@ export function useStrategies(list: readonly Strategy[], drawer: readonly Drawer
   });
   // No way is shown with less than what another one found for it.
   const best = bestOfAll(
-    states.map(({ way, packing }) => ({ way, packing })),
+    states.map(({ strategy, packing }) => ({ strategy, packing })),
     supplies,
   );
   const shown = states.map((state, i) => ({ ...state, packing: best[i] ?? null }));
   const ask = (which: readonly Strategy[]): void =>
-    setAsked((all) => new Set([...all, ...which.map((way) => keyOf(way).join())]));
+    setAsked((all) => new Set([...all, ...which.map((strategy) => keyOf(strategy).join())]));
   return {
     states: shown,
     ask,
     /** Works a way out and gives what came of it. */
-    work: (way: Strategy) => {
-      ask([way]);
-      return queries.fetchQuery(queryOf(way));
+    work: (strategy: Strategy) => {
+      ask([strategy]);
+      return queries.fetchQuery(queryOf(strategy));
     },
     stop: (): void => {
-      setAsked(new Set(states.filter((s) => !s.working).map((s) => keyOf(s.way).join())));
-      void queries.cancelQueries({ queryKey: ['way'] });
+      setAsked(new Set(states.filter((s) => !s.working).map((s) => keyOf(s.strategy).join())));
+      void queries.cancelQueries({ queryKey: ['strategy'] });
     },
   };
 }

@@ -19,7 +19,7 @@ const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle
 export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
   const [naming, setNaming] = useState(false);
   const { inputs, outputs, chips, jumpers } = row.summary;
-  const held = `${chips} ${chips === 1 ? 'chip' : 'chips'}`;
+  const locks = `${chips} ${chips === 1 ? 'chip' : 'chips'}`;
   const rename = async (name: string): Promise<void> => {
     const problem = await renameRow(row.id, name);
     if (problem !== null) tell(problem);
@@ -60,7 +60,7 @@ export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
         </Text>
       </Box>
       <Text color="soft" fontSize="12.5px" width="150px" flexShrink={0}>
-        {chips + jumpers === 0 ? 'no board yet' : jumpers > 0 ? `${held}, ${jumpers} jumpers` : held}
+        {chips + jumpers === 0 ? 'no board yet' : jumpers > 0 ? `${locks}, ${jumpers} jumpers` : locks}
         <br />
         {row.changedAt > 0 && when.format(row.changedAt)}
       </Text>

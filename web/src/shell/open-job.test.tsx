@@ -84,7 +84,7 @@ describe('a job that cannot be opened', () => {
 
   it('is broken: its text can be taken out, and nothing else happens to it', async () => {
     const id = await shelf.add(job);
-    const text = writeJobFile(job).replace('"version": 1', '"version": 7');
+    const text = writeJobFile(job).replace('"version": 2', '"version": 7');
     await db.jobs.update(id, { text });
     await open(id);
     expect(await screen.findByText(/this program knows versions up to 1/)).toBeDefined();

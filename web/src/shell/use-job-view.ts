@@ -39,7 +39,7 @@ export function useJobView(id: string, session: JobSession): JobView {
   const behaviour = useKept(design?.behaviour ?? null, printedBehaviour(design?.behaviour ?? null));
   const own = currentPacking(job, netlist, null);
   const rules = rulesOf(job);
-  const packKey = ['pack', fingerprintOf(netlist), job.family, rules.struck.join(), locksKey(rules.held)];
+  const packKey = ['pack', fingerprintOf(netlist), job.family, rules.excluded.join(), locksKey(rules.locks)];
   const packed = useQuery({
     queryKey: packKey,
     queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family, rules)),

@@ -40,7 +40,7 @@ const api = {
   countChips: (sheet: string, family: FamilyId) => countChips(sheet, family, solve),
   packByStrategy: (
     netlist: Netlist,
-    asked: { readonly family: FamilyId; readonly way: Strategy; readonly supplies: Supplies },
+    asked: { readonly family: FamilyId; readonly strategy: Strategy; readonly supplies: Supplies },
     tell: (p: PackProgress) => void,
   ) => packByStrategy(netlist, asked, solve, { tell }),
   compare: compareDesigns,

@@ -52,7 +52,7 @@ export interface StagesApi {
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   packByStrategy(
     netlist: Netlist,
-    asked: { readonly family: FamilyId; readonly way: Strategy; readonly supplies: Supplies },
+    asked: { readonly family: FamilyId; readonly strategy: Strategy; readonly supplies: Supplies },
     tell: (progress: PackProgress) => void,
   ): Promise<{ packing: Packing | null; findings: readonly Finding[] }>;
   guide(board: Board, packing: Packing, netlist: Netlist, kind: LayoutBoardKind): NextStep;

@@ -128,7 +128,7 @@ export const handsSentences = {
   'hand/not-understood': {
     severity: 'error',
     says: '“{text}” is not something the board understands.',
-    todo: 'Type U1.8 > U3.2 for a jumper, or pull w3, turn U1, move U1 b1.e20, seat led, label S1 K.',
+    todo: 'Type U1.8 > U3.2 for a jumper, or pull w3, rotate U1, move U1 b1.e20, seat led, label S1 K.',
   },
   'hand/no-such-type': {
     severity: 'error',
@@ -230,7 +230,7 @@ export const handsSentences = {
     says: 'No jumper is sold in {colour}.',
     todo: 'Colours are {colours}; plain takes the colour of the signal.',
   },
-  'hand/no-such-way': {
+  'hand/no-such-route': {
     severity: 'error',
     says: '{id} cannot take that way.',
     todo: 'A jumper turns at most {most} times, and only over the mat with the boards.',

@@ -40,7 +40,7 @@ export const packingSentences = {
   },
   'pack/no-way': {
     severity: 'error',
-    says: 'No way was found to build these {gates} gates with {way}; struck out: {struck}.',
+    says: 'No way was found to build these {gates} gates with {strategy}; excluded: {excluded}.',
     todo: 'Allow more chips, or give it more time.',
   },
   'pack/pin-gone': {
@@ -50,7 +50,7 @@ export const packingSentences = {
   },
   'pack/pin-chip': {
     severity: 'error',
-    says: '{net} is pinned to {ref}, a {part}, and {way} does not use that chip or it is struck out.',
+    says: '{net} is pinned to {ref}, a {part}, and {strategy} does not use that chip or it is excluded.',
     todo: 'Unpin {net}, allow the {part} again, or build another way.',
   },
   'pack/pin-cannot': {
@@ -65,12 +65,12 @@ export const packingSentences = {
   },
   'pack/pin-same': {
     severity: 'error',
-    says: '{net} and {other} are one signal when they are built with {way}, and only one of them can be pinned.',
+    says: '{net} and {other} are one signal when they are built with {strategy}, and only one of them can be pinned.',
     todo: 'Unpin one of the two, or build as written.',
   },
-  'pack/uses-struck': {
+  'pack/uses-excluded': {
     severity: 'warning',
-    says: 'This packing uses what is struck out since: {parts}.',
+    says: 'This packing uses chips that are excluded since: {parts}.',
     todo: 'Pack again.',
   },
   'pack/not-as-held': {

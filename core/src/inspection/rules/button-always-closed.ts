@@ -15,7 +15,7 @@ export const buttonAlwaysClosed: Rule = {
           'button-always-closed',
           [{ kind: 'part', ref: seated.ref }],
           { ref: seated.ref, strip: (one === two ? one : three) ?? '' },
-          `turn ${seated.ref}`,
+          `rotate ${seated.ref}`,
         );
     }
   },

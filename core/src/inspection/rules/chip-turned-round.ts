@@ -13,7 +13,7 @@ export const chipTurnedRound: Rule = {
       if (onSupply === undefined || onGround === undefined) continue;
       if (!c.feedsOf(onSupply).ground || !c.feedsOf(onGround).supply) continue;
       const places = [{ kind: 'part', ref: seated.ref }] as const;
-      yield finding('chip-turned-round', places, { ref: seated.ref, supply, ground }, `turn ${seated.ref}`);
+      yield finding('chip-turned-round', places, { ref: seated.ref, supply, ground }, `rotate ${seated.ref}`);
     }
   },
 };

@@ -7,15 +7,15 @@ export const jumperLeadsNowhere: Rule = {
   id: 'jumper-leads-nowhere',
   coveredAtPlace: ['wiring-beside'],
   *check(c) {
-    const held = new Map<string, number>();
+    const locks = new Map<string, number>();
     const add = (strip: string | null): void => {
-      if (strip !== null) held.set(strip, (held.get(strip) ?? 0) + 1);
+      if (strip !== null) locks.set(strip, (locks.get(strip) ?? 0) + 1);
     };
     const jumpers = Object.values(c.board.jumpers);
     for (const { leads } of c.known) for (const { strip } of leads) add(strip);
     for (const jumper of jumpers) stripsOfEnds(jumper).forEach(add);
     for (const jumper of jumpers) {
-      const isBare = (strip: string | null): boolean => strip !== null && held.get(strip) === 1 && !isRailStrip(strip);
+      const isBare = (strip: string | null): boolean => strip !== null && locks.get(strip) === 1 && !isRailStrip(strip);
       const [from, to] = stripsOfEnds(jumper);
       const { id } = jumper;
       const bare = isBare(from) ? jumper.from : isBare(to) ? jumper.to : undefined;

@@ -9,6 +9,6 @@ export const ledReversed: Rule = {
   *check(c) {
     const reversed = ledsOf(c).filter((led) => isReversed(c, led));
     for (const { ref, name } of oncePerPart(reversed))
-      yield finding('led-reversed', [{ kind: 'part', ref }], { ref: name }, `turn ${ref}`);
+      yield finding('led-reversed', [{ kind: 'part', ref }], { ref: name }, `rotate ${ref}`);
   },
 };

@@ -10,7 +10,7 @@ export const transistorReversed: Rule = {
       if (!isAt(c, collector.net, home) || isAt(c, emitter.net, home)) continue;
       const [there, belongs] = kind === 'nmos' ? ['drain', 'source'] : ['collector', 'emitter'];
       const facts = { ref, there, belongs, rail: home };
-      yield finding('transistor-reversed', [{ kind: 'part', ref }], facts, `turn ${ref}`);
+      yield finding('transistor-reversed', [{ kind: 'part', ref }], facts, `rotate ${ref}`);
     }
   },
 };

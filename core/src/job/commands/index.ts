@@ -17,6 +17,14 @@ export type CommandWord = keyof typeof byWord | 'wire';
 /** Every command that can be typed at the board, in the order in which help lists them. */
 export const commandKinds: Readonly<Record<CommandWord, CommandKind>> = { wire: wireCommand, ...byWord };
 
+/** Other words that people have for a command. */
+const synonyms: ReadonlyMap<string, CommandWord> = new Map([
+  ['turn', 'rotate'],
+  ['remove', 'pull'],
+  ['delete', 'pull'],
+  ['color', 'colour'],
+]);
+
 const isWord = (text: string): text is keyof typeof byWord => Object.hasOwn(byWord, text);
 
 /**
@@ -27,7 +35,7 @@ export function readCommand(board: Board, text: string, own: readonly string[] =
   const line = text.trim();
   const words = line.split(/\s*>\s*|\s+/);
   const [first = '', ...rest] = words;
-  const word = first.toLowerCase();
+  const word = synonyms.get(first.toLowerCase()) ?? first.toLowerCase();
   const kind = isWord(word) ? byWord[word] : null;
   if (kind && takes(kind, rest)) return kind.read({ board, words: rest, line, own });
   if (line.includes('>') && takes(wireCommand, words)) return wireCommand.read({ board, words, line, own });

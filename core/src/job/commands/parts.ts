@@ -18,7 +18,7 @@ import { type Command, type CommandKind, does, no, noPart, type Typed, withPart 
 export const partCommands = {
   seat: { usage: ['seat 74HC00', 'seat 74HC00 b1.e5', 'seat led'], words: [1, 2], read: seat },
   move: { usage: ['move U1 b1.e20'], words: [2, 2], read: move },
-  turn: { usage: ['turn U1'], words: [1, 1], read: turn },
+  rotate: { usage: ['rotate U1'], words: [1, 1], read: rotate },
   value: { usage: ['value R1 4k7', 'value C1 100n'], words: [2, 2], read: value },
   label: { usage: ['label S1 K', 'label S2.3 K'], words: [2, 2], read: label },
   fix: { usage: ['fix U1'], words: [1, 1], read: (typed) => fix(typed, true) },
@@ -45,7 +45,7 @@ function seat({ board, words: [what = '', at], own }: Typed): Command {
     ref,
     ...named,
     at: at?.toLowerCase() ?? '',
-    turn: 0,
+    rotation: 0,
     ...(value !== undefined && { value }),
   };
   const seated = at === undefined ? freeSeat(board, part) : part;
@@ -57,12 +57,12 @@ function move(typed: Typed): Command {
   return withPart(typed, what, (part) => {
     const hole = parseHole(at.toLowerCase());
     if (!hole) return no(finding('hand/no-such-hole', [], { hole: at.slice(0, 20) }));
-    return does({ kind: 'move', ref: part.ref, at: printHole(hole), turn: part.turn, follow: true });
+    return does({ kind: 'move', ref: part.ref, at: printHole(hole), rotation: part.rotation, follow: true });
   });
 }
 
-/** Turns a part by a quarter, a chip by a half, where it is. */
-function turn(typed: Typed): Command {
+/** Rotates a part by a quarter, a chip by a half, where it is. */
+function rotate(typed: Typed): Command {
   const [what = ''] = typed.words;
   return withPart(typed, what, (part) => {
     const place = rotatedInPlace(part);

@@ -63,8 +63,8 @@ export const jumperEdits: EditKinds<JumperEdit> = {
     apply: ({ board }, { ids, straight }) => {
       for (const id of ids) {
         const jumper = board.jumpers[id] as Draft<Jumper>;
-        if (straight) jumper.way = 'straight';
-        else delete jumper.way;
+        if (straight) jumper.route = 'straight';
+        else delete jumper.route;
         delete jumper.corners;
       }
     },
@@ -75,7 +75,7 @@ export const jumperEdits: EditKinds<JumperEdit> = {
       jumperOf(board, id) ? checkCorners(board, id, corners) : missing(board, [id]),
     apply: ({ board }, { id, corners }) => {
       const jumper = board.jumpers[id] as Draft<Jumper>;
-      delete jumper.way;
+      delete jumper.route;
       jumper.corners = [...corners];
       if (corners.length === 0) delete jumper.corners;
     },

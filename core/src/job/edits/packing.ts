@@ -7,8 +7,8 @@ import { type EditKinds, never } from './kind';
 export type PackingEdit =
   | { readonly kind: 'lay-out'; readonly packing: Packing; readonly board: Board }
   | { readonly kind: 'take-packing'; readonly packing: Packing }
-  | { readonly kind: 'strike'; readonly chips: readonly string[] }
-  | { readonly kind: 'hold'; readonly held: Locks };
+  | { readonly kind: 'exclude'; readonly chips: readonly string[] }
+  | { readonly kind: 'lock'; readonly locks: Locks };
 
 /** Edits of the packing: made, laid out, locked, excluded. */
 export const packingEdits: EditKinds<PackingEdit> = {
@@ -27,19 +27,19 @@ export const packingEdits: EditKinds<PackingEdit> = {
     },
     says: () => 'another packing',
   },
-  strike: {
+  exclude: {
     refuses: never,
     apply: (draft, { chips }) => {
-      if (chips.length > 0) draft.struck = [...chips];
-      else delete draft.struck;
+      if (chips.length > 0) draft.excluded = [...chips];
+      else delete draft.excluded;
     },
     says: () => 'choice of chips',
   },
-  hold: {
+  lock: {
     refuses: never,
-    apply: (draft, { held }) => {
-      if (holdsNothing(held)) delete draft.held;
-      else draft.held = held as Draft<Locks>;
+    apply: (draft, { locks }) => {
+      if (holdsNothing(locks)) delete draft.locks;
+      else draft.locks = locks as Draft<Locks>;
     },
     says: () => 'packing by hand',
   },

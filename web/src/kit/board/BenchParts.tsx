@@ -158,7 +158,7 @@ export function Display({ part, look }: BenchPartProps) {
     <>
       <Body part={part} fill={DARK} />
       <Pins part={part} />
-      <g transform={`translate(${x},${y}) rotate(${part.seated.turn}) skewX(-6)`}>
+      <g transform={`translate(${x},${y}) rotate(${part.seated.rotation}) skewX(-6)`}>
         {lamps.map(({ name }, i) => {
           const [x1, y1, x2, y2] = strokes[name] ?? [0, 0, 0, 0];
           const stroke = lampFill(look[i] ?? '-');
@@ -208,7 +208,7 @@ export function Transistor({ part }: { readonly part: ScenePart }) {
   if (!first) return null;
   const names = new Map(typeOf(part.seated)?.pins.map((p) => [p.id, p.name]));
   // Turned round, the flat side is away from the reader.
-  const side = part.seated.turn === 180 ? -1 : 1;
+  const side = part.seated.rotation === 180 ? -1 : 1;
   const [flat, back] = [first.y + side * 0.42, first.y - side * 0.95];
   const right = x + width;
   return (

@@ -20,7 +20,7 @@ interface ChipProps {
 export function Chip({ part, look, gateAt }: ChipProps) {
   const { symbols } = useSettings();
   const { x, y, width, height, seated } = part;
-  const round = seated.turn === 180;
+  const round = seated.rotation === 180;
   const notch = round ? x + width : x;
   const middle = y + height / 2;
   return (

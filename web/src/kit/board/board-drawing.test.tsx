@@ -48,9 +48,9 @@ describe('the drawing of a board', () => {
 
   it('keeps the names of gates inside their chips and off each other, whatever they are called', () => {
     const boards = chips.flatMap(({ base }) =>
-      ([0, 180] as const).map((turn) => ({
+      ([0, 180] as const).map((rotation) => ({
         ...newJob('').board,
-        parts: { U1: { ref: 'U1', part: partNumber(base, 'HC'), at: turn === 0 ? 'b1.e20' : 'b1.f40', turn } },
+        parts: { U1: { ref: 'U1', part: partNumber(base, 'HC'), at: rotation === 0 ? 'b1.e20' : 'b1.f40', rotation } },
       })),
     );
     const seated = boards.flatMap((board) => boardScene(readBoard(board, null), new Map()).parts);

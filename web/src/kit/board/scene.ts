@@ -206,7 +206,7 @@ function partOf(seated: SeatedPart, { nets }: ReadBoard): ScenePart[] {
   if (!type || !anchor) return [];
   const at = holeXY(anchor);
   const place = (dx: number, dy: number) => {
-    const t = rotated(dx, dy, seated.turn);
+    const t = rotated(dx, dy, seated.rotation);
     return { x: at.x + t.dx, y: at.y + t.dy };
   };
   const { body } = type;

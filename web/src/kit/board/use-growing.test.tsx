@@ -23,7 +23,7 @@ async function large() {
   const { netlist } = readDesign(`in A B\nout Y\n${gates.join('\n')}\nY = ~n163`).design;
   const { packing } = await localStages
     .stages()
-    .packByStrategy(netlist ?? expect.fail(), { family: 'HC', way: 'own', supplies: anySupplies }, () => {});
+    .packByStrategy(netlist ?? expect.fail(), { family: 'HC', strategy: 'own', supplies: anySupplies }, () => {});
   return boardScene(readBoard(plan(packing ?? expect.fail()).board ?? expect.fail(), packing));
 }
 

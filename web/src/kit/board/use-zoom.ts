@@ -116,7 +116,7 @@ function show(box: HTMLElement, { times, share, from, at }: Stretch): void {
 
 /** Handlers that draw the mat along with the middle button, or with two fingers, which also zoom. */
 function useDrawing(
-  along: (way: Point) => void,
+  along: (strategy: Point) => void,
   zoom: (times: number, about: Point) => void,
   onPinch: (() => void) | undefined,
 ) {
@@ -152,8 +152,8 @@ function useDrawing(
       if (!old || !pair) return;
       e.stopPropagation();
       before.current = pair;
-      const { times, about, along: way } = pinched(old, pair);
-      along(way);
+      const { times, about, along: strategy } = pinched(old, pair);
+      along(strategy);
       zoom(times, about);
     },
     onPointerUpCapture: lift,
