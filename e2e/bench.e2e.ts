@@ -98,14 +98,14 @@ describe('a board found on a bench', () => {
     await p.turnsTo('inspect');
     await p.reads('U1 has no 100 nF capacitor');
     expect(await p.axe()).toEqual([]);
-    await p.presses('Leave it unsaid …');
+    await p.presses('Silence …');
     await p.named('Why it is all right here');
     await p.types('a larger one is beside it');
     await p.keys('Enter');
     await p.reads('No problems found');
     await p.reads('a larger one is beside it');
     expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
-    await p.presses('Tell again: no-capacitor at U1');
+    await p.presses('Show again: no-capacitor at U1');
     await p.reads('U1 has no 100 nF capacitor');
     expect(p.complaints).toEqual([]);
   });

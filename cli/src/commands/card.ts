@@ -26,7 +26,7 @@ export const card: CliCommand = {
           const part = job.board.parts[ref];
           if (part)
             output.out(
-              `   [ ] ${ref} ${part.part} at ${part.at}${part.rotation === 0 ? '' : `, turned ${part.rotation}°`}\n`,
+              `   [ ] ${ref} ${part.part} at ${part.at}${part.rotation === 0 ? '' : `, rotated ${part.rotation}°`}\n`,
             );
         }
         for (const id of stage.jumpers) {

@@ -17,7 +17,7 @@ export const inspectBoard: CliCommand = {
       else if (all.length === 0) output.out('No problems found.\n');
       else tellFindings(all, output, job.sheet);
       const unsaid = job.silenced?.length ?? 0;
-      if (!options.json && unsaid > 0) output.out(`${many(unsaid, 'finding')} left unsaid in this job.\n`);
+      if (!options.json && unsaid > 0) output.out(`${many(unsaid, 'finding')} silenced in this job.\n`);
       return codeFor(all, 'warning');
     }),
 };

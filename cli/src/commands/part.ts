@@ -24,7 +24,7 @@ export const part: OwnCommand = {
   add: (program, output, done) =>
     program
       .command('part')
-      .description('tell a part by its number, or find parts by what they do: part 7493, part decade counter')
+      .description('show a part by its number, or find parts by what they do: part 7493, part decade counter')
       .argument('<WORDS...>')
       .option('--in <FILE>', 'look among the parts that a sheet or job defines itself first')
       .action((words: string[], options: { json?: boolean; in?: string }) => {

@@ -77,8 +77,8 @@ async function act(file: string, options: PlanOptions, output: Output): Promise<
     else {
       tell(job, output);
       if (update) {
-        output.out(`taken off: ${update.taken.join(' ') || 'nothing'}\n`);
-        output.out(`new or elsewhere: ${update.added.join(' ') || 'nothing'}\n`);
+        output.out(`removed: ${update.taken.join(' ') || 'nothing'}\n`);
+        output.out(`new or moved: ${update.added.join(' ') || 'nothing'}\n`);
       }
       tellFindings(findings, output, job.sheet);
     }

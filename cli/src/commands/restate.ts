@@ -28,7 +28,7 @@ export const restateCommand: OwnCommand = {
   add: (program, output, done) =>
     program
       .command('restate')
-      .description('put signals into other forms and tell what each takes')
+      .description('put signals into other forms and show what each takes')
       .argument('<FILE>')
       .option('--signal <NAMES...>', 'the signals; all of them when none is named')
       .option(

@@ -21,7 +21,7 @@ describe('docs/job-file.md', () => {
   const text = doc('job-file.md');
 
   it('names every word that a file may hold, as the schema has it', () => {
-    // The ways to build are told one by one in packing.md.
+    // The strategies are told one by one in packing.md.
     for (const [property, words] of enumsOf(schema))
       for (const word of words.filter((w) => typeof w === 'string'))
         expect(property === 'strategy' ? doc('packing.md') : text, `${property}: ${word}`).toMatch(

@@ -15,7 +15,7 @@ export function negated(e: Expr): Expr {
 
 /**
  * The product of sums whose zeros are the rows of some cubes: each cube of the complement becomes a sum
- * of its literals turned round.
+ * of its literals inverted.
  */
 export function productOfSums(zeros: readonly Cube[], names: readonly string[]): Expr {
   const sums = zeros.map((cube) => {

@@ -79,7 +79,7 @@ export const isOneToOne = (strategy: Strategy = 'written'): boolean => strategy 
 export function freedom({ unused }: Netlist, { strategy = 'written' }: Packing): string | null {
   const n = unused?.rows.length ?? 0;
   if (n === 0 || isOneToOne(strategy)) return null;
-  return `In the ${n === 1 ? 'row' : `${n} rows`} where nothing matters the board may do otherwise than the sheet’s gates.`;
+  return `In the ${n === 1 ? 'row' : `${n} rows`} that are don’t-care the board may differ from the sheet’s gates.`;
 }
 
 /** How sure a packing is, claiming no more than is known. */

@@ -181,7 +181,7 @@ export class FunctionNet {
   }
 
   /**
-   * A gate of any width, with ways to build it from smaller ones: its inputs in groups of two, three and
+   * A gate of any width, with ways to make it from smaller ones: its inputs in groups of two, three and
    * four, groups of groups, and one after the other; an exclusive or from products too. What is smaller is
    * added first, so that it comes earlier in the order of classes.
    */

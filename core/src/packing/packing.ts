@@ -53,14 +53,14 @@ export interface Packing {
   readonly outputs: readonly { readonly name: string; readonly net: string }[];
   readonly proved: boolean;
   readonly design: string;
-  /** The way it was packed; absent in packings from before there were several, which are as written. */
+  /** The strategy it was packed by; absent in packings from before there were several, which are as written. */
   readonly strategy?: Strategy;
   readonly proof?: Proof;
   /** No packing has fewer packages, as far as is known. */
   readonly bound?: number;
 }
 
-/** A way to build a design: what is kept, or what is made least. */
+/** A strategy for building a design: what is kept, or what is made least. */
 export type Strategy = 'own' | 'written' | 'fewest' | 'kinds' | 'jumpers' | 'shortest' | 'nand' | 'nor' | 'drawer';
 
 /**

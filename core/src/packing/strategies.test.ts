@@ -114,7 +114,7 @@ describe('the true minimum', () => {
   );
 });
 
-describe('ways to build', () => {
+describe('strategies', () => {
   const all = strategies.map((w) => w.strategy).filter((w) => w !== 'drawer');
 
   it('find the same on a machine on which all takes a thousand times as long', async () => {

@@ -16,7 +16,7 @@ import { noRules, pack, packagesOfParts, type Rules } from './pack';
 import { fingerprint, type Packing, type Proof, type Strategy } from './packing';
 import { choosable } from './units';
 
-/** The ways to build a design, in the order in which they are shown. */
+/** The strategies for a design, in the order in which they are shown. */
 export const strategies = [
   { strategy: 'own', title: 'As written', says: 'each gate of the sheet on a unit of its own kind, wide ones split' },
   {

@@ -110,7 +110,7 @@ describe('being led', () => {
     const lead = nextStepOf(wrong.job.board, packing, netlist);
     expect(lead).toMatchObject({
       step: null,
-      stopped: { code: 'lead/wrong-signal', facts: { at: 'D3 pin A', carried: 'K' } },
+      stopped: { code: 'guide/wrong-signal', facts: { at: 'D3 pin A', carried: 'K' } },
     });
     expect(nextStepOf(without.job.board, packing, netlist).step?.says).toContain('D3 pin A');
   });

@@ -419,7 +419,7 @@ class Builder {
       const isNamed = planned?.signal === undefined && there?.part === planned?.part;
       if (!planned || isNamed || served) return null;
       if (there && typeOf(planned)?.kind === 'chip')
-        return finding('lead/other-part', [{ kind: 'part', ref }], { ref, there: there.part, wanted: planned.part });
+        return finding('guide/other-part', [{ kind: 'part', ref }], { ref, there: there.part, wanted: planned.part });
       const named = { ...planned, ref: there ? nextFree(ref.replace(/\d+$/, ''), this.board.parts) : ref };
       const fits = checkSeat(this.board, named).length === 0 && this.isClear(named);
       const part = fits ? named : freeSeat(this.board, named);
@@ -462,7 +462,7 @@ class Builder {
       carried: shownSignal(carried),
       wanted: shownSignal(wanted),
     };
-    return finding('lead/wrong-signal', at.startsWith('b') ? [] : [{ kind: 'pin', pin: at }], facts);
+    return finding('guide/wrong-signal', at.startsWith('b') ? [] : [{ kind: 'pin', pin: at }], facts);
   }
 
   /** The jumper that joins a pin's strip to a net: to its nearest rail, or to its nearest strip with a hole left. */

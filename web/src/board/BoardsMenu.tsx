@@ -2,7 +2,7 @@ import { breadboardKinds, breadboardTitles, hasBareBoard, nextBreadboard } from 
 import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
 
-/** Boards of every kind to add, below or beside, and bare ones to take away. Each entry is what one would type. */
+/** Boards of every kind to add, below or beside, and bare ones to remove. Each entry is what one would type. */
 export function BoardsMenu({ onSay }: { readonly onSay: (text: string) => boolean }) {
   const { job } = useJobView();
   const { board } = job;
@@ -28,7 +28,7 @@ export function BoardsMenu({ onSay }: { readonly onSay: (text: string) => boolea
         </optgroup>
       )}
       {bare.length > 0 && (
-        <optgroup label="take away">
+        <optgroup label="remove">
           {bare.map(({ id }) => (
             <option key={id} value={`pull ${id}`}>
               {id}

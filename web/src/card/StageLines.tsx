@@ -16,7 +16,7 @@ export function StageLines({ stage, job }: { readonly stage: Stage; readonly job
             <Text as="span" fontFamily="mono">
               {part.at}
             </Text>
-            {part.rotation === 0 ? '' : `, turned ${part.rotation}°`}
+            {part.rotation === 0 ? '' : `, rotated ${part.rotation}°`}
           </Text>
         );
       })}

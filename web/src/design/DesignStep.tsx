@@ -42,7 +42,7 @@ export default function DesignStep() {
   };
   const rename = (to: string): void => {
     const text = naming === null ? null : renamed(session.job.sheet, naming, to);
-    if (text === null) tell(`${to} is no free name for ${naming}: letters, digits and _, and not taken.`);
+    if (text === null) tell(`${to} is not a free name for ${naming}: letters, digits and _, and not taken.`);
     else session.dispatch({ kind: 'write-sheet', text });
   };
   const mend = ({ places: [place], fix }: Finding): void => {

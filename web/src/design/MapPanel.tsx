@@ -193,7 +193,7 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
         <Text pt="8px" color="soft" fontFamily="body" fontSize="12.5px">
           {groups === 'ones'
             ? `${name} is the sum of these.`
-            : `${name} is low in these: the product of their sums, literals turned round.`}
+            : `${name} is low in these: the product of their sums, literals inverted.`}
           {!editable && ' Its cells follow from the sheet.'}
         </Text>
       </Box>

@@ -45,7 +45,7 @@ export default function InspectStep() {
     { cap: '↑ ↓', does: 'from finding to finding', keys: ['ArrowUp', 'ArrowDown'], take: step, isFirst: true },
     {
       cap: 'Enter',
-      does: 'mend it, where one press can',
+      does: 'fix it, where one press can',
       keys: ['Enter'],
       isFirst: true,
       take: (e) => {
@@ -62,7 +62,7 @@ export default function InspectStep() {
     <>
       <Panel
         title="Findings"
-        hint={bare ? undefined : toMend === 0 ? 'none to mend' : `${toFix} to fix, ${toMend - toFix} to look at`}
+        hint={bare ? undefined : toMend === 0 ? 'no problems found' : `${toFix} to fix, ${toMend - toFix} to look at`}
         w="380px"
         flexShrink={0}
       >
@@ -94,7 +94,7 @@ export default function InspectStep() {
           {silenced.length > 0 && (
             <Box px="12px" py="8px">
               <Text fontSize="13px" fontWeight="700">
-                Left unsaid
+                Silenced
               </Text>
               {silenced.map((s) => (
                 <Box key={`${s.code} ${s.place}`} display="flex" gap="8px" alignItems="center" py="4px">
@@ -102,10 +102,10 @@ export default function InspectStep() {
                     {s.code} at {s.place}: {s.reason}
                   </Text>
                   <Button
-                    aria-label={`Tell again: ${s.code} at ${s.place}`}
+                    aria-label={`Show again: ${s.code} at ${s.place}`}
                     onClick={() => session.dispatch({ kind: 'tell-again', code: s.code, place: s.place })}
                   >
-                    Tell again
+                    Show again
                   </Button>
                 </Box>
               ))}
@@ -117,7 +117,7 @@ export default function InspectStep() {
             title={says(silencing)}
             label="Why it is all right here"
             value=""
-            done="Leave it unsaid"
+            done="Silence"
             onDone={(reason) => {
               const finding = { code: silencing.code, place: placeText(silencing), reason: reason.slice(0, 400) };
               session.dispatch({ kind: 'silence', finding });

@@ -44,12 +44,12 @@ describe('inspection', () => {
   it('leaves a finding unsaid at its place, with a reason that stays, until it is told again; undo works', async () => {
     const { session } = renderInJob(<InspectStep />, following('pull C1'));
     expect(screen.getByText('0 to fix, 1 to look at')).toBeDefined();
-    await userEvent.click(screen.getByRole('button', { name: 'Leave it unsaid …' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Silence …' }));
     await userEvent.type(await screen.findByLabelText('Why it is all right here'), 'a larger one sits beside{Enter}');
     expect(session.job.silenced).toEqual([{ code: 'no-capacitor', place: 'U1', reason: 'a larger one sits beside' }]);
     expect(screen.getByText('No problems found')).toBeDefined();
     expect(screen.getByText(/U1: a larger one sits beside/)).toBeDefined();
-    await userEvent.click(screen.getByRole('button', { name: 'Tell again: no-capacitor at U1' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Show again: no-capacitor at U1' }));
     expect(session.job.silenced).toBeUndefined();
     expect(screen.getByText('0 to fix, 1 to look at')).toBeDefined();
     session.undo();

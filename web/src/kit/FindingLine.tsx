@@ -62,7 +62,7 @@ export function FindingLine({ finding, where, chosen = false, onChoose, onFix, o
           )}
           {onSilence && (
             <Button mt="5px" onClick={onSilence} fontSize="12px">
-              Leave it unsaid …
+              Silence …
             </Button>
           )}
         </Flex>

@@ -91,8 +91,8 @@ export function useLayOut(onLaid?: () => void): LayingOut {
             says: `The board was left as it is: ${says(stopped)} Lay it out afresh, or mend it by hand.`,
           };
         const said = [
-          taken.length === 0 ? 'Nothing had to go.' : `Taken off: ${list(taken)}.`,
-          added.length === 0 ? '' : `New or elsewhere: ${list(added)}.`,
+          taken.length === 0 ? 'Nothing had to go.' : `Removed: ${list(taken)}.`,
+          added.length === 0 ? '' : `New or moved: ${list(added)}.`,
         ];
         return { edit: { kind: 'lay-out', packing: made.packing, board }, says: said.filter(Boolean).join(' ') };
       }),

@@ -225,7 +225,7 @@ function Allowed() {
   return (
     <Box px="14px" py="10px" borderTopWidth="1px" borderColor="line" flexShrink={0}>
       <Text fontSize="13px" mb="6px">
-        This job may choose among these; press one to strike it out:
+        This job may choose among these; press one to exclude it:
       </Text>
       <Flex wrap="wrap" gap="5px">
         {choosable.map((n) => (

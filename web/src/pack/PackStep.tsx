@@ -43,7 +43,7 @@ const packKeys = [
 ] as const;
 const noBoard = readBoard(emptyBoard, null);
 
-/** Gates in chips: each package with its inside, the ways to build side by side, and how sure each is. */
+/** Gates in chips: each package with its inside, the strategies side by side, and how sure each is. */
 export default function PackStep() {
   const view = useJobView();
   const { packing, packingPending, packingFindings, reading, netlist, job } = view;

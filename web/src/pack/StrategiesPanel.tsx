@@ -28,7 +28,7 @@ interface StrategiesPanelProps {
   readonly onTake: (packing: Packing) => void;
 }
 
-/** The ways to build, side by side: each worked out when it is asked for, looked at by pressing it, and taken. */
+/** The strategies, side by side: each worked out when it is asked for, looked at by pressing it, and taken. */
 export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, onTake }: StrategiesPanelProps) {
   const working = states.some((s) => s.working);
   const { job } = useJobView();
@@ -45,7 +45,7 @@ export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, 
   const instead = near?.packing ? saysInstead(near) : null;
   return (
     <Panel
-      title="Ways to build"
+      title="Strategies"
       flex="1.7"
       actions={
         working ? (
@@ -61,7 +61,7 @@ export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, 
         )
       }
     >
-      <Box as="ul" listStyleType="none" overflowY="auto" flex="1" minH="0" aria-label="ways to build">
+      <Box as="ul" listStyleType="none" overflowY="auto" flex="1" minH="0" aria-label="strategies">
         {states.map((state) => (
           <StrategyLine
             key={state.strategy}

@@ -163,10 +163,10 @@ function OfPackage({ hand, place, type, bare, onChoose }: OfPackageProps) {
       {bare && <Button onClick={drop}>Remove {place.ref}</Button>}
       {choosable.includes(type.id) && !excluded.includes(type.id) && (
         <Button
-          title="Strike this chip out for this job; then pack again."
+          title="Exclude this chip from this job; then pack again."
           onClick={() => session.dispatch({ kind: 'exclude', chips: [...excluded, type.id] })}
         >
-          Do without {type.id}
+          Exclude {type.id}
         </Button>
       )}
     </>

@@ -80,7 +80,7 @@ describe('packing', () => {
   });
 });
 
-describe('ways to build', () => {
+describe('strategies', () => {
   const line = (title: string) =>
     within(screen.getByText(title, { selector: 'b' }).closest('li') ?? expect.fail(title));
 
@@ -175,7 +175,7 @@ describe('packing by hand', () => {
   it('strikes the chip of a unit out, says that the packing uses it, and packs again without it', async () => {
     const { session } = renderInJob(<PackStep />, job);
     await userEvent.click(screen.getByText("K·E'·U·L"));
-    await userEvent.click(screen.getByRole('button', { name: 'Do without 7421' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Exclude 7421' }));
     expect(screen.getByText(/uses chips that are excluded since: 7421/)).toBeDefined();
     await userEvent.click(screen.getByRole('button', { name: 'Pack again' }));
     await waitFor(() => expect(session.job.packing?.packages.map((p) => p.part)).not.toContain('74HC21'));

@@ -17,7 +17,7 @@ import { contentKey } from '../base/content-key';
 import { useJobView } from '../base/job-context';
 import { callback, runLong } from '../workers/stages';
 
-/** A way to build as far as it is worked out. */
+/** A strategy as far as it is worked out. */
 export interface StrategyState {
   readonly strategy: Strategy;
   readonly working: boolean;
@@ -30,7 +30,7 @@ export interface StrategyState {
 
 const nowhere: PackProgress = { bound: null, best: null, packing: null };
 
-/** Ways to build the design: each is worked out in the worker when it is asked for, and kept while the design and what it must keep to stay. */
+/** Strategies the design: each is worked out in the worker when it is asked for, and kept while the design and what it must keep to stay. */
 export function useStrategies(list: readonly Strategy[], drawer: readonly DrawerEntry[] | undefined) {
   const { job, netlist } = useJobView();
   const queries = useQueryClient();

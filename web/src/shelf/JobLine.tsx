@@ -53,7 +53,7 @@ export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
         </Box>
         <Text fontFamily="mono" fontSize="12px" color="soft" truncate>
           {row.damaged
-            ? 'damaged: what is left of it can be taken out'
+            ? 'damaged: what is left of it can be exported'
             : inputs.length === 0 && outputs.length === 0
               ? 'an empty sheet'
               : `${inputs.join(' ')} → ${outputs.join(' ')}`}

@@ -38,7 +38,7 @@ export function SampleList({ onTake }: { readonly onTake: (text: string) => Prom
     <Panel title="Barrowmere lock" hint="samples; you get a copy" width="370px" flexShrink={0}>
       {samples.isError && (
         <Empty>
-          The server does not answer, so the samples are not to be had just now.
+          The server does not answer, so there are no samples just now.
           <Button display="block" mx="auto" mt="10px" onClick={() => void samples.refetch()}>
             Try again
           </Button>

@@ -206,7 +206,7 @@ function Refused({ findings, onClose }: { readonly findings: readonly Finding[];
       flexShrink={0}
     >
       <Flex px="12px" pt="6px" align="center">
-        <Text fontWeight="700">The file was not brought in; nothing else has changed.</Text>
+        <Text fontWeight="700">The file was not imported; nothing else has changed.</Text>
         <Button ml="auto" variant="ghost" onClick={onClose}>
           Close
         </Button>

@@ -201,7 +201,7 @@ describe('a browser that keeps nothing', () => {
     await db.jobs.put({ id: 'hurt', name: 'Hurt', text: 'what is left', deletedAt: 0, changedAt: 'once' } as never);
     renderPage(<ShelfPage />);
     expect(await screen.findByRole('button', { name: 'Open Sound' })).toBeDefined();
-    expect(screen.getByText('damaged: what is left of it can be taken out')).toBeDefined();
+    expect(screen.getByText('damaged: what is left of it can be exported')).toBeDefined();
     expect(screen.getByRole('button', { name: 'Export Hurt' })).toBeDefined();
   });
 });

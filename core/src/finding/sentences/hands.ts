@@ -4,7 +4,7 @@ import type { Sentence } from './sentence';
 export const handsSentences = {
   'hand/no-unit': {
     severity: 'error',
-    says: '{place} is no unit of this packing.',
+    says: '{place} is not a unit of this packing.',
     todo: 'Name a package and a unit of it, such as U2.3.',
   },
   'hand/spare-unit': {
@@ -34,23 +34,23 @@ export const handsSentences = {
   },
   'hand/not-choosable': {
     severity: 'error',
-    says: '{part} is none of the chips whose units a packing may use.',
+    says: 'A packing cannot use units of {part}.',
     todo: 'Add one of {chips}.',
   },
   'hand/still-used': {
     severity: 'error',
     says: '{ref} still makes {nets}.',
-    todo: 'Move them to other packages first, or strike the chip out and pack again.',
+    todo: 'Move them to other packages first, or exclude the chip and pack again.',
   },
   // a design read back from a board
   'recover/idle-switch': {
     severity: 'warning',
-    says: 'Switch {ref} joins no rail to a net of its own: it stands on the sheet as an input that nothing reads.',
+    says: 'Switch {ref} does not connect a rail to a net of its own; on the sheet it is an input that nothing reads.',
     todo: 'Wire one side of it to a rail and the other to the gates.',
   },
   'recover/switching-device': {
     severity: 'warning',
-    says: 'What {refs} do is not read back, so what hangs on them may come out wrong.',
+    says: '{refs} are not read back, so whatever depends on them may be wrong.',
     todo: 'Write those lines yourself, and walk the table to compare them with the board.',
   },
   'recover/measured': {
@@ -66,7 +66,7 @@ export const handsSentences = {
   'recover/joined': {
     severity: 'error',
     says: 'More than one thing drives the net of {pins}: the sheet has only the first.',
-    todo: 'Take them apart, or use outputs that may share a wire.',
+    todo: 'Separate them, or use outputs that may share a wire.',
   },
   'recover/open-input': {
     severity: 'warning',
@@ -87,17 +87,17 @@ export const handsSentences = {
   'file/not-json': {
     severity: 'error',
     says: 'The file is not JSON: {detail}.',
-    todo: 'Take the job out again where it was made, and bring in that file.',
+    todo: 'Export the job again where it was made, and import that file.',
   },
   'file/not-a-job': {
     severity: 'error',
-    says: 'The file does not call itself a Saddlebag job.',
+    says: 'The file does not say that it is a Saddlebag job.',
     todo: 'Its "format" must be "saddlebag-job"; a sheet of equations is pasted into a new job.',
   },
   'file/newer': {
     severity: 'error',
     says: 'The file is of version {version}; this program knows versions up to {known}.',
-    todo: 'Update Saddlebag, or take the job out again from the older program.',
+    todo: 'Update Saddlebag, or export the job again from the older program.',
   },
   'file/packing-left-out': {
     severity: 'warning',
@@ -107,11 +107,11 @@ export const handsSentences = {
   'file/bad-field': {
     severity: 'error',
     says: 'In the file, {path} is wrong: {detail}.',
-    todo: 'Mend that field as docs/job-file.md says, or bring in another copy.',
+    todo: 'Correct that field as docs/job-file.md says, or import another copy.',
   },
   'store/failed': {
     severity: 'error',
-    says: 'This browser’s storage does not give the job: {detail}.',
+    says: 'This browser’s storage cannot be read: {detail}.',
     todo: 'Allow storage for this page, or make room, and open it again; nothing was changed.',
   },
   'file/not-found': {
@@ -122,7 +122,7 @@ export const handsSentences = {
   // hands on the board
   'hand/no-name': {
     severity: 'error',
-    says: 'That is no name: it must have 1 to {most} characters, all of which can be seen.',
+    says: 'That is not a name: it must have 1 to {most} characters, all of which can be seen.',
     todo: 'Type another one.',
   },
   'hand/not-understood': {
@@ -182,7 +182,7 @@ export const handsSentences = {
   },
   'hand/lead-off-board': {
     severity: 'error',
-    says: '{ref} pin {pin} would find no hole there.',
+    says: '{ref} pin {pin} would be in no hole there.',
     todo: 'Chips go over the channel with pins in rows e and f, all within the columns of one board.',
   },
   'hand/no-place-for-board': {
@@ -203,12 +203,12 @@ export const handsSentences = {
   'hand/board-in-use': {
     severity: 'error',
     says: '{by} is still plugged into {id}.',
-    todo: 'Pull out or move what is on the board, then take it away.',
+    todo: 'Pull out or move what is on the board, then remove it.',
   },
   'hand/nowhere': {
     severity: 'error',
-    says: '{what} would find no hole there.',
-    todo: 'Shift by whole boards, or by a multiple of six columns what has leads in rails.',
+    says: '{what} would be in no hole there.',
+    todo: 'Move what has leads in rails by whole boards, or by a multiple of six columns.',
   },
   'hand/nothing-copied': {
     severity: 'error',
@@ -222,23 +222,23 @@ export const handsSentences = {
   },
   'hand/no-value': {
     severity: 'error',
-    says: '{text} is no value for {ref}.',
+    says: '{text} is not a value for {ref}.',
     todo: 'Write resistors as 470, 4k7 or 1M, capacitors as 100n, supplies as 5V.',
   },
   'hand/no-such-colour': {
     severity: 'error',
-    says: 'No jumper is sold in {colour}.',
+    says: 'Jumpers do not come in {colour}.',
     todo: 'Colours are {colours}; plain takes the colour of the signal.',
   },
   'hand/no-such-route': {
     severity: 'error',
-    says: '{id} cannot take that way.',
+    says: '{id} cannot take that route.',
     todo: 'A jumper turns at most {most} times, and only over the mat with the boards.',
   },
   'hand/too-many-notes': {
     severity: 'error',
     says: 'The board has {most} notes already.',
-    todo: 'Take some away first.',
+    todo: 'Remove some first.',
   },
   'hand/same-hole': {
     severity: 'error',
@@ -260,12 +260,12 @@ export const handsSentences = {
     says: 'The signal {signal} runs out of free holes.',
     todo: 'Split its load between two gates that carry the same signal.',
   },
-  'lead/wrong-signal': {
+  'guide/wrong-signal': {
     severity: 'error',
     says: '{at} carries {carried}; it should carry {wanted}.',
-    todo: 'Pull out the jumper that brings the wrong signal; then the lead goes on.',
+    todo: 'Pull out the jumper that brings the wrong signal; then the guide goes on.',
   },
-  'lead/other-part': {
+  'guide/other-part': {
     severity: 'error',
     says: '{ref} on the board is a {there}; here it should be a {wanted}.',
     todo: 'Pull it out, or replace it.',

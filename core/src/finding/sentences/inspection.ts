@@ -25,8 +25,8 @@ export const inspectionSentences = {
   },
   'chip-turned-round': {
     severity: 'error',
-    says: '{ref} is turned round: supply is on its ground pin {ground} and ground on its supply pin {supply}.',
-    todo: 'Switch off at once and turn the chip, notch to the left.',
+    says: '{ref} is seated the wrong way round: supply is on its ground pin {ground} and ground on its supply pin {supply}.',
+    todo: 'Switch off at once and rotate the chip so that its notch is on the left.',
   },
   'supply-shorted': {
     severity: 'error',
@@ -80,7 +80,7 @@ export const inspectionSentences = {
   },
   'led-over-maximum': {
     severity: 'error',
-    says: '{ref} gets {ma} mA through {ohms} Ω; {what} bears {most} mA at the most.',
+    says: '{ref} gets {ma} mA through {ohms} Ω; the maximum for {what} is {most} mA.',
     todo: 'Use a larger resistor, 1 kΩ or so.',
   },
   'led-cathode-on-supply': {
@@ -125,13 +125,13 @@ export const inspectionSentences = {
   },
   'led-no-return': {
     severity: 'error',
-    says: '{ref} has no way to ground, so it stays dark.',
+    says: '{ref} has no path to ground, so it stays dark.',
     todo: 'Put its resistor between the cathode and a ground rail.',
   },
   'button-always-closed': {
     severity: 'error',
     says: '{ref} has both sides of its contact in strip {strip}: it is always closed.',
-    todo: 'Give it a quarter turn, over the channel.',
+    todo: 'Rotate it by a quarter so that it spans the channel.',
   },
   'chips-in-one-strip': {
     severity: 'error',
@@ -140,18 +140,18 @@ export const inspectionSentences = {
   },
   'control-left-open': {
     severity: 'error',
-    says: '{pin}, {name}, is open: it says whether the chip works at all.',
+    says: '{pin}, {name}, is open, and it decides whether the chip works at all.',
     todo: 'Tie it to {to}.',
   },
   'colour-lies': {
     severity: 'warning',
-    says: '{id} is {colour}, which says {means}; it carries {carries}.',
-    todo: 'Lay it in another colour.',
+    says: '{id} is {colour}, the colour for {means}, but carries {carries}.',
+    todo: 'Use another colour for it.',
   },
   'supply-not-in-corners': {
     severity: 'note',
     says: 'The supply pins of {ref}, a {part}, are not in the corners: supply is pin {supply}, ground pin {ground}.',
-    todo: 'Count the pins once more before switching on.',
+    todo: 'Check these two pins again before switching on.',
   },
   'capacitor-far': {
     severity: 'warning',
@@ -160,17 +160,17 @@ export const inspectionSentences = {
   },
   'idle-output-wired': {
     severity: 'warning',
-    says: '{pin} is the output of a gate that is not in use, and joined to something: it holds that at one level.',
+    says: '{pin}, the output of an unused gate, is connected, and holds its net at one level.',
     todo: 'Pull out the jumper that ends in {strip}, or wire the inputs of the gate.',
   },
   'transistor-reversed': {
     severity: 'error',
     says: '{ref} is the wrong way round: its {there} is at {rail}, where its {belongs} belongs.',
-    todo: 'Turn it by half a turn, or exchange the jumpers at its outer legs.',
+    todo: 'Rotate it by half a turn, or exchange the jumpers at its outer leads.',
   },
   'base-no-resistor': {
     severity: 'error',
-    says: '{pin}, the base of {ref}, has no resistor: from there to {rail} it is a diode, and what drives it burns it.',
+    says: '{pin}, the base of {ref}, has no resistor: base and emitter are a diode to {rail}, and the current of the driver destroys it.',
     todo: 'Put a resistor of some 4.7 kΩ between the base and what drives it.',
   },
   'base-too-weak': {
@@ -185,37 +185,37 @@ export const inspectionSentences = {
   },
   'built-otherwise': {
     severity: 'note',
-    says: 'The board is built of transistors or diodes, without chips: no pin is held to the design.',
-    todo: 'Walk the table at Power up; that compares all it does with the sheet.',
+    says: 'The board is built of transistors or diodes, without chips: its pins are not compared with the design.',
+    todo: 'Walk the table at Power up to compare what it does with the sheet.',
   },
   'open-collector-no-pull-up': {
     severity: 'error',
-    says: '{pin} is an open-collector output with nothing to pull it up: it only pulls low, and {reader} gets no high.',
+    says: '{pin} is an open-collector output without a pull-up: it can only pull low, so {reader} never goes high.',
     todo: 'Put a 1 kΩ resistor from it to a rail that carries +5 V.',
   },
   'spare-gates-suffice': {
     severity: 'note',
-    says: 'The {what} of {ref} could be {as} of {refs}: a chip less.',
-    todo: 'See the ways to build at Pack.',
+    says: 'The {what} of {ref} could be {as} of {refs}, which saves a chip.',
+    todo: 'Compare the strategies at Pack.',
   },
   'decoded-reset': {
     severity: 'note',
-    says: '{pin}, {name}, is given by outputs of {ref} itself, through {through}: it ends as soon as the first flip-flop has fallen.',
-    todo: 'Try it with the very chips, or hold the reset until the next clock.',
+    says: '{pin}, {name}, is driven by outputs of {ref} itself, through {through}: the pulse ends as soon as the first flip-flop clears.',
+    todo: 'Test it with the real chips, or hold the reset until the next clock edge.',
   },
   'display-polarity': {
     severity: 'error',
     says: '{ref} is a display with {kind}, but {because}.',
-    todo: 'Take a display of the other polarity, or one whose common pins go to {rail} with a decoder that fits.',
+    todo: 'Use a display of the other polarity, or connect the common pins to {rail} and use a matching decoder.',
   },
   'display-shared-resistor': {
     severity: 'warning',
     says: 'The segments of {ref} share one resistor, {resistor}.',
-    todo: 'Put a resistor in the lead of each segment, and the common pins to their rail.',
+    todo: 'Give each segment a resistor of its own, and connect the common pins straight to their rail.',
   },
   'rail-half-dead': {
     severity: 'error',
-    says: 'Only half of the rail is fed: {other} is, {rail} is not.',
+    says: 'Only one half of the rail is fed: {other} is, {rail} is not.',
     todo: 'Bridge the break with a jumper.',
   },
   'rail-not-fed': {
@@ -285,12 +285,12 @@ export const inspectionSentences = {
   },
   'clock-from-switch': {
     severity: 'note',
-    says: '{ref} gives the clock of {pins}: its contacts bounce, and one movement may count several times.',
-    todo: 'On the bench put two NANDs or a 7414 with resistor and capacitor between; here switches do not bounce.',
+    says: '{ref} gives the clock of {pins}: its contacts bounce, so that one press may count several times.',
+    todo: 'On the bench, debounce it with two NANDs, or with a resistor, a capacitor and a 7414; here switches do not bounce.',
   },
   'supply-current': {
     severity: 'warning',
-    says: '{ref} has to give up to {ma} mA: {chips} mA to chips, {lamps} mA to LEDs. A USB port gives {most} mA.',
+    says: '{ref} must supply up to {ma} mA: {chips} mA to chips, {lamps} mA to LEDs. A USB port gives {most} mA.',
     todo: 'Use a supply that gives more, larger resistors at the LEDs, or CMOS chips.',
   },
   'supply-out-of-range': {
@@ -306,7 +306,7 @@ export const inspectionSentences = {
   'supplies-joined': {
     severity: 'error',
     says: '{refs} feed one net; the stronger drives current back into the other.',
-    todo: 'Take one of them away, or part the rails that they feed.',
+    todo: 'Remove one of them, or disconnect the rails that they feed.',
   },
   'fan-out': {
     severity: 'error',
@@ -315,17 +315,17 @@ export const inspectionSentences = {
   },
   'levels-do-not-meet': {
     severity: 'error',
-    says: '{pin} ({from}) gives {gives} V for high at the least; {to} ({of}) wants {wants} V.',
+    says: '{pin} ({from}) guarantees only {gives} V for high; {to} ({of}) needs {wants} V.',
     todo: 'Use chips of one family there, HCT or ACT to read TTL, or a pull-up resistor to supply.',
   },
   'led-current': {
     severity: 'warning',
-    says: '{ref} takes {ma} mA from {pin}; its levels hold up to {most} mA.',
+    says: '{ref} takes {ma} mA from {pin}; its levels are guaranteed up to {most} mA.',
     todo: 'Use a larger resistor, 1 kΩ or so.',
   },
   'pull-too-weak': {
     severity: 'error',
-    says: 'Through {ref} the inputs from {pin} on lift their net to {volts} V; low is up to {least} V.',
+    says: 'Input currents through {ref} lift {pin} to {volts} V; low is at most {least} V.',
     todo: 'Use a resistor of {ohms} Ω or less.',
   },
   'part-missing': {
@@ -341,7 +341,7 @@ export const inspectionSentences = {
   'part-stands-in': {
     severity: 'note',
     says: '{ref} is a {found} in place of a {wanted}: the same pins and the same function.',
-    todo: 'It can stay, as long as no other finding speaks against it.',
+    todo: 'It can stay unless another finding says otherwise.',
   },
   'signal-has-no-switch': {
     severity: 'error',
@@ -350,7 +350,7 @@ export const inspectionSentences = {
   },
   'label-answers-nothing': {
     severity: 'warning',
-    says: '{at} is labelled {label}, and nothing answers to that.',
+    says: '{at} is labelled {label}, which matches nothing.',
     todo: 'Label it with an input of the sheet if it is a switch, with an output if it is a lamp.',
   },
   'signal-has-no-led': {

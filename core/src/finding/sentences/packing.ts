@@ -25,12 +25,12 @@ export const packingSentences = {
   },
   'pack/drawer-short': {
     severity: 'error',
-    says: 'With the {chips} kinds of chips in the drawer this design cannot be built.',
-    todo: 'See under the other ways to build what is missing, or put more into the drawer.',
+    says: 'This design cannot be built with the {chips} kinds of chips in the drawer.',
+    todo: 'See under the other strategies what is missing, or put more into the drawer.',
   },
   'pack/drawer-lacks': {
     severity: 'error',
-    says: 'With what is in the drawer this design cannot be built; this is the nearest, and it lacks {parts}.',
+    says: 'This design cannot be built from the drawer; this is the nearest, and it lacks {parts}.',
     todo: 'Get those, or put more into the drawer.',
   },
   'pack/missing': {
@@ -45,13 +45,13 @@ export const packingSentences = {
   },
   'pack/pin-gone': {
     severity: 'note',
-    says: '{net} is pinned to {ref}, and the sheet has no gate {net} any more: the pin is passed over.',
+    says: '{net} is pinned to {ref}, and the sheet has no gate {net} any more: the pin is ignored.',
     todo: 'Unpin {net}, or bring its gate back.',
   },
   'pack/pin-chip': {
     severity: 'error',
     says: '{net} is pinned to {ref}, a {part}, and {strategy} does not use that chip or it is excluded.',
-    todo: 'Unpin {net}, allow the {part} again, or build another way.',
+    todo: 'Unpin {net}, allow the {part} again, or choose another strategy.',
   },
   'pack/pin-cannot': {
     severity: 'error',
@@ -60,7 +60,7 @@ export const packingSentences = {
   },
   'pack/pin-idle': {
     severity: 'error',
-    says: '{net} is pinned to {ref}, and it is an input or constant when it is built by functions: no unit makes it.',
+    says: '{net} is pinned to {ref}, but its function is that of an input or a constant, so no unit makes it.',
     todo: 'Unpin {net}, or build as written.',
   },
   'pack/pin-same': {
@@ -80,8 +80,8 @@ export const packingSentences = {
   },
   'pack/pins-together': {
     severity: 'error',
-    says: 'With {nets} all pinned where they are no packing was found.',
-    todo: 'Unpin one of them after the other, or allow more chips.',
+    says: 'No packing was found with {nets} all pinned where they are.',
+    todo: 'Unpin them one at a time, or allow more chips.',
   },
   'pack/held-short': {
     severity: 'error',

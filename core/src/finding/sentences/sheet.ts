@@ -11,7 +11,7 @@ export const sheetSentences = {
   'sheet/stray-character': {
     severity: 'error',
     says: 'The character {text} means nothing here.',
-    todo: "Take it out. Operators are & | ^ ~, or · + ⊕ and ' after a name.",
+    todo: "Remove it. Operators are & | ^ ~, or · + ⊕ and ' after a name.",
   },
   'sheet/open-string': {
     severity: 'error',
@@ -20,7 +20,7 @@ export const sheetSentences = {
   },
   'sheet/meant': {
     severity: 'error',
-    says: 'A sheet writes this line otherwise.',
+    says: 'A sheet says this in other words.',
     todo: 'Write {line}',
   },
   'sheet/expected': {
@@ -75,8 +75,8 @@ export const sheetSentences = {
   },
   'sheet/input-defined': {
     severity: 'error',
-    says: '{name} is an input, so no equation can make it.',
-    todo: 'Rename the left side, or take {name} out of the in line.',
+    says: '{name} is an input, so it cannot have an equation.',
+    todo: 'Rename the left side, or remove {name} from the in line.',
   },
   'sheet/output-undefined': {
     severity: 'error',
@@ -110,12 +110,12 @@ export const sheetSentences = {
   },
   'sheet/stored-output': {
     severity: 'error',
-    says: 'One line cannot both store a value and let it go.',
+    says: 'One line cannot both store a value and release its output.',
     todo: 'Store it under a name of its own, and write the output as a line: Y = q when EN.',
   },
   'sheet/clause-twice': {
     severity: 'error',
-    says: 'This line already says {word}, or what excludes it.',
+    says: 'This line already says {word}, or something that excludes it.',
     todo: 'Keep one of the two.',
   },
   'sheet/table-too-wide': {
@@ -125,7 +125,7 @@ export const sheetSentences = {
   },
   'sheet/table-cells': {
     severity: 'error',
-    says: '{inputs} inputs make {rows} rows, and {cells} cells are written.',
+    says: '{inputs} inputs make {rows} rows, but {cells} cells are written.',
     todo: 'Write a cell for each row, 0 up: 0, 1 or - where it does not matter.',
   },
   'sheet/cells-of-many': {
@@ -171,7 +171,7 @@ export const sheetSentences = {
   'sheet/stray-end': {
     severity: 'error',
     says: 'There is no block to end here.',
-    todo: 'Take the line out, or begin the block with block NAME.',
+    todo: 'Remove the line, or begin the block with block NAME.',
   },
   'sheet/block-open': {
     severity: 'error',
@@ -206,12 +206,12 @@ export const sheetSentences = {
   'sheet/part-too-long': {
     severity: 'error',
     says: 'The part {name} is longer than {limit} characters.',
-    todo: 'Make it of several parts, or say the same more shortly.',
+    todo: 'Split it into several parts, or shorten it.',
   },
   'sheet/part-declares': {
     severity: 'error',
     says: 'A part of your own has no {word} line: its pins say what goes in and out.',
-    todo: 'Take the line out; a pin that an equation makes is an output, every other an input.',
+    todo: 'Remove the line; a pin that an equation makes is an output, every other an input.',
   },
   'sheet/part-pins': {
     severity: 'error',
@@ -246,7 +246,7 @@ export const sheetSentences = {
   'sheet/blocks-too-deep': {
     severity: 'error',
     says: 'Blocks use blocks over {limit} deep here; {name} may use itself.',
-    todo: 'Take the circle out: a block is a piece of wiring, and cannot hold itself.',
+    todo: 'Break the circle: a block is a piece of wiring and cannot contain itself.',
   },
   'sheet/unknown-part': {
     severity: 'error',
@@ -281,12 +281,12 @@ export const sheetSentences = {
   'sheet/unused-input': {
     severity: 'warning',
     says: 'The input {name} is never used.',
-    todo: 'Use it in an equation, or take it out.',
+    todo: 'Use it in an equation, or remove it.',
   },
   'sheet/unused-signal': {
     severity: 'warning',
     says: '{name} leads to no output, so no gate is built for it.',
-    todo: 'Declare it with out, use it, or take it out.',
+    todo: 'Declare it with out, use it, or remove it.',
   },
   'sheet/no-output': {
     severity: 'note',
@@ -331,12 +331,12 @@ export const sheetSentences = {
   },
   'gate/one-input': {
     severity: 'note',
-    says: '{gate} has one input or several, and this asks for the other.',
+    says: '{gate} cannot change between one input and several.',
     todo: 'Make a new gate of the kind you want.',
   },
   'gate/would-loop': {
     severity: 'error',
-    says: '{signal} depends on {gate}: joined to it, it would run in a circle.',
+    says: '{signal} depends on {gate}: joined to it, it would form a loop.',
     todo: 'Choose another signal, or store it first.',
   },
   'gate/bad-name': {
@@ -357,8 +357,8 @@ export const sheetSentences = {
   // Verilog and tables from outside
   'verilog/not-understood': {
     severity: 'error',
-    says: 'Line {line} of the Verilog is left out, for this in it is not understood: {what}.',
-    todo: 'Gates, assign, instances and clocked always blocks are; rewrite it with those, or leave it out.',
+    says: 'Line {line} of the Verilog is left out, because this is not understood: {what}.',
+    todo: 'Gates, assign, instances and clocked always blocks are understood; rewrite it with those, or remove it.',
   },
   'verilog/module-open': {
     severity: 'error',
@@ -367,7 +367,7 @@ export const sheetSentences = {
   },
   'csv/no-outputs': {
     severity: 'error',
-    says: 'It cannot be told which columns of the table are outputs.',
+    says: 'Nothing shows which columns of the table are outputs.',
     todo: 'Leave an empty column between inputs and outputs.',
   },
   'csv/bad-cell': {
@@ -404,12 +404,12 @@ export const sheetSentences = {
   'restate/no-xor': {
     severity: 'note',
     says: 'No form of {names} with exclusive or is shorter than the factored one.',
-    todo: 'Take the factored form.',
+    todo: 'Use the factored form.',
   },
   'restate/not-so-wide': {
     severity: 'note',
     says: '{form} of one chip takes {least} to {most} inputs, and this has {inputs}.',
-    todo: 'Take another form, or name a part of it on a line of its own.',
+    todo: 'Use another form, or name a part of it on a line of its own.',
   },
   'same/no-signal': {
     severity: 'error',
@@ -418,8 +418,8 @@ export const sheetSentences = {
   },
   'same/other-inputs': {
     severity: 'error',
-    says: 'The two do not have the same inputs: {only} are of one alone.',
-    todo: 'Give inputs that mean the same the same names.',
+    says: 'The two do not have the same inputs: only one of them has {only}.',
+    todo: 'Give the same name to inputs that mean the same.',
   },
   'same/stores': {
     severity: 'error',

@@ -29,7 +29,7 @@ export function BoardMat({ scene, children, tools, inView, onPinch }: BoardMatPr
     { cap: '+', does: 'larger', keys: ['+', 'Shift++', '='], take: () => by(1) },
     { cap: '−', does: 'smaller', keys: ['-'], take: () => by(-1) },
     { cap: 'Ctrl wheel', does: 'larger or smaller about a place' },
-    { cap: 'middle button', does: 'draw the mat along' },
+    { cap: 'middle button', does: 'drag the mat' },
   ]);
   return (
     <Flex

@@ -114,7 +114,7 @@ function show(box: HTMLElement, { times, share, from, at }: Stretch): void {
   box.style.transform = `translate(${at.x - from.x}px, ${at.y - from.y}px) scale(${times})`;
 }
 
-/** Handlers that draw the mat along with the middle button, or with two fingers, which also zoom. */
+/** Handlers that drag the mat with the middle button, or with two fingers, which also zoom. */
 function useDrawing(
   along: (strategy: Point) => void,
   zoom: (times: number, about: Point) => void,
