@@ -19,113 +19,28 @@ const none: readonly Finding[] = [];
 
 /** Findings on the wiring, each at its place on the board. */
 export default function InspectStep() {
-  const { id, job, session, board, colours, findings: found } = useJobView();
+  const { board, colours, findings: found } = useJobView();
   const findings = found ?? none;
   const scene = useScene(board);
   const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
   const [at, setAt] = useState(0);
-  const [silencing, setSilencing] = useState<Finding | null>(null);
-  const silenced = job.silenced ?? [];
-  const list = useRef<HTMLDivElement>(null);
   const chosen = findings[Math.min(at, findings.length - 1)] ?? null;
-  useEffect(() => {
-    list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' });
-  });
   const inView = useMemo(() => (chosen ? areasAt(chosen.places, scene) : []), [chosen, scene]);
-  const mend = (f: Finding): void => {
-    const command = f.fix === undefined ? null : readCommand(job.board, f.fix);
-    if (!command) return;
-    const refused = command.ok ? session.dispatch(command.edit) : { ok: false as const, findings: [command.finding] };
-    if (!refused.ok) tell(refused.findings.map((r) => `${says(r)} ${remedy(r)}`).join(' '));
-    else tell(`Done: ${f.fix}.`, { label: 'Undo', onClick: () => session.undo() });
-  };
+  const mend = useMend();
   const step = (e: KeyboardEvent): void =>
     setAt(Math.max(0, Math.min(at + (e.key === 'ArrowDown' ? 1 : -1), findings.length - 1)));
+  const mendChosen = (e: KeyboardEvent): boolean => {
+    if (!chosen || e.target !== document.body) return false;
+    mend(chosen);
+    return true;
+  };
   useShortcuts('Among findings', [
     { cap: '↑ ↓', does: 'from finding to finding', keys: ['ArrowUp', 'ArrowDown'], take: step, isFirst: true },
-    {
-      cap: 'Enter',
-      does: 'fix it, where one press can',
-      keys: ['Enter'],
-      isFirst: true,
-      take: (e) => {
-        if (!chosen || e.target !== document.body) return false;
-        mend(chosen);
-        return true;
-      },
-    },
+    { cap: 'Enter', does: 'fix it, where one press can', keys: ['Enter'], take: mendChosen, isFirst: true },
   ]);
-  const bare = isBare(job.board);
-  const toMend = findings.filter((f) => f.severity !== 'note').length;
-  const toFix = findings.filter((f) => f.severity === 'error').length;
   return (
     <>
-      <Panel
-        title="Findings"
-        hint={bare ? undefined : toMend === 0 ? 'no problems found' : `${toFix} to fix, ${toMend - toFix} to look at`}
-        w="380px"
-        flexShrink={0}
-      >
-        {bare && <NoBoard jobId={id} why="Nothing is on the board yet, so there is no wiring to inspect." />}
-        {!bare && found === null && <Empty>Inspecting …</Empty>}
-        {!bare && found !== null && toMend === 0 && (
-          <Empty>
-            <Text color="ok" fontFamily="heading" fontWeight="600" fontSize="18px">
-              No problems found
-            </Text>
-            Supply, ground, wiring, inputs, LEDs and switches were looked at.{' '}
-            <Link to={`/job/${id}/power`} style={{ textDecoration: 'underline' }}>
-              Power up
-            </Link>{' '}
-            and walk the table next.
-          </Empty>
-        )}
-        <Box ref={list} overflowY="auto" aria-live="polite">
-          {findings.map((f, i) => (
-            <FindingLine
-              key={`${f.code} ${says(f)}`}
-              finding={f}
-              chosen={f === chosen}
-              onChoose={() => setAt(i)}
-              {...(f.fix !== undefined && { onFix: () => mend(f) })}
-              {...(f === chosen && f.places.length > 0 && { onSilence: () => setSilencing(f) })}
-            />
-          ))}
-          {silenced.length > 0 && (
-            <Box px="12px" py="8px">
-              <Text fontSize="13px" fontWeight="700">
-                Silenced
-              </Text>
-              {silenced.map((s) => (
-                <Box key={`${s.code} ${s.place}`} display="flex" gap="8px" alignItems="center" py="4px">
-                  <Text fontSize="13px" color="soft" flex="1" minW="0">
-                    {s.code} at {s.place}: {s.reason}
-                  </Text>
-                  <Button
-                    aria-label={`Show again: ${s.code} at ${s.place}`}
-                    onClick={() => session.dispatch({ kind: 'tell-again', code: s.code, place: s.place })}
-                  >
-                    Show again
-                  </Button>
-                </Box>
-              ))}
-            </Box>
-          )}
-        </Box>
-        {silencing && (
-          <Ask
-            title={says(silencing)}
-            label="Why it is all right here"
-            value=""
-            done="Silence"
-            onDone={(reason) => {
-              const finding = { code: silencing.code, place: placeText(silencing), reason: reason.slice(0, 400) };
-              session.dispatch({ kind: 'silence', finding });
-            }}
-            onClose={() => setSilencing(null)}
-          />
-        )}
-      </Panel>
+      <FindingsPanel found={found} chosen={chosen} onChoose={setAt} onMend={mend} />
       <BoardMat
         scene={scene}
         inView={inView}
@@ -143,5 +58,124 @@ export default function InspectStep() {
         />
       </BoardMat>
     </>
+  );
+}
+
+/** Does what a finding proposes, and tells so with a way back. */
+function useMend(): (f: Finding) => void {
+  const { job, session } = useJobView();
+  return (f) => {
+    const command = f.fix === undefined ? null : readCommand(job.board, f.fix);
+    if (!command) return;
+    const done = command.ok ? session.dispatch(command.edit) : { ok: false as const, findings: [command.finding] };
+    if (!done.ok) tell(done.findings.map((r) => `${says(r)} ${remedy(r)}`).join(' '));
+    else tell(`Done: ${f.fix}.`, { label: 'Undo', onClick: () => session.undo() });
+  };
+}
+
+interface FindingsPanelProps {
+  /** Null while they are being worked out. */
+  readonly found: readonly Finding[] | null;
+  readonly chosen: Finding | null;
+  readonly onChoose: (index: number) => void;
+  readonly onMend: (f: Finding) => void;
+}
+
+function FindingsPanel({ found, chosen, onChoose, onMend }: FindingsPanelProps) {
+  const { id, job } = useJobView();
+  const findings = found ?? none;
+  const [silencing, setSilencing] = useState<Finding | null>(null);
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' });
+  });
+  const bare = isBare(job.board);
+  const toMend = findings.filter((f) => f.severity !== 'note').length;
+  const toFix = findings.filter((f) => f.severity === 'error').length;
+  return (
+    <Panel
+      title="Findings"
+      hint={bare ? undefined : toMend === 0 ? 'no problems found' : `${toFix} to fix, ${toMend - toFix} to look at`}
+      w="380px"
+      flexShrink={0}
+    >
+      {bare && <NoBoard jobId={id} why="Nothing is on the board yet, so there is no wiring to inspect." />}
+      {!bare && found === null && <Empty>Inspecting …</Empty>}
+      {!bare && found !== null && toMend === 0 && <NothingWrong jobId={id} />}
+      <Box ref={list} overflowY="auto" aria-live="polite">
+        {findings.map((f, i) => (
+          <FindingLine
+            key={`${f.code} ${says(f)}`}
+            finding={f}
+            chosen={f === chosen}
+            onChoose={() => onChoose(i)}
+            {...(f.fix !== undefined && { onFix: () => onMend(f) })}
+            {...(f === chosen && f.places.length > 0 && { onSilence: () => setSilencing(f) })}
+          />
+        ))}
+        <SilencedList />
+      </Box>
+      {silencing && <SilenceReason finding={silencing} onClose={() => setSilencing(null)} />}
+    </Panel>
+  );
+}
+
+function NothingWrong({ jobId }: { readonly jobId: string }) {
+  return (
+    <Empty>
+      <Text color="ok" fontFamily="heading" fontWeight="600" fontSize="18px">
+        No problems found
+      </Text>
+      Supply, ground, wiring, inputs, LEDs and switches were looked at.{' '}
+      <Link to={`/job/${jobId}/power`} style={{ textDecoration: 'underline' }}>
+        Power up
+      </Link>{' '}
+      and walk the table next.
+    </Empty>
+  );
+}
+
+/** Findings that the person does not want to see, each with the reason, to be shown again. */
+function SilencedList() {
+  const { job, session } = useJobView();
+  const silenced = job.silenced ?? [];
+  if (silenced.length === 0) return null;
+  return (
+    <Box px="12px" py="8px">
+      <Text fontSize="13px" fontWeight="700">
+        Silenced
+      </Text>
+      {silenced.map(({ code, place, reason }) => (
+        <Box key={`${code} ${place}`} display="flex" gap="8px" alignItems="center" py="4px">
+          <Text fontSize="13px" color="soft" flex="1" minW="0">
+            {code} at {place}: {reason}
+          </Text>
+          <Button
+            aria-label={`Show again: ${code} at ${place}`}
+            onClick={() => session.dispatch({ kind: 'tell-again', code, place })}
+          >
+            Show again
+          </Button>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** Asks why a finding is all right here, and silences it with that. */
+function SilenceReason({ finding, onClose }: { readonly finding: Finding; readonly onClose: () => void }) {
+  const { session } = useJobView();
+  return (
+    <Ask
+      title={says(finding)}
+      label="Why it is all right here"
+      value=""
+      done="Silence"
+      onDone={(reason) => {
+        const silenced = { code: finding.code, place: placeText(finding), reason: reason.slice(0, 400) };
+        session.dispatch({ kind: 'silence', finding: silenced });
+      }}
+      onClose={onClose}
+    />
   );
 }
