@@ -110,7 +110,7 @@ describe('the shelf', () => {
 
   it.each([
     ['torn', '{"format": "saddlebag-job", ', 'The file is not JSON'],
-    ['newer', '{"format": "saddlebag-job", "version": 99}', 'this program knows versions up to 1'],
+    ['newer', '{"format": "saddlebag-job", "version": 99}', 'this program knows versions up to 2'],
     ['foreign', '{"parts": []}', 'does not say that it is a Saddlebag job'],
     ['deep', '['.repeat(5000), 'nested over 32 levels deep'],
     ['huge', ' '.repeat(8 * 1024 * 1024 + 1), 'the most that is read'],

@@ -508,6 +508,47 @@ describe('boards without a design, and designs that store', () => {
     expect([rows.length, rows[0]?.wanted, differing]).toEqual([16, null, null]);
   });
 
+  it('measure tells volts, levels and currents of every lead and lamp, as the switches are set', async () => {
+    const job = join(samples, 'lock-interlock.saddlebag.json');
+    const at = async (...set: string[]) => {
+      const { code, out } = await cli('measure', job, '--json', ...set);
+      expect(code).toBe(0);
+      return JSON.parse(out);
+    };
+    const off = await at();
+    const on = await at('--set', 'K=1,E=1', '--at', '3s');
+    const file = JSON.parse(readFileSync(job, 'utf8')) as {
+      board: { parts: { ref: string; part: string; signal?: string }[] };
+    };
+    const ofSignal = (signal: string): string => file.board.parts.find((p) => p.signal === signal)?.ref ?? '';
+    for (const { ref, part } of file.board.parts)
+      if (part === 'led' || part === 'switch' || part === 'resistor')
+        expect(Object.keys(on.pins).filter((pin) => pin.startsWith(`${ref}.`)).length, ref).toBe(2);
+    expect(on.timeNs).toBe(3e9);
+    expect(off.pins['U1.14']).toEqual({ volts: 5, level: '1' });
+    expect(off.lamps[ofSignal('G')]).toEqual({ ma: 0, state: 'dark' });
+    expect(on.lamps[ofSignal('G')].state).toBe('lit');
+    expect(on.lamps[ofSignal('G')].ma).toBeGreaterThan(2.5);
+    expect(on.lamps[ofSignal('G')].ma).toBeLessThan(3.5);
+    expect(on.supplyMa).toBeGreaterThan(off.supplyMa);
+    expect(on.pins[`${ofSignal('K')}.2`]).toEqual({ volts: 4.999975, level: '1' });
+    expect((await cli('measure', job, '--set', 'K=1')).out).toMatch(/^U1\.14 +5\.00 V {2}1$/m);
+  });
+
+  it('measure says which switch there is not, and refuses what is no setting or time', async () => {
+    const job = join(samples, 'lock-interlock.saddlebag.json');
+    const none = await cli('measure', job, '--set', 'Q=1');
+    expect([none.code, none.err]).toEqual([2, expect.stringContaining('Q')]);
+    for (const wrong of [
+      ['--set', 'K'],
+      ['--set', 'K=2'],
+      ['--at', '3'],
+      ['--at', 'soon'],
+      ['--set', ''],
+    ])
+      expect((await cli('measure', job, ...wrong)).code, wrong.join(' ')).toBe(2);
+  });
+
   it('walk and table say in a line what a clocked design needs, and states lists what they point to', async () => {
     const counter = join(samples, 'boat-counter.sheet');
     for (const args of [

@@ -3,6 +3,7 @@ import { card } from './commands/card';
 import { guide } from './commands/guide';
 import { inspectBoard } from './commands/inspect';
 import { match } from './commands/match';
+import { measureBoard } from './commands/measure';
 import { pack } from './commands/pack';
 import { part } from './commands/part';
 import { picture } from './commands/picture';
@@ -63,7 +64,7 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
       code = await act(file, { json: options.json === true, to: options.output }, output);
     });
   }
-  for (const { add } of [pack, plan, picture, part, same, restateCommand, states]) {
+  for (const { add } of [measureBoard, pack, plan, picture, part, same, restateCommand, states]) {
     const command = add(program, output, (c) => {
       code = c;
     });

@@ -46,3 +46,54 @@ export function neededBaseMa(collectorMa: number): number {
   const gain = gains.find(([most]) => collectorMa <= most)?.[1] ?? 30;
   return collectorMa / gain;
 }
+
+/** kT/q at 25 °C, in volts. */
+export const THERMAL_V = 0.02569;
+
+/**
+ * A junction by Shockley's law with a resistance in series: i = saturationA (exp((v - i ohms) / (emission kT/q)) - 1). Amperes, ohms.
+ */
+export interface JunctionModel {
+  readonly saturationA: number;
+  readonly emission: number;
+  readonly ohms: number;
+}
+
+/** The junction that drops `volts` at `ma` milliamperes. */
+function junctionThrough(volts: number, ma: number, emission: number, ohms: number): JunctionModel {
+  const amps = ma / 1000;
+  return { saturationA: amps * Math.exp(-(volts - amps * ohms) / (emission * THERMAL_V)), emission, ohms };
+}
+
+/**
+ * Junctions by part. Sources: 1N4148 data sheet (VF 0.62 V at 1 mA, 0.75 V at 10 mA); data sheets of red LEDs of 5 mm (1.9 V at 10 mA, rising
+ * by some 0.1 V to 20 mA).
+ */
+export const junctions = {
+  diode: junctionThrough(0.72, 10, 1.85, 0.8),
+  redLed: junctionThrough(redLed.typicalV, 10, 2, 6),
+} as const satisfies Readonly<Record<string, JunctionModel>>;
+
+/** A bipolar transistor by Ebers and Moll's equations: the saturation current and the gains forward and reverse. */
+export interface BipolarModel {
+  readonly saturationA: number;
+  readonly forward: number;
+  readonly reverse: number;
+}
+
+/** Sources: 2N3904 and 2N3906 data sheets (VBE(sat) 0.65 to 0.85 V at 10 mA; typical hFE at 1 to 10 mA and 5 V). */
+export const bipolars = {
+  npn: { saturationA: 6.7e-15, forward: 180, reverse: 4 },
+  pnp: { saturationA: 1.4e-15, forward: 180, reverse: 4 },
+} as const satisfies Readonly<Record<string, BipolarModel>>;
+
+/** A MOSFET by its square law: i = gain ((vgs - thresholdV) vds - vds² / 2) until it saturates. Amperes by volt squared. */
+export interface MosfetModel {
+  readonly thresholdV: number;
+  readonly gain: number;
+}
+
+/** Source: 2N7000 data sheet (VGS(th) typically 2.1 V, some 1.8 Ω at 4.5 V: transconductance 0.23 A/V²). */
+export const mosfets = { nmos: { thresholdV: 2.1, gain: 0.23 } } as const satisfies Readonly<
+  Record<string, MosfetModel>
+>;

@@ -23,6 +23,8 @@ export const NONE = -1;
 export interface CircuitUnit {
   readonly machine: Machine;
   readonly inputs: Int32Array;
+  /** Its input pins by name, such as `U1.1`. */
+  readonly inputPins: readonly string[];
   readonly pulledUp: Uint8Array;
   readonly timers: Unit['timers'];
   readonly driver: number;
@@ -52,6 +54,8 @@ export interface Circuit {
    * two for each switching device, with no chip, for the time when nobody knows whether it conducts.
    */
   readonly driverNet: Int32Array;
+  /** The output pins of chips by name, by driver. */
+  readonly driverPin: readonly string[];
   readonly driverChip: Int32Array;
   readonly driverFloats: Uint8Array;
   /** For each net: units that read it, drivers on it, and resistors from it to other nets. */
@@ -100,17 +104,20 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   const chips: Circuit['chips'][number][] = [];
   const units: CircuitUnit[] = [];
   const driverNet: number[] = [];
+  const driverPin: string[] = [];
   const driverChip: number[] = [];
   const driverFloats: number[] = [];
   const parts = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
   const addUnit = (ref: string, type: PartType, family: FamilyId, unit: Unit): void => {
-    const inputs = Int32Array.from(unit.inputs.map((pin) => net(pinOf(ref, pin))));
+    const inputPins = unit.inputs.map((pin) => pinOf(ref, pin));
+    const inputs = Int32Array.from(inputPins, net);
     const { machine, outputs, timers } = unit;
     const pulledUp = Uint8Array.from(unit.inputs, (pin) => (readsHigh(type, family, pin) ? 1 : 0));
     const [driver, chip] = [driverNet.length, chips.length - 1];
-    units.push({ machine, inputs, pulledUp, timers, driver, outputs: outputs.length, chip });
+    units.push({ machine, inputs, inputPins, pulledUp, timers, driver, outputs: outputs.length, chip });
     outputs.forEach((pin, o) => {
       driverNet.push(net(pinOf(ref, pin)));
+      driverPin.push(pinOf(ref, pin));
       driverChip.push(chip);
       driverFloats.push(unit.drives[o] === 'push-pull' ? 0 : 1);
     });
@@ -175,6 +182,7 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
     chips,
     units,
     driverNet: Int32Array.from(driverNet),
+    driverPin,
     driverChip: Int32Array.from(driverChip),
     driverFloats: Uint8Array.from(driverFloats),
     readersOf,

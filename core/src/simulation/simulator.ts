@@ -294,7 +294,33 @@ export class Simulator {
     return run.slots;
   }
 
+  /**
+   * Says what input pins read in place of what their nets say, by name; null ends that. For who knows the volts. Levels follow with
+   * the next `settle`.
+   */
+  readAs(levels: ReadonlyMap<string, number> | null): void {
+    this.readings = levels;
+    this.moved = true;
+  }
+
+  /** What an input of a unit reads by its net, whatever `readAs` says. */
+  readingByNet(u: number, i: number): number {
+    const unit = this.circuit.units[u];
+    return unit ? this.levelByNet(unit, i) : UNKNOWN;
+  }
+
+  /** What a driver of a chip does: LOW, HIGH, UNKNOWN or RELEASED; UNKNOWN without power. */
+  driveOf(driver: number): number {
+    return this.outputLevel(driver) ?? UNKNOWN;
+  }
+
+  private readings: ReadonlyMap<string, number> | null = null;
+
   private inputLevel(unit: CircuitUnit, i: number): number {
+    return this.readings?.get(unit.inputPins[i] ?? '') ?? this.levelByNet(unit, i);
+  }
+
+  private levelByNet(unit: CircuitUnit, i: number): number {
     const net = unit.inputs[i] as number;
     const group = net === NONE ? NONE : (this.wiring.groupOf[net] as number);
     if (unit.pulledUp[i] === 1 && (group === NONE || this.wiring.strength[group] === FLOATING)) return HIGH;

@@ -68,7 +68,7 @@ describe('typing to the board', () => {
     expect(session.job.board.parts[ref]?.part).toBe('led');
     expect(screen.queryByRole('listbox')).toBeNull();
     // What was just seated is chosen, and comes first the next time.
-    expect(screen.getByRole('button', { name: 'Turn' })).toBeDefined();
+    expect(screen.getByRole('button', { name: 'Rotate' })).toBeDefined();
     await userEvent.click(screen.getByRole('button', { name: 'Seat a part' }));
     expect(screen.getAllByRole('option')[0]?.textContent).toContain('led');
   });
@@ -87,7 +87,7 @@ describe('what is chosen', () => {
     const { session } = open();
     const list = screen.getByLabelText('parts and jumpers');
     await userEvent.click(within(list).getByText('D1'));
-    await userEvent.click(screen.getByRole('button', { name: 'Turn' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Rotate' }));
     expect(session.job.board.parts.D1?.rotation).toBe(180);
     await userEvent.click(screen.getByRole('button', { name: 'Pull out' }));
     expect(session.job.board.parts.D1).toBeUndefined();

@@ -87,7 +87,7 @@ describe('a job that cannot be opened', () => {
     const text = writeJobFile(job).replace('"version": 2', '"version": 7');
     await db.jobs.update(id, { text });
     await open(id);
-    expect(await screen.findByText(/this program knows versions up to 1/)).toBeDefined();
+    expect(await screen.findByText(/this program knows versions up to 2/)).toBeDefined();
     expect(screen.getByRole('button', { name: 'Export its file' })).toBeDefined();
     expect((await shelf.get(id))?.text).toBe(text);
   });

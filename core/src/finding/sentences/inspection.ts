@@ -359,6 +359,16 @@ export const inspectionSentences = {
     todo: 'Seat an LED with its resistor and name its signal {name}.',
   },
   // power up
+  'measure-shorted': {
+    severity: 'error',
+    says: 'Supply and ground are joined as the switches stand, so nothing can be measured.',
+    todo: 'Pull out what joins them; the inspector names it.',
+  },
+  'measure-timed': {
+    severity: 'note',
+    says: '{refs} go on in time by themselves; what is measured holds before they have done so.',
+    todo: 'Move clocks by hand: set them on and off in the order in which they should move.',
+  },
   'does-not-settle': {
     severity: 'error',
     says: 'The board does not come to rest after {events} changes; nets that keep changing show as unknown.',

@@ -1,0 +1,221 @@
+import type { Element, Stamps } from './elements';
+
+/** Newton's steps until a point counts as not found; a chain of transistor gates takes some two a gate. */
+const MAX_STEPS = 400;
+/** A point is found when no node moves by more than this share of its volts and these volts in a step. */
+const RELATIVE = 1e-6;
+const ABSOLUTE_V = 1e-7;
+/** The most a node may move in one step, in volts. */
+const STEP_V = 2;
+/** From every node to ground, in siemens: what keeps a node that nothing holds from being anywhere. */
+export const LEAK_S = 1e-12;
+/** The first of the conductances that are stepped down when Newton's method does not end by itself. */
+const FIRST_S = 1e-2;
+
+/** The nodes of an island that are to be found, and the elements on them; other nodes of the elements have fixed volts. */
+export interface Island {
+  readonly free: readonly number[];
+  readonly elements: readonly Element[];
+}
+
+/** What a solution is: found or not, after how many steps, and whether a disturbance would grow away from it. */
+export interface Solution {
+  readonly found: boolean;
+  readonly steps: number;
+  readonly isStable: boolean;
+}
+
+/**
+ * Finds the operating point of an island by nodal analysis and writes it into `volts` (by node), whose values are where the search
+ * begins: from the last point a circuit with memory stays in its state. Newton's method with junctions held back; when that does not end,
+ * conductances to ground that are stepped down by tens. Source: Nagel, "SPICE2" (1975).
+ */
+export function solveIsland(island: Island, volts: Float64Array): Solution {
+  const system = new System(island, volts.length);
+  const before = island.free.map((node) => volts[node] as number);
+  let steps = system.newton(volts, LEAK_S);
+  let found = steps <= MAX_STEPS;
+  if (!found) {
+    island.free.forEach((node, i) => {
+      volts[node] = before[i] as number;
+    });
+    found = true;
+    for (let siemens = FIRST_S; ; siemens = Math.max(LEAK_S, siemens / 10)) {
+      const more = system.newton(volts, siemens);
+      steps += more;
+      if (more > MAX_STEPS) found = false;
+      if (!found || siemens === LEAK_S) break;
+    }
+  }
+  const actives = island.elements.reduce((sum, e) => sum + (e.isActive ? 1 : 0), 0);
+  return { found, steps, isStable: found && (actives < 2 || system.isStable(volts)) };
+}
+
+/** The ohms that each node shows to what is connected to it, by node: Thévenin's resistance at an operating point; 0 for fixed nodes. */
+export function resistancesAt(island: Island, volts: Float64Array): Float64Array {
+  return new System(island, volts.length).resistances(volts);
+}
+
+/** The currents that leave each node into the elements at given volts, in amperes by node. */
+export function currentsAt(elements: readonly Element[], volts: Float64Array): Float64Array {
+  const amps = new Float64Array(volts.length);
+  const into: Stamps = {
+    current: (node, a) => {
+      amps[node] = (amps[node] as number) + a;
+    },
+    conductance: () => {},
+    limited: () => {},
+  };
+  for (const element of elements) element.stamp(volts, into);
+  return amps;
+}
+
+/** How a disturbance is followed: so many steps, of which the last half counts; and the growth that is taken for instability. */
+const GROWTH_STEPS = 40;
+const GROWTH = 1.2;
+const GROWTH_S = [1e-2, 1e-3] as const;
+
+/** The equations of an island: a dense matrix, row by row over its free nodes, and the currents that are to vanish. */
+class System implements Stamps {
+  private readonly n: number;
+  /** For each node its row, -1 for nodes with fixed volts. */
+  private readonly rowOf: Int32Array;
+  private readonly matrix: Float64Array;
+  private readonly rest: Float64Array;
+  private isHeld = false;
+
+  constructor(
+    private readonly island: Island,
+    nodes: number,
+  ) {
+    this.n = island.free.length;
+    this.rowOf = new Int32Array(nodes).fill(-1);
+    island.free.forEach((node, row) => {
+      this.rowOf[node] = row;
+    });
+    this.matrix = new Float64Array(this.n * this.n);
+    this.rest = new Float64Array(this.n);
+  }
+
+  current(node: number, amps: number): void {
+    const row = this.rowOf[node] as number;
+    if (row >= 0) this.rest[row] = (this.rest[row] as number) + amps;
+  }
+
+  conductance(node: number, byNode: number, siemens: number): void {
+    const [row, column] = [this.rowOf[node] as number, this.rowOf[byNode] as number];
+    if (row < 0 || column < 0) return;
+    const at = row * this.n + column;
+    this.matrix[at] = (this.matrix[at] as number) + siemens;
+  }
+
+  limited(): void {
+    this.isHeld = true;
+  }
+
+  private linearise(volts: Float64Array, siemens: number): void {
+    this.matrix.fill(0);
+    this.rest.fill(0);
+    this.isHeld = false;
+    for (const element of this.island.elements) element.stamp(volts, this);
+    for (const node of this.island.free) {
+      this.current(node, siemens * (volts[node] as number));
+      this.conductance(node, node, siemens);
+    }
+  }
+
+  /** Steps until the point is found; more than MAX_STEPS when it is not. */
+  newton(volts: Float64Array, siemens: number): number {
+    const step = new Float64Array(this.n);
+    for (let steps = 1; steps <= MAX_STEPS; steps++) {
+      this.linearise(volts, siemens);
+      for (let i = 0; i < this.n; i++) step[i] = -(this.rest[i] as number);
+      if (!factor(this.matrix, this.n)) return MAX_STEPS + 1;
+      substitute(this.matrix, this.n, step);
+      let moves = this.isHeld;
+      for (let i = 0; i < this.n; i++) {
+        const node = this.island.free[i] as number;
+        const by = Math.max(-STEP_V, Math.min(STEP_V, step[i] as number));
+        const next = (volts[node] as number) + by;
+        if (!Number.isFinite(next)) return MAX_STEPS + 1;
+        volts[node] = next;
+        if (Math.abs(by) > ABSOLUTE_V + RELATIVE * Math.abs(next)) moves = true;
+      }
+      if (!moves) return steps;
+    }
+    return MAX_STEPS + 1;
+  }
+
+  resistances(volts: Float64Array): Float64Array {
+    const ohms = new Float64Array(volts.length);
+    this.linearise(volts, LEAK_S);
+    if (!factor(this.matrix, this.n)) return ohms.fill(Number.POSITIVE_INFINITY);
+    const x = new Float64Array(this.n);
+    this.island.free.forEach((node, row) => {
+      x.fill(0);
+      x[row] = 1;
+      substitute(this.matrix, this.n, x);
+      ohms[node] = x[row] as number;
+    });
+    return ohms;
+  }
+
+  /**
+   * Whether a disturbance dies out when every node has a capacitance to ground. Follows one by x <- 2g (J + gI)⁻¹ x - x, the
+   * trapezoidal rule with a step that g stands for, and takes the mean growth of the last steps.
+   */
+  isStable(volts: Float64Array): boolean {
+    return GROWTH_S.every((siemens) => this.growth(volts, siemens) < GROWTH);
+  }
+
+  private growth(volts: Float64Array, siemens: number): number {
+    this.linearise(volts, siemens);
+    if (!factor(this.matrix, this.n)) return Number.POSITIVE_INFINITY;
+    const x = Float64Array.from({ length: this.n }, (_, i) => 1 + ((i * 0.618034) % 1));
+    const y = new Float64Array(this.n);
+    let sum = 0;
+    for (let step = 0; step < GROWTH_STEPS; step++) {
+      y.set(x);
+      substitute(this.matrix, this.n, y);
+      let size = 0;
+      for (let i = 0; i < this.n; i++) {
+        x[i] = 2 * siemens * (y[i] as number) - (x[i] as number);
+        size += (x[i] as number) ** 2;
+      }
+      size = Math.sqrt(size);
+      if (size === 0) return 0;
+      if (step >= GROWTH_STEPS / 2) sum += Math.log(size);
+      for (let i = 0; i < this.n; i++) x[i] = (x[i] as number) / size;
+    }
+    return Math.exp(sum / (GROWTH_STEPS / 2));
+  }
+}
+
+/** Factors a dense matrix of n rows into L and U in place (Doolittle, diagonal pivots: nodal matrices need no others). */
+function factor(m: Float64Array, n: number): boolean {
+  for (let k = 0; k < n; k++) {
+    const pivot = m[k * n + k] as number;
+    if (Math.abs(pivot) < 1e-30) return false;
+    for (let i = k + 1; i < n; i++) {
+      const l = (m[i * n + k] as number) / pivot;
+      if (l === 0) continue;
+      m[i * n + k] = l;
+      for (let j = k + 1; j < n; j++) m[i * n + j] = (m[i * n + j] as number) - l * (m[k * n + j] as number);
+    }
+  }
+  return true;
+}
+
+/** Solves with a factored matrix; `x` is the right side and becomes the solution. */
+function substitute(m: Float64Array, n: number, x: Float64Array): void {
+  for (let i = 1; i < n; i++) {
+    let sum = x[i] as number;
+    for (let j = 0; j < i; j++) sum -= (m[i * n + j] as number) * (x[j] as number);
+    x[i] = sum;
+  }
+  for (let i = n - 1; i >= 0; i--) {
+    let sum = x[i] as number;
+    for (let j = i + 1; j < n; j++) sum -= (m[i * n + j] as number) * (x[j] as number);
+    x[i] = sum / (m[i * n + i] as number);
+  }
+}
