@@ -1,9 +1,9 @@
 import { Button, Flex } from '@chakra-ui/react';
 import { says } from '@saddlebag/core';
 import { useIsFetching } from '@tanstack/react-query';
-import { lazy, memo, type ReactNode, Suspense, useEffect } from 'react';
+import { lazy, memo, type ReactNode, Suspense, useEffect, useSyncExternalStore } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
-import { ColoursContext, JobContext, SessionContext } from '../base/job-context';
+import { ColoursContext, JobContext, SessionContext, useJobView, useSession } from '../base/job-context';
 import { EVERYWHERE, useShortcuts } from '../base/shortcuts';
 import { useCard } from '../base/use-card';
 import { Brand } from '../kit/Brand';
@@ -16,7 +16,7 @@ import { JobHeader } from './JobHeader';
 import { Strap } from './Strap';
 import { type StepId, stepIds, stepTitles } from './steps';
 import { type Opening, useOpenJob } from './use-job';
-import { useJobView } from './use-job-view';
+import { useJobStages } from './use-job-stages';
 
 const screens: Readonly<Record<StepId, ReturnType<typeof lazy>>> = {
   design: lazy(() => import('../design/DesignStep')),
@@ -44,7 +44,7 @@ interface OpenJobProps {
 }
 
 function OpenJob({ id, session, step }: OpenJobProps) {
-  const view = useJobView(id, session);
+  const view = useJobStages(id, session);
   const navigate = useNavigate();
   const { job } = view;
   const card = useCard(view);
@@ -110,9 +110,12 @@ const Main = memo(function Main({ step }: { readonly step: StepId }) {
   );
 });
 
-/** Says whether anything is being worked out; what is in it takes no notice. */
+/** Says whether anything is being worked out, or waits for a pause in the typing; what is in it takes no notice. */
 function Busy({ step, children }: { readonly step: StepId; readonly children: ReactNode }) {
-  const busy = useIsFetching() > 0;
+  const session = useSession();
+  const { job } = useJobView();
+  const isBehind = useSyncExternalStore(session.subscribe, () => session.job !== job);
+  const busy = useIsFetching() > 0 || isBehind;
   return (
     <Flex as="main" data-step={step} aria-busy={busy} flex="1" minH="0" p="10px 12px" gap="10px">
       {children}

@@ -24,7 +24,7 @@ const fingerprintOf = printedOnce(fingerprint);
 const printedBehaviour = printedOnce<Behaviour>((behaviour) => JSON.stringify(behaviour));
 
 /** Computes, from the job alone, everything the six steps show. Each stage is asked for again when what it depends on changes. */
-export function useJobView(id: string, session: JobSession): JobView {
+export function useJobStages(id: string, session: JobSession): JobView {
   const job = useShownJob(session);
   const queries = useQueryClient();
   const { sheet } = job;
