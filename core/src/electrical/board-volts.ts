@@ -1,21 +1,10 @@
-import { type Board, cutPin, type Nets, pinOf, type SeatedPart } from '../board';
-import {
-  type FamilyId,
-  families,
-  innerName,
-  innerOf,
-  type PartType,
-  readPartNumber,
-  supplyMa,
-  typeOf,
-} from '../catalogue';
+import { type Board, type Nets, pinOf, type SeatedPart } from '../board';
+import { families, innerName, innerOf, readPartNumber, supplyMa, typeOf } from '../catalogue';
 import { bipolars, junctions, mosfets, SUPPLY_V } from './devices';
 import { bipolar, type Element, junction, mosfet, resistor } from './elements';
-import { currentsAt, type Island, resistancesAt, solveIsland } from './operating-point';
-import { inputElement, outputStage, type PinNodes, type Thresholds, thresholdsAt } from './pin-models';
-
-/** What a chip's output does to its pin. `unknown`: one of the others, and nobody knows which. */
-export type Drive = 'low' | 'high' | 'off' | 'unknown';
+import { type ContactModel, type Drive, IslandModel, type OutputModel } from './island';
+import { inputElement, outputStage, type PinNodes } from './pin-models';
+import { OperatingPoint, type PinReader, type PinTable, type SeatedChip } from './point-of-board';
 
 /** How a board stands: which actuators are on, by name (`S1`, `S2.3`), and what each output pin of a chip does (`U1.3`). */
 export interface Standing {
@@ -23,66 +12,60 @@ export interface Standing {
   readonly driveOf: (pin: string) => Drive;
 }
 
-/** What a pin reads: low, high, or nobody knows. */
-export type ReadLevel = '0' | '1' | '?';
-
 /** Closed contacts and thin metal, in ohms. */
 const CONTACT_OHMS = 0.05;
-/** Unknown outputs of one island whose corners are tried; of more, all that they reach is unknown. */
-const MOST_UNKNOWN = 6;
-/** Behind more ohms than these a node counts as floating: an insulation, not a path. */
-const FLOATING_OHMS = 1e8;
 /** Under so many volts between its supply pins a chip does nothing that can be relied on. Source: the least supply of any family, 2 V. */
 const LEAST_SUPPLY_V = 2;
 /** Of the supply current that a data sheet allows a TTL chip, its typical figure is about half. Source: The TTL Data Book, ICC. */
 const TYPICAL_SHARE = 0.5;
 
-/** A chip as its pins see it. */
-interface SeatedChip {
-  readonly ref: string;
-  readonly part: string;
-  readonly type: PartType;
-  readonly family: FamilyId;
-  readonly supply: number;
-  readonly ground: number;
-}
-
 /**
  * The volts of a board. Built once for a board and its nets; `solve` gives the operating point for each way it may stand. Nodes are nets,
  * by their index in `Nets`. Chips are their pins' models: what they compute is the caller's, who says what their outputs do.
  */
-export class BoardVolts {
-  private readonly chips: readonly SeatedChip[];
-  private readonly lasting: readonly Element[];
-  private readonly contacts: readonly { readonly actuator: string; readonly on: boolean; readonly element: Element }[];
-  private readonly outputs: readonly { readonly pin: string; readonly chip: SeatedChip; readonly node: number }[];
-  private readonly lampElements = new Map<string, Element>();
-  /** Volts of the nets that supplies hold, by net. */
-  private readonly fixed = new Map<number, number>();
+export class BoardVolts implements PinTable {
+  /** Volts of the nets that supplies hold, by net, and the nets of positive leads. */
+  readonly fixed = new Map<number, number>();
   private readonly positive = new Set<number>();
+  readonly readers: ReadonlyMap<string, PinReader>;
+  readonly readersOf: ReadonlyMap<number, readonly PinReader[]>;
+  readonly lamps = new Map<string, Element>();
+  private readonly chips: readonly SeatedChip[];
+  private readonly islands: readonly IslandModel[];
   /** Whether supply leads of different volts are on one net. */
-  readonly isShorted: boolean;
+  private readonly isMiswired: boolean;
+  /** Contacts that join two supplies when they close. */
+  private readonly shorting: readonly ContactModel[];
   /** The volts found last, from which the next search begins: a circuit with memory stays in its state. */
   private readonly volts: Float64Array;
 
   constructor(
     { parts: seated }: Board,
-    private readonly nets: Nets,
+    readonly nets: Nets,
   ) {
     const parts = Object.values(seated);
-    this.isShorted = !this.holdSupplies(parts);
+    this.isMiswired = !this.holdSupplies(parts);
     this.chips = parts.flatMap((part) => this.chipOf(part) ?? []);
-    this.lasting = [...parts.flatMap((part) => this.elementsOf(part)), ...this.chips.flatMap((c) => this.inputsOf(c))];
-    this.contacts = parts.flatMap((part) => this.contactsOf(part));
-    this.outputs = this.chips.flatMap((chip) =>
-      chip.type.units.flatMap((unit) =>
-        unit.outputs.flatMap((id) => {
-          const node = this.node(chip.ref, id);
-          return node === undefined ? [] : [{ pin: pinOf(chip.ref, id), chip, node }];
-        }),
-      ),
+    this.readers = new Map(this.chips.flatMap((chip) => this.readersOn(chip)));
+    this.readersOf = grouped(this.readers.values());
+    const contacts = parts.flatMap((part) => this.contactsOf(part));
+    this.islands = islandsOf(nets.nets.length, this.fixed, {
+      lasting: [...parts.flatMap((part) => this.elementsOf(part)), ...this.inputElements()],
+      contacts,
+      outputs: this.chips.flatMap((chip) => this.outputsOf(chip)),
+    });
+    this.shorting = contacts.filter(
+      ({
+        element: {
+          nodes: [a = -1, b = -1],
+        },
+      }) => {
+        const [p, q] = [this.fixed.get(a), this.fixed.get(b)];
+        return p !== undefined && q !== undefined && p !== q;
+      },
     );
     this.volts = new Float64Array(nets.nets.length);
+    for (const [node, volts] of this.fixed) this.volts[node] = volts;
   }
 
   private node(ref: string, id: string): number | undefined {
@@ -99,9 +82,9 @@ export class BoardVolts {
     };
     for (const { ref, part, value = SUPPLY_V } of parts) {
       if (part !== 'supply') continue;
-      hold(this.node(ref, '-'), 0);
-      hold(this.node(ref, '+'), value);
       const plus = this.node(ref, '+');
+      hold(this.node(ref, '-'), 0);
+      hold(plus, value);
       if (plus !== undefined) this.positive.add(plus);
     }
     return agree;
@@ -113,6 +96,17 @@ export class BoardVolts {
     const at = (role: string): number => this.node(seated.ref, type.pins.find((p) => p.role === role)?.id ?? '') ?? -1;
     const family = readPartNumber(seated.part)?.family ?? 'HC';
     return { ref: seated.ref, part: seated.part, type, family, supply: at('supply'), ground: at('ground') };
+  }
+
+  private readersOn(chip: SeatedChip): [string, PinReader][] {
+    const { ref, type, family } = chip;
+    const pulled = type.chip?.pulledUp?.split(' ') ?? [];
+    return type.pins
+      .filter((pin) => pin.role === 'input')
+      .map(({ id, name }) => {
+        const opensHigh = pulled.includes(name) || families[family].openInput === 'high';
+        return [pinOf(ref, id), { net: this.node(ref, id) ?? null, chip, opensHigh }];
+      });
   }
 
   /** The elements that a part is, whatever stands how. Leads in no hole make none. */
@@ -130,7 +124,7 @@ export class BoardVolts {
       ...lamps.flatMap(({ name, anode, cathode }) =>
         between(anode, cathode, (p, q) => {
           const lamp = junction(p, q, junctions.redLed);
-          this.lampElements.set(innerName(ref, name), lamp);
+          this.lamps.set(innerName(ref, name), lamp);
           return lamp;
         }),
       ),
@@ -148,7 +142,7 @@ export class BoardVolts {
     ];
   }
 
-  private contactsOf(seated: SeatedPart) {
+  private contactsOf(seated: SeatedPart): ContactModel[] {
     const { ref } = seated;
     return innerOf(typeOf(seated)).contacts.flatMap(({ actuator, a, b, on }) => {
       const [p, q] = [this.node(ref, a), this.node(ref, b)];
@@ -157,74 +151,47 @@ export class BoardVolts {
     });
   }
 
-  private inputsOf(chip: SeatedChip): Element[] {
-    if (!hasRails(chip)) return [];
-    const pins = new Set(chip.type.units.flatMap((unit) => unit.inputs));
-    return [...pins].flatMap((id) => {
-      const pin = this.node(chip.ref, id);
-      return pin === undefined ? [] : (inputElement(chip.family, 1, { ...rails(chip), pin }) ?? []);
-    });
+  private inputElements(): Element[] {
+    return [...this.readers.values()].flatMap(({ net, chip }) =>
+      net === null || !hasRails(chip) ? [] : (inputElement(chip.family, 1, { ...rails(chip), pin: net }) ?? []),
+    );
+  }
+
+  private outputsOf(chip: SeatedChip): OutputModel[] {
+    return chip.type.units.flatMap((unit) =>
+      unit.outputs.flatMap((id): OutputModel[] => {
+        const pin = this.node(chip.ref, id);
+        if (pin === undefined) return [];
+        // The stages of a chip whose supply pins are in no hole are never asked for: it is dead.
+        const nodes = { ...(hasRails(chip) ? rails(chip) : { supply: pin, ground: pin }), pin };
+        const stage = (isHigh: boolean): Element => outputStage(chip.type, chip.family, isHigh, nodes);
+        return [{ pin: pinOf(chip.ref, id), ref: chip.ref, low: stage(false), high: stage(true) }];
+      }),
+    );
   }
 
   /**
    * The operating point of the board as it stands. Nothing is known while supply and ground are joined. Chips whose supply does not reach them
    * have outputs that are unknown, with all that these reach.
    */
-  solve(standing: Standing): OperatingPoint {
-    const elements = [...this.lasting];
-    for (const { actuator, on, element } of this.contacts) if (standing.isOn(actuator) === on) elements.push(element);
-    const isShorted = this.isShorted || elements.some((e) => this.joinsSupplies(e));
+  solve({ isOn, driveOf }: Standing): OperatingPoint {
+    if (this.isMiswired || this.shorting.some((c) => isOn(c.actuator) === c.on)) return new OperatingPoint(this, true);
     let dead: ReadonlySet<string> = new Set(this.chips.flatMap((chip) => (hasRails(chip) ? [] : [chip.ref])));
     for (;;) {
-      const found = this.solveWith(elements, standing, dead, isShorted);
-      const now = new Set(this.chips.flatMap(({ ref }) => (found.supplyOf(ref) < LEAST_SUPPLY_V ? [ref] : [])));
+      const found = new OperatingPoint(this);
+      let amps = 0;
+      for (const island of this.islands) {
+        const drive = ({ ref, pin }: OutputModel): Drive => (dead.has(ref) ? 'dead' : driveOf(pin));
+        const point = island.pointAt(isOn, drive, this.volts, this.positive);
+        found.take(island.free, point);
+        amps += point.supplyA;
+      }
+      found.supplyMa = 1000 * amps + this.quietMa(dead);
+      const now = new Set(this.chips.flatMap((chip) => (found.supplyOf(chip) < LEAST_SUPPLY_V ? [chip.ref] : [])));
       for (const ref of dead) now.add(ref);
-      if (isShorted || now.size === dead.size) return found;
+      if (now.size === dead.size) return found;
       dead = now;
     }
-  }
-
-  private joinsSupplies({ nodes: [a = -1, b = -1] }: Element): boolean {
-    const [p, q] = [this.fixed.get(a), this.fixed.get(b)];
-    return (
-      p !== undefined &&
-      q !== undefined &&
-      p !== q &&
-      this.contacts.some((c) => c.element.nodes[0] === a && c.element.nodes[1] === b)
-    );
-  }
-
-  private solveWith(
-    lasting: readonly Element[],
-    { driveOf }: Standing,
-    dead: ReadonlySet<string>,
-    isShorted: boolean,
-  ): OperatingPoint {
-    const found = new OperatingPoint(this.nets, this.chips, this.fixed, this.lampElements);
-    found.isShorted = isShorted;
-    if (isShorted) return found;
-    const elements = [...lasting];
-    const unknown: (readonly [Element, Element])[] = [];
-    const silent = new Set<number>();
-    for (const { pin, chip, node } of this.outputs) {
-      const drive = driveOf(pin);
-      const nodes = { ...rails(chip), pin: node };
-      const stage = (isHigh: boolean): Element => outputStage(chip.type, chip.family, isHigh, nodes);
-      if (dead.has(chip.ref)) silent.add(node);
-      else if (drive === 'unknown') unknown.push([stage(false), stage(true)]);
-      else if (drive !== 'off') elements.push(stage(drive === 'high'));
-    }
-    for (const [node, volts] of this.fixed) this.volts[node] = volts;
-    for (const island of islandsOf(this.nets.nets.length, elements, unknown, this.fixed))
-      found.take(island, this.volts, silent);
-    found.supplyMa = 1000 * this.givenBySupplies(elements) + this.quietMa(dead);
-    return found;
-  }
-
-  /** Amperes that flow out of the positive leads. */
-  private givenBySupplies(elements: readonly Element[]): number {
-    const amps = currentsAt(elements, this.volts);
-    return [...this.positive].reduce((sum, node) => sum + (amps[node] ?? 0), 0);
   }
 
   /** What the chips take for themselves, in milliamperes, typically; 0 for those without a figure. */
@@ -239,17 +206,27 @@ export class BoardVolts {
 const hasRails = ({ supply, ground }: SeatedChip): boolean => supply >= 0 && ground >= 0 && supply !== ground;
 const rails = ({ supply, ground }: SeatedChip): Omit<PinNodes, 'pin'> => ({ supply, ground });
 
-/** Elements that hang together through nodes whose volts are not fixed, with the unknown outputs on them. */
-interface OpenIsland extends Island {
-  readonly unknown: readonly (readonly [low: Element, high: Element])[];
+/** Readers by the net that they are on. */
+function grouped(readers: Iterable<PinReader>): ReadonlyMap<number, readonly PinReader[]> {
+  const byNet = new Map<number, PinReader[]>();
+  for (const reader of readers) {
+    if (reader.net === null) continue;
+    const there = byNet.get(reader.net);
+    if (there) there.push(reader);
+    else byNet.set(reader.net, [reader]);
+  }
+  return byNet;
 }
 
-function islandsOf(
-  nodes: number,
-  elements: readonly Element[],
-  unknown: readonly (readonly [Element, Element])[],
-  fixed: ReadonlyMap<number, number>,
-): OpenIsland[] {
+/** All that lies between nodes, whatever stands how. */
+interface Between {
+  readonly lasting: readonly Element[];
+  readonly contacts: readonly ContactModel[];
+  readonly outputs: readonly OutputModel[];
+}
+
+/** What hangs together through nodes that are not fixed, every contact counted as closed; what lies between fixed nodes alone is one more. */
+function islandsOf(nodes: number, fixed: ReadonlyMap<number, number>, all: Between): IslandModel[] {
   const parent = Int32Array.from({ length: nodes }, (_, i) => i);
   const root = (node: number): number => {
     let at = node;
@@ -260,163 +237,27 @@ function islandsOf(
     return at;
   };
   const freeOf = (element: Element): number[] => element.nodes.filter((node) => !fixed.has(node));
-  for (const element of [...elements, ...unknown.flat()]) {
+  const stages = all.outputs.flatMap(({ low, high }) => [low, high]);
+  for (const element of [...all.lasting, ...all.contacts.map((c) => c.element), ...stages]) {
     const [first, ...others] = freeOf(element);
     for (const node of others) parent[root(node)] = root(first as number);
   }
-  const islands = new Map<number, { free: number[]; elements: Element[]; unknown: (readonly [Element, Element])[] }>();
-  for (let node = 0; node < nodes; node++) {
-    if (fixed.has(node)) continue;
-    const island = islands.get(root(node));
-    if (island) island.free.push(node);
-    else islands.set(root(node), { free: [node], elements: [], unknown: [] });
-  }
-  for (const element of elements) {
+  const rooms = new Map<
+    number,
+    { free: number[]; lasting: Element[]; contacts: ContactModel[]; outputs: OutputModel[] }
+  >();
+  const roomOf = (key: number) => {
+    const room = rooms.get(key) ?? { free: [], lasting: [], contacts: [], outputs: [] };
+    rooms.set(key, room);
+    return room;
+  };
+  const roomFor = (element: Element) => {
     const [first] = freeOf(element);
-    if (first !== undefined) islands.get(root(first))?.elements.push(element);
-  }
-  for (const stages of unknown) {
-    const [first] = stages.flatMap(freeOf);
-    if (first !== undefined) islands.get(root(first))?.unknown.push(stages);
-  }
-  return [...islands.values()];
-}
-
-/** The volts of a board as it stands, by net, each with the least and the most that they can be. */
-export class OperatingPoint {
-  private readonly least: Float64Array;
-  private readonly most: Float64Array;
-  /** Nets that nothing holds, and nets of which nothing is known: unstable, not found, or too much unknown. */
-  private readonly floating = new Set<number>();
-  private readonly lost = new Set<number>();
-  /** What the supplies give, in milliamperes. */
-  supplyMa = 0;
-  /** Whether supply and ground are joined, so that nothing is known. */
-  isShorted = false;
-
-  constructor(
-    private readonly nets: Nets,
-    private readonly chips: readonly SeatedChip[],
-    private readonly fixed: ReadonlyMap<number, number>,
-    private readonly lampElements: ReadonlyMap<string, Element>,
-  ) {
-    this.least = new Float64Array(nets.nets.length);
-    this.most = new Float64Array(nets.nets.length);
-    for (const [node, volts] of fixed) {
-      this.least[node] = volts;
-      this.most[node] = volts;
-    }
-  }
-
-  /** Takes up an island: its corners where outputs on it are unknown, of which the last one stays in `volts`. */
-  take({ free, elements, unknown }: OpenIsland, volts: Float64Array, silent: ReadonlySet<number>): void {
-    if (free.some((node) => silent.has(node))) for (const node of free) this.lost.add(node);
-    if (elements.length === 0 && unknown.length === 0) {
-      for (const node of free) this.floating.add(node);
-      return;
-    }
-    const corners = unknown.length > MOST_UNKNOWN ? 1 : 2 ** unknown.length;
-    const start = free.map((node) => volts[node] as number);
-    for (let corner = 0; corner < corners; corner++) {
-      const chosen = unknown.map(([low, high], i) => ((corner >> i) & 1 ? high : low));
-      const island = { free, elements: [...elements, ...chosen] };
-      free.forEach((node, i) => {
-        volts[node] = start[i] as number;
-      });
-      const { found, isStable } = solveIsland(island, volts);
-      const ohms = corner === 0 ? resistancesAt(island, volts) : null;
-      for (const node of free) {
-        const v = volts[node] as number;
-        this.least[node] = corner === 0 ? v : Math.min(this.least[node] as number, v);
-        this.most[node] = corner === 0 ? v : Math.max(this.most[node] as number, v);
-        if (ohms && (ohms[node] as number) > FLOATING_OHMS) this.floating.add(node);
-        if (!found || !isStable || unknown.length > MOST_UNKNOWN) this.lost.add(node);
-      }
-    }
-  }
-
-  /** The volts of a pin, the middle where they are not known for sure; null for a pin in no hole. */
-  voltsAt(pin: string): number | null {
-    const net = this.nets.ofPin.get(pin);
-    return net === undefined ? null : this.middle(net);
-  }
-
-  /** Whether the volts of a pin are known: something holds them, and nothing that is unknown moves them. */
-  isKnown(pin: string): boolean {
-    const net = this.nets.ofPin.get(pin);
-    return net !== undefined && !this.floating.has(net) && !this.lost.has(net) && !this.isWide(net) && !this.isShorted;
-  }
-
-  /** Whether nothing holds a pin's net at any volts. */
-  isFloating(pin: string): boolean {
-    const net = this.nets.ofPin.get(pin);
-    return net === undefined || this.floating.has(net);
-  }
-
-  /** Volts between the supply pins of a chip; 0 where one of them is in no hole. */
-  supplyOf(ref: string): number {
-    const chip = this.chipOf(ref);
-    if (!chip || !hasRails(chip)) return 0;
-    return this.middle(chip.supply) - this.middle(chip.ground);
-  }
-
-  /**
-   * What a pin reads. An input of a chip reads by its own thresholds at the supply that reaches it, and open as its family, or the chip
-   * itself, has it. Any other pin is told as most inputs on its net read it: as an HC input where there is none.
-   */
-  levelAt(pin: string): ReadLevel {
-    const { ref, id } = cutPin(pin);
-    const chip = this.chipOf(ref);
-    const isInput = chip?.type.pins.some((p) => p.id === id && p.role === 'input');
-    if (chip && isInput) return this.readBy(chip, pin);
-    const net = this.nets.nets[this.nets.ofPin.get(pin) ?? -1];
-    const readers = (net?.pins ?? []).filter((other) => other !== pin && this.isInput(other));
-    const levels = new Set(readers.map((other) => this.levelAt(other)));
-    if (levels.size === 1) return [...levels][0] ?? '?';
-    return levels.size === 0 ? this.between(pin, thresholdsAt(chip?.family ?? 'HC', SUPPLY_V), false) : '?';
-  }
-
-  private isInput(pin: string): boolean {
-    const { ref, id } = cutPin(pin);
-    return this.chipOf(ref)?.type.pins.some((p) => p.id === id && p.role === 'input') === true;
-  }
-
-  private readBy(chip: SeatedChip, pin: string): ReadLevel {
-    const name = chip.type.pins.find((p) => p.id === cutPin(pin).id)?.name ?? '';
-    const isPulled = chip.type.chip?.pulledUp?.split(' ').includes(name) === true;
-    const opensHigh = isPulled || families[chip.family].openInput === 'high';
-    return this.between(pin, thresholdsAt(chip.family, this.supplyOf(chip.ref)), opensHigh, chip.ground);
-  }
-
-  private between(pin: string, { low, high }: Thresholds, opensHigh: boolean, ground = -1): ReadLevel {
-    const net = this.nets.ofPin.get(pin);
-    if (this.isShorted || (net !== undefined && this.lost.has(net))) return '?';
-    if (net === undefined || this.floating.has(net)) return opensHigh ? '1' : '?';
-    const zero = ground < 0 ? 0 : this.middle(ground);
-    return (this.most[net] as number) - zero <= low ? '0' : (this.least[net] as number) - zero >= high ? '1' : '?';
-  }
-
-  private chipOf(ref: string): SeatedChip | undefined {
-    return this.chips.find((chip) => chip.ref === ref);
-  }
-
-  private middle(node: number): number {
-    return ((this.least[node] as number) + (this.most[node] as number)) / 2;
-  }
-
-  /** The current through a lamp, by its name, in milliamperes; 0 for one whose leads are in no hole. */
-  lampMa(name: string): number {
-    const lamp = this.lampElements.get(name);
-    return lamp ? 1000 * lamp.amps(Float64Array.from(this.least, (_, node) => this.middle(node))) : 0;
-  }
-
-  /** Whether the volts at both leads of a lamp are known. */
-  isLampKnown(name: string): boolean {
-    const lamp = this.lampElements.get(name);
-    return !this.isShorted && !lamp?.nodes.some((node) => this.lost.has(node) || this.isWide(node));
-  }
-
-  private isWide(node: number): boolean {
-    return !this.fixed.has(node) && (this.most[node] as number) - (this.least[node] as number) > 0.1;
-  }
+    return roomOf(first === undefined ? -1 : root(first));
+  };
+  for (let node = 0; node < nodes; node++) if (!fixed.has(node)) roomOf(root(node)).free.push(node);
+  for (const element of all.lasting) roomFor(element).lasting.push(element);
+  for (const contact of all.contacts) roomFor(contact.element).contacts.push(contact);
+  for (const output of all.outputs) roomFor(output.low).outputs.push(output);
+  return [...rooms.values()].map((r) => new IslandModel(r.free, r.lasting, r.contacts, r.outputs));
 }

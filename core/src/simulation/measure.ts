@@ -32,13 +32,14 @@ export function measure(
   { atNs = 0, nets = extractNets(board) }: { readonly atNs?: number; readonly nets?: Nets } = {},
 ): { readonly measured: Measured | null; readonly unknown: readonly string[]; readonly findings: readonly Finding[] } {
   const live = new PoweredBoard(board, nets);
-  const switchOf = (name: string): string | undefined =>
-    live.actuators.includes(name) ? name : placeNamed(board, 'give', name)?.called;
-  const unknown = settings.flatMap(([name]) => (switchOf(name) === undefined ? [name] : []));
+  const { switches, leds } = live.circuit;
+  const indexOf = (called: string | undefined): number => switches.findIndex(({ ref }) => ref === called);
+  const switchOf = (name: string): number => Math.max(indexOf(name), indexOf(placeNamed(board, 'give', name)?.called));
+  const unknown = settings.flatMap(([name]) => (switchOf(name) < 0 ? [name] : []));
   if (unknown.length > 0) return { measured: null, unknown, findings: [] };
   let settled = live.settle();
   for (const [name, on] of settings) {
-    live.setSwitch(switchOf(name) ?? '', on);
+    live.setSwitch(switchOf(name), on);
     settled = live.settle();
   }
   const { point } = live;
@@ -46,8 +47,8 @@ export function measure(
     volts: point.isKnown(pin) ? rounded(point.voltsAt(pin)) : null,
     level: point.levelAt(pin),
   });
-  const readLamp = (name: string): LampReading => {
-    const { ma, state } = live.lamp(name);
+  const readLamp = (index: number): LampReading => {
+    const { ma, state } = live.lamp(index);
     return { ma: rounded(ma) ?? 0, state };
   };
   const timed = live.timedParts();
@@ -56,7 +57,7 @@ export function measure(
       timeNs: Math.max(atNs, settled.timeNs),
       supplyMa: rounded(point.supplyMa) ?? 0,
       pins: Object.fromEntries(live.pins().map((pin) => [pin, readPin(pin)])),
-      lamps: Object.fromEntries(live.lamps.map((name) => [name, readLamp(name)])),
+      lamps: Object.fromEntries(leds.map(({ ref }, i) => [ref, readLamp(i)])),
     },
     unknown,
     findings: [

@@ -1,21 +1,18 @@
 import { type Board, type Nets, partOf, pinOf } from '../board';
 import { typeOf } from '../catalogue';
-import { BoardVolts, type Drive, OperatingPoint, redLed } from '../electrical';
+import { BoardVolts, type Drive, type OperatingPoint, redLed } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
-import { type Settled, Simulator } from './simulator';
+import { type LedState, type Settled, Simulator } from './simulator';
 import { RELEASED } from './wiring';
 
-/** Rounds of volts and levels until the two agree; a board that takes more has pins that swing, which are unknown then. */
+/** Rounds of volts and levels until the two agree; pins of a board that takes more swing, and are unknown. */
 const MOST_ROUNDS = 24;
-
-/** What a lamp does: `over` its maximum it is destroyed on the bench. */
-export type LampState = 'lit' | 'dim' | 'dark' | 'over' | 'unknown';
 
 /** A lamp as it shines, with its current in milliamperes. */
 export interface LampReading {
   readonly ma: number;
-  readonly state: LampState;
+  readonly state: LedState;
 }
 
 const levelOf = { '0': LOW, '1': HIGH, '?': UNKNOWN } as const;
@@ -27,43 +24,38 @@ const driveOf: Readonly<Record<number, Drive>> = {
 };
 
 /**
- * A board under power, at rest: what its chips compute and the volts of its nets, each held to the other. Chips read their pins from the volts by
- * their own thresholds; the volts follow from what the chips drive. Switches are named as on the board (`S1`, `S2.3`).
+ * A board under power, at rest: what its chips compute and the volts of its nets, each held to the other. Chips read their pins
+ * from the volts by their own thresholds; the volts follow from what the chips drive.
  */
 export class PoweredBoard {
-  private readonly circuit: Circuit;
   private readonly simulator: Simulator;
   private readonly volts: BoardVolts;
-  private readonly switches: ReadonlyMap<string, number>;
+  private readonly switchOf: ReadonlyMap<string, number>;
   private readonly driverOf: ReadonlyMap<string, number>;
   /** What input pins are told to read, where strengths alone say otherwise. */
   private readings: ReadonlyMap<string, number> = new Map();
-  /** The operating point that was found last; empty before the first `settle`. */
+  /** The operating point that was found last: after `settle`, that of the board at rest. */
   point: OperatingPoint;
 
   constructor(
     private readonly board: Board,
     nets: Nets,
+    readonly circuit: Circuit = compileCircuit(board, nets),
   ) {
-    this.circuit = compileCircuit(board, nets);
-    this.simulator = new Simulator(this.circuit);
+    this.simulator = new Simulator(circuit);
     this.volts = new BoardVolts(board, nets);
-    this.switches = new Map(this.circuit.switches.map(({ ref }, i) => [ref, i]));
-    this.driverOf = new Map(this.circuit.driverPin.map((pin, d) => [pin, d]));
-    this.point = new OperatingPoint(nets, [], new Map(), new Map());
+    this.switchOf = new Map(circuit.switches.map(({ ref }, i) => [ref, i]));
+    this.driverOf = new Map(circuit.driverPin.map((pin, d) => [pin, d]));
+    this.point = this.solved();
   }
 
-  /** The actuators that can be set. */
-  get actuators(): readonly string[] {
-    return [...this.switches.keys()];
-  }
-
-  /** Puts an actuator on or off; false when there is none of that name. Volts and levels follow with the next `settle`. */
-  setSwitch(name: string, on: boolean): boolean {
-    const index = this.switches.get(name);
-    if (index === undefined) return false;
+  /** Puts an actuator on or off, by its index in the circuit. Volts and levels follow with the next `settle`. */
+  setSwitch(index: number, on: boolean): void {
     this.simulator.setSwitch(index, on);
-    return true;
+  }
+
+  isOn(index: number): boolean {
+    return this.simulator.isOn(index);
   }
 
   /**
@@ -73,10 +65,7 @@ export class PoweredBoard {
   settle(): Settled {
     let settled = this.simulator.settle();
     for (let round = 0; ; round++) {
-      this.point = this.volts.solve({
-        isOn: (name) => this.simulator.isOn(this.switches.get(name) ?? -1),
-        driveOf: (pin) => driveOf[this.simulator.driveOf(this.driverOf.get(pin) ?? -1)] ?? 'unknown',
-      });
+      this.point = this.solved();
       const next = this.otherwise();
       const swings = [...new Set([...next.keys(), ...this.readings.keys()])].filter(
         (pin) => next.get(pin) !== this.readings.get(pin),
@@ -87,8 +76,19 @@ export class PoweredBoard {
       this.simulator.readAs(next);
       const again = this.simulator.settle();
       settled = { ...again, events: settled.events + again.events };
-      if (round >= MOST_ROUNDS) return { ...settled, settled: false };
+      if (round >= MOST_ROUNDS) {
+        this.point = this.solved();
+        return { ...settled, settled: false };
+      }
     }
+  }
+
+  private solved(): OperatingPoint {
+    const { simulator } = this;
+    return this.volts.solve({
+      isOn: (name) => simulator.isOn(this.switchOf.get(name) ?? -1),
+      driveOf: (pin) => driveOf[simulator.driveOf(this.driverOf.get(pin) ?? -1)] ?? 'unknown',
+    });
   }
 
   /** Input pins that read another level by their volts than by strengths alone, with that level. */
@@ -103,26 +103,35 @@ export class PoweredBoard {
     return found;
   }
 
-  /** The lamps of the board by name (`D1`, `H1.a`), in the order of the circuit. */
-  get lamps(): readonly string[] {
-    return this.circuit.leds.map(({ ref }) => ref);
+  /** The level of a net, LOW, HIGH or UNKNOWN, as the inputs on it read it. */
+  levelOf(net: number): number {
+    return levelOf[this.point.levelOfNet(net)];
   }
 
-  /** What a lamp does, by its name. */
-  lamp(name: string): LampReading {
+  /** Whether supply and ground are joined as the switches stand. */
+  get shorted(): boolean {
+    return this.point.isShorted;
+  }
+
+  /** What a lamp does and its current, by its index in the circuit. */
+  lamp(index: number): LampReading {
+    const name = this.circuit.leds[index]?.ref ?? '';
     const ma = this.point.lampMa(name);
     if (!this.point.isLampKnown(name)) return { ma, state: 'unknown' };
     const { mostMa, dimMa } = redLed;
-    const state = ma > mostMa ? 'over' : ma >= dimMa ? 'lit' : ma > dimMa / 10 ? 'dim' : 'dark';
-    return { ma, state };
+    return { ma, state: ma > mostMa ? 'over' : ma >= dimMa ? 'lit' : ma > dimMa / 10 ? 'dim' : 'dark' };
+  }
+
+  /** What a lamp does, by its index in the circuit. */
+  ledState(index: number): LedState {
+    return this.lamp(index).state;
   }
 
   /** The pins of every lead of every part, in the order of the board's parts. */
   pins(): string[] {
-    return Object.keys(this.board.parts).flatMap((ref) => {
-      const part = partOf(this.board, ref);
-      return part ? (typeOf(part)?.pins ?? []).map((p) => pinOf(ref, p.id)) : [];
-    });
+    return Object.values(this.board.parts).flatMap((part) =>
+      (typeOf(part)?.pins ?? []).map((p) => pinOf(part.ref, p.id)),
+    );
   }
 
   /** Parts whose doing goes on in time by itself, which is not worked out yet: clock modules, timers, one-shots. */
