@@ -10,11 +10,11 @@ import {
   type Netlist,
   networkOf,
   newJob,
+  PoweredBoard,
   packJob,
   panelOf,
   plan,
   runRow,
-  Simulator,
   sweep,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
@@ -114,7 +114,7 @@ async function measurePower(): Promise<void> {
     netlist.inputs,
     netlist.outputs.map((o) => o.name),
   );
-  const simulator = new Simulator(circuit);
+  const simulator = new PoweredBoard(board, nets, circuit);
   const rows = 2 ** netlist.inputs.length;
   const hand = byHand(netlist);
   let sink = 0;

@@ -9,21 +9,22 @@ import { inspect } from './inspection';
 import type { Job } from './job';
 import { readJobFile } from './job-reader';
 import type { Packing } from './packing';
-import { compileCircuit, levelShown, panelOf, Simulator } from './simulation';
+import { compileCircuit, levelShown, PoweredBoard, panelOf } from './simulation';
 import { faults } from './testing/faults';
 import { laidOut } from './testing/interlock';
 import { arbitrarySheet } from './testing/random';
 
 /** What is seen at the lamps of a board while its switches are pressed, the same presses every time; each step one text. */
 function seen(board: Board, { inputs, outputs }: Packing, presses: number): string[] {
-  const circuit = compileCircuit(board, extractNets(board));
+  const nets = extractNets(board);
+  const circuit = compileCircuit(board, nets);
   const panel = panelOf(
     board,
     circuit,
     inputs,
     outputs.map((o) => o.name),
   );
-  const simulator = new Simulator(circuit);
+  const simulator = new PoweredBoard(board, nets, circuit);
   const on = inputs.map(() => false);
   let state = 12_345;
   return Array.from({ length: presses }, () => {

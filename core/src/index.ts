@@ -266,6 +266,7 @@ export {
   type LedState,
   measure,
   type Panel,
+  PoweredBoard,
   panelOf,
   placeNamed,
   restless,

@@ -8,7 +8,7 @@ import { inspect } from './inspection';
 import { compile, firstDifference, stateTable, sweep, valueAt } from './logic';
 import { networkOfPacking, pack } from './packing';
 import { expectationOf, sourcesOf } from './planning';
-import { agrees, compileCircuit, levelShown, panelOf, Simulator, walkTable } from './simulation';
+import { agrees, compileCircuit, levelShown, PoweredBoard, panelOf, walkTable } from './simulation';
 import { interlockSheet, laidOut, solve } from './testing/interlock';
 import { arbitrarySheet, outputsOf } from './testing/random';
 
@@ -139,9 +139,10 @@ describe('a counter cut short by its own outputs', () => {
     const behaviour = readDesign(sheet).design.behaviour ?? expect.fail('no behaviour');
     const { transitions } = stateTable(behaviour, 'CK');
     const listed = transitions.filter((t) => t.inputs === '0').map((t) => t.outputs);
-    const circuit = compileCircuit(job.board, extractNets(job.board));
+    const nets = extractNets(job.board);
+    const circuit = compileCircuit(job.board, nets);
     const panel = panelOf(job.board, circuit, netlist.inputs, q);
-    const simulator = new Simulator(circuit);
+    const simulator = new PoweredBoard(job.board, nets, circuit);
     const set = (input: number, on: boolean): void => {
       simulator.setSwitch(panel.switches[input] ?? -1, on);
       simulator.settle();

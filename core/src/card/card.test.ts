@@ -4,7 +4,7 @@ import { extractNets } from '../board';
 import { printSheet } from '../design';
 import { elementAt } from '../element-at';
 import { HIGH, LOW } from '../logic';
-import { compileCircuit, panelOf, Simulator } from '../simulation';
+import { compileCircuit, PoweredBoard, panelOf } from '../simulation';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
@@ -42,13 +42,11 @@ describe('the build card', () => {
             [trial.low, LOW],
           ] as const) {
             if (settings === null) continue;
-            const simulator = new Simulator(circuit);
+            const simulator = new PoweredBoard(board, nets, circuit);
             for (const [k, setting] of settings.split(' ').entries())
               simulator.setSwitch(elementAt(switches, k), setting.endsWith('=1'));
             simulator.settle();
-            expect(simulator.levelOf(nets.ofPin.get(trial.pin) ?? -1).level, `${trial.pin} with ${settings}`).toBe(
-              level,
-            );
+            expect(simulator.levelOf(nets.ofPin.get(trial.pin) ?? -1), `${trial.pin} with ${settings}`).toBe(level);
           }
         }
       }),

@@ -1,6 +1,6 @@
 import { type Board, type Nets, pinOf, type SeatedPart } from '../board';
 import { families, innerName, innerOf, readPartNumber, supplyMa, typeOf } from '../catalogue';
-import { bipolars, junctions, mosfets, SUPPLY_V } from './devices';
+import { bipolars, junctions, mosfets, SUPPLY_V, supplyLimitMa } from './devices';
 import { bipolar, type Element, junction, mosfet, resistor } from './elements';
 import { type ContactModel, type Drive, IslandModel, type OutputModel } from './island';
 import { inputElement, outputStage, type PinNodes } from './pin-models';
@@ -171,7 +171,8 @@ export class BoardVolts implements PinTable {
   }
 
   /**
-   * The operating point of the board as it stands. Nothing is known while supply and ground are joined. Chips whose supply does not reach them
+   * The operating point of the board as it stands. Nothing is known while supply and ground are joined, by metal or by what takes more than
+   * a supply gives. Chips whose supply does not reach them
    * have outputs that are unknown, with all that these reach.
    */
   solve({ isOn, driveOf }: Standing): OperatingPoint {
@@ -186,6 +187,7 @@ export class BoardVolts implements PinTable {
         found.take(island.free, point);
         amps += point.supplyA;
       }
+      if (1000 * amps > supplyLimitMa) return new OperatingPoint(this, true);
       found.supplyMa = 1000 * amps + this.quietMa(dead);
       const now = new Set(this.chips.flatMap((chip) => (found.supplyOf(chip) < LEAST_SUPPLY_V ? [chip.ref] : [])));
       for (const ref of dead) now.add(ref);

@@ -1,6 +1,12 @@
 /** The supply that boards are planned for, and that is assumed while a board has none, in volts. */
 export const SUPPLY_V = 5;
 
+/**
+ * The most that the supply of a bench like this gives, in milliamperes: that of a USB port, five unit loads of 100 mA. Source: Universal
+ * Serial Bus Specification 2.0, 7.2.1.
+ */
+export const supplyLimitMa = 500;
+
 /** Up to `offV` over its junction or threshold a device does not conduct; from `onV` it surely does. Volts. */
 export interface Threshold {
   readonly offV: number;

@@ -21,6 +21,8 @@ export interface Element {
   amps(volts: Float64Array): number;
   /** Whether it can amplify: only circuits with such elements can be unstable. */
   readonly isActive?: boolean;
+  /** A node that steers it and takes no current: where nothing holds that, nobody knows what the element does. */
+  readonly gate?: number;
 }
 
 const at = (volts: Float64Array, node: number): number => volts[node] as number;
@@ -246,6 +248,7 @@ export function mosfet(
   return {
     nodes: [drain, gate, source],
     isActive: true,
+    gate,
     amps(volts) {
       const { amps, isTurned } = of(volts);
       return polarity * (isTurned ? -amps : amps);

@@ -103,6 +103,9 @@ export class IslandModel {
         most[i] = Math.max(most[i] as number, volts[node] as number);
         if (ohms && (ohms[node] as number) > FLOATING_OHMS) floats[i] = 1;
       });
+      // A gate that nothing holds keeps whatever charge it has.
+      const isHeld = (node: number): boolean => floats[this.free.indexOf(node)] !== 1;
+      if (island.elements.some(({ gate }) => gate !== undefined && !isHeld(gate))) lost.fill(1);
     }
     const amps = currentsAt(island.elements, volts);
     const supplyA = [...positive].reduce((sum, node) => sum + (amps[node] as number), 0);

@@ -7,7 +7,7 @@ import { isError } from '../finding';
 import { inspect } from '../inspection';
 import { compileMachine, HIGH, LOW, MachineRun } from '../logic';
 import { plan } from '../planning';
-import { compileCircuit, panelOf, Simulator } from '../simulation';
+import { compileCircuit, PoweredBoard, panelOf } from '../simulation';
 import { solve } from '../testing/interlock';
 import { whatIsWrong } from './check';
 import type { Strategy } from './packing';
@@ -30,7 +30,7 @@ async function bench(text: string, strategy: Strategy = 'written') {
   const nets = extractNets(board);
   expect(inspect(board, nets, packing, 'HC').filter(isError)).toEqual([]);
   const circuit = compileCircuit(board, nets);
-  const simulator = new Simulator(circuit);
+  const simulator = new PoweredBoard(board, nets, circuit);
   const outputs = behaviour.outputs.map((o) => o.name);
   const panel = panelOf(board, circuit, behaviour.inputs, outputs);
   const machine = compileMachine(behaviour);

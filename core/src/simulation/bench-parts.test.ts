@@ -6,13 +6,13 @@ import { applyEdit, newJob, readCommand } from '../job';
 import { HIGH, LOW } from '../logic';
 import { wired } from '../testing/wired';
 import { compileCircuit } from './circuit';
-import { Simulator } from './simulator';
+import { PoweredBoard } from './powered-board';
 
 /** The board under power with some actuators on: what each lamp does, and the level at a pin. */
 function powered(board: Board, ...on: string[]) {
   const nets = extractNets(board);
   const circuit = compileCircuit(board, nets);
-  const simulator = new Simulator(circuit);
+  const simulator = new PoweredBoard(board, nets, circuit);
   for (const ref of on)
     simulator.setSwitch(
       circuit.switches.findIndex((s) => s.ref === ref),
@@ -21,7 +21,7 @@ function powered(board: Board, ...on: string[]) {
   simulator.settle();
   return {
     lamps: Object.fromEntries(circuit.leds.map(({ ref }, i) => [ref, simulator.ledState(i)])),
-    level: (pin: string) => simulator.levelOf(nets.ofPin.get(pin) ?? -1).level,
+    level: (pin: string) => simulator.levelOf(nets.ofPin.get(pin) ?? -1),
   };
 }
 

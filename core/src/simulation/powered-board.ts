@@ -9,6 +9,9 @@ import { RELEASED } from './wiring';
 /** Rounds of volts and levels until the two agree; pins of a board that takes more swing, and are unknown. */
 const MOST_ROUNDS = 24;
 
+/** Under this share of the current at which a lamp is dim it is dark. */
+const DARK_SHARE = 0.02;
+
 /** A lamp as it shines, with its current in milliamperes. */
 export interface LampReading {
   readonly ma: number;
@@ -119,7 +122,7 @@ export class PoweredBoard {
     const ma = this.point.lampMa(name);
     if (!this.point.isLampKnown(name)) return { ma, state: 'unknown' };
     const { mostMa, dimMa } = redLed;
-    return { ma, state: ma > mostMa ? 'over' : ma >= dimMa ? 'lit' : ma > dimMa / 10 ? 'dim' : 'dark' };
+    return { ma, state: ma > mostMa ? 'over' : ma >= dimMa ? 'lit' : ma > DARK_SHARE * dimMa ? 'dim' : 'dark' };
   }
 
   /** What a lamp does, by its index in the circuit. */

@@ -4,13 +4,13 @@ import { type Board, extractNets } from '../board';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { inverter, MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
 import { compileCircuit } from './circuit';
-import { Simulator } from './simulator';
+import { PoweredBoard } from './powered-board';
 
 /** A board under power, its actuators moved one after the other: the level of a pin, and what an LED does. */
 function powered(board: Board) {
   const nets = extractNets(board);
   const circuit = compileCircuit(board, nets);
-  const simulator = new Simulator(circuit);
+  const simulator = new PoweredBoard(board, nets, circuit);
   let last = simulator.settle();
   return {
     put: (ref: string, on: boolean): void => {
@@ -20,7 +20,7 @@ function powered(board: Board) {
       );
       last = simulator.settle();
     },
-    level: (pin: string): number => simulator.levelOf(nets.ofPin.get(pin) ?? expect.fail(pin)).level,
+    level: (pin: string): number => simulator.levelOf(nets.ofPin.get(pin) ?? expect.fail(pin)),
     lamp: (ref: string) => simulator.ledState(circuit.leds.findIndex((l) => l.ref === ref)),
     isShorted: () => simulator.shorted,
     hasSettled: () => last.settled,

@@ -3,7 +3,8 @@ import { typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { HIGH, inputAt, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
-import { type LedState, MAX_EVENTS, Simulator } from './simulator';
+import { PoweredBoard } from './powered-board';
+import { type LedState, MAX_EVENTS } from './simulator';
 
 /** The most switches whose rows are walked: 2^16 rows. */
 export const MAX_WALK_INPUTS = 16;
@@ -86,23 +87,23 @@ export function levelShown(state: LedState, inverted = false): number {
 }
 
 /** Sets the switches to a row, lets the board settle, and reads the LEDs. */
-export function runRow(simulator: Simulator, panel: Panel, row: number): WalkedRow {
+export function runRow(live: PoweredBoard, panel: Panel, row: number): WalkedRow {
   panel.switches.forEach((s, i) => {
-    if (s >= 0) simulator.setSwitch(s, inputAt(panel.switches.length, i, row) === 1);
+    if (s >= 0) live.setSwitch(s, inputAt(panel.switches.length, i, row) === 1);
   });
-  const { settled } = simulator.settle();
-  return { row, seen: readLamps(simulator, panel), settled };
+  const { settled } = live.settle();
+  return { row, seen: readLamps(live, panel), settled };
 }
 
-function readLamps(simulator: Simulator, panel: Panel): number[] {
-  return panel.leds.map((led, o) => (led < 0 ? UNKNOWN : levelShown(simulator.ledState(led), panel.inverted[o])));
+function readLamps(live: PoweredBoard, panel: Panel): number[] {
+  return panel.leds.map((led, o) => (led < 0 ? UNKNOWN : levelShown(live.ledState(led), panel.inverted[o])));
 }
 
 /** The row that the switches of a board at rest stand at, and what its lamps show; null where an input has no switch. */
-export function rowAtHand(simulator: Simulator, panel: Panel, settled: boolean): WalkedRow | null {
+export function rowAtHand(live: PoweredBoard, panel: Panel, settled: boolean): WalkedRow | null {
   if (panel.switches.some((s) => s < 0) || panel.switches.length > MAX_WALK_INPUTS) return null;
-  const row = panel.switches.reduce((sum, s) => 2 * sum + Number(simulator.isOn(s)), 0);
-  return { row, seen: readLamps(simulator, panel), settled };
+  const row = panel.switches.reduce((sum, s) => 2 * sum + Number(live.isOn(s)), 0);
+  return { row, seen: readLamps(live, panel), settled };
 }
 
 /** Walks the table on a board row by row; the caller may stop between any two. */
@@ -113,10 +114,10 @@ export function* walkTable(
   outputs: readonly string[],
 ): Generator<WalkedRow> {
   const circuit = compileCircuit(board, nets);
-  const simulator = new Simulator(circuit);
+  const live = new PoweredBoard(board, nets, circuit);
   const panel = panelOf(board, circuit, inputs, outputs);
   const rows = 2 ** Math.min(inputs.length, MAX_WALK_INPUTS);
-  for (let row = 0; row < rows; row++) yield runRow(simulator, panel, row);
+  for (let row = 0; row < rows; row++) yield runRow(live, panel, row);
 }
 
 /** Whether a walk over so many inputs is done at all. */

@@ -3,7 +3,7 @@ import { readDesign } from '../catalogue';
 import { finding } from '../finding';
 import { type Recovered, recover } from '../inspection';
 import { UNKNOWN } from '../logic';
-import { type Circuit, compileCircuit, type Panel, panelOf, runRow, Simulator } from '../simulation';
+import { type Circuit, compileCircuit, type Panel, PoweredBoard, panelOf, runRow } from '../simulation';
 
 /** The most switches of a board of transistors or diodes whose rows are run to read it back: 2^6 rows, both ways. */
 export const MAX_MEASURED = 6;
@@ -28,9 +28,9 @@ function measured(board: Board, nets: Nets, made: Recovered): Recovered | null {
   const circuit = compileCircuit(board, nets);
   const panel = panelFor(board, circuit, inputs, outputs);
   if (!panel) return null;
-  const simulator = new Simulator(circuit);
+  const live = new PoweredBoard(board, nets, circuit);
   const rows = Array.from({ length: 2 ** inputs.length }, (_, row) => row);
-  const see = (order: readonly number[]) => new Map(order.map((row) => [row, runRow(simulator, panel, row)]));
+  const see = (order: readonly number[]) => new Map(order.map((row) => [row, runRow(live, panel, row)]));
   // What remembers shows something else on the way back.
   const [up, down] = [see(rows), see(rows.toReversed())];
   const same = rows.every((row) => {

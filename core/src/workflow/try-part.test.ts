@@ -7,7 +7,7 @@ import { isError } from '../finding';
 import { applyEdit } from '../job/edit';
 import type { Job } from '../job/job';
 import { cellAt, HIGH, LOW, tableOf } from '../logic';
-import { agrees, compileCircuit, panelOf, Simulator, walkTable } from '../simulation';
+import { agrees, compileCircuit, PoweredBoard, panelOf, walkTable } from '../simulation';
 import { highsSolver } from '../solver';
 import { inspectJob, layOut, packJob } from './stages';
 import { canTry, tryPart } from './try-part';
@@ -80,7 +80,7 @@ describe('trying a chip', () => {
     const { inputs, outputs } = readDesign(job.sheet).design.behaviour ?? expect.fail();
     const nets = extractNets(job.board);
     const circuit = compileCircuit(job.board, nets);
-    const simulator = new Simulator(circuit);
+    const simulator = new PoweredBoard(job.board, nets, circuit);
     const names = outputs.map((o) => o.name);
     const panel = panelOf(job.board, circuit, inputs, names);
     const set = (name: string, on: boolean): void => {

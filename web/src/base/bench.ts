@@ -6,10 +6,10 @@ import {
   type LedState,
   type Nets,
   type Panel,
+  PoweredBoard,
   panelOf,
   rowAtHand,
   type Settled,
-  Simulator,
   type TableSubject,
   type WalkedRow,
 } from '@saddlebag/core';
@@ -34,7 +34,7 @@ export interface BenchSubject extends TableSubject {
 const off: BenchState = { on: false, walked: new Map(), walking: false, settled: null, shorted: false, version: 0 };
 
 /**
- * The power switch of a job: holds the simulator of the board as it is while the power is on. A change
+ * The power switch of a job: holds the board as it is under power while the power is on. A change
  * of the board builds it anew, with the switches as they stood; what was walked before is forgotten. Every row that the switches
  * are set to while the power is on counts as walked.
  */
@@ -45,7 +45,7 @@ export class PowerBench {
   private subject: BenchSubject | null = null;
   private panel: Panel | null = null;
   private circuit: Circuit | null = null;
-  private simulator: Simulator | null = null;
+  private live: PoweredBoard | null = null;
   private readonly switchedOn = new Set<string>();
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -73,7 +73,7 @@ export class PowerBench {
   }
 
   powerOff(): void {
-    this.simulator = null;
+    this.live = null;
     this.circuit = null;
     this.panel = null;
     this.set({ on: false, settled: null, shorted: false });
@@ -100,13 +100,13 @@ export class PowerBench {
 
   /** The level of a net, LOW, HIGH or UNKNOWN, while the power is on; null when it is off. */
   levelOf(net: number): number | null {
-    return this.simulator?.levelOf(net).level ?? null;
+    return this.live?.levelOf(net) ?? null;
   }
 
   /** What an LED does; dark without power. */
   led(ref: string): LedState {
     const index = this.circuit?.leds.findIndex((l) => l.ref === ref) ?? -1;
-    return index < 0 || !this.simulator ? 'dark' : this.simulator.ledState(index);
+    return index < 0 || !this.live ? 'dark' : this.live.ledState(index);
   }
 
   startWalk(): void {
@@ -129,18 +129,18 @@ export class PowerBench {
     if (!this.wired) return;
     this.circuit = compileCircuit(this.wired.board, this.wired.nets);
     this.panel = this.panelOfSubject();
-    this.simulator = new Simulator(this.circuit);
+    this.live = new PoweredBoard(this.wired.board, this.wired.nets, this.circuit);
     this.run();
   }
 
   private run(): void {
-    const { simulator } = this;
-    if (!simulator) return;
+    const { live } = this;
+    if (!live) return;
     this.circuit?.switches.forEach(({ ref }, i) => {
-      simulator.setSwitch(i, this.switchedOn.has(ref));
+      live.setSwitch(i, this.switchedOn.has(ref));
     });
-    const settled = simulator.settle();
-    this.state = { ...this.state, settled, shorted: simulator.shorted, walked: this.withRowAtHand(settled.settled) };
+    const settled = live.settle();
+    this.state = { ...this.state, settled, shorted: live.shorted, walked: this.withRowAtHand(settled.settled) };
   }
 
   /** Where the switches and lamps of the table are; null where there is no table. */
@@ -152,7 +152,7 @@ export class PowerBench {
 
   /** The rows seen, with that which the switches stand at just now. */
   private withRowAtHand(settled: boolean): ReadonlyMap<number, WalkedRow> {
-    const row = this.simulator && this.panel && rowAtHand(this.simulator, this.panel, settled);
+    const row = this.live && this.panel && rowAtHand(this.live, this.panel, settled);
     return row ? new Map(this.state.walked).set(row.row, row) : this.state.walked;
   }
 

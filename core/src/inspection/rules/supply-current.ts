@@ -1,12 +1,10 @@
 import { supplyMa } from '../../catalogue';
+import { supplyLimitMa } from '../../electrical';
 import { finding } from '../../finding';
 import type { Context } from '../context';
 import { isReversed, lampMa, ledsOf } from '../led';
 import { carries } from '../power';
 import type { Rule } from '../rule';
-
-/** What a port gives: five unit loads of 100 mA. Source: Universal Serial Bus Specification 2.0, 7.2.1. */
-const MOST_MA = 500;
 
 /** Chips, with every LED lit, that take more from one supply than a port gives. */
 export const supplyCurrent: Rule = {
@@ -17,8 +15,8 @@ export const supplyCurrent: Rule = {
       const chips = chipsOn(c, c.netOf(`${ref}.+`));
       const lamps = c.of('supply').length > 1 ? 0 : lampsMa(c);
       const ma = chips + lamps;
-      if (ma <= MOST_MA) continue;
-      const facts = { ref, ma: ma.toFixed(0), chips: chips.toFixed(0), lamps: lamps.toFixed(0), most: MOST_MA };
+      if (ma <= supplyLimitMa) continue;
+      const facts = { ref, ma: ma.toFixed(0), chips: chips.toFixed(0), lamps: lamps.toFixed(0), most: supplyLimitMa };
       yield finding('supply-current', [{ kind: 'part', ref }], facts);
     }
   },
