@@ -2,7 +2,7 @@ import { type Board, type Nets, pinOf, type SeatedPart } from '../board';
 import { families, innerName, innerOf, readPartNumber, supplyMa, typeOf } from '../catalogue';
 import { bipolars, junctions, mosfets, SUPPLY_V, supplyLimitMa } from './devices';
 import { bipolar, type Element, junction, mosfet, resistor } from './elements';
-import { type ContactModel, type Drive, IslandModel, type OutputModel } from './island';
+import { type ContactModel, type Drive, IslandModel, type IslandPoint, type OutputModel } from './island';
 import { inputElement, outputStage, type PinNodes } from './pin-models';
 import { OperatingPoint, type PinReader, type PinTable, type SeatedChip } from './point-of-board';
 
@@ -176,18 +176,21 @@ export class BoardVolts implements PinTable {
    * have outputs that are unknown, with all that these reach.
    */
   solve({ isOn, driveOf }: Standing): OperatingPoint {
-    if (this.isMiswired || this.shorting.some((c) => isOn(c.actuator) === c.on)) return new OperatingPoint(this, true);
+    const shorted = (): OperatingPoint => new OperatingPoint(this, { isShorted: true });
+    if (this.isMiswired || this.shorting.some((c) => isOn(c.actuator) === c.on)) return shorted();
     let dead: ReadonlySet<string> = new Set(this.chips.flatMap((chip) => (hasRails(chip) ? [] : [chip.ref])));
     for (;;) {
-      const found = new OperatingPoint(this);
+      const found = new OperatingPoint(this, { before: this.before });
+      const drive = ({ ref, pin }: OutputModel): Drive => (dead.has(ref) ? 'dead' : driveOf(pin));
       let amps = 0;
-      for (const island of this.islands) {
-        const drive = ({ ref, pin }: OutputModel): Drive => (dead.has(ref) ? 'dead' : driveOf(pin));
+      this.islands.forEach((island, i) => {
         const point = island.pointAt(isOn, drive, this.volts, this.positive);
-        found.take(island.free, point);
+        if (this.points[i] !== point) found.take(island.free, point);
+        this.points[i] = point;
         amps += point.supplyA;
-      }
-      if (1000 * amps > supplyLimitMa) return new OperatingPoint(this, true);
+      });
+      this.before = found;
+      if (1000 * amps > supplyLimitMa) return shorted();
       found.supplyMa = 1000 * amps + this.quietMa(dead);
       const now = new Set(this.chips.flatMap((chip) => (found.supplyOf(chip) < LEAST_SUPPLY_V ? [chip.ref] : [])));
       for (const ref of dead) now.add(ref);
@@ -195,6 +198,10 @@ export class BoardVolts implements PinTable {
       dead = now;
     }
   }
+
+  /** The points that the islands were found at last, and the board's that is made of them. */
+  private readonly points: IslandPoint[] = [];
+  private before: OperatingPoint | null = null;
 
   /** What the chips take for themselves, in milliamperes, typically; 0 for those without a figure. */
   private quietMa(dead: ReadonlySet<string>): number {

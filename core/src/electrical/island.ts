@@ -4,6 +4,8 @@ import { currentsAt, type Island, resistancesAt, solveIsland } from './operating
 /** What a chip's output does to its pin. `unknown`: low or high, and nobody knows which. `dead`: its chip has no supply. */
 export type Drive = 'low' | 'high' | 'off' | 'unknown' | 'dead';
 
+const DRIVES: readonly Drive[] = ['low', 'high', 'off', 'unknown', 'dead'];
+
 /** A contact between two nodes, closed while its actuator stands `on` or off. */
 export interface ContactModel {
   readonly actuator: string;
@@ -40,8 +42,10 @@ export interface IslandPoint {
  * contacts and outputs stand, so it is kept by that; an island that can remember is solved anew from where it was left.
  */
 export class IslandModel {
-  private readonly kept = new Map<string, IslandPoint>();
+  private readonly kept = new Map<number | string, IslandPoint>();
   private readonly remembers: boolean;
+  /** Whether a number is wide enough for a key of all contacts and outputs. */
+  private readonly isNarrow: boolean;
 
   constructor(
     readonly free: readonly number[],
@@ -50,6 +54,7 @@ export class IslandModel {
     readonly outputs: readonly OutputModel[],
   ) {
     this.remembers = lasting.filter((element) => element.isActive).length > 1;
+    this.isNarrow = 2 ** contacts.length * DRIVES.length ** outputs.length < Number.MAX_SAFE_INTEGER;
   }
 
   /** The point for contacts and outputs as they stand. `volts` has the fixed nodes, and where the search begins; `positive` are supply leads. */
@@ -59,15 +64,30 @@ export class IslandModel {
     volts: Float64Array,
     positive: ReadonlySet<number>,
   ): IslandPoint {
-    const closed = this.contacts.filter((c) => isOn(c.actuator) === c.on);
-    const drives = this.outputs.map(driveOf);
-    const key = `${this.contacts.map((c) => (closed.includes(c) ? 1 : 0)).join('')} ${drives.join()}`;
+    const key = this.keyOf(isOn, driveOf);
     const before = this.remembers ? undefined : this.kept.get(key);
     if (before) return before;
-    const point = this.solved(closed, drives, volts, positive);
+    const closed = this.contacts.filter((c) => isOn(c.actuator) === c.on);
+    const point = this.solved(closed, this.outputs.map(driveOf), volts, positive);
     if (this.kept.size >= MOST_KEPT) this.kept.clear();
     if (!this.remembers) this.kept.set(key, point);
     return point;
+  }
+
+  private keyOf(isOn: (actuator: string) => boolean, driveOf: (output: OutputModel) => Drive): number | string {
+    let key = 0;
+    let text = '';
+    for (const { actuator, on } of this.contacts) {
+      const digit = isOn(actuator) === on ? 1 : 0;
+      if (this.isNarrow) key = 2 * key + digit;
+      else text += digit;
+    }
+    for (const output of this.outputs) {
+      const digit = DRIVES.indexOf(driveOf(output));
+      if (this.isNarrow) key = DRIVES.length * key + digit;
+      else text += digit;
+    }
+    return this.isNarrow ? key : text;
   }
 
   private solved(

@@ -42,17 +42,29 @@ export class OperatingPoint {
   private readonly lost: Uint8Array;
   /** What the supplies give, in milliamperes. */
   supplyMa = 0;
+  /** Whether supply and ground are joined, by metal or by what takes more than a supply gives, so that nothing is known. */
+  readonly isShorted: boolean;
 
-  /** Without nets all is unknown, as before power; `isShorted` says that supply and ground are joined, so that nothing is known either. */
+  /** Thresholds by chip, as far as they were asked for. */
+  private readonly thresholds = new Map<SeatedChip, Thresholds>();
+
+  /**
+   * Begins with what supplies hold, or with the point `before`, of which islands that are the same need not be taken up again. `isShorted`
+   * says that supply and ground are joined: then nothing is known.
+   */
   constructor(
     private readonly board: PinTable,
-    readonly isShorted = false,
+    {
+      isShorted = false,
+      before = null,
+    }: { readonly isShorted?: boolean; readonly before?: OperatingPoint | null } = {},
   ) {
+    this.isShorted = isShorted;
     const nodes = board.nets.nets.length;
-    this.least = new Float64Array(nodes);
-    this.most = new Float64Array(nodes);
-    this.floats = new Uint8Array(nodes);
-    this.lost = new Uint8Array(nodes).fill(isShorted ? 1 : 0);
+    this.least = before?.least.slice() ?? new Float64Array(nodes);
+    this.most = before?.most.slice() ?? new Float64Array(nodes);
+    this.floats = before?.floats.slice() ?? new Uint8Array(nodes);
+    this.lost = before?.lost.slice() ?? new Uint8Array(nodes).fill(isShorted ? 1 : 0);
     for (const [node, volts] of board.fixed) {
       this.least[node] = volts;
       this.most[node] = volts;
@@ -111,7 +123,15 @@ export class OperatingPoint {
     if (net === null) return opens;
     if (this.floats[net] === 1 && this.lost[net] === 0) return opens;
     const ground = chip.ground < 0 ? 0 : this.middle(chip.ground);
-    return this.between(net, thresholdsAt(chip.family, this.supplyOf(chip)), ground);
+    return this.between(net, this.thresholdsOf(chip), ground);
+  }
+
+  private thresholdsOf(chip: SeatedChip): Thresholds {
+    const known = this.thresholds.get(chip);
+    if (known) return known;
+    const made = thresholdsAt(chip.family, this.supplyOf(chip));
+    this.thresholds.set(chip, made);
+    return made;
   }
 
   private between(net: number, { low, high }: Thresholds, ground: number): ReadLevel {
