@@ -263,6 +263,7 @@ export {
   type Circuit,
   checkWalk,
   compileCircuit,
+  type LampReading,
   type LedState,
   measure,
   type Panel,

@@ -93,6 +93,11 @@ export class OperatingPoint {
     return net !== undefined && this.floats[net] === 0 && this.lost[net] === 0 && !this.isWide(net);
   }
 
+  /** The volts of a net, by its index; null where nothing holds it or nobody knows. */
+  voltsOfNet(net: number): number | null {
+    return this.floats[net] === 1 || this.lost[net] === 1 || this.isWide(net) ? null : this.middle(net);
+  }
+
   /** Volts between the supply pins of a chip; 0 where one of them is in no hole. */
   supplyOf({ supply, ground }: Pick<SeatedChip, 'supply' | 'ground'>): number {
     return supply < 0 || ground < 0 ? 0 : this.middle(supply) - this.middle(ground);

@@ -3,6 +3,7 @@ import {
   type Circuit,
   checkWalk,
   compileCircuit,
+  type LampReading,
   type LedState,
   type Nets,
   type Panel,
@@ -22,6 +23,8 @@ export interface BenchState {
   readonly walking: boolean;
   readonly settled: Settled | null;
   readonly shorted: boolean;
+  /** What the supply gives, in milliamperes. */
+  readonly supplyMa: number;
   readonly version: number;
 }
 
@@ -31,7 +34,15 @@ export interface BenchSubject extends TableSubject {
   readonly stores: boolean;
 }
 
-const off: BenchState = { on: false, walked: new Map(), walking: false, settled: null, shorted: false, version: 0 };
+const off: BenchState = {
+  on: false,
+  walked: new Map(),
+  walking: false,
+  settled: null,
+  shorted: false,
+  supplyMa: 0,
+  version: 0,
+};
 
 /**
  * The power switch of a job: holds the board as it is under power while the power is on. A change
@@ -76,7 +87,7 @@ export class PowerBench {
     this.live = null;
     this.circuit = null;
     this.panel = null;
-    this.set({ on: false, settled: null, shorted: false });
+    this.set({ on: false, settled: null, shorted: false, supplyMa: 0 });
   }
 
   /** Puts a switch on or off by its reference; it stays so when the power goes. */
@@ -107,6 +118,18 @@ export class PowerBench {
   led(ref: string): LedState {
     const index = this.circuit?.leds.findIndex((l) => l.ref === ref) ?? -1;
     return index < 0 || !this.live ? 'dark' : this.live.ledState(index);
+  }
+
+  /** What a meter and a logic probe show on a net; null without power. */
+  probe(net: number): { readonly volts: number | null; readonly level: '0' | '1' | '?' } | null {
+    const point = this.live?.point;
+    return point ? { volts: point.voltsOfNet(net), level: point.levelOfNet(net) } : null;
+  }
+
+  /** A lamp with its current, by its name; null for none of that name, or without power. */
+  lamp(ref: string): LampReading | null {
+    const index = this.circuit?.leds.findIndex((l) => l.ref === ref) ?? -1;
+    return index < 0 || !this.live ? null : this.live.lamp(index);
   }
 
   startWalk(): void {
@@ -140,7 +163,13 @@ export class PowerBench {
       live.setSwitch(i, this.switchedOn.has(ref));
     });
     const settled = live.settle();
-    this.state = { ...this.state, settled, shorted: live.shorted, walked: this.withRowAtHand(settled.settled) };
+    this.state = {
+      ...this.state,
+      settled,
+      shorted: live.shorted,
+      supplyMa: live.point.supplyMa,
+      walked: this.withRowAtHand(settled.settled),
+    };
   }
 
   /** Where the switches and lamps of the table are; null where there is no table. */

@@ -1,5 +1,14 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { byNumber, innerName, innerOf, type LedState, pinOf, placeNamed, typeOf } from '@saddlebag/core';
+import {
+  byNumber,
+  innerName,
+  innerOf,
+  type LampReading,
+  type LedState,
+  pinOf,
+  placeNamed,
+  typeOf,
+} from '@saddlebag/core';
 import { memo, useCallback, useSyncExternalStore } from 'react';
 import { type ReadBoard, useJobView } from '../base/job-context';
 import { KeyCap, Panel } from '../kit/Panel';
@@ -10,13 +19,15 @@ const ledWords: Readonly<Record<LedState, string>> = {
   dark: 'dark',
   lit: 'lit',
   dim: 'too dim to see',
-  over: 'burning: no resistor',
+  over: 'over its maximum',
   unknown: 'unknown level',
 };
 
-/** What a lamp shows; one of a common anode is lit by a low level. */
-function wordsFor(led: LedState, inverted: boolean): string {
-  return inverted && led === 'lit' ? 'lit: low' : inverted && led === 'dark' ? 'dark: high' : ledWords[led];
+/** What a lamp shows, with its current; one of a common anode is lit by a low level. */
+function wordsFor({ state, ma }: LampReading, inverted: boolean): string {
+  if (state === 'dark' || state === 'unknown') return inverted && state === 'dark' ? 'dark: high' : ledWords[state];
+  const words = inverted && state === 'lit' ? 'lit: low' : ledWords[state];
+  return `${words}, ${ma < 0.1 ? ma.toFixed(3) : ma.toFixed(1)} mA`;
 }
 
 /** A signal as the sheet declares it. */
@@ -92,13 +103,14 @@ export function ControlPanel() {
           {outputs.map(({ name, label }) => {
             const { called: ref, inverted = false } = indicator(name) ?? {};
             const led = ref === undefined ? null : state.on ? bench.led(ref) : 'dark';
+            const lit = ref === undefined ? null : bench.lamp(ref);
             const rest = crowded ? undefined : label;
             return (
               <LampControl
                 key={name}
                 name={name}
                 led={led}
-                words={state.on && led ? wordsFor(led, inverted) : rest}
+                words={lit ? wordsFor(lit, inverted) : rest}
                 width={width}
               />
             );

@@ -1,9 +1,10 @@
-import { innerName, innerOf, typeOf } from '@saddlebag/core';
-import { type MouseEvent, useMemo, useSyncExternalStore } from 'react';
+import { type Board, holeNear, innerName, innerOf, jumperOf, partOf, printHole, typeOf } from '@saddlebag/core';
+import { type MouseEvent, type PointerEvent, useMemo, useRef, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { BoardDrawing, type BoardOverlay } from '../kit/board/BoardDrawing';
 import type { BoardScene } from '../kit/board/scene';
 import { gatesByPin } from '../kit/board/use-scene';
+import { type MeterPlace, pointMeter } from './meter-place';
 
 /** The board as the bench has it just now: levels, lit gates and LEDs; its switches answer to the mouse. */
 export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
@@ -25,11 +26,27 @@ export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
     const contacts = innerOf(part && typeOf(part)).contacts;
     if (contacts.some((c) => c.actuator === actuator)) bench.flip(innerName(ref, actuator));
   };
+  const svg = useRef<SVGSVGElement>(null);
+  const point = (e: PointerEvent): void => pointMeter(placeUnder(e, job.board, svg.current));
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: every switch is a button with a key in the panel below
     // biome-ignore lint/a11y/useKeyWithClickEvents: see above
-    <div style={{ height: '100%' }} onClick={press}>
-      <BoardDrawing scene={scene} colours={colours} title="board under power" overlay={overlay} />
+    <div style={{ height: '100%' }} onClick={press} onPointerMove={point} onPointerLeave={() => pointMeter(null)}>
+      <BoardDrawing scene={scene} colours={colours} title="board under power" overlay={overlay} svgRef={svg} />
     </div>
   );
+}
+
+/** Where a meter goes that is held to what is under the pointer: a lamp, a wire by one of its ends, or the nearest hole. */
+function placeUnder(e: PointerEvent, board: Board, svg: SVGSVGElement | null): MeterPlace | null {
+  const under = (name: string): string => (e.target as Element).closest(`[${name}]`)?.getAttribute(name) ?? '';
+  const ref = under('data-ref');
+  const part = partOf(board, ref);
+  if (innerOf(part && typeOf(part)).lamps.length === 1) return { kind: 'lamp', name: ref };
+  const jumper = jumperOf(board, under('data-wire'));
+  if (jumper) return { kind: 'hole', name: jumper.from };
+  const matrix = svg?.getScreenCTM();
+  const at = matrix && new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse());
+  const hole = at && holeNear(at.x, at.y, board.breadboards);
+  return hole ? { kind: 'hole', name: printHole(hole) } : null;
 }

@@ -2,11 +2,12 @@ import { Button, Text } from '@chakra-ui/react';
 import { restless, says } from '@saddlebag/core';
 import { useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
+import { Meter } from './Meter';
 
 /** The power switch, and in a few words what the powered board does. */
 export function PowerTools({ onPower }: { readonly onPower: () => void }) {
   const { bench, findings } = useJobView();
-  const { on, shorted, settled } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const { on, shorted, settled, supplyMa } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const toFix = findings?.filter((f) => f.severity === 'error').length ?? 0;
   return (
     <>
@@ -29,8 +30,9 @@ export function PowerTools({ onPower }: { readonly onPower: () => void }) {
         {on &&
           !shorted &&
           settled?.settled === true &&
-          `5 V · at rest after ${Math.round(settled.timeNs)} ns of changes`}
+          `${supplyMa.toFixed(1)} mA · at rest after ${Math.round(settled.timeNs)} ns of changes`}
       </Text>
+      <Meter />
     </>
   );
 }

@@ -33,6 +33,30 @@ describe('power up', () => {
     expect(lamp('W').getAttribute('aria-label')).toBe('W dark');
   });
 
+  it('measures at a pin, a hole or a lamp that is typed, and says what the supply gives', async () => {
+    renderInJob(<PowerStep />, job);
+    press(' ');
+    press('k');
+    press('e');
+    expect(screen.getByText(/^\d+\.\d mA · at rest after/)).toBeDefined();
+    press('/');
+    const field = screen.getByLabelText('measure at');
+    expect(document.activeElement).toBe(field);
+    const reads = async (text: string, shown: RegExp) => {
+      await userEvent.clear(field);
+      await userEvent.type(field, text);
+      expect(screen.getByLabelText('meter').textContent).toMatch(shown);
+    };
+    await reads('u1.14', /^U1\.14.*: 5\.00 V, high$/);
+    await reads('S1.2', /, K: 5\.00 V, high$/);
+    await reads('b1.top-5', /: 0\.00 V, low$/);
+    await reads('D1', /^D1: [23]\.\d\d mA, lit$/);
+    await reads('U9.1', /^nothing there to measure$/);
+    await reads('b1.j63', /^nothing there to measure$/);
+    // What is typed there moves no switch.
+    expect(screen.getByRole('switch', { name: /^U/ }).getAttribute('aria-checked')).toBe('false');
+  });
+
   it('switches answer to press, key, and the switch on the board', async () => {
     const { container } = renderInJob(<PowerStep />, job);
     press(' ');

@@ -1,0 +1,76 @@
+import { Input, Text } from '@chakra-ui/react';
+import { type Board, type Nets, parseHole, shownSignal, stripOf } from '@saddlebag/core';
+import { useRef, useState, useSyncExternalStore } from 'react';
+import type { PowerBench } from '../base/bench';
+import { useJobView } from '../base/job-context';
+import { useShortcuts } from '../base/shortcuts';
+import { type MeterPlace, usePointedMeter } from './meter-place';
+
+const levels = { '0': 'low', '1': 'high', '?': 'no level that can be relied on' } as const;
+
+/** A meter and logic probe in one: it reads whatever the pointer is over, or the pin or hole that is typed. */
+export function Meter() {
+  const { board, bench } = useJobView();
+  const { on } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const pointed = usePointedMeter();
+  const [typed, setTyped] = useState('');
+  const field = useRef<HTMLInputElement>(null);
+  useShortcuts(
+    'Under power',
+    on ? [{ cap: '/', does: 'measure at a pin', keys: ['/'], take: () => field.current?.focus() }] : [],
+  );
+  if (!on) return null;
+  const place = pointed ?? typedPlace(typed);
+  const shown = place && reading(place, board, bench);
+  return (
+    <>
+      <Input
+        aria-label="measure at"
+        placeholder="U1.8, b1.e17"
+        _placeholder={{ color: 'soft' }}
+        ref={field}
+        w="128px"
+        h="28px"
+        px="8px"
+        fontFamily="mono"
+        fontSize="12.5px"
+        bg="card"
+        borderColor="line"
+        value={typed}
+        onChange={(e) => setTyped(e.target.value)}
+      />
+      <Text fontSize="13px" role="status" aria-label="meter" truncate minW="0">
+        {shown ?? (typed.trim() === '' ? 'point at a hole, a wire or a lamp' : 'nothing there to measure')}
+      </Text>
+    </>
+  );
+}
+
+/** Where a typed word holds the meter: a hole, a pin, or a lamp. */
+function typedPlace(text: string): MeterPlace | null {
+  const word = text.trim();
+  if (word === '') return null;
+  if (parseHole(word.toLowerCase())) return { kind: 'hole', name: word.toLowerCase() };
+  return { kind: word.includes('.') ? 'pin' : 'lamp', name: word.toUpperCase() };
+}
+
+/** What a meter shows there; null where there is nothing. */
+function reading({ kind, name }: MeterPlace, { nets, names }: BoardNames, bench: PowerBench): string | null {
+  if (kind === 'lamp') {
+    const lamp = bench.lamp(name);
+    return lamp && `${name}: ${lamp.ma.toFixed(2)} mA, ${lamp.state}`;
+  }
+  const hole = kind === 'hole' ? parseHole(name) : null;
+  const net = hole ? nets.ofStrip.get(stripOf(hole)) : nets.ofPin.get(name);
+  const probed = net === undefined ? null : bench.probe(net);
+  if (!probed || net === undefined) return null;
+  const signal = names.get(net);
+  const called = signal === undefined ? name : `${name}, ${shownSignal(signal)}`;
+  return `${called}: ${probed.volts === null ? 'open' : `${probed.volts.toFixed(2)} V`}, ${levels[probed.level]}`;
+}
+
+interface BoardNames {
+  readonly board: Board;
+  readonly nets: Nets;
+  readonly names: ReadonlyMap<number, string>;
+}
