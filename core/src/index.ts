@@ -274,7 +274,6 @@ export {
   rowAtHand,
   runRow,
   type Settled,
-  Simulator,
   type SwitchSettings,
   storingChips,
   subjectOf,
