@@ -7,25 +7,6 @@ export const SUPPLY_V = 5;
  */
 export const supplyLimitMa = 500;
 
-/** Up to `offV` over its junction or threshold a device does not conduct; from `onV` it surely does. Volts. */
-export interface Threshold {
-  readonly offV: number;
-  readonly onV: number;
-}
-
-const silicon: Threshold = { offV: 0.5, onV: 0.65 };
-
-/**
- * When transistors and diodes conduct. Sources: 2N3904 and 2N3906 data sheets (VBE(sat) 0.65 V least at 10 mA); 2N7000 data
- * sheet (VGS(th) 0.8 V least; on-resistance specified at 4.5 V, 3.5 V taken for small loads); 1N4148 data sheet (VF 0.75 V at 10 mA).
- */
-export const thresholds = {
-  npn: silicon,
-  pnp: silicon,
-  nmos: { offV: 0.8, onV: 3.5 },
-  diode: { offV: 0.5, onV: 0.75 },
-} as const satisfies Readonly<Record<string, Threshold>>;
-
 /** Between base and emitter of a silicon transistor that conducts, in volts. Source: 2N3904 data sheet, VBE(sat) at 1 to 50 mA. */
 export const baseEmitter = { typicalV: 0.7, mostV: 0.75 } as const;
 

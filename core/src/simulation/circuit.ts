@@ -1,7 +1,6 @@
 import type { Board, Nets } from '../board';
 import { byNumber, pinOf } from '../board';
 import {
-  type DeviceKind,
   type FamilyId,
   families,
   innerName,
@@ -50,8 +49,8 @@ export interface Circuit {
   }[];
   readonly units: readonly CircuitUnit[];
   /**
-   * For each driver (an output pin): its net, its chip's index, and 1 if it can let its net go. Behind those of the chips come
-   * two for each switching device, with no chip, for the time when nobody knows whether it conducts.
+   * For each driver (an output pin of a chip): its net, its chip's index, and 1 if it can let its net go. Transistors and diodes are
+   * none: what they do follows from volts (`PoweredBoard`).
    */
   readonly driverNet: Int32Array;
   /** The output pins of chips by name, by driver. */
@@ -67,16 +66,6 @@ export interface Circuit {
   /** Actuators of switches, buttons and clocks, each with the contacts that it moves. */
   readonly switches: readonly Actuator[];
   readonly leds: readonly TwoLeads[];
-  readonly devices: readonly CircuitDevice[];
-}
-
-/** A transistor or diode (see `SwitchingDevice`): its nets, NONE for the control of a diode, and the drivers that stand for it. */
-export interface CircuitDevice {
-  readonly kind: DeviceKind;
-  readonly a: number;
-  readonly b: number;
-  readonly control: number;
-  readonly drivers: readonly [number, number];
 }
 
 /** A resistor as seen from one of its nets: the other one, and its value in ohms. */
@@ -142,17 +131,6 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
   units.forEach((unit, u) => {
     for (const n of unit.inputs) readersOf[n]?.push(u);
   });
-  const devices = parts.flatMap((seated) =>
-    innerOf(typeOf(seated)).devices.flatMap(({ kind, a, b, control }): CircuitDevice[] => {
-      const [from, to] = [net(pinOf(seated.ref, a)), net(pinOf(seated.ref, b))];
-      if (from === NONE || to === NONE || from === to) return [];
-      const first = driverNet.push(from, to) - 2;
-      driverChip.push(NONE, NONE);
-      driverFloats.push(1, 1);
-      const steered = control === null ? NONE : net(pinOf(seated.ref, control));
-      return [{ kind, a: from, b: to, control: steered, drivers: [first, first + 1] }];
-    }),
-  );
   driverNet.forEach((n, d) => {
     driversOf[n]?.push(d);
   });
@@ -191,7 +169,6 @@ export function compileCircuit(board: Board, nets: Nets): Circuit {
     resistive: resistorsOf.flatMap((list, n) => (list.length > 0 ? [n] : [])),
     switches,
     leds,
-    devices,
   };
 }
 

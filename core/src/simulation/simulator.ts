@@ -2,7 +2,6 @@ import { redLed, SUPPLY_V } from '../electrical';
 import { evaluateLevels, HIGH, LOW, MachineRun, type OutputSlots, slotCount, UNKNOWN } from '../logic';
 import { type Circuit, type CircuitUnit, NONE } from './circuit';
 import { EventQueue } from './queue';
-import { CONDUCTS, deviceDoes, MAYBE, OPEN } from './switching-device';
 import { FLOATING, RELEASED, WEAK, Wiring } from './wiring';
 
 /** A level with its strength: see `logic` for levels, `wiring` for strengths. */
@@ -28,17 +27,12 @@ export interface Settled {
 /** Events after which a board counts as never coming to rest. */
 export const MAX_EVENTS = 20_000;
 
-/** How often transistors and diodes may switch in one settling; boards with none never ask. */
-const MAX_TURNS = 200;
-
 /**
  * Simulates a circuit at pin level, event by event: outputs change a gate delay after their inputs,
  * and a pulse shorter than the delay dies out (inertial delay). Knows nothing but the circuit.
  */
 export class Simulator {
   private readonly closed: Uint8Array;
-  /** OPEN, CONDUCTS or MAYBE for each switching device. */
-  private readonly devices: Uint8Array;
   private readonly driverLevel: Uint8Array;
   private readonly pending: Int32Array;
   private readonly pendingLevel: Uint8Array;
@@ -57,12 +51,7 @@ export class Simulator {
   constructor(private readonly circuit: Circuit) {
     const drivers = circuit.driverNet.length;
     this.closed = new Uint8Array(circuit.switches.length);
-    // Transistors that hold each other may wake up either way; diodes remember nothing.
-    this.devices = Uint8Array.from(circuit.devices, ({ kind }) => (kind === 'diode' ? OPEN : MAYBE));
     this.driverLevel = new Uint8Array(drivers).fill(UNKNOWN);
-    circuit.devices.forEach(({ kind, drivers: both }) => {
-      if (kind === 'diode') for (const d of both) this.driverLevel[d] = RELEASED;
-    });
     this.pending = new Int32Array(drivers).fill(NONE);
     this.pendingLevel = new Uint8Array(drivers);
     this.frozen = new Uint8Array(drivers);
@@ -86,7 +75,7 @@ export class Simulator {
   /** Lets time run until nothing changes any more, or MAX_EVENTS have happened. */
   settle(): Settled {
     if (this.moved) this.rewire();
-    const first = this.runAll();
+    const first = this.run();
     if (this.queue.size === 0) {
       this.endPulses();
       if (this.queue.size === 0) return { settled: true, timeNs: this.timeNs, ...first };
@@ -94,59 +83,6 @@ export class Simulator {
     this.giveUp();
     this.run();
     return { settled: false, timeNs: this.timeNs, ...first };
-  }
-
-  /** Lets events run, and transistors and diodes follow whenever all else rests, until both do. */
-  private runAll(): { events: number; lastDriver: number } {
-    let { events, lastDriver } = this.run();
-    for (let rotation = 0; this.queue.size === 0 && this.switchDevices(rotation >= MAX_TURNS); rotation++) {
-      const more = this.run();
-      events += more.events;
-      if (more.lastDriver !== NONE) lastDriver = more.lastDriver;
-    }
-    return { events, lastDriver };
-  }
-
-  /**
-   * Puts each switching device as the levels around it ask, one after the other, each judged as if it were open itself. True when one
-   * moved; one that would go on moving is unknown from then on.
-   */
-  private switchDevices(tired: boolean): boolean {
-    if (this.circuit.devices.length === 0) return false;
-    // A base hangs on its emitter, which a chip may have moved.
-    this.wiring = this.asItStands();
-    let moved = false;
-    this.circuit.devices.forEach((device, v) => {
-      const before = this.devices[v] as number;
-      const does = deviceDoes(device, before === OPEN ? this.wiring : this.wiredWith(v, OPEN));
-      if (does === before || (tired && before === MAYBE)) return;
-      this.wiring = this.wiredWith(v, tired ? MAYBE : does, true);
-      moved = true;
-    });
-    if (moved) this.wakeAll();
-    return moved;
-  }
-
-  /** The wiring with a switching device doing something else, for good or to see what would be. */
-  private wiredWith(v: number, does: number, stays = false): Wiring {
-    const before = this.devices[v] as number;
-    const put = (state: number): void => {
-      this.devices[v] = state;
-      for (const d of this.circuit.devices[v]?.drivers ?? [])
-        this.driverLevel[d] = state === MAYBE ? UNKNOWN : RELEASED;
-    };
-    put(does);
-    const wiring = this.asItStands();
-    if (!stays) put(before);
-    return wiring;
-  }
-
-  /** The wiring for switches, switching devices and drivers as they are now. */
-  private asItStands(): Wiring {
-    const conducts = this.devices.map((does) => (does === CONDUCTS ? 1 : 0));
-    const wiring = new Wiring(this.circuit, this.closed, conducts, this.driverLevel);
-    wiring.settleAll();
-    return wiring;
   }
 
   private run(): { events: number; lastDriver: number } {
@@ -180,7 +116,7 @@ export class Simulator {
         for (const level of [HIGH, LOW]) {
           run.setInput(input, level);
           this.evaluate(unit, u);
-          this.runAll();
+          this.run();
         }
       }
     });
@@ -233,7 +169,8 @@ export class Simulator {
 
   /** Builds the wiring for the switches as they stand and sets every unit to be looked at. */
   private rewire(): Wiring {
-    const wiring = this.asItStands();
+    const wiring = new Wiring(this.circuit, this.closed, this.driverLevel);
+    wiring.settleAll();
     this.wiring = wiring;
     this.moved = false;
     this.frozen.fill(0);

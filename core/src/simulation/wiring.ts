@@ -1,4 +1,4 @@
-import { baseEmitter, readShares, SUPPLY_V } from '../electrical';
+import { readShares } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { type Circuit, NONE, type Resistance } from './circuit';
 
@@ -18,19 +18,9 @@ export const SUPPLIED = 3;
 const BALANCED = 1e-4;
 const MAX_SWEEPS = 500;
 
-/** The share of the supply that lies between base and emitter at the most. */
-const JUNCTION = baseEmitter.mostV / SUPPLY_V;
-
-/** The emitter beside a base: the base is never farther than JUNCTION above it, or below it (`down`) for a PNP. */
-interface Junction {
-  readonly emitter: number;
-  readonly down: boolean;
-}
-
 /**
- * How a circuit conducts while its switches stand as they do: nets joined by closed switches and by switching devices
- * that conduct form a group, and groups that nothing drives hang together through resistors in regions. Built anew when a
- * switch or a switching device moves. A group goes by the index of one of its nets, its root: `groupOf` gives it for each
+ * How a circuit conducts while its switches stand as they do: nets joined by closed switches form a group, and groups that nothing drives hang together through resistors in regions. Built anew when a
+ * switch moves. A group goes by the index of one of its nets, its root: `groupOf` gives it for each
  * net, and all other arrays are indexed by it. Lists of groups of one net are the circuit's own.
  */
 export class Wiring {
@@ -47,8 +37,6 @@ export class Wiring {
   readonly readers: readonly (readonly number[])[];
   readonly drivers: readonly (readonly number[])[];
   private readonly resistors: readonly (readonly Resistance[])[];
-  /** By the group of a base. */
-  private readonly junctions: ReadonlyMap<number, readonly Junction[]>;
   private readonly regionOf: Int32Array;
   private readonly regions: readonly number[][];
 
@@ -56,13 +44,11 @@ export class Wiring {
     private readonly circuit: Circuit,
     /** 1 for each actuator that is on. */
     closed: Uint8Array,
-    /** 1 for each switching device that conducts. */
-    conducts: Uint8Array,
     /** LOW, HIGH, UNKNOWN or RELEASED for each driver; the simulator's own array, read here. */
     private readonly driverLevel: Uint8Array,
   ) {
     const { nets, readersOf, driversOf, resistorsOf } = circuit;
-    this.groupOf = groupNets(circuit, closed, conducts);
+    this.groupOf = groupNets(circuit, closed);
     this.level = new Uint8Array(nets).fill(UNKNOWN);
     this.strength = new Uint8Array(nets);
     this.ohms = new Float64Array(nets);
@@ -73,7 +59,6 @@ export class Wiring {
     this.readers = this.merged(readersOf);
     this.drivers = this.merged(this.live(driversOf));
     this.resistors = this.merged(resistorsOf);
-    this.junctions = this.findJunctions();
     this.regionOf = new Int32Array(nets).fill(NONE);
     this.regions = this.findRegions();
   }
@@ -125,17 +110,6 @@ export class Wiring {
       return g !== NONE && this.strength[g] === SUPPLIED && this.level[g] === level;
     };
     return Uint8Array.from(this.circuit.chips, (c) => (carries(c.supply, HIGH) && carries(c.ground, LOW) ? 1 : 0));
-  }
-
-  private findJunctions(): ReadonlyMap<number, readonly Junction[]> {
-    const found = new Map<number, Junction[]>();
-    for (const { kind, control, b } of this.circuit.devices) {
-      if ((kind !== 'npn' && kind !== 'pnp') || control === NONE) continue;
-      const base = this.groupOf[control] as number;
-      const junction = { emitter: this.groupOf[b] as number, down: kind === 'pnp' };
-      if (junction.emitter !== base) found.set(base, [...(found.get(base) ?? []), junction]);
-    }
-    return found;
   }
 
   /** The groups at the other ends of the resistors on a group. */
@@ -253,17 +227,9 @@ export class Wiring {
     this.put(g, least / total, most / total);
   }
 
-  /** Sets a weak voltage; at a base the junction to the emitter takes what is too much. */
   private put(g: number, least: number, most: number): void {
-    const locks = [least, most] as [number, number];
-    for (const { emitter, down } of this.junctions.get(g) ?? []) {
-      if (this.strength[emitter] === FLOATING) continue;
-      this.sharesOf(emitter).forEach((share, i) => {
-        const own = locks[i] as number;
-        locks[i] = down ? Math.max(own, share - JUNCTION) : Math.min(own, share + JUNCTION);
-      });
-    }
-    [this.least[g], this.most[g]] = locks;
+    this.least[g] = least;
+    this.most[g] = most;
   }
 
   private levelAt(group: number): number {
@@ -315,8 +281,8 @@ export class Wiring {
 
 const nothing: readonly number[] = [];
 
-/** Joins nets through closed switches and switching devices that conduct: for each net the root of its group. */
-function groupNets(circuit: Circuit, closed: Uint8Array, conducts: Uint8Array): Int32Array {
+/** Joins nets through closed switches: for each net the root of its group. */
+function groupNets(circuit: Circuit, closed: Uint8Array): Int32Array {
   const root = Int32Array.from({ length: circuit.nets }, (_, i) => i);
   const find = (net: number): number => {
     let at = net;
@@ -326,9 +292,6 @@ function groupNets(circuit: Circuit, closed: Uint8Array, conducts: Uint8Array): 
   circuit.switches.forEach(({ contacts }, s) => {
     for (const { a, b, on } of contacts)
       if (on === (closed[s] === 1) && a !== NONE && b !== NONE) root[find(b)] = find(a);
-  });
-  circuit.devices.forEach(({ a, b }, v) => {
-    if (conducts[v] === 1) root[find(b)] = find(a);
   });
   for (let net = 0; net < root.length; net++) root[net] = find(net);
   return root;
