@@ -1,7 +1,9 @@
 import type { Element, Stamps } from './elements';
+import { SparseMatrix } from './sparse';
 
-/** Newton's steps until a point counts as not found; a chain of transistor gates takes some two a gate. */
-const MAX_STEPS = 400;
+/** Newton's steps until a point counts as not found: so many, and for each node; a chain of transistor gates takes some two a gate. */
+const STEPS = 200;
+const STEPS_A_NODE = 4;
 /** A point is found when no node moves by more than this share of its volts and these volts in a step. */
 const RELATIVE = 1e-6;
 const ABSOLUTE_V = 1e-7;
@@ -34,7 +36,7 @@ export function solveIsland(island: Island, volts: Float64Array): Solution {
   const system = new System(island, volts.length);
   const before = island.free.map((node) => volts[node] as number);
   let steps = system.newton(volts, LEAK_S);
-  let found = steps <= MAX_STEPS;
+  let found = steps <= system.mostSteps;
   if (!found) {
     island.free.forEach((node, i) => {
       volts[node] = before[i] as number;
@@ -43,7 +45,7 @@ export function solveIsland(island: Island, volts: Float64Array): Solution {
     for (let siemens = FIRST_S; ; siemens = Math.max(LEAK_S, siemens / 10)) {
       const more = system.newton(volts, siemens);
       steps += more;
-      if (more > MAX_STEPS) found = false;
+      if (more > system.mostSteps) found = false;
       if (!found || siemens === LEAK_S) break;
     }
   }
@@ -75,14 +77,15 @@ const GROWTH_STEPS = 40;
 const GROWTH = 1.2;
 const GROWTH_S = [1e-2, 1e-3] as const;
 
-/** The equations of an island: a dense matrix, row by row over its free nodes, and the currents that are to vanish. */
+/** The equations of an island: a matrix over its free nodes, and the currents that are to vanish. */
 class System implements Stamps {
   private readonly n: number;
   /** For each node its row, -1 for nodes with fixed volts. */
   private readonly rowOf: Int32Array;
-  private readonly matrix: Float64Array;
+  private readonly matrix: SparseMatrix;
   private readonly rest: Float64Array;
   private isHeld = false;
+  readonly mostSteps: number;
 
   constructor(
     private readonly island: Island,
@@ -93,7 +96,12 @@ class System implements Stamps {
     island.free.forEach((node, row) => {
       this.rowOf[node] = row;
     });
-    this.matrix = new Float64Array(this.n * this.n);
+    const rowsOf = (element: Element): number[] => {
+      const rows = element.nodes.map((node) => this.rowOf[node] as number);
+      return [...new Set(rows)].filter((row) => row >= 0);
+    };
+    this.matrix = new SparseMatrix(this.n, island.elements.map(rowsOf));
+    this.mostSteps = STEPS + STEPS_A_NODE * this.n;
     this.rest = new Float64Array(this.n);
   }
 
@@ -104,9 +112,7 @@ class System implements Stamps {
 
   conductance(node: number, byNode: number, siemens: number): void {
     const [row, column] = [this.rowOf[node] as number, this.rowOf[byNode] as number];
-    if (row < 0 || column < 0) return;
-    const at = row * this.n + column;
-    this.matrix[at] = (this.matrix[at] as number) + siemens;
+    if (row >= 0 && column >= 0) this.matrix.add(row, column, siemens);
   }
 
   limited(): void {
@@ -114,7 +120,7 @@ class System implements Stamps {
   }
 
   private linearise(volts: Float64Array, siemens: number): void {
-    this.matrix.fill(0);
+    this.matrix.clear();
     this.rest.fill(0);
     this.isHeld = false;
     for (const element of this.island.elements) element.stamp(volts, this);
@@ -124,37 +130,37 @@ class System implements Stamps {
     }
   }
 
-  /** Steps until the point is found; more than MAX_STEPS when it is not. */
+  /** Steps until the point is found; more than `mostSteps` when it is not. */
   newton(volts: Float64Array, siemens: number): number {
     const step = new Float64Array(this.n);
-    for (let steps = 1; steps <= MAX_STEPS; steps++) {
+    for (let steps = 1; steps <= this.mostSteps; steps++) {
       this.linearise(volts, siemens);
       for (let i = 0; i < this.n; i++) step[i] = -(this.rest[i] as number);
-      if (!factor(this.matrix, this.n)) return MAX_STEPS + 1;
-      substitute(this.matrix, this.n, step);
+      if (!this.matrix.factor()) return this.mostSteps + 1;
+      this.matrix.solve(step);
       let moves = this.isHeld;
       for (let i = 0; i < this.n; i++) {
         const node = this.island.free[i] as number;
         const by = Math.max(-STEP_V, Math.min(STEP_V, step[i] as number));
         const next = (volts[node] as number) + by;
-        if (!Number.isFinite(next)) return MAX_STEPS + 1;
+        if (!Number.isFinite(next)) return this.mostSteps + 1;
         volts[node] = next;
         if (Math.abs(by) > ABSOLUTE_V + RELATIVE * Math.abs(next)) moves = true;
       }
       if (!moves) return steps;
     }
-    return MAX_STEPS + 1;
+    return this.mostSteps + 1;
   }
 
   resistances(volts: Float64Array): Float64Array {
     const ohms = new Float64Array(volts.length);
     this.linearise(volts, LEAK_S);
-    if (!factor(this.matrix, this.n)) return ohms.fill(Number.POSITIVE_INFINITY);
+    if (!this.matrix.factor()) return ohms.fill(Number.POSITIVE_INFINITY);
     const x = new Float64Array(this.n);
     this.island.free.forEach((node, row) => {
       x.fill(0);
       x[row] = 1;
-      substitute(this.matrix, this.n, x);
+      this.matrix.solve(x);
       ohms[node] = x[row] as number;
     });
     return ohms;
@@ -170,13 +176,13 @@ class System implements Stamps {
 
   private growth(volts: Float64Array, siemens: number): number {
     this.linearise(volts, siemens);
-    if (!factor(this.matrix, this.n)) return Number.POSITIVE_INFINITY;
+    if (!this.matrix.factor()) return Number.POSITIVE_INFINITY;
     const x = Float64Array.from({ length: this.n }, (_, i) => 1 + ((i * 0.618034) % 1));
     const y = new Float64Array(this.n);
     let sum = 0;
     for (let step = 0; step < GROWTH_STEPS; step++) {
       y.set(x);
-      substitute(this.matrix, this.n, y);
+      this.matrix.solve(y);
       let size = 0;
       for (let i = 0; i < this.n; i++) {
         x[i] = 2 * siemens * (y[i] as number) - (x[i] as number);
@@ -188,34 +194,5 @@ class System implements Stamps {
       for (let i = 0; i < this.n; i++) x[i] = (x[i] as number) / size;
     }
     return Math.exp(sum / (GROWTH_STEPS / 2));
-  }
-}
-
-/** Factors a dense matrix of n rows into L and U in place (Doolittle, diagonal pivots: nodal matrices need no others). */
-function factor(m: Float64Array, n: number): boolean {
-  for (let k = 0; k < n; k++) {
-    const pivot = m[k * n + k] as number;
-    if (Math.abs(pivot) < 1e-30) return false;
-    for (let i = k + 1; i < n; i++) {
-      const l = (m[i * n + k] as number) / pivot;
-      if (l === 0) continue;
-      m[i * n + k] = l;
-      for (let j = k + 1; j < n; j++) m[i * n + j] = (m[i * n + j] as number) - l * (m[k * n + j] as number);
-    }
-  }
-  return true;
-}
-
-/** Solves with a factored matrix; `x` is the right side and becomes the solution. */
-function substitute(m: Float64Array, n: number, x: Float64Array): void {
-  for (let i = 1; i < n; i++) {
-    let sum = x[i] as number;
-    for (let j = 0; j < i; j++) sum -= (m[i * n + j] as number) * (x[j] as number);
-    x[i] = sum;
-  }
-  for (let i = n - 1; i >= 0; i--) {
-    let sum = x[i] as number;
-    for (let j = i + 1; j < n; j++) sum -= (m[i * n + j] as number) * (x[j] as number);
-    x[i] = sum / (m[i * n + i] as number);
   }
 }
