@@ -4,11 +4,11 @@ import { bipolars, junctions, mosfets } from './devices';
 import {
   bipolar,
   bipolarInput,
+  bipolarStage,
   type Element,
   junction,
   mosfet,
   omega,
-  oneWay,
   resistor,
   type Stamps,
 } from './elements';
@@ -19,7 +19,7 @@ const kinds: Readonly<Record<string, () => Element>> = {
   resistor: () => resistor(0, 1, 470),
   diode: () => junction(0, 1, junctions.diode),
   'red LED': () => junction(0, 1, junctions.redLed),
-  'one way': () => oneWay(0, 1, { dropV: 1.6, ohms: 130 }),
+  'bipolar stage': () => bipolarStage(0, 1, { dropV: 1.6, ohms: 130 }),
   'TTL input': () => bipolarInput(0, { supply: 1, ground: 2 }, { ohms: 4000, junctionV: 0.7, thresholdV: 1.4 }),
   npn: () => bipolar(nodes, 1, bipolars.npn),
   pnp: () => bipolar(nodes, -1, bipolars.pnp),

@@ -94,7 +94,7 @@ const HOLD_OHMS = 20_000;
  * A stage that lets current pass one way: from `a` to `b` while there are more than `dropV` volts between them, through `ohms`; the other
  * way it only holds its level. The totem pole of a TTL output is one to supply and one to ground.
  */
-export function oneWay(a: number, b: number, { dropV, ohms }: { dropV: number; ohms: number }): Element {
+export function bipolarStage(a: number, b: number, { dropV, ohms }: { dropV: number; ohms: number }): Element {
   const of = (volts: Float64Array): readonly [amps: number, siemens: number] => {
     const over = at(volts, a) - at(volts, b) - dropV;
     const [value, slope] = softened(over, KNEE_V);

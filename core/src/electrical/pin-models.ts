@@ -1,5 +1,5 @@
 import { type FamilyId, families, type PartType } from '../catalogue';
-import { type BipolarInputModel, bipolarInput, type Element, oneWay, resistor } from './elements';
+import { type BipolarInputModel, bipolarInput, bipolarStage, type Element, resistor } from './elements';
 
 /** Nodes that a chip's pin hangs between: the pin's own, and those of its chip's supply and ground pins. */
 export interface PinNodes {
@@ -72,7 +72,7 @@ export function outputStage(
   const { dropV, ohms } = isHigh ? high : low;
   const own = ohms / (isHigh ? strongHigh : strongLow);
   const [from, to] = isHigh ? [supply, pin] : [pin, ground];
-  return dropV === 0 ? resistor(from, to, own) : oneWay(from, to, { dropV, ohms: own });
+  return dropV === 0 ? resistor(from, to, own) : bipolarStage(from, to, { dropV, ohms: own });
 }
 
 /** The element of a bipolar input of so many unit loads; null for CMOS, which takes no current. */
