@@ -24,7 +24,7 @@ import {
   type PartType,
   typeOf,
 } from '../catalogue';
-import { pinLimitsOf } from '../electrical';
+import { BoardVolts, type OperatingPoint, pinLimitsOf } from '../electrical';
 import { onceFor } from '../memo';
 import type { Packing } from '../packing';
 import { type Expectation, expectationOf, GROUND, nameNets, SUPPLY, shownSignal, sourcesOf } from '../planning';
@@ -247,6 +247,14 @@ export class Context {
       crossing.net === undefined || crossing.net === net ? [] : [{ ...crossing, net: crossing.net }],
     );
   }
+
+  /** The volts of the board with every switch off and no output driving: what resistors and inputs make of it by themselves. */
+  get atRest(): OperatingPoint {
+    this.rest ??= new BoardVolts(this.board, this.nets).solve({ isOn: () => false, driveOf: () => 'off' });
+    return this.rest;
+  }
+
+  private rest: OperatingPoint | null = null;
 
   /** Whether a switch or lamp, by its name (`S1`, `H1.a`), is labelled with a signal. */
   isLabelled(name: string): boolean {
