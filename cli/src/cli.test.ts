@@ -508,6 +508,19 @@ describe('boards without a design, and designs that store', () => {
     expect([rows.length, rows[0]?.wanted, differing]).toEqual([16, null, null]);
   });
 
+  it('walk says through which pin a row shows no level', async () => {
+    const job = join(samples, 'lock-interlock.saddlebag.json');
+    const file = JSON.parse(readFileSync(job, 'utf8')) as {
+      board: { jumpers: { id: string; from: string; to: string }[] };
+    };
+    const cut = file.board.jumpers.findIndex(({ from, to }) => [from, to].some((hole) => hole.endsWith('.j18')));
+    const path = changed((j) => j.board.jumpers.splice(cut, 1));
+    const { code, out } = await cli('walk', path);
+    expect([code, out]).toEqual([1, expect.stringMatching(/\?.* differs {2}U1\.14 has no supply/)]);
+    const { rows } = JSON.parse((await cli('walk', path, '--json')).out);
+    expect(rows[0].unclear).toEqual({ pin: 'U1.14', why: 'no-supply', volts: null });
+  });
+
   it('measure tells volts, levels and currents of every lead and lamp, as the switches are set', async () => {
     const job = join(samples, 'lock-interlock.saddlebag.json');
     const at = async (...set: string[]) => {

@@ -51,6 +51,7 @@ export {
   rowY,
   type SeatedPart,
   stripOf,
+  stripsOfEnds,
   unusableHoles,
 } from './board';
 export { type BuildCard, boardAfter, buildCard, type Stage, shownValue } from './card';
@@ -278,6 +279,7 @@ export {
   storingChips,
   subjectOf,
   type TableSubject,
+  unclearFinding,
   type WalkedRow,
   walkTable,
 } from './simulation';

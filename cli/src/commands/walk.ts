@@ -7,10 +7,12 @@ import {
   isBare,
   isError,
   restless,
+  says,
   storingChips,
   subjectOf,
   tableOf,
   UNKNOWN,
+  unclearFinding,
   verdictOf,
   type WalkedRow,
   walkTable,
@@ -61,14 +63,16 @@ export const walk: CliCommand = {
           seen: show({ row, ...r }),
           wanted: want,
           agrees: same,
+          ...(r.unclear && { unclear: r.unclear }),
         }));
         output.out(json({ inputs, outputs, rows: list, differing, findings: all.map(plainFinding) }));
       } else {
         output.out(`${inputs.join(' ')} | ${outputs.map((o) => (wanted ? `${o} seen/wanted` : o)).join(' ')}\n`);
         for (const r of rows) {
+          const why = r.unclear ? `  ${says(unclearFinding(r.unclear))}` : '';
           const cells = show(r).map((s, o) => (r.wanted ? `${s}/${r.wanted[o] ?? '-'}` : String(s)));
           const verdict = r.agrees === null ? '' : r.agrees ? '  agrees' : '  differs';
-          output.out(`${switches(r).join(' ')} | ${cells.join(' ')}${verdict}\n`);
+          output.out(`${switches(r).join(' ')} | ${cells.join(' ')}${verdict}${why}\n`);
         }
         output.out(verdictOn(rows.length, differing));
         tellFindings(all, output, job.sheet);

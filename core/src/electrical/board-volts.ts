@@ -203,6 +203,13 @@ export class BoardVolts implements PinTable {
   private readonly points: IslandPoint[] = [];
   private before: OperatingPoint | null = null;
 
+  /** The supply pin of the first chip that no supply reaches at an operating point; null where all have theirs. */
+  unpowered(point: OperatingPoint): string | null {
+    const chip = this.chips.find((one) => point.supplyOf(one) < LEAST_SUPPLY_V);
+    const pin = chip?.type.pins.find((p) => p.role === 'supply');
+    return chip && pin ? pinOf(chip.ref, pin.id) : null;
+  }
+
   /** What the chips take for themselves, in milliamperes, typically; 0 for those without a figure. */
   private quietMa(dead: ReadonlySet<string>): number {
     return this.chips.reduce((sum, { ref, part, family }) => {

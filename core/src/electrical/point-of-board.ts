@@ -93,6 +93,12 @@ export class OperatingPoint {
     return net !== undefined && this.floats[net] === 0 && this.lost[net] === 0 && !this.isWide(net);
   }
 
+  /** Whether nothing holds a pin at any volts; so too of a pin in no hole. */
+  isFloating(pin: string): boolean {
+    const net = this.board.nets.ofPin.get(pin);
+    return net === undefined || (this.floats[net] === 1 && this.lost[net] === 0);
+  }
+
   /** The volts of a net, by its index; null where nothing holds it or nobody knows. */
   voltsOfNet(net: number): number | null {
     return this.floats[net] === 1 || this.lost[net] === 1 || this.isWide(net) ? null : this.middle(net);

@@ -12,6 +12,13 @@ const MOST_ROUNDS = 24;
 /** Under this share of the current at which a lamp is dim it is dark. */
 const DARK_SHARE = 0.02;
 
+/** A pin that no level can be told of: its chip has no supply, nothing holds it, or its volts lie between its thresholds. */
+export interface UnclearPin {
+  readonly pin: string;
+  readonly why: 'no-supply' | 'open' | 'between';
+  readonly volts: number | null;
+}
+
 /** A lamp as it shines, with its current in milliamperes. */
 export interface LampReading {
   readonly ma: number;
@@ -128,6 +135,22 @@ export class PoweredBoard {
   /** What a lamp does, by its index in the circuit. */
   ledState(index: number): LedState {
     return this.lamp(index).state;
+  }
+
+  /**
+   * The first pin that no level can be told of, and why: a chip without supply before all else, then inputs in the order of the parts. Inputs that hang on
+   * such a pin are not told; null where every input reads a level.
+   */
+  unclear(): UnclearPin | null {
+    const dead = this.volts.unpowered(this.point);
+    if (dead !== null) return { pin: dead, why: 'no-supply', volts: null };
+    for (const { inputPins } of this.circuit.units)
+      for (const pin of inputPins) {
+        if (this.point.levelAt(pin) !== '?') continue;
+        if (this.point.isKnown(pin)) return { pin, why: 'between', volts: this.point.voltsAt(pin) };
+        if (this.point.isFloating(pin)) return { pin, why: 'open', volts: null };
+      }
+    return null;
   }
 
   /** The pins of every lead of every part, in the order of the board's parts. */

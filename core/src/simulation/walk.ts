@@ -3,7 +3,7 @@ import { typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { HIGH, inputAt, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
-import { PoweredBoard } from './powered-board';
+import { PoweredBoard, type UnclearPin } from './powered-board';
 import { type LedState, MAX_EVENTS } from './simulator';
 
 /** The most switches whose rows are walked: 2^16 rows. */
@@ -17,6 +17,16 @@ export interface WalkedRow {
   readonly row: number;
   readonly seen: readonly number[];
   readonly settled: boolean;
+  /** Where a lamp is neither lit nor dark: the first pin that no level can be told of. */
+  readonly unclear?: UnclearPin;
+}
+
+/** The finding that tells why a lamp shows no level: the pin, and what is the matter with it. */
+export function unclearFinding({ pin, why, volts }: UnclearPin): Finding {
+  const places = [{ kind: 'pin' as const, pin }];
+  if (why === 'no-supply') return finding('unclear-no-supply', places, { pin });
+  if (why === 'open') return finding('unclear-open', places, { pin });
+  return finding('unclear-between', places, { pin, volts: (volts ?? 0).toFixed(1) });
 }
 
 /** Where the inputs and outputs of a design are found on a board: indices into the circuit, -1 for none. */
@@ -92,7 +102,7 @@ export function runRow(live: PoweredBoard, panel: Panel, row: number): WalkedRow
     if (s >= 0) live.setSwitch(s, inputAt(panel.switches.length, i, row) === 1);
   });
   const { settled } = live.settle();
-  return { row, seen: readLamps(live, panel), settled };
+  return rowSeen(live, panel, row, settled);
 }
 
 function readLamps(live: PoweredBoard, panel: Panel): number[] {
@@ -103,7 +113,13 @@ function readLamps(live: PoweredBoard, panel: Panel): number[] {
 export function rowAtHand(live: PoweredBoard, panel: Panel, settled: boolean): WalkedRow | null {
   if (panel.switches.some((s) => s < 0) || panel.switches.length > MAX_WALK_INPUTS) return null;
   const row = panel.switches.reduce((sum, s) => 2 * sum + Number(live.isOn(s)), 0);
-  return { row, seen: readLamps(live, panel), settled };
+  return rowSeen(live, panel, row, settled);
+}
+
+function rowSeen(live: PoweredBoard, panel: Panel, row: number, settled: boolean): WalkedRow {
+  const seen = readLamps(live, panel);
+  const unclear = seen.includes(UNKNOWN) ? live.unclear() : null;
+  return { row, seen, settled, ...(unclear && { unclear }) };
 }
 
 /** Walks the table on a board row by row; the caller may stop between any two. */

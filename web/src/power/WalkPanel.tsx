@@ -10,14 +10,17 @@ import {
   says,
   type Table,
   tableFits,
+  unclearFinding,
   verdictOf,
   wantedAt,
   withMark,
 } from '@saddlebag/core';
 import { useMemo, useState, useSyncExternalStore } from 'react';
+import type { PowerBench } from '../base/bench';
 import { useJobView } from '../base/job-context';
 import { useLatest } from '../base/use-latest';
 import { useTable } from '../base/use-table';
+import { FindingLine } from '../kit/FindingLine';
 import { Empty, Panel } from '../kit/Panel';
 import { ReadBackButton } from '../kit/ReadBackButton';
 import type { Filling } from './OwnCell';
@@ -68,6 +71,7 @@ export function WalkPanel({ switches, onWalk, onStop, onSet }: WalkPanelProps) {
           {wanted ? '; the states stand at Design.' : '.'}
         </Empty>
       )}
+      <UnclearLine switches={switches} />
       {table && own && <OwnCount own={own} table={table} onCompare={() => setCompared(true)} />}
       <Flex gap="8px" p="10px 12px" borderTopWidth="1px" borderColor="line" align="center" flexShrink={0}>
         <WalkButton disabled={!hasRows} onWalk={onWalk} onStop={onStop} />
@@ -95,10 +99,22 @@ interface Against {
   readonly own: Filling | null;
 }
 
+/** Of the row that the switches stand at: the pin through which a lamp shows no level. */
+function UnclearLine({ switches }: Pick<WalkPanelProps, 'switches'>) {
+  const { bench } = useJobView();
+  const { on, walked } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const unclear = on ? walked.get(rowAt(switches, bench))?.unclear : undefined;
+  return unclear ? <FindingLine finding={unclearFinding(unclear)} /> : null;
+}
+
+/** The row that the switches stand at, the first input most significant. */
+const rowAt = (switches: WalkPanelProps['switches'], bench: PowerBench): number =>
+  switches.reduce((sum, ref) => 2 * sum + Number(ref !== undefined && bench.isOn(ref)), 0);
+
 function LiveTable({ table, own, switches, onSet }: Against & Pick<WalkPanelProps, 'switches' | 'onSet'>) {
   const { bench, subject } = useJobView();
   const { on, walked } = useSyncExternalStore(bench.subscribe, bench.snapshot);
-  const row = switches.reduce((sum, ref) => 2 * sum + Number(ref !== undefined && bench.isOn(ref)), 0);
+  const row = rowAt(switches, bench);
   return (
     <WalkTable subject={subject} table={table} own={own} walked={walked} current={on ? row : null} onSet={onSet} />
   );

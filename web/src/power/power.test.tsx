@@ -1,4 +1,4 @@
-import { applyEdit, elementAt, type Job } from '@saddlebag/core';
+import { applyEdit, elementAt, extractNets, type Job, stripsOfEnds } from '@saddlebag/core';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -55,6 +55,14 @@ describe('power up', () => {
     await reads('b1.j63', /^nothing there to measure$/);
     // What is typed there moves no switch.
     expect(screen.getByRole('switch', { name: /^U/ }).getAttribute('aria-checked')).toBe('false');
+  });
+
+  it('says of a row without a level through which pin that is', () => {
+    const supply = extractNets(job.board).leads.get('U1.14')?.strip;
+    const wire = Object.values(job.board.jumpers).find((jumper) => stripsOfEnds(jumper).includes(supply ?? ''));
+    renderInJob(<PowerStep />, without(wire?.id ?? ''));
+    press(' ');
+    expect(screen.getByText(/U1\.14 has no supply, so nobody knows what its chip does/)).toBeDefined();
   });
 
   it('switches answer to press, key, and the switch on the board', async () => {

@@ -374,6 +374,21 @@ export const inspectionSentences = {
     says: 'The board does not come to rest after {events} changes; nets that keep changing show as unknown.',
     todo: 'Look for an output that reaches its own input.',
   },
+  'unclear-no-supply': {
+    severity: 'error',
+    says: '{pin} has no supply, so nobody knows what its chip does.',
+    todo: 'Lay a jumper from it to a rail that carries +5 V, and look at the ground pin.',
+  },
+  'unclear-open': {
+    severity: 'error',
+    says: '{pin} is open and may read as anything.',
+    todo: 'Wire it, or tie it to a rail.',
+  },
+  'unclear-between': {
+    severity: 'error',
+    says: '{pin} is at {volts} V, neither low nor high to its chip.',
+    todo: 'Look for two outputs on its net, a resistor that is too large, or chips whose levels do not meet.',
+  },
   'walk-stores': {
     severity: 'error',
     says: 'What the lamps show depends on what is stored ({names}), so there is no table to walk.',
