@@ -40,6 +40,27 @@ describe('a board found on a bench', () => {
     expect(p.complaints).toEqual([]);
   });
 
+  it('is measured under power: by pointing at a lamp and a strip, and by typing a pin', async () => {
+    const p = await newcomer();
+    await p.takes('Lock interlock');
+    await p.turnsTo('power');
+    await p.keys('Space', 'k', 'e');
+    await p.reads('mA · at rest after');
+    const meter = '[role=status][aria-label=meter]';
+    const shows = (text: string) =>
+      p.page.waitForFunction((at, t) => document.querySelector(at)?.textContent?.includes(t), {}, meter, text);
+    await (await p.sees('[data-ref=D1]')).hover();
+    await shows('mA, lit');
+    await (await p.sees('[data-ref=D2]')).hover();
+    await shows('0.00 mA, dark');
+    await p.page.mouse.move(600, 300);
+    await p.keys('/');
+    await p.types('U1.14');
+    await p.page.mouse.move(5, 5);
+    await shows('5.00 V, high');
+    expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
+  });
+
   it('of transistors and diodes is walked against its sheet, inspected, and read back as tables', async () => {
     const p = await newcomer();
     await p.takes('Transistor bell');
