@@ -1,5 +1,5 @@
 import type { Element } from './elements';
-import { currentsAt, type Island, resistancesAt, solveIsland } from './operating-point';
+import { currentFrom, type Island, solveIsland } from './operating-point';
 
 /** What a chip's output does to its pin. `unknown`: low or high, and nobody knows which. `dead`: its chip has no supply. */
 export type Drive = 'low' | 'high' | 'off' | 'unknown' | 'dead';
@@ -115,20 +115,17 @@ export class IslandModel {
       this.free.forEach((node, i) => {
         volts[node] = start[i] as number;
       });
-      const { found, isStable } = solveIsland(island, volts);
+      const { found, isStable, ohms } = solveIsland(island, volts);
       if (!found || !isStable) lost.fill(1);
-      const ohms = corner === 0 ? resistancesAt(island, volts) : null;
       this.free.forEach((node, i) => {
         least[i] = Math.min(least[i] as number, volts[node] as number);
         most[i] = Math.max(most[i] as number, volts[node] as number);
-        if (ohms && (ohms[node] as number) > FLOATING_OHMS) floats[i] = 1;
+        if (corner === 0 && (ohms[i] as number) > FLOATING_OHMS) floats[i] = 1;
       });
       // A gate that nothing holds keeps whatever charge it has.
       const isHeld = (node: number): boolean => floats[this.free.indexOf(node)] !== 1;
       if (island.elements.some(({ gate }) => gate !== undefined && !isHeld(gate))) lost.fill(1);
     }
-    const amps = currentsAt(island.elements, volts);
-    const supplyA = [...positive].reduce((sum, node) => sum + (amps[node] as number), 0);
-    return { least, most, floats, lost, supplyA };
+    return { least, most, floats, lost, supplyA: currentFrom(positive, island.elements, volts) };
   }
 }

@@ -20,11 +20,15 @@ export interface Island {
   readonly elements: readonly Element[];
 }
 
-/** What a solution is: found or not, after how many steps, and whether a disturbance would grow away from it. */
+/**
+ * What a solution is: found or not, after how many steps, and whether a disturbance would grow away from it. `ohms` are those that each free
+ * node shows to what is connected to it, in the island's order: Thévenin's resistances there.
+ */
 export interface Solution {
   readonly found: boolean;
   readonly steps: number;
   readonly isStable: boolean;
+  readonly ohms: Float64Array;
 }
 
 /**
@@ -50,26 +54,32 @@ export function solveIsland(island: Island, volts: Float64Array): Solution {
     }
   }
   const actives = island.elements.reduce((sum, e) => sum + (e.isActive ? 1 : 0), 0);
-  return { found, steps, isStable: found && (actives < 2 || system.isStable(volts)) };
+  const isStable = found && (actives < 2 || system.isStable(volts));
+  const ohms = system.resistances(volts);
+  system.release();
+  return { found, steps, isStable, ohms };
 }
 
-/** The ohms that each node shows to what is connected to it, by node: Thévenin's resistance at an operating point; 0 for fixed nodes. */
-export function resistancesAt(island: Island, volts: Float64Array): Float64Array {
-  return new System(island, volts.length).resistances(volts);
-}
-
-/** The currents that leave each node into the elements at given volts, in amperes by node. */
-export function currentsAt(elements: readonly Element[], volts: Float64Array): Float64Array {
-  const amps = new Float64Array(volts.length);
+/** Amperes that leave some nodes into the elements at given volts, all together. */
+export function currentFrom(nodes: ReadonlySet<number>, elements: readonly Element[], volts: Float64Array): number {
+  let sum = 0;
   const into: Stamps = {
-    current: (node, a) => {
-      amps[node] = (amps[node] as number) + a;
+    current: (node, amps) => {
+      if (nodes.has(node)) sum += amps;
     },
     conductance: () => {},
     limited: () => {},
   };
   for (const element of elements) element.stamp(volts, into);
-  return amps;
+  return sum;
+}
+
+/** For each node its row, -1 for those that are not to be found: one array for all islands, which are solved one after the other. */
+let rows = new Int32Array(0);
+
+function rowsFor(nodes: number): Int32Array {
+  if (rows.length < nodes) rows = new Int32Array(nodes).fill(-1);
+  return rows;
 }
 
 /** How a disturbance is followed: so many steps, of which the last half counts; and the growth that is taken for instability. */
@@ -92,7 +102,7 @@ class System implements Stamps {
     nodes: number,
   ) {
     this.n = island.free.length;
-    this.rowOf = new Int32Array(nodes).fill(-1);
+    this.rowOf = rowsFor(nodes);
     island.free.forEach((node, row) => {
       this.rowOf[node] = row;
     });
@@ -152,17 +162,22 @@ class System implements Stamps {
     return this.mostSteps + 1;
   }
 
+  /** Gives the array of rows back for the next island. */
+  release(): void {
+    for (const node of this.island.free) this.rowOf[node] = -1;
+  }
+
   resistances(volts: Float64Array): Float64Array {
-    const ohms = new Float64Array(volts.length);
+    const ohms = new Float64Array(this.n);
     this.linearise(volts, LEAK_S);
     if (!this.matrix.factor()) return ohms.fill(Number.POSITIVE_INFINITY);
     const x = new Float64Array(this.n);
-    this.island.free.forEach((node, row) => {
+    for (let row = 0; row < this.n; row++) {
       x.fill(0);
       x[row] = 1;
       this.matrix.solve(x);
-      ohms[node] = x[row] as number;
-    });
+      ohms[row] = x[row] as number;
+    }
     return ohms;
   }
 

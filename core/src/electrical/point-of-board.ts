@@ -49,8 +49,8 @@ export class OperatingPoint {
   private readonly thresholds = new Map<SeatedChip, Thresholds>();
 
   /**
-   * Begins with what supplies hold, or with the point `before`, of which islands that are the same need not be taken up again. `isShorted`
-   * says that supply and ground are joined: then nothing is known.
+   * Begins with what supplies hold and nothing else known, or with the point `before`, of which islands that are the same need not be
+   * taken up again. `isShorted` says that supply and ground are joined: then nothing is known at all.
    */
   constructor(
     private readonly board: PinTable,
@@ -64,8 +64,9 @@ export class OperatingPoint {
     this.least = before?.least.slice() ?? new Float64Array(nodes);
     this.most = before?.most.slice() ?? new Float64Array(nodes);
     this.floats = before?.floats.slice() ?? new Uint8Array(nodes);
-    this.lost = before?.lost.slice() ?? new Uint8Array(nodes).fill(isShorted ? 1 : 0);
+    this.lost = before?.lost.slice() ?? new Uint8Array(nodes).fill(1);
     for (const [node, volts] of board.fixed) {
+      if (!isShorted) this.lost[node] = 0;
       this.least[node] = volts;
       this.most[node] = volts;
     }

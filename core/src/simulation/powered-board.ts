@@ -1,6 +1,6 @@
 import { type Board, type Nets, partOf, pinOf } from '../board';
 import { typeOf } from '../catalogue';
-import { BoardVolts, type Drive, type OperatingPoint, redLed } from '../electrical';
+import { BoardVolts, type Drive, OperatingPoint, redLed } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
 import { type LedState, type Settled, Simulator } from './simulator';
@@ -44,7 +44,7 @@ export class PoweredBoard {
   private readonly driverOf: ReadonlyMap<string, number>;
   /** What input pins are told to read, where strengths alone say otherwise. */
   private readings: ReadonlyMap<string, number> = new Map();
-  /** The operating point that was found last: after `settle`, that of the board at rest. */
+  /** The operating point that was found last: after `settle`, that of the board at rest; before, nothing but the supplies. */
   point: OperatingPoint;
 
   constructor(
@@ -56,7 +56,7 @@ export class PoweredBoard {
     this.volts = new BoardVolts(board, nets);
     this.switchOf = new Map(circuit.switches.map(({ ref }, i) => [ref, i]));
     this.driverOf = new Map(circuit.driverPin.map((pin, d) => [pin, d]));
-    this.point = this.solved();
+    this.point = new OperatingPoint(this.volts);
   }
 
   /** Puts an actuator on or off, by its index in the circuit. Volts and levels follow with the next `settle`. */
