@@ -1,4 +1,4 @@
-import { applyEdit, extractNets, type Job } from '@saddlebag/core';
+import { applyEdit, extractNets, type Job, measure } from '@saddlebag/core';
 import { describe, expect, it } from 'vitest';
 import { boardScene } from '../kit/board/scene';
 import { interlock } from '../testing/interlock';
@@ -73,5 +73,34 @@ describe('the scene of a board', () => {
     const cut = boardScene(readBoard(pulled.ok ? pulled.job.board : job.board, job.packing));
     const anode = cut.parts.find((p) => p.ref === 'D1')?.pins[0];
     expect(cut.strips.find((s) => s.net === anode?.net)?.signal).toBeUndefined();
+  });
+});
+
+describe('what is measured on the bench', () => {
+  it('is what the command line measures, pin by pin and lamp by lamp, with the switches as they stand', () => {
+    const nets = extractNets(job.board);
+    const bench = benchOf(job);
+    expect([bench.probe(0), bench.lamp('D1'), bench.snapshot().supplyMa]).toEqual([null, null, 0]);
+    bench.powerOn();
+    bench.flip('S1');
+    const { measured } = measure(job.board, [['S1', true]]);
+    if (!measured) return expect.fail('nothing measured');
+    expect(bench.snapshot().supplyMa).toBeCloseTo(measured.supplyMa, 4);
+    let known = 0;
+    for (const [pin, { volts, level }] of Object.entries(measured.pins)) {
+      const net = nets.ofPin.get(pin);
+      const probed = net === undefined ? null : bench.probe(net);
+      if (!probed || volts === null || probed.volts === null) continue;
+      known++;
+      expect([pin, probed.level, probed.volts.toFixed(4)]).toEqual([pin, level, volts.toFixed(4)]);
+    }
+    expect(known).toBeGreaterThan(40);
+    for (const [name, { ma, state }] of Object.entries(measured.lamps)) {
+      expect(bench.lamp(name)?.state, name).toBe(state);
+      expect(bench.lamp(name)?.ma).toBeCloseTo(ma, 4);
+    }
+    expect(bench.lamp('D9')).toBeNull();
+    bench.powerOff();
+    expect([bench.probe(0), bench.lamp('D1'), bench.snapshot().supplyMa]).toEqual([null, null, 0]);
   });
 });
