@@ -66,8 +66,11 @@ function reading({ kind, name }: MeterPlace, { nets, names }: BoardNames, bench:
   if (!probed || net === undefined) return null;
   const signal = names.get(net);
   const called = signal === undefined ? name : `${name}, ${shownSignal(signal)}`;
-  return `${called}: ${probed.volts === null ? 'open' : `${probed.volts.toFixed(2)} V`}, ${levels[probed.level]}`;
+  return `${called}: ${probed.volts === null ? 'open' : `${inVolts(probed.volts)} V`}, ${levels[probed.level]}`;
 }
+
+/** To hundredths; never minus nothing. */
+const inVolts = (volts: number): string => (Math.round(100 * volts) / 100 + 0).toFixed(2);
 
 interface BoardNames {
   readonly board: Board;
