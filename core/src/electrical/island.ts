@@ -25,8 +25,10 @@ export interface OutputModel {
 const MOST_UNKNOWN = 6;
 /** Behind more ohms than these a node counts as floating: an insulation, not a path. */
 const FLOATING_OHMS = 1e8;
-/** Operating points that an island keeps; a walk asks for a handful, whatever its rows. */
-const MOST_KEPT = 4096;
+/** Nodes of an island up to which it is solved; of a larger one nothing is known. Some 500 transistors hang together in one of so many. */
+export const MOST_NODES = 1500;
+/** Volts that an island keeps in all its operating points; a walk asks for a handful, whatever its rows. */
+const MOST_KEPT = 65_536;
 
 /** What an island is found to be: by its nodes the least and the most volts, what floats and what nobody knows; and what the supplies give it. */
 export interface IslandPoint {
@@ -69,7 +71,7 @@ export class IslandModel {
     if (before) return before;
     const closed = this.contacts.filter((c) => isOn(c.actuator) === c.on);
     const point = this.solved(closed, this.outputs.map(driveOf), volts, positive);
-    if (this.kept.size >= MOST_KEPT) this.kept.clear();
+    if (this.kept.size * (this.free.length + 1) >= MOST_KEPT) this.kept.clear();
     if (!this.remembers) this.kept.set(key, point);
     return point;
   }
@@ -107,6 +109,7 @@ export class IslandModel {
     const [floats, lost] = [new Uint8Array(n), new Uint8Array(n)];
     const corners = unknown.length > MOST_UNKNOWN ? 1 : 2 ** unknown.length;
     if (unknown.length > MOST_UNKNOWN || drives.includes('dead')) lost.fill(1);
+    if (n > MOST_NODES) return { least: least.fill(0), most: most.fill(0), floats, lost: lost.fill(1), supplyA: 0 };
     const start = this.free.map((node) => volts[node] as number);
     let island: Island = { free: this.free, elements };
     for (let corner = 0; corner < corners; corner++) {
