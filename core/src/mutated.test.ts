@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { benchParts } from './catalogue';
 import { remedy, says } from './finding';
 import { newJob, writeJobFile } from './job';
 import { readJobFile } from './job-reader';
@@ -27,6 +28,17 @@ describe('files that something has changed', () => {
       { numRuns: 2500 },
     );
     expect([...outcomes.keys()].sort()).toEqual(expect.arrayContaining(['all', 'refused', 'written']));
+  });
+
+  it('lose a packing with a package that is called as another part: a plan would seat both by one name', async () => {
+    for (const prefix of new Set(benchParts.map((part) => part.prefix))) {
+      const file = sample('boat-counter') as { packing: { packages: { ref: string }[] } };
+      for (const [i, pack] of file.packing.packages.entries()) if (i === 2) pack.ref = `${prefix}4`;
+      const read = readJobFile(JSON.stringify(file));
+      if (!read.ok) return expect.fail(prefix);
+      expect([prefix, read.findings.map((f) => f.code)]).toEqual([prefix, ['file/packing-left-out']]);
+      expect(await everyStage(read.job, solve)).toBe('all');
+    }
   });
 
   it('lose their packing, and nothing else, when it does not compute the sheet that it carries', async () => {

@@ -1,4 +1,4 @@
-import { typeOf } from '../catalogue';
+import { benchParts, typeOf } from '../catalogue';
 import { type Netlist, networkOf } from '../design';
 import { elementAt } from '../element-at';
 import { compile, evaluateBlock, type Program, slotCount, sweep } from '../logic';
@@ -74,6 +74,8 @@ export function whatIsUnsound(packing: Packing): string | null {
     repeated(packing.outputs.map((o) => o.name)),
   ].find((name) => name !== undefined);
   if (again !== undefined) return `${again} stands in it twice`;
+  const taken = packing.packages.find(({ ref }) => otherPrefixes.has(ref.replace(/\d+$/, '')));
+  if (taken) return `a package is called ${taken.ref}, as parts are that are no chips`;
   const sources = new Set(packing.inputs);
   for (const { units, ...named } of packing.packages)
     for (const [u, use] of units.entries()) {
@@ -90,6 +92,9 @@ export function whatIsUnsound(packing: Packing): string | null {
   const lost = unmade(gates, [...sources], ends);
   return lost === null ? null : `${lost} is read and not made`;
 }
+
+/** What references of parts begin with that are no chips: a plan seats such parts by these, beside the packages. */
+const otherPrefixes: ReadonlySet<string> = new Set(benchParts.map((part) => part.prefix));
 
 function repeated(names: readonly string[]): string | undefined {
   const seen = new Set<string>();
