@@ -211,7 +211,7 @@ describe('what they say', () => {
     };
     expect(await cli('inspect', silent('U1'))).toMatchObject({
       code: 0,
-      out: expect.stringContaining('1 finding left unsaid'),
+      out: expect.stringContaining('1 finding silenced'),
     });
     expect((await cli('inspect', silent('U2'))).code).toBe(1);
   });
