@@ -75,7 +75,7 @@ await picture(p, 'drawer');
 await p.presses('Done');
 for (const way of ['Spare units used', 'Fewest chips', 'NANDs alone']) {
   await p.presses(`Find ${way}`);
-  await p.page.waitForSelector(`::-p-aria(Look at ${way})`, { timeout: 60_000 });
+  await p.page.waitForSelector(`::-p-aria(Look at ${way})`, { timeout: 180_000 });
 }
 await p.presses('Look at Fewest chips');
 await picture(p, 'ways');
