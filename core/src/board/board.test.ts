@@ -19,6 +19,7 @@ import {
   railNamed,
   railsOf,
   rows,
+  stripNamed,
   stripOf,
 } from './hole';
 import { extractNets } from './nets';
@@ -49,6 +50,17 @@ const withParts = (...parts: SeatedPart[]): Board => ({
 });
 const jumpersOf = (pairs: readonly (readonly [string, string])[]): Record<string, Jumper> =>
   Object.fromEntries(pairs.map(([from, to], i) => [`w${i + 1}`, { id: `w${i + 1}`, from, to }]));
+
+describe('the name of a strip', () => {
+  it('of every hole reads back as a hole of that strip, and nothing else reads', () => {
+    for (const hole of allHoles) {
+      const named = stripNamed(stripOf(hole));
+      expect(named && stripOf(named), printHole(hole)).toBe(stripOf(hole));
+    }
+    for (const wrong of ['', 'b1', 'b1.e17', 'b1.64e', 'b1.17g', 'bm1.18f', 'b1.left-top+', 'x1.3e', 'b1.0e'])
+      expect(stripNamed(wrong), wrong).toBeNull();
+  });
+});
 
 describe('rails of a breadboard', () => {
   it.each(lying)('%s: each is named once, read back, marked, and they hold every rail hole', (board) => {

@@ -70,6 +70,8 @@ const RAIL = '(?:top|bottom)[+-]';
 export const BREADBOARD_ID = new RegExp(`^${ID}$`);
 /** A hole as it is written; whether the board has it is for `parseHole` to say. */
 export const HOLE_NAME = new RegExp(`^(${ID})\\.([a-j]|${RAIL})([1-9]\\d?)$`);
+/** A strip of five by its column and the row beside the channel. */
+const STRIP_NAME = new RegExp(`^(${ID})\\.([1-9]\\d?)([ef])$`);
 /** A rail as it is written, with the half of a broken one. */
 const RAIL_NAME = new RegExp(`^(${ID})\\.(?:(left|right)-)?(${RAIL})$`);
 
@@ -202,6 +204,14 @@ export function railNamed(name: string): Hole | null {
   const { rails, breakAfter } = shapeOf(board);
   if (!rails || (side !== undefined && breakAfter === 0)) return null;
   return { board, column: side === 'right' ? breakAfter + 2 : rails.first, row: row as Rail };
+}
+
+/** A hole of a strip by the strip's name, as `stripOf` writes it; null when the name is none of a strip. */
+export function stripNamed(name: string): Hole | null {
+  if (isRailStrip(name)) return railNamed(name);
+  const [, board = '', column, row] = STRIP_NAME.exec(name) ?? [];
+  const hole = { board, column: Number(column), row: row as Row };
+  return readBreadboard(board) && isHole(board, hole.column, hole.row) ? hole : null;
 }
 
 /** Every hole of the strip that a hole is in, in board order. */

@@ -27,6 +27,7 @@ export class BoardVolts implements PinTable {
   /** Volts of the nets that supplies hold, by net, and the nets of positive leads. */
   readonly fixed = new Map<number, number>();
   private readonly positive = new Set<number>();
+  readonly supplyV: number;
   readonly readers: ReadonlyMap<string, PinReader>;
   readonly readersOf: ReadonlyMap<number, readonly PinReader[]>;
   readonly lamps = new Map<string, Element>();
@@ -45,6 +46,7 @@ export class BoardVolts implements PinTable {
   ) {
     const parts = Object.values(seated);
     this.isMiswired = !this.holdSupplies(parts);
+    this.supplyV = Math.max(...this.fixed.values(), 0) || SUPPLY_V;
     this.chips = parts.flatMap((part) => this.chipOf(part) ?? []);
     this.readers = new Map(this.chips.flatMap((chip) => this.readersOn(chip)));
     this.readersOf = grouped(this.readers.values());

@@ -1,6 +1,5 @@
 import type { Nets } from '../board';
 import type { FamilyId, PartType } from '../catalogue';
-import { SUPPLY_V } from './devices';
 import type { Element } from './elements';
 import type { IslandPoint } from './island';
 import { type Thresholds, thresholdsAt } from './pin-models';
@@ -29,6 +28,8 @@ export interface PinReader {
 export interface PinTable {
   readonly nets: Nets;
   readonly fixed: ReadonlyMap<number, number>;
+  /** The most volts that a supply of the board gives; those that boards are planned for while it has none. */
+  readonly supplyV: number;
   readonly readers: ReadonlyMap<string, PinReader>;
   readonly readersOf: ReadonlyMap<number, readonly PinReader[]>;
   readonly lamps: ReadonlyMap<string, Element>;
@@ -124,7 +125,7 @@ export class OperatingPoint {
   /** What the inputs on a net read, if they agree; without inputs, what an HC input would read there. */
   levelOfNet(net: number): ReadLevel {
     const readers = this.board.readersOf.get(net) ?? [];
-    if (readers.length === 0) return this.between(net, thresholdsAt('HC', SUPPLY_V), 0);
+    if (readers.length === 0) return this.between(net, thresholdsAt('HC', this.board.supplyV), 0);
     const [first = '?', ...others] = readers.map((reader) => this.readBy(reader));
     return others.every((level) => level === first) ? first : '?';
   }

@@ -1,14 +1,4 @@
-import {
-  type Board,
-  extractNets,
-  type Hole,
-  holesOfStrip,
-  holeXY,
-  isRail,
-  isRailStrip,
-  parseHole,
-  railNamed,
-} from '../board';
+import { type Board, extractNets, holesOfStrip, holeXY, parseHole, stripNamed } from '../board';
 import { elementAt } from '../element-at';
 
 /** How long the wires of a board are, in tenths of an inch, and how short they could be at the least. */
@@ -52,21 +42,12 @@ const away = (a: { x: number; y: number }, b: { x: number; y: number }): number 
   Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
 
 function stretchOf(strip: string): Stretch[] {
-  const holes = isRailStrip(strip) ? railHoles(strip) : stripHoles(strip);
-  if (holes.length === 0) return [];
+  const first = stripNamed(strip);
+  if (!first) return [];
+  const holes = holesOfStrip(first);
   const places = holes.map(holeXY);
   const [xs, ys] = [places.map((p) => p.x), places.map((p) => p.y)];
   return [{ left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) }];
-}
-
-function railHoles(strip: string): Hole[] {
-  const first = railNamed(strip);
-  return first && isRail(first.row) ? holesOfStrip(first) : [];
-}
-
-function stripHoles(strip: string): Hole[] {
-  const m = /^(\w+)\.(\d+)([ef])$/.exec(strip);
-  return m ? holesOfStrip({ board: elementAt(m, 1), column: Number(m[2]), row: m[3] as 'e' | 'f' }) : [];
 }
 
 /** The length of a minimum spanning tree, each stretch joined where it is nearest. */

@@ -1,12 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
+import { says } from '../finding';
 import { readJobFile } from '../job-reader';
 import { inputAt, UNKNOWN } from '../logic';
 import { MINUS, resistor, switches, wired } from '../testing/wired';
 import { measure } from './measure';
 import { PoweredBoard } from './powered-board';
-import { levelShown, placeNamed, subjectOf, walkTable } from './walk';
+import { levelShown, placeNamed, subjectOf, unclearFinding, walkTable } from './walk';
 
 const folder = `${import.meta.dirname}/../../../samples`;
 const samples = readdirSync(folder)
@@ -189,5 +190,29 @@ describe('measuring', () => {
     const shorted = measure(wired('b1.top+21 > b1.bottom-21', 'seat led'), []);
     expect(shorted.findings.map((f) => f.code)).toEqual(['measure-shorted']);
     expect(shorted.measured?.pins['D1.A']).toEqual({ volts: null, level: '?' });
+  });
+});
+
+describe('why a lamp shows no level', () => {
+  const led = (ohms: string): string[] => ['seat led', ...resistor(1, ohms, 'D1.K', MINUS), 'D1.A > U1.2'];
+  const board = (ohms: string, ...more: string[]): Board =>
+    wired('seat 74HC04 b1.e20', 'U1.14 > b1.top+', 'U1.7 > b1.bottom-', ...more, ...led(ohms));
+
+  it('is the pin that is open, or the lamp that burns where every pin reads a level', () => {
+    expect(powered(board('1k')).unclear()).toEqual({ pin: 'U1.1', why: 'open' });
+    const tied = ['U1.1', 'U1.3', 'U1.5', 'U1.9', 'U1.11', 'U1.13'].map((pin) => `${pin} > b1.bottom-`);
+    expect(powered(board('1k', ...tied)).unclear()).toBeNull();
+    const burning = powered(board('10', ...tied)).unclear();
+    expect(burning).toMatchObject({ pin: 'D1', why: 'lamp-burns' });
+    expect(burning && says(unclearFinding(burning))).toMatch(/^D1 takes \d\d mA, past its maximum/);
+  });
+
+  it('a rail is high at whatever volts its supply gives', () => {
+    for (const volts of ['3V', '5V', '6V']) {
+      const { point } = powered(
+        wired(`value P1 ${volts}`, 'seat led', `D1.A > b1.top+`, ...resistor(1, '1k', 'D1.K', MINUS)),
+      );
+      expect([volts, point.levelAt('D1.A'), point.levelAt('P1.-')]).toEqual([volts, '1', '0']);
+    }
   });
 });

@@ -12,12 +12,14 @@ const MOST_ROUNDS = 24;
 /** Under this share of the current at which a lamp is dim it is dark. */
 const DARK_SHARE = 0.02;
 
-/** A pin that no level can be told of: its chip has no supply, nothing holds it, or its volts lie between its thresholds. */
-export interface UnclearPin {
-  readonly pin: string;
-  readonly why: 'no-supply' | 'open' | 'between';
-  readonly volts: number | null;
-}
+/**
+ * Why no level can be told of something: the chip of a pin has no supply, nothing holds it, its volts lie between its thresholds; or a
+ * lamp, by its name in `pin`, is past its maximum and burns.
+ */
+export type Unclear =
+  | { readonly pin: string; readonly why: 'no-supply' | 'open' }
+  | { readonly pin: string; readonly why: 'between'; readonly volts: number }
+  | { readonly pin: string; readonly why: 'lamp-burns'; readonly ma: number };
 
 /** A lamp as it shines, with its current in milliamperes. */
 export interface LampReading {
@@ -139,17 +141,21 @@ export class PoweredBoard {
 
   /**
    * The first pin that no level can be told of, and why: a chip without supply before all else, then inputs in the order of the parts. Inputs that hang on
-   * such a pin are not told; null where every input reads a level.
+   * such a pin are not told; then lamps that burn. Null where every input reads a level.
    */
-  unclear(): UnclearPin | null {
+  unclear(): Unclear | null {
     const dead = this.volts.unpowered(this.point);
-    if (dead !== null) return { pin: dead, why: 'no-supply', volts: null };
+    if (dead !== null) return { pin: dead, why: 'no-supply' };
     for (const { inputPins } of this.circuit.units)
       for (const pin of inputPins) {
         if (this.point.levelAt(pin) !== '?') continue;
-        if (this.point.isKnown(pin)) return { pin, why: 'between', volts: this.point.voltsAt(pin) };
-        if (this.point.isFloating(pin)) return { pin, why: 'open', volts: null };
+        if (this.point.isKnown(pin)) return { pin, why: 'between', volts: this.point.voltsAt(pin) ?? 0 };
+        if (this.point.isFloating(pin)) return { pin, why: 'open' };
       }
+    for (const [i, { ref }] of this.circuit.leds.entries()) {
+      const { state, ma } = this.lamp(i);
+      if (state === 'over') return { pin: ref, why: 'lamp-burns', ma };
+    }
     return null;
   }
 

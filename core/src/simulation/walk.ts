@@ -1,9 +1,9 @@
-import { type Board, byNumber, type LabelPlace, labelPlacesOf, type Nets } from '../board';
+import { type Board, byNumber, cutPin, type LabelPlace, labelPlacesOf, type Nets } from '../board';
 import { typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { HIGH, inputAt, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
-import { PoweredBoard, type UnclearPin } from './powered-board';
+import { PoweredBoard, type Unclear } from './powered-board';
 import { type LedState, MAX_EVENTS } from './simulator';
 
 /** The most switches whose rows are walked: 2^16 rows. */
@@ -17,16 +17,27 @@ export interface WalkedRow {
   readonly row: number;
   readonly seen: readonly number[];
   readonly settled: boolean;
-  /** Where a lamp is neither lit nor dark: the first pin that no level can be told of. */
-  readonly unclear?: UnclearPin;
+  /** Where a lamp is neither lit nor dark: the first pin that no level can be told of, or a lamp that burns. */
+  readonly unclear?: Unclear;
 }
 
 /** The finding that tells why a lamp shows no level: the pin, and what is the matter with it. */
-export function unclearFinding({ pin, why, volts }: UnclearPin): Finding {
+export function unclearFinding(unclear: Unclear): Finding {
+  const { pin } = unclear;
   const places = [{ kind: 'pin' as const, pin }];
-  if (why === 'no-supply') return finding('unclear-no-supply', places, { pin });
-  if (why === 'open') return finding('unclear-open', places, { pin });
-  return finding('unclear-between', places, { pin, volts: (volts ?? 0).toFixed(1) });
+  switch (unclear.why) {
+    case 'no-supply':
+      return finding('unclear-no-supply', places, { pin });
+    case 'open':
+      return finding('unclear-open', places, { pin });
+    case 'between':
+      return finding('unclear-between', places, { pin, volts: unclear.volts.toFixed(1) });
+    case 'lamp-burns':
+      return finding('unclear-lamp-burns', [{ kind: 'part', ref: cutPin(pin).ref }], {
+        lamp: pin,
+        ma: unclear.ma.toFixed(0),
+      });
+  }
 }
 
 /** Where the inputs and outputs of a design are found on a board: indices into the circuit, -1 for none. */

@@ -11,11 +11,12 @@ import {
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useShortcuts } from '../base/shortcuts';
 import { Brand } from '../kit/Brand';
 import { Choice } from '../kit/Choice';
-import { KeysButton } from '../kit/KeysButton';
+import { FirstKeys } from '../kit/FirstKeys';
 import { Leather } from '../kit/Leather';
-import { Empty, KeyCap, Panel } from '../kit/Panel';
+import { Empty, Panel } from '../kit/Panel';
 import { ThemeButton } from '../kit/ThemeButton';
 import { shelf } from '../store/shelf';
 import { Datasheet } from './Datasheet';
@@ -48,8 +49,14 @@ function addressOf(e: ListEntry, beside: Record<string, string> | undefined): st
   return `/parts/${e.id}${search === '' ? '' : `?${search}`}`;
 }
 
+const partsKeys = [
+  { cap: 'Enter', does: 'opens the first part found', isFirst: true },
+  { cap: 'Tab', does: 'from part to part', isFirst: true },
+] as const;
+
 /** The shelf of parts: find one by number or by what it does, read its datasheet, lay a second beside it. */
 export default function PartsPage() {
+  useShortcuts('Among the parts', partsKeys);
   const { id } = useParams();
   const [search, setSearch] = useSearchParams();
   const navigate = useNavigate();
@@ -68,7 +75,6 @@ export default function PartsPage() {
       <Flex as="header" align="center" px="18px" h="42px" flexShrink={0} gap="14px">
         <Brand />
         <Flex ml="auto" gap="8px">
-          <KeysButton />
           <ThemeButton />
         </Flex>
       </Flex>
@@ -136,8 +142,8 @@ export default function PartsPage() {
           </Flex>
         </Panel>
       </Flex>
-      <Flex as="footer" px="18px" h="34px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
-        <KeyCap>Enter</KeyCap> opens the first part found <KeyCap>Tab</KeyCap> from part to part
+      <Flex as="footer" px="18px" h="42px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
+        <FirstKeys />
       </Flex>
     </Flex>
   );

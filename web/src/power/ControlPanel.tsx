@@ -19,7 +19,7 @@ const ledWords: Readonly<Record<LedState, string>> = {
   dark: 'dark',
   lit: 'lit',
   dim: 'too dim to see',
-  over: 'over its maximum',
+  over: 'burns',
   unknown: 'unknown level',
 };
 

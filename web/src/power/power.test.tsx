@@ -57,6 +57,14 @@ describe('power up', () => {
     expect(screen.getByRole('switch', { name: /^U/ }).getAttribute('aria-checked')).toBe('false');
   });
 
+  it('says of a lamp that burns so, in few words beside the others and in a sentence', () => {
+    const applied = applyEdit(job, { kind: 'set-value', ref: 'R7', value: 10 });
+    renderInJob(<PowerStep />, applied.ok ? applied.job : job);
+    press(' ');
+    expect(screen.getByText(/^burns, \d\d\.\d mA$/)).toBeDefined();
+    expect(screen.getByText(/^D3 takes \d\d mA, past its maximum/)).toBeDefined();
+  });
+
   it('says of a row without a level through which pin that is', () => {
     const supply = extractNets(job.board).leads.get('U1.14')?.strip;
     const wire = Object.values(job.board.jumpers).find((jumper) => stripsOfEnds(jumper).includes(supply ?? ''));

@@ -3,20 +3,27 @@ import { type Finding, says } from '@saddlebag/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { useShortcuts } from '../base/shortcuts';
 import { Brand } from '../kit/Brand';
 import { FindingLine } from '../kit/FindingLine';
-import { KeysButton } from '../kit/KeysButton';
+import { FirstKeys } from '../kit/FirstKeys';
 import { Leather } from '../kit/Leather';
 import { tell } from '../kit/notices';
-import { Empty, KeyCap, Panel } from '../kit/Panel';
+import { Empty, Panel } from '../kit/Panel';
 import { ThemeButton } from '../kit/ThemeButton';
 import { type ShelfRow, shelf } from '../store/shelf';
 import { type Brought, bringFile, bringText } from './import-file';
 import { JobLine } from './JobLine';
 import { SampleList } from './SampleList';
 
+const shelfKeys = [
+  { cap: 'Tab', does: 'from job to job', isFirst: true },
+  { cap: 'Enter', does: 'open', isFirst: true },
+] as const;
+
 /** The list of jobs kept in this browser, and the samples to begin from. */
 export function ShelfPage() {
+  useShortcuts('On the shelf', shelfKeys);
   const kept = useLiveQuery(listed);
   const jobs = kept && 'rows' in kept ? kept.rows : undefined;
   const navigate = useNavigate();
@@ -62,7 +69,6 @@ export function ShelfPage() {
         <Brand />
         <Flex ml="auto" gap="8px">
           <Button onClick={() => void navigate('/parts')}>Parts</Button>
-          <KeysButton />
           <ThemeButton />
         </Flex>
       </Flex>
@@ -122,8 +128,8 @@ export function ShelfPage() {
         </Panel>
         <SampleList onTake={(text) => trying(() => take(bringText(text)))} />
       </Flex>
-      <Flex as="footer" px="18px" h="34px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
-        <KeyCap>Tab</KeyCap> from job to job <KeyCap>Enter</KeyCap> open
+      <Flex as="footer" px="18px" h="42px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
+        <FirstKeys />
         <Text ml="auto">A job, a sheet, Verilog or a CSV table dropped on the shelf is imported.</Text>
       </Flex>
     </Flex>

@@ -39,6 +39,14 @@ describe('the shelf on the screen', () => {
     expect((await shelf.list()).map((r) => r.name)).toEqual(['Lock interlock']);
   });
 
+  it('lists its keys at the foot and on ?', async () => {
+    renderPage(<ShelfPage />);
+    expect(screen.getByText('from job to job')).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: /all keys/ }));
+    const dialog = await screen.findByRole('dialog');
+    expect(dialog.textContent).toMatch(/On the shelf.*from job to job.*open.*Everywhere/);
+  });
+
   it('shows a job with its signals and how far it is', async () => {
     await shelf.add(job);
     renderPage(<ShelfPage />);

@@ -4,8 +4,7 @@ import { memo, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
-import { useShownShortcuts } from '../base/shortcuts';
-import { inOrder, KeysButton } from '../kit/KeysButton';
+import { FirstKeys } from '../kit/FirstKeys';
 import { KeyCap } from '../kit/Panel';
 import type { StepId } from './steps';
 import { useFollowing } from './use-following';
@@ -16,7 +15,6 @@ export const FootLine = memo(function FootLine({ step, extra }: { readonly step:
   const { id, findings } = view;
   const following = useFollowing(view);
   const navigate = useNavigate();
-  const shortcuts = inOrder(useShownShortcuts()).flatMap((group) => group.shortcuts.filter((s) => s.isFirst));
   const worst = findings?.find((f) => f.severity === 'error') ?? findings?.find((f) => f.severity === 'warning');
   return (
     <Flex
@@ -38,13 +36,7 @@ export const FootLine = memo(function FootLine({ step, extra }: { readonly step:
           following {shownSignal(following)} <KeyCap>Esc</KeyCap> ends it
         </Flex>
       )}
-      {shortcuts.map(({ cap, does }) => (
-        <Flex key={cap} gap="5px" align="center" flexShrink={0}>
-          <KeyCap>{cap}</KeyCap>
-          <Text>{does}</Text>
-        </Flex>
-      ))}
-      <KeysButton />
+      <FirstKeys />
       {extra}
       <Flex ml="auto" align="center" gap="10px" minW="0">
         {worst && step !== 'inspect' && (

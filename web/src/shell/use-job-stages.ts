@@ -13,7 +13,7 @@ import { PowerBench } from '../base/bench';
 import { contentKey, printedOnce } from '../base/content-key';
 import { coloursOf, type JobView, readBoard, signalsOf } from '../base/job-context';
 import { tableSubject } from '../base/subject';
-import { useKept } from '../base/use-kept';
+import { useKept, useSame } from '../base/use-kept';
 import { useLatest } from '../base/use-latest';
 import type { JobSession } from '../store/session';
 import { runLong, stages } from '../workers/stages';
@@ -74,42 +74,22 @@ export function useJobStages(id: string, session: JobSession): JobView {
   const startPacking = useLatest(() => void packed.refetch());
   const read = reading.data ?? null;
   const findings = inspected.data ?? null;
-  return useMemo(
-    () => ({
-      id,
-      job,
-      session,
-      reading: read,
-      netlist,
-      behaviour,
-      packing,
-      packingPending,
-      packingFindings,
-      stopPacking,
-      startPacking,
-      board,
-      findings,
-      colours,
-      bench,
-      subject,
-    }),
-    [
-      id,
-      job,
-      session,
-      read,
-      netlist,
-      behaviour,
-      packing,
-      packingPending,
-      packingFindings,
-      stopPacking,
-      startPacking,
-      board,
-      findings,
-      colours,
-      bench,
-      subject,
-    ],
-  );
+  return useSame({
+    id,
+    job,
+    session,
+    reading: read,
+    netlist,
+    behaviour,
+    packing,
+    packingPending,
+    packingFindings,
+    stopPacking,
+    startPacking,
+    board,
+    findings,
+    colours,
+    bench,
+    subject,
+  });
 }

@@ -389,6 +389,11 @@ export const inspectionSentences = {
     says: '{pin} is at {volts} V, neither low nor high to its chip.',
     todo: 'Look for two outputs on its net, a resistor that is too large, or chips whose levels do not meet.',
   },
+  'unclear-lamp-burns': {
+    severity: 'error',
+    says: '{lamp} takes {ma} mA, past its maximum: on the bench it is destroyed.',
+    todo: 'Use a larger resistor, 1 kΩ or so.',
+  },
   'walk-stores': {
     severity: 'error',
     says: 'What the lamps show depends on what is stored ({names}), so there is no table to walk.',

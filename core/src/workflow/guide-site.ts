@@ -1,0 +1,291 @@
+import {
+  type Board,
+  checkSeat,
+  crossingsFrom,
+  cutPin,
+  emptyBoard,
+  type Hole,
+  holesOfStrip,
+  holeXY,
+  isRail,
+  isRailStrip,
+  leadsOf,
+  markOf,
+  type Nets,
+  nextBreadboard,
+  nextFree,
+  partOf,
+  printHole,
+  type SeatedPart,
+  stripNamed,
+  stripOf,
+  unusableHoles,
+} from '../board';
+import { type Inner, typeOf } from '../catalogue';
+import { type Finding, finding } from '../finding';
+import { type Edit, freeSeat } from '../job';
+import type { Packing } from '../packing';
+import {
+  expectationOf,
+  GROUND,
+  type LayoutBoardKind,
+  nameNets,
+  SUPPLY,
+  seatAll,
+  shownSignal,
+  sourcesOf,
+  Wirer,
+} from '../planning';
+
+/** What to do next: an edit that does it, and what it is for in words. */
+export interface GuideStep {
+  readonly edit: Edit;
+  readonly says: string;
+}
+
+/** A thing that must be so: null when it is, otherwise what makes it so, or what stands in the way. */
+export type Want = () => GuideStep | Finding | null;
+
+/**
+ * A board as it is being built, beside the plan of a packing: what is there already, wherever it is, and how what is
+ * missing is added. Knows nothing of the order of a build.
+ */
+export class GuideSite {
+  readonly planned: Board;
+  /** The pin that gives each signal. */
+  readonly sources: ReadonlyMap<string, string>;
+  private readonly names: ReadonlyMap<number, string>;
+  private readonly netOf: ReadonlyMap<string, number>;
+
+  constructor(
+    readonly board: Board,
+    readonly nets: Nets,
+    readonly packing: Packing,
+    private readonly kind: LayoutBoardKind,
+  ) {
+    this.planned = seatAll(packing, kind) ?? emptyBoard;
+    this.sources = sourcesOf(packing, board);
+    this.names = nameNets(nets, this.sources);
+    this.netOf = new Map([...this.names].map(([net, name]) => [name, net]));
+  }
+
+  /** How many pins carry another signal than they should. */
+  conflicts(): number {
+    return [...this.expected()].filter(([pin, signal]) => {
+      const carried = this.names.get(this.nets.ofPin.get(pin) ?? -1);
+      return carried !== undefined && carried !== signal;
+    }).length;
+  }
+
+  /** A rail is fed with what its mark says. */
+  railFed(rail: Hole): Want {
+    const strip = stripOf(rail);
+    return () => {
+      const wanted = markOf(strip) === '+' ? SUPPLY : GROUND;
+      const home = this.netOf.get(wanted);
+      if (home === undefined || this.nets.ofStrip.get(strip) === home) return null;
+      const carried = this.names.get(this.nets.ofStrip.get(strip) ?? -1);
+      if (carried !== undefined) return this.wrong(strip, carried, wanted);
+      const free = this.freeHoles(holesOfStrip(rail));
+      const there = this.freeHoles(
+        this.stripsOf(home)
+          .filter((h) => isRail(h.row))
+          .flatMap(holesOfStrip),
+      );
+      const pair = nearestPair(free, there);
+      return pair ? this.jumper(pair, `the ${strip} rail to ${shownSignal(wanted)}`) : null;
+    };
+  }
+
+  /**
+   * A resistor from the strip of a net to ground: any that is there serves. A new one is seated in that strip if it
+   * can be, or else anywhere, and then wired.
+   */
+  resistor(plannedRef: string, what: string, netOf: () => number | null): Want {
+    return () => {
+      const net = netOf();
+      if (net === null) return null;
+      const home = this.resistorOn(net);
+      if (home) return this.carries(home.other, GROUND)();
+      const planned = this.planned.parts[plannedRef];
+      const value = planned?.value ?? 1000;
+      const loose = this.looseResistor(plannedRef, value);
+      if (loose) return this.joined(`${loose.ref}.1`, net, what);
+      const ref = partOf(this.board, plannedRef) ? nextFree('R', this.board.parts) : plannedRef;
+      const bare: SeatedPart = { ref, part: 'resistor', at: '', rotation: 0, value };
+      const places = [
+        ...(planned ? [planned.at] : []),
+        ...this.stripsOf(net).flatMap((hole) => holesOfStrip(hole).map(printHole)),
+      ];
+      for (const at of places) {
+        const part = { ...bare, at };
+        const [first, second] = leadsOf(part);
+        const fits = first?.hole && this.nets.ofStrip.get(stripOf(first.hole)) === net;
+        const onGround = second?.hole && this.names.get(this.nets.ofStrip.get(stripOf(second.hole)) ?? -1) === GROUND;
+        if (fits && onGround && checkSeat(this.board, part).length === 0)
+          return { edit: { kind: 'seat', part }, says: `Seat ${ref}, ${what}, ${value} Ω.` };
+      }
+      const free = freeSeat(this.board, bare);
+      return free
+        ? { edit: { kind: 'seat', part: free }, says: `Seat ${ref}, ${what}, ${value} Ω.` }
+        : this.moreRoom(what);
+    };
+  }
+
+  /** A resistor with one lead on a net and the other elsewhere. */
+  private resistorOn(net: number): { other: string } | null {
+    const firstOf = ({ resistors }: Inner) => resistors.slice(0, 1);
+    const found = crossingsFrom(this.board, this.nets, net, firstOf).find(({ part }) => part.signal === undefined);
+    return found ? { other: found.to } : null;
+  }
+
+  /** A resistor that is joined to nothing with its first lead, or with both: the one by the planned name, or any of the value. */
+  looseResistor(planned: string, value: number, bothEnds = false): SeatedPart | null {
+    const isAlone = (pin: string): boolean => {
+      const net = this.nets.nets[this.nets.ofPin.get(pin) ?? -1];
+      return (net?.pins.length ?? 0) < 2 && !net?.strips.some(isRailStrip);
+    };
+    const isLoose = (part: SeatedPart): boolean =>
+      part.part === 'resistor' &&
+      part.signal === undefined &&
+      isAlone(`${part.ref}.1`) &&
+      (!bothEnds || isAlone(`${part.ref}.2`));
+    const loose = Object.values(this.board.parts).filter(isLoose);
+    return loose.find((p) => p.ref === planned) ?? loose.find((p) => p.value === value) ?? null;
+  }
+
+  /** A part is there: by its name when it has no label, or any other that does the same. */
+  seated(ref: string, served: boolean, what: string): Want {
+    return () => {
+      const planned = this.planned.parts[ref];
+      const there = partOf(this.board, ref);
+      // A lamp by the planned name may show something else: names of the plan shift when a signal is put before others.
+      const isNamed = planned?.signal === undefined && there?.part === planned?.part;
+      if (!planned || isNamed || served) return null;
+      if (there && typeOf(planned)?.kind === 'chip')
+        return finding('guide/other-part', [{ kind: 'part', ref }], { ref, there: there.part, wanted: planned.part });
+      const named = { ...planned, ref: there ? nextFree(ref.replace(/\d+$/, ''), this.board.parts) : ref };
+      const fits = checkSeat(this.board, named).length === 0 && this.isClear(named);
+      const part = fits ? named : freeSeat(this.board, named);
+      if (!part) return this.moreRoom(named.part);
+      return { edit: { kind: 'seat', part }, says: `Seat ${part.ref}, ${what}, with its first pin in ${part.at}.` };
+    };
+  }
+
+  /** One more breadboard of the plan's kind, when a part finds no place on those that are there. */
+  moreRoom(what: string): GuideStep | Finding {
+    const id = nextBreadboard(this.board, this.kind);
+    return id
+      ? { edit: { kind: 'add-breadboard', id }, says: `Lay breadboard ${id} down: ${what} has no place left.` }
+      : finding('hand/no-seat', [], { part: what });
+  }
+
+  private expectation: ReturnType<typeof expectationOf> | undefined;
+
+  /** What each pin should carry. */
+  expected(): ReturnType<typeof expectationOf> {
+    this.expectation ??= expectationOf(this.packing, this.board, this.nets);
+    return this.expectation;
+  }
+
+  /** A pin carries what it should. */
+  carries(pin: string, signal = this.expected().get(pin)): Want {
+    return () => {
+      if (signal === undefined || this.sources.get(signal) === pin) return null;
+      const home = this.netOf.get(signal);
+      const own = this.nets.ofPin.get(pin);
+      if (home === undefined || own === undefined || own === home) return null;
+      const carried = this.names.get(own);
+      if (carried !== undefined) return this.wrong(pin, carried, signal);
+      return this.joined(pin, home, shownSignal(signal));
+    };
+  }
+
+  private wrong(at: string, carried: string, wanted: string): Finding {
+    const facts = {
+      at: at.replace(/^([A-Z]+\d+)\./, '$1 pin '),
+      carried: shownSignal(carried),
+      wanted: shownSignal(wanted),
+    };
+    return finding('guide/wrong-signal', at.startsWith('b') ? [] : [{ kind: 'pin', pin: at }], facts);
+  }
+
+  /** The jumper that joins a pin's strip to a net: to its nearest rail, or to its nearest strip with a hole left. */
+  joined(pin: string, net: number, what: string): GuideStep | Finding {
+    const hole = this.nets.leads.get(pin)?.hole;
+    const { ref, id } = cutPin(pin);
+    if (!hole) return finding('hand/lead-off-board', [], { ref, pin: id });
+    const strips = this.stripsOf(net);
+    const rails = strips.filter((h) => isRail(h.row));
+    const says = `${pin.replace('.', ' pin ')} to ${what}`;
+    if (rails.length > 0) {
+      const pair = nearestPair(
+        outermost(this.freeHoles(holesOfStrip(hole))),
+        this.freeHoles(rails.flatMap(holesOfStrip)),
+      );
+      return pair ? this.jumper(pair, says) : finding('plan/strip-full', [{ kind: 'pin', pin }], { signal: what });
+    }
+    const wirer = new Wirer(this.board);
+    const near = wirer.nearestWithRoom(strips, hole);
+    if (!near || wirer.freeCount(hole) === 0)
+      return finding('plan/strip-full', [{ kind: 'pin', pin }], { signal: what });
+    wirer.join(near, hole);
+    const laid = Object.values(wirer.jumpers).at(-1);
+    return laid
+      ? this.jumper([laid.from, laid.to], says)
+      : finding('plan/strip-full', [{ kind: 'pin', pin }], { signal: what });
+  }
+
+  private jumper([from, to]: readonly [string, string], says: string): GuideStep {
+    const jumper = { id: nextFree('w', this.board.jumpers), from, to };
+    return { edit: { kind: 'lay-jumper', jumper }, says: `Lay ${jumper.id} from ${from} to ${to}: ${says}.` };
+  }
+
+  /** One hole of every strip of a net. */
+  private stripsOf(net: number): Hole[] {
+    return (this.nets.nets[net]?.strips ?? []).flatMap((strip) => {
+      const hole = stripNamed(strip);
+      return hole ? [hole] : [];
+    });
+  }
+
+  private occupied: ReadonlyMap<string, unknown> | undefined;
+
+  private freeHoles(holes: readonly Hole[]): Hole[] {
+    this.occupied ??= unusableHoles(this.board);
+    return holes.filter((h) => !this.occupied?.has(printHole(h)));
+  }
+
+  /** The hole of a chip's supply pin. */
+  supplyPinOf(ref: string): Hole | null {
+    const part = partOf(this.board, ref);
+    const lead = part && leadsOf(part).find((l) => l.type.role === 'supply');
+    return lead?.hole ?? null;
+  }
+
+  /** Whether the strips that a part would have its leads in hold nothing yet; rails do not count. */
+  private isClear(part: SeatedPart): boolean {
+    return leadsOf(part).every(({ hole }) => !hole || isRail(hole.row) || !this.nets.ofStrip.has(stripOf(hole)));
+  }
+}
+
+/** Rows e and f, beside the pins, only when nothing else is left. */
+function outermost(holes: readonly Hole[]): readonly Hole[] {
+  const out = holes.filter((h) => h.row !== 'e' && h.row !== 'f');
+  return out.length > 0 ? out : holes;
+}
+
+/** The two holes that lie nearest to each other, one of each list. */
+function nearestPair(from: readonly Hole[], to: readonly Hole[]): [string, string] | null {
+  let best: [string, string] | null = null;
+  let least = Number.POSITIVE_INFINITY;
+  for (const a of from) {
+    const p = holeXY(a);
+    for (const b of to) {
+      const q = holeXY(b);
+      const away = Math.abs(p.x - q.x) + Math.abs(p.y - q.y);
+      if (away < least) [least, best] = [away, [printHole(a), printHole(b)]];
+    }
+  }
+  return best;
+}
