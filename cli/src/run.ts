@@ -10,6 +10,7 @@ import { picture } from './commands/picture';
 import { plan } from './commands/plan';
 import { recoverSheet } from './commands/recover';
 import { restateCommand } from './commands/restate';
+import { runTime } from './commands/run';
 import { same } from './commands/same';
 import { sheet } from './commands/sheet';
 import { states } from './commands/states';
@@ -64,7 +65,7 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
       code = await act(file, { json: options.json === true, to: options.output }, output);
     });
   }
-  for (const { add } of [measureBoard, pack, plan, picture, part, same, restateCommand, states]) {
+  for (const { add } of [measureBoard, runTime, pack, plan, picture, part, same, restateCommand, states]) {
     const command = add(program, output, (c) => {
       code = c;
     });

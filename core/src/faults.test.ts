@@ -17,14 +17,14 @@ import { arbitrarySheet } from './testing/random';
 /** What is seen at the lamps of a board while its switches are pressed, the same presses every time; each step one text. */
 function seen(board: Board, { inputs, outputs }: Packing, presses: number): string[] {
   const nets = extractNets(board);
-  const circuit = compileCircuit(board, nets);
+  const circuit = compileCircuit(board);
   const panel = panelOf(
     board,
     circuit,
     inputs,
     outputs.map((o) => o.name),
   );
-  const simulator = new PoweredBoard(board, nets, circuit);
+  const simulator = new PoweredBoard(board, nets, { circuit });
   const on = inputs.map(() => false);
   let state = 12_345;
   return Array.from({ length: presses }, () => {

@@ -140,9 +140,9 @@ describe('a counter cut short by its own outputs', () => {
     const { transitions } = stateTable(behaviour, 'CK');
     const listed = transitions.filter((t) => t.inputs === '0').map((t) => t.outputs);
     const nets = extractNets(job.board);
-    const circuit = compileCircuit(job.board, nets);
+    const circuit = compileCircuit(job.board);
     const panel = panelOf(job.board, circuit, netlist.inputs, q);
-    const simulator = new PoweredBoard(job.board, nets, circuit);
+    const simulator = new PoweredBoard(job.board, nets, { circuit });
     const set = (input: number, on: boolean): void => {
       simulator.setSwitch(panel.switches[input] ?? -1, on);
       simulator.settle();

@@ -1,13 +1,14 @@
-import { isBare, isError, measure, type SwitchSettings } from '@saddlebag/core';
+import { isBare, isError, measure, type Start, type SwitchSettings } from '@saddlebag/core';
 import { InvalidArgumentError } from 'commander';
 import { WrongUse } from '../files';
 import { prepare } from '../load';
 import { codeFor, json, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
-import { stopped, withJob } from './shared';
+import { readStart, readTime, stopped, withJob } from './shared';
 
 interface MeasureOptions {
   readonly set?: SwitchSettings;
-  readonly at?: number;
+  readonly at?: number | undefined;
+  readonly start?: Start;
   readonly json?: boolean;
 }
 
@@ -24,20 +25,11 @@ export const measureBoard: OwnCommand = {
         readSettings,
       )
       .option('--at <TIME>', 'when to measure, such as 3s, 20ms, 150ns; at rest when it is not given', readTime)
+      .option('--start <HOW>', 'what is stored when the power comes on: unknown, clear, or chance:7', readStart)
       .action(async (file: string, options: MeasureOptions) => {
         done(await act(file, options, output));
       }),
 };
-
-/** Nanoseconds of each unit of time. */
-const unitsNs: Readonly<Record<string, number>> = { ns: 1, us: 1e3, µs: 1e3, ms: 1e6, s: 1e9 };
-
-/** Reads `3s`, `20ms`, `1.5us` as nanoseconds. Throws commander's error where it is written otherwise. */
-export function readTime(text: string): number {
-  const [, digits = '', unit = ''] = /^\s*(\d+(?:\.\d+)?)\s*(ns|us|µs|ms|s)\s*$/.exec(text) ?? [];
-  if (digits === '') throw new InvalidArgumentError('Write a time such as 3s, 20ms, 10us or 150ns.');
-  return Number(digits) * (unitsNs[unit] ?? 1);
-}
 
 /** Reads `K=1,E=0`. Throws commander's error where it is written otherwise. */
 export function readSettings(text: string): SwitchSettings {
@@ -48,12 +40,16 @@ export function readSettings(text: string): SwitchSettings {
   });
 }
 
-async function act(file: string, { set = [], at = 0, json: asJson }: MeasureOptions, output: Output): Promise<number> {
+async function act(
+  file: string,
+  { set = [], at, start = 'unknown', json: asJson }: MeasureOptions,
+  output: Output,
+): Promise<number> {
   const options = { json: asJson === true };
   return withJob(file, options, output, async (given) => {
     const { job, findings } = await prepare(given, { layOut: 'if-bare' });
     if (findings.some(isError) || isBare(job.board)) return stopped(findings, options, output, job.sheet);
-    const { measured, unknown, findings: more } = measure(job.board, set, { atNs: at });
+    const { measured, unknown, findings: more } = measure(job.board, set, { atNs: at ?? null, start });
     if (!measured) throw new WrongUse(`no switch of the board is called ${unknown.join(', ')}`);
     const all = [...findings, ...more];
     if (options.json) output.out(json({ ...measured, findings: all.map(plainFinding) }));

@@ -1,4 +1,5 @@
-import type { Finding, Job, Reading } from '@saddlebag/core';
+import type { Finding, Job, Reading, Start } from '@saddlebag/core';
+import { InvalidArgumentError } from 'commander';
 import { load } from '../load';
 import { codeFor, json, type Options, type Output, plainFinding, tellFindings } from '../output';
 
@@ -19,4 +20,23 @@ export function stopped(findings: readonly Finding[], options: Options, output: 
   if (options.json) output.out(json({ findings: findings.map(plainFinding) }));
   else tellFindings(findings, output, text);
   return Math.max(1, codeFor(findings));
+}
+
+/** Nanoseconds of each unit of time. */
+const unitsNs: Readonly<Record<string, number>> = { ns: 1, us: 1e3, µs: 1e3, ms: 1e6, s: 1e9, min: 60e9, h: 3600e9 };
+
+/** Reads `3s`, `20ms`, `1.5us` as nanoseconds. Throws commander's error where it is written otherwise. */
+export function readTime(text: string): number {
+  const [, digits = '', unit = ''] = /^\s*(\d{1,15}(?:\.\d+)?)\s*(ns|us|µs|ms|s|min|h)\s*$/.exec(text) ?? [];
+  if (digits === '') throw new InvalidArgumentError('Write a time such as 3s, 20ms, 10us, 150ns, 5min or 1h.');
+  return Number(digits) * (unitsNs[unit] ?? 1);
+}
+
+/** Reads `unknown`, `clear` or `chance:7`. Throws commander's error where it is written otherwise. */
+export function readStart(text: string): Start {
+  if (text === 'unknown' || text === 'clear') return text;
+  const [, seed] = /^chance(?::(\d{1,9}))?$/.exec(text) ?? [];
+  if (!text.startsWith('chance') || (text !== 'chance' && seed === undefined))
+    throw new InvalidArgumentError('Write unknown, clear, or chance with a seed such as chance:7.');
+  return { chance: Number(seed ?? 1) };
 }

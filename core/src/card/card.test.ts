@@ -35,14 +35,14 @@ describe('the build card', () => {
           if (!trial) continue;
           const board = boardAfter(job.board, stages.slice(0, i + 1));
           const nets = extractNets(board);
-          const circuit = compileCircuit(board, nets);
+          const circuit = compileCircuit(board);
           const { switches } = panelOf(board, circuit, netlist.inputs, []);
           for (const [settings, level] of [
             [trial.high, HIGH],
             [trial.low, LOW],
           ] as const) {
             if (settings === null) continue;
-            const simulator = new PoweredBoard(board, nets, circuit);
+            const simulator = new PoweredBoard(board, nets, { circuit });
             for (const [k, setting] of settings.split(' ').entries())
               simulator.setSwitch(elementAt(switches, k), setting.endsWith('=1'));
             simulator.settle();

@@ -277,7 +277,8 @@ export function shownValue(kind: string, value: number | undefined): string {
   if (value === undefined) return '';
   if (kind === 'resistor' || kind === 'resistor-network' || kind === 'potentiometer')
     return value >= 1000 ? ` ${value / 1000} kΩ` : ` ${value} Ω`;
-  if (kind === 'capacitor') return ` ${value} nF`;
+  if (kind === 'capacitor') return value >= 1000 ? ` ${value / 1000} µF` : ` ${value} nF`;
+  if (kind === 'clock') return value >= 1000 ? ` ${value / 1000} kHz` : ` ${value} Hz`;
   return kind === 'supply' ? ` ${value} V` : '';
 }
 

@@ -32,6 +32,20 @@ const contact = (actuator: string, a: string, b: string, on = true): Contact => 
 
 const threeLegs = (names: string): Pin[] => row(names);
 
+/** The rate of a clock module whose value nobody set, in hertz. */
+const CLOCK_HZ = 1;
+
+/** The rate of a seated clock module in hertz; null for any other part. */
+export function clockHertz({
+  part,
+  value = CLOCK_HZ,
+}: {
+  readonly part: string;
+  readonly value?: number;
+}): number | null {
+  return part === 'clock' ? value : null;
+}
+
 /**
  * The things on a bench that are no chips. Source: the usual data sheets of each kind; pins of three-leg
  * parts as in TO-92 and TO-220, flat side or marking towards the reader, from left to right.

@@ -1,7 +1,7 @@
 import { elementAt } from '../element-at';
 import { HIGH, LOW, MachineRun, type Table, tableOf } from '../logic';
 import type { ChipData } from './chips';
-import { type FamilyId, families } from './family';
+import { type Family, type FamilyId, families, schmittLevels } from './family';
 import type { PartType, Unit } from './part';
 
 /** A line of a part's limits: what it is, its value, and its unit. */
@@ -14,18 +14,24 @@ const volts = (v: number): string => `${v} V`;
 const amps = (ua: number): string => (ua >= 1000 ? `${ua / 1000} mA` : `${ua} µA`);
 const span = ([a, b]: readonly [number, number], unit: string): string => `${a} to ${b} ${unit}`;
 
+/** The delay of a chip's outputs in nanoseconds: its own where its data sheet differs, its family's otherwise. */
+export function delaysOf({ chip }: Pick<PartType, 'chip'>, id: FamilyId): Family['delayNs'] {
+  const own = chip?.own?.delayNs ?? chip?.delayNs?.[id];
+  return own ? { typical: own[0], most: own[1] } : families[id].delayNs;
+}
+
 /** The limits of a chip in a family it is made in, as its data sheet gives them. */
 export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
   const f = families[id];
   const [low, high] = chip.drive?.[id] ?? [f.outputMa.low, f.outputMa.high];
-  const [typical, most] = chip.delayNs?.[id] ?? [f.delayNs.typical, f.delayNs.most];
+  const { typical, most } = delaysOf({ chip }, id);
   const openOnly = high === 0;
   const all: (Limit | null)[] = [
     { name: 'Supply', value: span(f.supplyV, 'V') },
     { name: 'Supply, absolute maximum', value: volts(f.absoluteMaxV) },
     { name: 'Input reads low up to', value: volts(f.inputLowV) },
     { name: 'Input reads high from', value: volts(f.inputHighV) },
-    chip.schmitt ? { name: 'Inputs', value: 'Schmitt: two thresholds' } : null,
+    chip.schmitt ? { name: 'Schmitt inputs', value: switchingOf(id) } : null,
     { name: 'Output low at most', value: volts(f.outputLowV) },
     openOnly ? null : { name: 'Output high at least', value: volts(f.outputHighV) },
     { name: 'Output sinks', value: `${low} mA` },
@@ -41,6 +47,13 @@ export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
     },
   ];
   return all.filter((l): l is Limit => l !== null);
+}
+
+function switchingOf(id: FamilyId): string {
+  const levels = schmittLevels[id];
+  return levels
+    ? `switch at ${volts(levels.risesV)} going up, ${volts(levels.fallsV)} going down, typically`
+    : 'two thresholds';
 }
 
 function fanOut(lowMa: number, highMa: number, id: FamilyId): number | string {

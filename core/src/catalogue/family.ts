@@ -170,6 +170,22 @@ export const families: Readonly<Record<FamilyId, Family>> = {
   },
 };
 
+/**
+ * Where Schmitt inputs of a family switch, typically: going down and going up, in volts; CMOS at `levelsAtV`, and in proportion to the supply. Sources: data
+ * sheets of the 7414, 74LS14, 74F14, 74HC14, 74HCT14, of the 74S132, and for AC and ACT the middle of the limits of the 74AC14 and 74ACT14.
+ */
+export const schmittLevels: Readonly<Partial<Record<FamilyId, { readonly fallsV: number; readonly risesV: number }>>> =
+  {
+    '74': { fallsV: 0.9, risesV: 1.7 },
+    LS: { fallsV: 0.8, risesV: 1.6 },
+    F: { fallsV: 0.9, risesV: 1.7 },
+    S: { fallsV: 1.22, risesV: 1.77 },
+    HC: { fallsV: 1.4, risesV: 2.38 },
+    HCT: { fallsV: 0.85, risesV: 1.41 },
+    AC: { fallsV: 1.6, risesV: 2.6 },
+    ACT: { fallsV: 1, risesV: 1.6 },
+  };
+
 /** The families in the order they came. */
 export const familyIds = Object.keys(families) as readonly FamilyId[];
 

@@ -1,4 +1,4 @@
-export { benchParts } from './bench-parts';
+export { benchParts, clockHertz } from './bench-parts';
 export {
   byName,
   catalogue,
@@ -12,10 +12,10 @@ export {
   sheetOfChip,
   typeOf,
 } from './catalogue';
-export { type ChipData, type ChipGroup, chips, type PulseTimer } from './chips';
+export { type ChipData, type ChipGroup, chips, type PulseTimer, type TimerDivider } from './chips';
 export { rarity } from './commonness';
 export * from './datasheet';
-export { type Family, type FamilyId, families, familyIds, partNumber, readPartNumber } from './family';
+export { type Family, type FamilyId, families, familyIds, partNumber, readPartNumber, schmittLevels } from './family';
 export * from './inner';
 export {
   type Drive,

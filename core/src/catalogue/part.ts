@@ -1,5 +1,5 @@
 import type { Behaviour, Connective, GateKind, Machine } from '../logic';
-import type { ChipData } from './chips';
+import type { ChipData, PulseTimer } from './chips';
 import type { Inner } from './inner';
 
 /**
@@ -39,8 +39,8 @@ export interface Unit {
   readonly symbol: GateKind | 'buffer' | null;
   readonly behaviour: Behaviour;
   readonly machine: Machine;
-  /** For each of its timers: which of the machine's inputs ends the pulse, which output it is. */
-  readonly timers: readonly { readonly input: number; readonly output: number }[];
+  /** For each of its timers: which of the machine's inputs ends the pulse, which output it is, and how long it lasts. */
+  readonly timers: readonly { readonly input: number; readonly output: number; readonly law: PulseTimer }[];
   readonly like: string;
 }
 

@@ -55,7 +55,7 @@ function unitOf(
     machine,
     timers: timers.flatMap((t) => {
       const [input, output] = [inputs.indexOf(t.input), outputs.findIndex((o) => o.name === t.output)];
-      return input >= 0 && output >= 0 ? [{ input, output }] : [];
+      return input >= 0 && output >= 0 ? [{ input, output, law: t }] : [];
     }),
     like: JSON.stringify([inputs.length, [...machine.program.code], machine.stored, machine.outputs]),
   };

@@ -1,10 +1,27 @@
-import { type Board, type Nets, pinOf, type SeatedPart } from '../board';
-import { families, innerName, innerOf, readPartNumber, supplyMa, typeOf } from '../catalogue';
+import { type Board, byNumber, type Nets, pinOf, type SeatedPart } from '../board';
+import {
+  type FamilyId,
+  families,
+  innerName,
+  innerOf,
+  readPartNumber,
+  supplyMa,
+  type TimerDivider,
+  typeOf,
+} from '../catalogue';
 import { bipolars, junctions, mosfets, SUPPLY_V, supplyLimitMa } from './devices';
 import { bipolar, type Element, junction, mosfet, resistor } from './elements';
-import { type ContactModel, type Drive, IslandModel, type IslandPoint, type OutputModel } from './island';
+import {
+  type CapacitorModel,
+  type ContactModel,
+  DRIVES,
+  type Drive,
+  IslandModel,
+  type IslandParts,
+  type OutputModel,
+} from './island';
 import { inputElement, outputStage, type PinNodes } from './pin-models';
-import { OperatingPoint, type PinReader, type PinTable, type SeatedChip } from './point-of-board';
+import { OperatingPoint, type PinReader, type PinTable, type SeatedChip, type Tap } from './point-of-board';
 
 /** How a board stands: which actuators are on, by name (`S1`, `S2.3`), and what each output pin of a chip does (`U1.3`). */
 export interface Standing {
@@ -15,7 +32,7 @@ export interface Standing {
 /** Closed contacts and thin metal, in ohms. */
 const CONTACT_OHMS = 0.05;
 /** Under so many volts between its supply pins a chip does nothing that can be relied on. Source: the least supply of any family, 2 V. */
-const LEAST_SUPPLY_V = 2;
+export const LEAST_SUPPLY_V = 2;
 /** Of the supply current that a data sheet allows a TTL chip, its typical figure is about half. Source: The TTL Data Book, ICC. */
 const TYPICAL_SHARE = 0.5;
 
@@ -26,46 +43,51 @@ const TYPICAL_SHARE = 0.5;
 export class BoardVolts implements PinTable {
   /** Volts of the nets that supplies hold, by net, and the nets of positive leads. */
   readonly fixed = new Map<number, number>();
-  private readonly positive = new Set<number>();
   readonly supplyV: number;
   readonly readers: ReadonlyMap<string, PinReader>;
   readonly readersOf: ReadonlyMap<number, readonly PinReader[]>;
   readonly lamps = new Map<string, Element>();
-  private readonly chips: readonly SeatedChip[];
-  private readonly islands: readonly IslandModel[];
+  readonly chips: readonly SeatedChip[];
+  readonly islands: readonly IslandModel[];
+  /** Nets of the positive leads of supplies. */
+  readonly positive: ReadonlySet<number>;
   /** Whether supply leads of different volts are on one net. */
-  private readonly isMiswired: boolean;
-  /** Contacts that join two supplies when they close. */
-  private readonly shorting: readonly ContactModel[];
-  /** The volts found last, from which the next search begins: a circuit with memory stays in its state. */
-  private readonly volts: Float64Array;
+  readonly isMiswired: boolean;
+  /** For each node: its island, -1 where a supply holds it, and its index there. */
+  readonly islandOf: Int32Array;
+  readonly rowOf: Int32Array;
+  /** Volts by node, where the search for an operating point begins. */
+  readonly volts: Float64Array;
 
   constructor(
     { parts: seated }: Board,
     readonly nets: Nets,
   ) {
-    const parts = Object.values(seated);
+    const parts = Object.values(seated).sort((a, b) => byNumber(a.ref, b.ref));
     this.isMiswired = !this.holdSupplies(parts);
+    this.positive = new Set(parts.flatMap(({ ref, part }) => (part === 'supply' ? (this.node(ref, '+') ?? []) : [])));
     this.supplyV = Math.max(...this.fixed.values(), 0) || SUPPLY_V;
     this.chips = parts.flatMap((part) => this.chipOf(part) ?? []);
     this.readers = new Map(this.chips.flatMap((chip) => this.readersOn(chip)));
     this.readersOf = grouped(this.readers.values());
-    const contacts = parts.flatMap((part) => this.contactsOf(part));
     this.islands = islandsOf(nets.nets.length, this.fixed, {
-      lasting: [...parts.flatMap((part) => this.elementsOf(part)), ...this.inputElements()],
-      contacts,
+      lasting: [
+        ...parts.flatMap((part) => this.elementsOf(part)),
+        ...this.inputElements(),
+        ...this.chips.flatMap((chip) => this.dividersOf(chip)),
+      ],
+      contacts: parts.flatMap((part) => this.contactsOf(part)),
       outputs: this.chips.flatMap((chip) => this.outputsOf(chip)),
+      capacitors: this.capacitors(parts),
     });
-    this.shorting = contacts.filter(
-      ({
-        element: {
-          nodes: [a = -1, b = -1],
-        },
-      }) => {
-        const [p, q] = [this.fixed.get(a), this.fixed.get(b)];
-        return p !== undefined && q !== undefined && p !== q;
-      },
-    );
+    this.islandOf = new Int32Array(nets.nets.length).fill(-1);
+    this.rowOf = new Int32Array(nets.nets.length).fill(-1);
+    this.islands.forEach(({ free }, i) => {
+      free.forEach((node, row) => {
+        this.islandOf[node] = i;
+        this.rowOf[node] = row;
+      });
+    });
     this.volts = new Float64Array(nets.nets.length);
     for (const [node, volts] of this.fixed) this.volts[node] = volts;
   }
@@ -84,12 +106,17 @@ export class BoardVolts implements PinTable {
     };
     for (const { ref, part, value = SUPPLY_V } of parts) {
       if (part !== 'supply') continue;
-      const plus = this.node(ref, '+');
       hold(this.node(ref, '-'), 0);
-      hold(plus, value);
-      if (plus !== undefined) this.positive.add(plus);
+      hold(this.node(ref, '+'), value);
     }
     return agree;
+  }
+
+  /** Families by net, of chips with an output on it; a timer's output is taken for TTL, whose levels it keeps. */
+  private readonly drivenBy = new Map<number, FamilyId>();
+
+  judgeOf(net: number): FamilyId {
+    return this.drivenBy.get(net) ?? 'HC';
   }
 
   private chipOf(seated: SeatedPart): SeatedChip | null {
@@ -102,13 +129,62 @@ export class BoardVolts implements PinTable {
 
   private readersOn(chip: SeatedChip): [string, PinReader][] {
     const { ref, type, family } = chip;
-    const pulled = type.chip?.pulledUp?.split(' ') ?? [];
+    const data = type.chip;
+    const pulled = data?.pulledUp?.split(' ') ?? [];
     return type.pins
-      .filter((pin) => pin.role === 'input')
+      .filter((pin) => pin.role === 'input' || pin.role === 'both')
       .map(({ id, name }) => {
         const opensHigh = pulled.includes(name) || families[family].openInput === 'high';
-        return [pinOf(ref, id), { net: this.node(ref, id) ?? null, chip, opensHigh }];
+        const divider = data?.dividers?.find(({ compares }) => name in compares);
+        const levels = data?.levelsV?.[name];
+        return [
+          pinOf(ref, id),
+          {
+            net: this.node(ref, id) ?? null,
+            chip,
+            opensHigh,
+            hasHysteresis: data?.schmitt === true,
+            ...(levels && { levels: { low: levels[0], high: levels[1] } }),
+            ...(divider && { compares: { tap: this.tapOf(chip, divider), share: divider.compares[name] as number } }),
+          },
+        ];
       });
+  }
+
+  /** The node of a divider's tap; where its pin is in no hole, the share of the supply that it has then. */
+  private tapOf({ ref, type }: SeatedChip, { tap, aboveOhms, belowOhms }: TimerDivider): Tap {
+    const node = this.node(ref, type.pins.find((p) => p.name === tap)?.id ?? '');
+    return { node: node ?? null, shareOfSupply: belowOhms / (aboveOhms + belowOhms) };
+  }
+
+  /** The divider inside a timer, where its tap is wired to something. */
+  private dividersOf(chip: SeatedChip): Element[] {
+    if (!hasRails(chip)) return [];
+    return (chip.type.chip?.dividers ?? []).flatMap((divider) => {
+      const { node } = this.tapOf(chip, divider);
+      if (node === null) return [];
+      return [resistor(chip.supply, node, divider.aboveOhms), resistor(node, chip.ground, divider.belowOhms)];
+    });
+  }
+
+  /** Capacitors that something can charge; those side by side are one. */
+  private capacitors(parts: readonly SeatedPart[]): CapacitorModel[] {
+    const all = new Map<string, CapacitorModel>();
+    for (const { ref, part, value = 100 } of parts) {
+      const type = typeOf({ part });
+      const [a, b] = [this.node(ref, '1'), this.node(ref, '2')];
+      if (type?.kind !== 'capacitor' || a === undefined || b === undefined || a === b) continue;
+      if (this.fixed.has(a) && this.fixed.has(b)) continue;
+      const [from, to] = [Math.min(a, b), Math.max(a, b)];
+      const before = all.get(`${from} ${to}`);
+      all.set(`${from} ${to}`, {
+        ref: before?.ref ?? ref,
+        a: from,
+        b: to,
+        farads: (before?.farads ?? 0) + value * 1e-9,
+      });
+    }
+    return [...all.values()];
   }
 
   /** The elements that a part is, whatever stands how. Leads in no hole make none. */
@@ -164,6 +240,7 @@ export class BoardVolts implements PinTable {
       unit.outputs.flatMap((id): OutputModel[] => {
         const pin = this.node(chip.ref, id);
         if (pin === undefined) return [];
+        this.drivenBy.set(pin, chip.type.chip?.own ? '74' : chip.family);
         // The stages of a chip whose supply pins are in no hole are never asked for: it is dead.
         const nodes = { ...(hasRails(chip) ? rails(chip) : { supply: pin, ground: pin }), pin };
         const stage = (isHigh: boolean): Element => outputStage(chip.type, chip.family, isHigh, nodes);
@@ -173,37 +250,36 @@ export class BoardVolts implements PinTable {
   }
 
   /**
-   * The operating point of the board as it stands. Nothing is known while supply and ground are joined, by metal or by what takes more than
-   * a supply gives. Chips whose supply does not reach them
-   * have outputs that are unknown, with all that these reach.
+   * The operating point of the board as it stands, its capacitors charged. Nothing is known while supply and ground are joined, by metal or
+   * by what takes more than a supply gives. Chips whose supply does not reach them have outputs that are unknown, with all that these reach.
    */
   solve({ isOn, driveOf }: Standing): OperatingPoint {
     const shorted = (): OperatingPoint => new OperatingPoint(this, { isShorted: true });
-    if (this.isMiswired || this.shorting.some((c) => isOn(c.actuator) === c.on)) return shorted();
+    if (this.isMiswired) return shorted();
     let dead: ReadonlySet<string> = new Set(this.chips.flatMap((chip) => (hasRails(chip) ? [] : [chip.ref])));
     for (;;) {
-      const found = new OperatingPoint(this, { before: this.before });
-      const drive = ({ ref, pin }: OutputModel): Drive => (dead.has(ref) ? 'dead' : driveOf(pin));
+      const found = new OperatingPoint(this);
       let amps = 0;
-      this.islands.forEach((island, i) => {
-        const point = island.pointAt(isOn, drive, this.volts, this.positive);
-        if (this.points[i] !== point) found.take(island.free, point);
-        this.points[i] = point;
+      for (const island of this.islands) {
+        const { contacts, outputs } = island.parts;
+        contacts.forEach(({ actuator, on }, i) => {
+          island.setContact(i, isOn(actuator) === on);
+        });
+        outputs.forEach(({ ref, pin }, i) => {
+          island.setOutput(i, DRIVES.indexOf(dead.has(ref) ? 'dead' : driveOf(pin)));
+        });
+        const point = island.point(this.volts, this.positive);
+        found.take(island.free, point);
         amps += point.supplyA;
-      });
-      this.before = found;
+      }
       if (1000 * amps > supplyLimitMa) return shorted();
-      found.supplyMa = 1000 * amps + this.quietMa(dead);
+      found.supplyMa = 1000 * amps + this.quietMa((ref) => !dead.has(ref));
       const now = new Set(this.chips.flatMap((chip) => (found.supplyOf(chip) < LEAST_SUPPLY_V ? [chip.ref] : [])));
       for (const ref of dead) now.add(ref);
       if (now.size === dead.size) return found;
       dead = now;
     }
   }
-
-  /** The points that the islands were found at last, and the board's that is made of them. */
-  private readonly points: IslandPoint[] = [];
-  private before: OperatingPoint | null = null;
 
   /** The supply pin of the first chip that no supply reaches at an operating point; null where all have theirs. */
   unpowered(point: OperatingPoint): string | null {
@@ -212,10 +288,10 @@ export class BoardVolts implements PinTable {
     return chip && pin ? pinOf(chip.ref, pin.id) : null;
   }
 
-  /** What the chips take for themselves, in milliamperes, typically; 0 for those without a figure. */
-  private quietMa(dead: ReadonlySet<string>): number {
+  /** What the chips that have power take for themselves, in milliamperes, typically; 0 for those without a figure. */
+  quietMa(isPowered: (ref: string) => boolean): number {
     return this.chips.reduce((sum, { ref, part, family }) => {
-      const most = dead.has(ref) ? 0 : (supplyMa(part, family) ?? 0);
+      const most = isPowered(ref) ? (supplyMa(part, family) ?? 0) : 0;
       return sum + most * (families[family].technology === 'TTL' ? TYPICAL_SHARE : 0);
     }, 0);
   }
@@ -236,15 +312,8 @@ function grouped(readers: Iterable<PinReader>): ReadonlyMap<number, readonly Pin
   return byNet;
 }
 
-/** All that lies between nodes, whatever stands how. */
-interface Between {
-  readonly lasting: readonly Element[];
-  readonly contacts: readonly ContactModel[];
-  readonly outputs: readonly OutputModel[];
-}
-
 /** What hangs together through nodes that are not fixed, every contact counted as closed; what lies between fixed nodes alone is one more. */
-function islandsOf(nodes: number, fixed: ReadonlyMap<number, number>, all: Between): IslandModel[] {
+function islandsOf(nodes: number, fixed: ReadonlyMap<number, number>, all: IslandParts): IslandModel[] {
   const parent = Int32Array.from({ length: nodes }, (_, i) => i);
   const root = (node: number): number => {
     let at = node;
@@ -254,28 +323,31 @@ function islandsOf(nodes: number, fixed: ReadonlyMap<number, number>, all: Betwe
     }
     return at;
   };
-  const freeOf = (element: Element): number[] => element.nodes.filter((node) => !fixed.has(node));
+  const freeOf = (between: readonly number[]): number[] => between.filter((node) => !fixed.has(node));
+  const endsOf = ({ a, b }: CapacitorModel): number[] => [a, b];
   const stages = all.outputs.flatMap(({ low, high }) => [low, high]);
-  for (const element of [...all.lasting, ...all.contacts.map((c) => c.element), ...stages]) {
-    const [first, ...others] = freeOf(element);
+  const elements = [...all.lasting, ...all.contacts.map((c) => c.element), ...stages];
+  for (const between of [...elements.map((e) => e.nodes), ...all.capacitors.map(endsOf)]) {
+    const [first, ...others] = freeOf(between);
     for (const node of others) parent[root(node)] = root(first as number);
   }
   const rooms = new Map<
     number,
-    { free: number[]; lasting: Element[]; contacts: ContactModel[]; outputs: OutputModel[] }
+    { free: number[] } & { -readonly [K in keyof IslandParts]: IslandParts[K][number][] }
   >();
   const roomOf = (key: number) => {
-    const room = rooms.get(key) ?? { free: [], lasting: [], contacts: [], outputs: [] };
+    const room = rooms.get(key) ?? { free: [], lasting: [], contacts: [], outputs: [], capacitors: [] };
     rooms.set(key, room);
     return room;
   };
-  const roomFor = (element: Element) => {
-    const [first] = freeOf(element);
+  const roomFor = (between: readonly number[]) => {
+    const [first] = freeOf(between);
     return roomOf(first === undefined ? -1 : root(first));
   };
   for (let node = 0; node < nodes; node++) if (!fixed.has(node)) roomOf(root(node)).free.push(node);
-  for (const element of all.lasting) roomFor(element).lasting.push(element);
-  for (const contact of all.contacts) roomFor(contact.element).contacts.push(contact);
-  for (const output of all.outputs) roomFor(output.low).outputs.push(output);
-  return [...rooms.values()].map((r) => new IslandModel(r.free, r.lasting, r.contacts, r.outputs));
+  for (const element of all.lasting) roomFor(element.nodes).lasting.push(element);
+  for (const contact of all.contacts) roomFor(contact.element.nodes).contacts.push(contact);
+  for (const output of all.outputs) roomFor(output.low.nodes).outputs.push(output);
+  for (const capacitor of all.capacitors) roomFor(endsOf(capacitor)).capacitors.push(capacitor);
+  return [...rooms.values()].map(({ free, ...parts }) => new IslandModel(free, parts));
 }

@@ -44,6 +44,43 @@ export function resistor(a: number, b: number, ohms: number): Element {
   return { nodes: [a, b], amps, stamp: (volts, into) => between(into, [a, b], amps(volts), siemens) };
 }
 
+/** What a held capacitor has in series, in siemens: so much that no current of a board moves its volts by a microvolt. */
+const HELD_S = 1e5;
+
+/** Two nodes held at some volts from each other; `amps` is what that takes. */
+export interface HeldVolts extends Element {
+  heldV: number;
+}
+
+/** Holds two nodes apart at volts that can be set, as a capacitor does for a moment. */
+export function held(a: number, b: number): HeldVolts {
+  const self: HeldVolts = {
+    heldV: 0,
+    nodes: [a, b],
+    amps: (volts) => (at(volts, a) - at(volts, b) - self.heldV) * HELD_S,
+    stamp: (volts, into) => between(into, [a, b], self.amps(volts), HELD_S),
+  };
+  return self;
+}
+
+/** A capacitor over one step of time: amperes are `siemens` times its volts, less `offsetA`. */
+export interface SteppedCapacitor extends Element {
+  siemens: number;
+  offsetA: number;
+}
+
+/** A capacitor whose step is set before each solution. Source: companion models, Nagel, "SPICE2" (1975), 4.2. */
+export function steppedCapacitor(a: number, b: number): SteppedCapacitor {
+  const self: SteppedCapacitor = {
+    siemens: 0,
+    offsetA: 0,
+    nodes: [a, b],
+    amps: (volts) => (at(volts, a) - at(volts, b)) * self.siemens - self.offsetA,
+    stamp: (volts, into) => between(into, [a, b], self.amps(volts), self.siemens),
+  };
+  return self;
+}
+
 /**
  * A junction with resistance in series, from anode to cathode. The current is had in closed form from Wright's omega function,
  * so it needs no node inside and no limiter. Source: Banwell and Jayakumar, "Exact analytical solution for current flow
@@ -90,24 +127,40 @@ const KNEE_V = 0.03;
 /** A stage holds its level against what leaks, in ohms: without load its net is not floating. */
 const HOLD_OHMS = 20_000;
 
-/**
- * A stage that lets current pass one way: from `a` to `b` while there are more than `dropV` volts between them, through `ohms`; the other
- * way it only holds its level. The totem pole of a TTL output is one to supply and one to ground.
- */
-export function bipolarStage(a: number, b: number, { dropV, ohms }: { dropV: number; ohms: number }): Element {
-  const of = (volts: Float64Array): readonly [amps: number, siemens: number] => {
-    const over = at(volts, a) - at(volts, b) - dropV;
-    const [value, slope] = softened(over, KNEE_V);
-    return [value / ohms + over / HOLD_OHMS, slope / ohms + 1 / HOLD_OHMS];
-  };
+/** A stage whose current, and its slope, depend on the volts between its two nodes alone. */
+function stage(a: number, b: number, of: (v: number) => readonly [amps: number, siemens: number]): Element {
+  const here = (volts: Float64Array): readonly [number, number] => of(at(volts, a) - at(volts, b));
   return {
     nodes: [a, b],
-    amps: (volts) => of(volts)[0],
+    amps: (volts) => here(volts)[0],
     stamp(volts, into) {
-      const [amps, siemens] = of(volts);
+      const [amps, siemens] = here(volts);
       between(into, [a, b], amps, siemens);
     },
   };
+}
+
+/**
+ * A stage that lets current pass one way: from `a` to `b` while there are more than `dropV` volts between them, through `ohms`; the other
+ * way it only holds its level. The upper half of a TTL output is one.
+ */
+export function bipolarStage(a: number, b: number, { dropV, ohms }: { dropV: number; ohms: number }): Element {
+  return stage(a, b, (v) => {
+    const [value, slope] = softened(v - dropV, KNEE_V);
+    return [value / ohms + (v - dropV) / HOLD_OHMS, slope / ohms + 1 / HOLD_OHMS];
+  });
+}
+
+/**
+ * A saturated transistor from `a` to `b`: it drops `dropV` volts before its `ohms` count, and none without current. The lower half of a TTL
+ * output is one, and an open collector that is on.
+ */
+export function saturatedStage(a: number, b: number, { dropV, ohms }: { dropV: number; ohms: number }): Element {
+  const [none] = softened(-dropV, KNEE_V);
+  return stage(a, b, (v) => {
+    const [value, slope] = softened(v - dropV, KNEE_V);
+    return [(value - none) / ohms + v / HOLD_OHMS, slope / ohms + 1 / HOLD_OHMS];
+  });
 }
 
 /** A bipolar input: the base resistor, the junction in front of it, and where its current turns away from the pin. */

@@ -1,5 +1,14 @@
-export { BoardVolts, type Standing } from './board-volts';
+export { BoardVolts, LEAST_SUPPLY_V, type Standing } from './board-volts';
+export { ChargedIsland, type Watch } from './charge';
 export * from './devices';
-export type { Drive } from './island';
+export type { Drive, IslandPoint } from './island';
 export { pinLimitsOf, readShares } from './pin-limits';
-export { OperatingPoint, type ReadLevel } from './point-of-board';
+export { type Thresholds, thresholdsAt } from './pin-models';
+export {
+  OperatingPoint,
+  type PinReader,
+  type ReadLevel,
+  type SeatedChip,
+  thresholdsOf,
+} from './point-of-board';
+export { SteppedIsland } from './stepping';

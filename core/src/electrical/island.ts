@@ -2,9 +2,10 @@ import type { Element } from './elements';
 import { currentFrom, type Island, solveIsland } from './operating-point';
 
 /** What a chip's output does to its pin. `unknown`: low or high, and nobody knows which. `dead`: its chip has no supply. */
-export type Drive = 'low' | 'high' | 'off' | 'unknown' | 'dead';
+export type Drive = 'low' | 'high' | 'unknown' | 'off' | 'dead';
 
-const DRIVES: readonly Drive[] = ['low', 'high', 'off', 'unknown', 'dead'];
+/** The drives by number: the first three are the levels of `logic`. */
+export const DRIVES: readonly Drive[] = ['low', 'high', 'unknown', 'off', 'dead'];
 
 /** A contact between two nodes, closed while its actuator stands `on` or off. */
 export interface ContactModel {
@@ -19,6 +20,22 @@ export interface OutputModel {
   readonly ref: string;
   readonly low: Element;
   readonly high: Element;
+}
+
+/** A capacitor between two nodes, in farads. */
+export interface CapacitorModel {
+  readonly ref: string;
+  readonly a: number;
+  readonly b: number;
+  readonly farads: number;
+}
+
+/** What lies between the nodes of an island. */
+export interface IslandParts {
+  readonly lasting: readonly Element[];
+  readonly contacts: readonly ContactModel[];
+  readonly outputs: readonly OutputModel[];
+  readonly capacitors: readonly CapacitorModel[];
 }
 
 /** Unknown outputs of one island whose corners are tried; of more, all that they reach is unknown. */
@@ -39,96 +56,178 @@ export interface IslandPoint {
   readonly supplyA: number;
 }
 
+/** The elements that conduct in one of the ways in which unknown outputs may stand. */
+export interface Corner {
+  readonly elements: readonly Element[];
+}
+
 /**
- * Nodes that hang together through elements, contacts and outputs, cut at the supplies. Its operating point depends only on how its own
- * contacts and outputs stand, so it is kept by that; an island that can remember is solved anew from where it was left.
+ * Nodes that hang together through elements, contacts and outputs, cut at the supplies, and how the contacts and outputs on it stand. Its operating
+ * point depends on nothing else, so it is kept by that; where the island can remember, by the point that it comes from as well.
+ * Capacitors are open here: see `charge` and `stepping` for islands in time.
  */
 export class IslandModel {
-  private readonly kept = new Map<number | string, IslandPoint>();
-  private readonly remembers: boolean;
+  /** How each contact (0 open, 1 closed) and then each output (by `DRIVES`) stands. */
+  private readonly digits: Uint8Array;
+  private readonly weights: Float64Array;
+  private key = 0;
   /** Whether a number is wide enough for a key of all contacts and outputs. */
   private readonly isNarrow: boolean;
+  private readonly kept = new Map<number | string, IslandPoint>();
+  /** Of islands that remember: by the point that they come from, those that they go to. */
+  private readonly from = new WeakMap<IslandPoint, Map<number | string, IslandPoint>>();
+  private last: IslandPoint | null = null;
+  readonly remembers: boolean;
+  /** Whether no element joins it to a supply: then nothing holds any of its nodes. */
+  private readonly isAdrift: boolean;
 
   constructor(
     readonly free: readonly number[],
-    private readonly lasting: readonly Element[],
-    readonly contacts: readonly ContactModel[],
-    readonly outputs: readonly OutputModel[],
+    readonly parts: IslandParts,
   ) {
+    const { lasting, contacts, outputs } = parts;
     this.remembers = lasting.filter((element) => element.isActive).length > 1;
+    const own = new Set(free);
+    const all = [...lasting, ...contacts.map((c) => c.element), ...outputs.flatMap(({ low, high }) => [low, high])];
+    this.isAdrift = all.every(({ nodes }) => nodes.every((node) => own.has(node)));
     this.isNarrow = 2 ** contacts.length * DRIVES.length ** outputs.length < Number.MAX_SAFE_INTEGER;
+    this.digits = new Uint8Array(contacts.length + outputs.length);
+    this.weights = new Float64Array(this.digits.length);
+    let weight = 1;
+    for (let i = 0; i < this.digits.length; i++) {
+      this.weights[i] = weight;
+      weight *= i < contacts.length ? 2 : DRIVES.length;
+    }
+  }
+
+  private put(i: number, digit: number): boolean {
+    const before = this.digits[i] as number;
+    if (before === digit) return false;
+    this.digits[i] = digit;
+    this.key += (digit - before) * (this.weights[i] as number);
+    return true;
+  }
+
+  /** Opens or closes a contact, by its index; false where it stood so before. */
+  setContact(i: number, isClosed: boolean): boolean {
+    return this.put(i, isClosed ? 1 : 0);
+  }
+
+  /** Says what an output does, by its index, as a number of `DRIVES`; false where it did so before. */
+  setOutput(i: number, drive: number): boolean {
+    return this.put(this.parts.contacts.length + i, drive);
+  }
+
+  /** How all contacts and outputs stand, as a key. */
+  get standing(): number | string {
+    return this.isNarrow ? this.key : this.digits.join('');
+  }
+
+  /** Whether an output of a chip without supply is on it, or more are unknown than are tried. */
+  get isLost(): boolean {
+    let unknown = 0;
+    for (let i = this.parts.contacts.length; i < this.digits.length; i++) {
+      if (DRIVES[this.digits[i] as number] === 'dead') return true;
+      if (DRIVES[this.digits[i] as number] === 'unknown') unknown++;
+    }
+    return unknown > MOST_UNKNOWN;
+  }
+
+  /** What conducts as contacts and outputs stand: one corner, or all those that unknown outputs can make. */
+  corners(): Corner[] {
+    const { lasting, contacts, outputs } = this.parts;
+    const elements = [...lasting];
+    const unknown: OutputModel[] = [];
+    contacts.forEach(({ element }, i) => {
+      if (this.digits[i] === 1) elements.push(element);
+    });
+    outputs.forEach((output, i) => {
+      const drive = DRIVES[this.digits[contacts.length + i] as number];
+      if (drive === 'low' || drive === 'high') elements.push(output[drive]);
+      else if (drive === 'unknown') unknown.push(output);
+    });
+    const count = unknown.length > MOST_UNKNOWN ? 1 : 2 ** unknown.length;
+    return Array.from({ length: count }, (_, corner) => ({
+      elements: [...elements, ...unknown.map((output, i) => ((corner >> i) & 1 ? output.high : output.low))],
+    }));
   }
 
   /** The point for contacts and outputs as they stand. `volts` has the fixed nodes, and where the search begins; `positive` are supply leads. */
-  pointAt(
-    isOn: (actuator: string) => boolean,
-    driveOf: (output: OutputModel) => Drive,
-    volts: Float64Array,
-    positive: ReadonlySet<number>,
-  ): IslandPoint {
-    const key = this.keyOf(isOn, driveOf);
-    const before = this.remembers ? undefined : this.kept.get(key);
+  point(volts: Float64Array, positive: ReadonlySet<number>): IslandPoint {
+    const kept = this.keptFrom();
+    const key = this.standing;
+    const before = kept.get(key);
+    if (before) {
+      this.last = before;
+      return before;
+    }
+    if (this.remembers && this.last) this.startFrom(this.last, volts);
+    const point = this.solved(volts, positive);
+    if (kept.size * (this.free.length + 1) >= MOST_KEPT) kept.clear();
+    const known = this.remembers ? this.sameAs(point) : point;
+    kept.set(key, known);
+    this.last = known;
+    return known;
+  }
+
+  private keptFrom(): Map<number | string, IslandPoint> {
+    if (!this.remembers || !this.last) return this.kept;
+    let kept = this.from.get(this.last);
+    if (!kept) {
+      kept = new Map();
+      this.from.set(this.last, kept);
+    }
+    return kept;
+  }
+
+  private startFrom({ least }: IslandPoint, volts: Float64Array): void {
+    this.free.forEach((node, i) => {
+      volts[node] = least[i] as number;
+    });
+  }
+
+  /** Points that were found before, by their volts to a tenth of a millivolt: a circuit with memory comes back to few. */
+  private readonly known = new Map<string, IslandPoint>();
+
+  private sameAs(point: IslandPoint): IslandPoint {
+    const text = [point.least, point.most]
+      .map((volts) => Array.from(volts, (v) => Math.round(v * 1e4)).join())
+      .concat(String(point.lost), String(point.floats))
+      .join(';');
+    const before = this.known.get(text);
     if (before) return before;
-    const closed = this.contacts.filter((c) => isOn(c.actuator) === c.on);
-    const point = this.solved(closed, this.outputs.map(driveOf), volts, positive);
-    if (this.kept.size * (this.free.length + 1) >= MOST_KEPT) this.kept.clear();
-    if (!this.remembers) this.kept.set(key, point);
+    if (this.known.size * (this.free.length + 1) >= MOST_KEPT) this.known.clear();
+    this.known.set(text, point);
     return point;
   }
 
-  private keyOf(isOn: (actuator: string) => boolean, driveOf: (output: OutputModel) => Drive): number | string {
-    let key = 0;
-    let text = '';
-    for (const { actuator, on } of this.contacts) {
-      const digit = isOn(actuator) === on ? 1 : 0;
-      if (this.isNarrow) key = 2 * key + digit;
-      else text += digit;
-    }
-    for (const output of this.outputs) {
-      const digit = DRIVES.indexOf(driveOf(output));
-      if (this.isNarrow) key = DRIVES.length * key + digit;
-      else text += digit;
-    }
-    return this.isNarrow ? key : text;
-  }
-
-  private solved(
-    closed: readonly ContactModel[],
-    drives: readonly Drive[],
-    volts: Float64Array,
-    positive: ReadonlySet<number>,
-  ): IslandPoint {
-    const elements = [...this.lasting, ...closed.map((c) => c.element)];
-    const unknown: OutputModel[] = [];
-    this.outputs.forEach((output, i) => {
-      if (drives[i] === 'low' || drives[i] === 'high') elements.push(output[drives[i]]);
-      else if (drives[i] === 'unknown') unknown.push(output);
-    });
+  private solved(volts: Float64Array, positive: ReadonlySet<number>): IslandPoint {
     const n = this.free.length;
     const [least, most] = [new Float64Array(n).fill(Infinity), new Float64Array(n).fill(-Infinity)];
     const [floats, lost] = [new Uint8Array(n), new Uint8Array(n)];
-    const corners = unknown.length > MOST_UNKNOWN ? 1 : 2 ** unknown.length;
-    if (unknown.length > MOST_UNKNOWN || drives.includes('dead')) lost.fill(1);
+    if (this.isLost) lost.fill(1);
+    if (this.isAdrift) return { least: least.fill(0), most: most.fill(0), floats: floats.fill(1), lost, supplyA: 0 };
     if (n > MOST_NODES) return { least: least.fill(0), most: most.fill(0), floats, lost: lost.fill(1), supplyA: 0 };
     const start = this.free.map((node) => volts[node] as number);
-    let island: Island = { free: this.free, elements };
-    for (let corner = 0; corner < corners; corner++) {
-      const stages = unknown.map((output, i) => ((corner >> i) & 1 ? output.high : output.low));
-      island = { free: this.free, elements: [...elements, ...stages] };
+    const corners = this.corners();
+    corners.forEach(({ elements }, corner) => {
       this.free.forEach((node, i) => {
         volts[node] = start[i] as number;
       });
-      const { found, isStable, ohms } = solveIsland(island, volts);
+      const { found, isStable, ohms } = solveIsland({ free: this.free, elements }, volts);
       if (!found || !isStable) lost.fill(1);
       this.free.forEach((node, i) => {
         least[i] = Math.min(least[i] as number, volts[node] as number);
         most[i] = Math.max(most[i] as number, volts[node] as number);
         if (corner === 0 && (ohms[i] as number) > FLOATING_OHMS) floats[i] = 1;
       });
-      // A gate that nothing holds keeps whatever charge it has.
-      const isHeld = (node: number): boolean => floats[this.free.indexOf(node)] !== 1;
-      if (island.elements.some(({ gate }) => gate !== undefined && !isHeld(gate))) lost.fill(1);
-    }
-    return { least, most, floats, lost, supplyA: currentFrom(positive, island.elements, volts) };
+      if (hangsOnOpenGate({ free: this.free, elements }, floats)) lost.fill(1);
+    });
+    return { least, most, floats, lost, supplyA: currentFrom(positive, corners.at(-1)?.elements ?? [], volts) };
   }
+}
+
+/** Whether something is steered by a gate that nothing holds: it keeps whatever charge it has. */
+function hangsOnOpenGate({ free, elements }: Island, floats: Uint8Array): boolean {
+  return elements.some(({ gate }) => gate !== undefined && floats[free.indexOf(gate)] === 1);
 }

@@ -87,6 +87,24 @@ const GROWTH_STEPS = 40;
 const GROWTH = 1.2;
 const GROWTH_S = [1e-2, 1e-3] as const;
 
+/** Solves one island again and again while its elements change what they do but not what they join: the elimination is worked out once. */
+export class RepeatedSolver {
+  private readonly system: System;
+
+  constructor(island: Island, nodes: number) {
+    this.system = new System(island, nodes);
+    this.system.release();
+  }
+
+  /** Newton's method from where `volts` are; false where it does not end. `volts` are then where it was left. */
+  solve(volts: Float64Array): boolean {
+    this.system.claim();
+    const found = this.system.newton(volts, LEAK_S) <= this.system.mostSteps;
+    this.system.release();
+    return found;
+  }
+}
+
 /** The equations of an island: a matrix over its free nodes, and the currents that are to vanish. */
 class System implements Stamps {
   private readonly n: number;
@@ -103,9 +121,7 @@ class System implements Stamps {
   ) {
     this.n = island.free.length;
     this.rowOf = rowsFor(nodes);
-    island.free.forEach((node, row) => {
-      this.rowOf[node] = row;
-    });
+    this.claim();
     const rowsOf = (element: Element): number[] => {
       const rows = element.nodes.map((node) => this.rowOf[node] as number);
       return [...new Set(rows)].filter((row) => row >= 0);
@@ -160,6 +176,13 @@ class System implements Stamps {
       if (!moves) return steps;
     }
     return this.mostSteps + 1;
+  }
+
+  /** Takes the array of rows for this island. */
+  claim(): void {
+    this.island.free.forEach((node, row) => {
+      this.rowOf[node] = row;
+    });
   }
 
   /** Gives the array of rows back for the next island. */

@@ -1,5 +1,5 @@
-import { type FamilyId, families, type PartType } from '../catalogue';
-import { type BipolarInputModel, bipolarInput, bipolarStage, type Element, resistor } from './elements';
+import { type FamilyId, families, type PartType, schmittLevels } from '../catalogue';
+import { type BipolarInputModel, bipolarInput, bipolarStage, type Element, resistor, saturatedStage } from './elements';
 
 /** Nodes that a chip's pin hangs between: the pin's own, and those of its chip's supply and ground pins. */
 export interface PinNodes {
@@ -72,7 +72,8 @@ export function outputStage(
   const { dropV, ohms } = isHigh ? high : low;
   const own = ohms / (isHigh ? strongHigh : strongLow);
   const [from, to] = isHigh ? [supply, pin] : [pin, ground];
-  return dropV === 0 ? resistor(from, to, own) : bipolarStage(from, to, { dropV, ohms: own });
+  if (dropV === 0) return resistor(from, to, own);
+  return isHigh ? bipolarStage(from, to, { dropV, ohms: own }) : saturatedStage(from, to, { dropV, ohms: own });
 }
 
 /** The element of a bipolar input of so many unit loads; null for CMOS, which takes no current. */
@@ -81,16 +82,25 @@ export function inputElement(family: FamilyId, loads: number, { pin, supply, gro
   return input && bipolarInput(pin, { supply, ground }, { ...input, ohms: input.ohms / loads });
 }
 
-/** Up to `low` volts a pin reads low, from `high` on it reads high; unknown between. */
+/** Up to `low` volts a pin reads low, from `high` on it reads high; between them it keeps what it read last if it has `hysteresis`, and is unknown otherwise. */
 export interface Thresholds {
   readonly low: number;
   readonly high: number;
+  readonly hasHysteresis: boolean;
 }
 
-/** Thresholds of a family's inputs at the supply that its chip has: CMOS levels go with the supply, TTL levels stay. */
-export function thresholdsAt(family: FamilyId, supplyV: number): Thresholds {
-  const { technology, inputLowV, inputHighV, levelsAtV } = families[family];
+/** The volts at `levelsAtV` as they are at another supply: CMOS levels go with it, TTL levels stay. */
+function scaleOf(family: FamilyId, supplyV: number): number {
+  const { technology, inputHighV, levelsAtV } = families[family];
   const isTtl = technology === 'TTL' || inputHighV === families['74'].inputHighV;
-  const scale = isTtl ? 1 : supplyV / levelsAtV;
-  return { low: inputLowV * scale, high: inputHighV * scale };
+  return isTtl ? 1 : supplyV / levelsAtV;
+}
+
+/** Thresholds of a family's inputs at the supply that its chip has. Of Schmitt inputs those at which they switch, typically. */
+export function thresholdsAt(family: FamilyId, supplyV: number, hasHysteresis = false): Thresholds {
+  const scale = scaleOf(family, supplyV);
+  const switching = hasHysteresis ? schmittLevels[family] : undefined;
+  if (switching) return { low: switching.fallsV * scale, high: switching.risesV * scale, hasHysteresis: true };
+  const { inputLowV, inputHighV } = families[family];
+  return { low: inputLowV * scale, high: inputHighV * scale, hasHysteresis: false };
 }

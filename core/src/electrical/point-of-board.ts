@@ -17,11 +17,35 @@ export interface SeatedChip {
   readonly ground: number;
 }
 
-/** An input pin: its net (null in no hole), its chip, and whether it reads high while nothing holds it. */
+/** The tap of a divider inside a timer: its node, or null where its pin is in no hole, and the share of the supply that it has by itself. */
+export interface Tap {
+  readonly node: number | null;
+  readonly shareOfSupply: number;
+}
+
+/** An input pin: its net (null in no hole), its chip, whether it reads high while nothing holds it, and how it tells low from high. */
 export interface PinReader {
   readonly net: number | null;
   readonly chip: SeatedChip;
   readonly opensHigh: boolean;
+  /** Whether it switches at two levels, one going up and one going down. */
+  readonly hasHysteresis: boolean;
+  /** Levels of its own, in volts, whatever its family. */
+  readonly levels?: { readonly low: number; readonly high: number };
+  /** Where it compares its volts with a share of a tap's. */
+  readonly compares?: { readonly tap: Tap; readonly share: number };
+}
+
+/** The levels of an input pin, in volts against its chip's ground; `voltsAt` tells those of the nodes that it depends on. */
+export function thresholdsOf(reader: PinReader, voltsAt: (node: number) => number): Thresholds {
+  const { chip, levels, compares, hasHysteresis } = reader;
+  if (levels) return { ...levels, hasHysteresis: false };
+  const ground = chip.ground < 0 ? 0 : voltsAt(chip.ground);
+  const supplyV = chip.supply < 0 || chip.ground < 0 ? 0 : voltsAt(chip.supply) - ground;
+  if (!compares) return thresholdsAt(chip.family, supplyV, hasHysteresis);
+  const { tap, share } = compares;
+  const tapV = tap.node === null ? supplyV * tap.shareOfSupply : voltsAt(tap.node) - ground;
+  return { low: share * tapV, high: share * tapV, hasHysteresis: false };
 }
 
 /** What stays of a board while it is under power: its nets, those that supplies hold, its inputs and its lamps. */
@@ -32,6 +56,8 @@ export interface PinTable {
   readonly supplyV: number;
   readonly readers: ReadonlyMap<string, PinReader>;
   readonly readersOf: ReadonlyMap<number, readonly PinReader[]>;
+  /** The family by whose levels a net without inputs is judged: that of a chip whose output is on it, or HC. */
+  judgeOf(net: number): FamilyId;
   readonly lamps: ReadonlyMap<string, Element>;
 }
 
@@ -46,26 +72,27 @@ export class OperatingPoint {
   /** Whether supply and ground are joined, by metal or by what takes more than a supply gives, so that nothing is known. */
   readonly isShorted: boolean;
 
-  /** Thresholds by chip, as far as they were asked for. */
-  private readonly thresholds = new Map<SeatedChip, Thresholds>();
+  /** What an input reads as it was told, by one who knows what it read before; null where only its volts tell. */
+  private readonly told: ((reader: PinReader) => ReadLevel) | null;
 
   /**
-   * Begins with what supplies hold and nothing else known, or with the point `before`, of which islands that are the same need not be
-   * taken up again. `isShorted` says that supply and ground are joined: then nothing is known at all.
+   * Begins with what supplies hold and nothing else known. `isShorted` says that supply and ground are joined: then nothing is known at
+   * all. `told` gives what inputs read, where that does not follow from their volts alone.
    */
   constructor(
     private readonly board: PinTable,
     {
       isShorted = false,
-      before = null,
-    }: { readonly isShorted?: boolean; readonly before?: OperatingPoint | null } = {},
+      told = null,
+    }: { readonly isShorted?: boolean; readonly told?: ((reader: PinReader) => ReadLevel) | null } = {},
   ) {
     this.isShorted = isShorted;
+    this.told = told;
     const nodes = board.nets.nets.length;
-    this.least = before?.least.slice() ?? new Float64Array(nodes);
-    this.most = before?.most.slice() ?? new Float64Array(nodes);
-    this.floats = before?.floats.slice() ?? new Uint8Array(nodes);
-    this.lost = before?.lost.slice() ?? new Uint8Array(nodes).fill(1);
+    this.least = new Float64Array(nodes);
+    this.most = new Float64Array(nodes);
+    this.floats = new Uint8Array(nodes);
+    this.lost = new Uint8Array(nodes).fill(1);
     for (const [node, volts] of board.fixed) {
       if (!isShorted) this.lost[node] = 0;
       this.least[node] = volts;
@@ -74,7 +101,7 @@ export class OperatingPoint {
   }
 
   /** Takes up what an island was found to be. */
-  take(free: readonly number[], { least, most, floats, lost }: IslandPoint): void {
+  take(free: readonly number[], { least, most, floats, lost }: Omit<IslandPoint, 'supplyA'>): void {
     free.forEach((node, i) => {
       this.least[node] = least[i] as number;
       this.most[node] = most[i] as number;
@@ -113,7 +140,7 @@ export class OperatingPoint {
 
   /**
    * What a pin reads. An input of a chip reads by its own thresholds at the supply that reaches it, and open as its family, or the chip
-   * itself, has it. Any other pin is told as the inputs on its net read it, or as an HC input would where there is none.
+   * itself, has it. Any other pin is told as its net is (`levelOfNet`).
    */
   levelAt(pin: string): ReadLevel {
     const reader = this.board.readers.get(pin);
@@ -122,32 +149,30 @@ export class OperatingPoint {
     return net === undefined ? '?' : this.levelOfNet(net);
   }
 
-  /** What the inputs on a net read, if they agree; without inputs, what an HC input would read there. */
+  /** What the inputs on a net read, if they agree; without inputs, what one of the family that drives it would read there, or of HC. */
   levelOfNet(net: number): ReadLevel {
     const readers = this.board.readersOf.get(net) ?? [];
-    if (readers.length === 0) return this.between(net, thresholdsAt('HC', this.board.supplyV), 0);
+    if (readers.length === 0) return this.between(net, thresholdsAt(this.board.judgeOf(net), this.board.supplyV), 0);
     const [first = '?', ...others] = readers.map((reader) => this.readBy(reader));
     return others.every((level) => level === first) ? first : '?';
   }
 
-  private readBy({ net, chip, opensHigh }: PinReader): ReadLevel {
+  private readBy(reader: PinReader): ReadLevel {
     if (this.isShorted) return '?';
+    if (this.told) return this.told(reader);
+    const { net, chip, opensHigh } = reader;
     const opens = opensHigh ? '1' : '?';
     if (net === null) return opens;
     if (this.floats[net] === 1 && this.lost[net] === 0) return opens;
     const ground = chip.ground < 0 ? 0 : this.middle(chip.ground);
-    return this.between(net, this.thresholdsOf(chip), ground);
+    return this.between(
+      net,
+      thresholdsOf(reader, (node) => this.middle(node)),
+      ground,
+    );
   }
 
-  private thresholdsOf(chip: SeatedChip): Thresholds {
-    const known = this.thresholds.get(chip);
-    if (known) return known;
-    const made = thresholdsAt(chip.family, this.supplyOf(chip));
-    this.thresholds.set(chip, made);
-    return made;
-  }
-
-  private between(net: number, { low, high }: Thresholds, ground: number): ReadLevel {
+  private between(net: number, { low, high }: Omit<Thresholds, 'hasHysteresis'>, ground: number): ReadLevel {
     if (this.lost[net] === 1 || this.floats[net] === 1) return '?';
     return (this.most[net] as number) - ground <= low ? '0' : (this.least[net] as number) - ground >= high ? '1' : '?';
   }

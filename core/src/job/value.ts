@@ -2,13 +2,14 @@ import type { PartKind } from '../catalogue';
 
 /** Powers of ten by the letters that stand for them; the letter may take the place of the point (IEC 60062): 4k7. */
 const powers: Readonly<Record<string, number>> = { p: -12, n: -9, u: -6, µ: -6, m: -3, r: 0, k: 3, M: 6 };
-/** What a part's value is counted in, as a power of ten of ohms, farads or volts. */
+/** What a part's value is counted in, as a power of ten of ohms, farads, volts or hertz. */
 const units: Readonly<Partial<Record<PartKind, number>>> = {
   resistor: 0,
   'resistor-network': 0,
   potentiometer: 0,
   capacitor: -9,
   supply: 0,
+  clock: 0,
 };
 
 /** Whether parts of a kind have a value. */
@@ -17,12 +18,12 @@ export function hasValue(kind: PartKind | undefined): boolean {
 }
 
 /**
- * Reads a value as people write it: `4k7`, `4.7k`, `470`, `1M`, `100n`, `5V`, in ohms, nanofarads or volts by the kind
+ * Reads a value as people write it: `4k7`, `4.7k`, `470`, `1M`, `100n`, `5V`, in ohms, nanofarads, volts or hertz by the kind
  * of part; a bare number is counted in just those. Null when it is none, not positive, or beyond 10^12.
  */
 export function readValue(kind: PartKind, text: string): number | null {
   const unit = units[kind];
-  const m = /^(\d{1,9})?(?:[.,](\d{1,9}))?\s*([pnuµmrkM])?(\d{1,6})?\s*(?:Ω|ohms?|F|V)?$/.exec(
+  const m = /^(\d{1,9})?(?:[.,](\d{1,9}))?\s*([pnuµmrkM])?(\d{1,6})?\s*(?:Ω|ohms?|F|V|Hz)?$/.exec(
     text
       .trim()
       .replace(/^(.*\d)K/, '$1k')

@@ -140,6 +140,27 @@ export class MachineRun {
     this.slots[2 + this.machine.inputs + i] = level;
   }
 
+  /** What is remembered: the level of each stored signal, then that which each one's control had last. */
+  memory(): Uint8Array {
+    const { stored, inputs } = this.machine;
+    const memory = new Uint8Array(2 * stored.length);
+    memory.set(this.slots.subarray(2 + inputs, 2 + inputs + stored.length));
+    memory.set(this.controls, stored.length);
+    return memory;
+  }
+
+  /** Takes up a memory as `memory` gave it; `settle` then goes on from there. */
+  recall(memory: Uint8Array): void {
+    const { stored, inputs } = this.machine;
+    this.slots.set(memory.subarray(0, stored.length), 2 + inputs);
+    this.controls.set(memory.subarray(stored.length));
+  }
+
+  /** The level that the control of stored signal i had when it was last looked at. */
+  controlLevel(i: number): number {
+    return elementAt(this.controls, i);
+  }
+
   /** The level of output o, counted from 0, whether or not it is driven. */
   outputLevel(o: number): number {
     return elementAt(this.slots, elementAt(this.machine.outputs, o).value);

@@ -29,8 +29,8 @@ async function bench(text: string, strategy: Strategy = 'written') {
   if (!board) return expect.fail('no board');
   const nets = extractNets(board);
   expect(inspect(board, nets, packing, 'HC').filter(isError)).toEqual([]);
-  const circuit = compileCircuit(board, nets);
-  const simulator = new PoweredBoard(board, nets, circuit);
+  const circuit = compileCircuit(board);
+  const simulator = new PoweredBoard(board, nets, { circuit });
   const outputs = behaviour.outputs.map((o) => o.name);
   const panel = panelOf(board, circuit, behaviour.inputs, outputs);
   const machine = compileMachine(behaviour);

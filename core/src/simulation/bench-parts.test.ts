@@ -11,8 +11,8 @@ import { PoweredBoard } from './powered-board';
 /** The board under power with some actuators on: what each lamp does, and the level at a pin. */
 function powered(board: Board, ...on: string[]) {
   const nets = extractNets(board);
-  const circuit = compileCircuit(board, nets);
-  const simulator = new PoweredBoard(board, nets, circuit);
+  const circuit = compileCircuit(board);
+  const simulator = new PoweredBoard(board, nets, { circuit });
   for (const ref of on)
     simulator.setSwitch(
       circuit.switches.findIndex((s) => s.ref === ref),

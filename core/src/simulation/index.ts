@@ -1,6 +1,17 @@
-export { type Circuit, compileCircuit, NONE, type TwoLeads } from './circuit';
+export { type Circuit, compileCircuit } from './circuit';
+export { LiveRun, type LiveSettings, type LiveState, type Speed } from './live-run';
 export { type Measured, measure, type PinReading, type SwitchSettings } from './measure';
-export { type LampReading, PoweredBoard, type Unclear } from './powered-board';
-export { type LedState, MAX_EVENTS, type NetLevel, type Settled, Simulator } from './simulator';
+export {
+  type LampReading,
+  type LedState,
+  PoweredBoard,
+  type PowerOptions,
+  type Settled,
+  type Start,
+  type Unclear,
+} from './powered-board';
+export { type Move, type Run, type RunSettings, runBoard, type SignalReport } from './run';
+export { levelLetter, Trace, TraceRow } from './trace';
+export { traceCsvOf, vcdOf } from './trace-files';
 export * from './walk';
-export { DRIVEN, FLOATING, SUPPLIED, WEAK } from './wiring';
+export { hertzWords, timeWords } from './words';

@@ -1,6 +1,7 @@
 import { type Board, extractNets, type Nets } from '../board';
+import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
-import { type LampReading, PoweredBoard } from './powered-board';
+import { type LampReading, PoweredBoard, type Start } from './powered-board';
 import { placeNamed } from './walk';
 
 /** Switches to set, by the signal that they give or by their own name, in the order in which they are moved. */
@@ -12,36 +13,81 @@ export interface PinReading {
   readonly level: '0' | '1' | '?';
 }
 
-/** A board measured at rest: each lead of each part, each lamp, and what the supplies give. */
+/** A board measured: each lead of each part, each lamp, and what the supplies give. */
 export interface Measured {
-  /** Nanoseconds since power up, of gate delays alone. */
+  /** Nanoseconds since power up. */
   readonly timeNs: number;
   readonly supplyMa: number;
   readonly pins: Readonly<Record<string, PinReading>>;
   readonly lamps: Readonly<Record<string, LampReading>>;
 }
 
+/** How a board is measured: when, in nanoseconds since power up (`null`: when it has come to rest), and how it starts. */
+export interface MeasureOptions {
+  readonly atNs?: number | null;
+  readonly nets?: Nets;
+  readonly start?: Start;
+}
+
+/** A board that does not rest gets so long after each switch that is moved, in nanoseconds. */
+const PATIENCE_NS = 1e6;
+
 /**
- * Powers a board up with its switches off, moves switches one after the other as they are given, each when the board has come to rest, and measures.
- * A board at rest stays as it is: `atNs` says when to measure, but not before it has come to rest. `unknown` are names that no switch of
- * the board has; nothing is measured then.
+ * Powers a board up with its switches off, moves switches one after the other as they are given, each when the board has come to rest or
+ * a millisecond has passed, and measures: when it has come to rest, or at `atNs`, but not before the switches have been moved. With a time, clock modules run. `unknown`
+ * are names that no switch of the board has; nothing is measured then.
  */
 export function measure(
   board: Board,
   settings: SwitchSettings,
-  { atNs = 0, nets = extractNets(board) }: { readonly atNs?: number; readonly nets?: Nets } = {},
+  { atNs = null, nets = extractNets(board), start = 'unknown' }: MeasureOptions = {},
 ): { readonly measured: Measured | null; readonly unknown: readonly string[]; readonly findings: readonly Finding[] } {
-  const live = new PoweredBoard(board, nets);
-  const { switches, leds } = live.circuit;
-  const indexOf = (called: string | undefined): number => switches.findIndex(({ ref }) => ref === called);
-  const switchOf = (name: string): number => Math.max(indexOf(name), indexOf(placeNamed(board, 'give', name)?.called));
-  const unknown = settings.flatMap(([name]) => (switchOf(name) < 0 ? [name] : []));
+  const live = new PoweredBoard(board, nets, { start, clocksRun: atNs !== null });
+  const { switches, unknown } = switchesNamed(
+    board,
+    live,
+    settings.map(([name]) => name),
+  );
   if (unknown.length > 0) return { measured: null, unknown, findings: [] };
-  let settled = live.settle();
-  for (const [name, on] of settings) {
-    live.setSwitch(switchOf(name), on);
-    settled = live.settle();
+  const move = (rest: () => void): void => {
+    settings.forEach(([, on], i) => {
+      live.setSwitch(elementAt(switches, i), on);
+      rest();
+    });
+  };
+  let isAtRest = true;
+  if (atNs === null) {
+    isAtRest = live.settle().settled;
+    move(() => {
+      isAtRest = live.settle().settled;
+    });
+  } else {
+    move(() => live.runUntil(Math.min(live.timeNs + PATIENCE_NS, atNs)));
+    live.runUntil(Math.max(atNs, live.timeNs));
   }
+  const { point } = live;
+  return {
+    measured: measuredOf(live),
+    unknown,
+    findings: [
+      ...(point.isShorted ? [finding('measure-shorted', [], {})] : []),
+      ...(isAtRest ? [] : [finding('measure-running', [], {})]),
+    ],
+  };
+}
+
+/** The actuators that go by some names: the signal that they give, or their own. */
+export function switchesNamed(
+  board: Board,
+  { circuit: { switches } }: PoweredBoard,
+  names: readonly string[],
+): { readonly switches: readonly number[]; readonly unknown: readonly string[] } {
+  const indexOf = (called: string | undefined): number => switches.findIndex(({ ref }) => ref === called);
+  const found = names.map((name) => Math.max(indexOf(name), indexOf(placeNamed(board, 'give', name)?.called)));
+  return { switches: found, unknown: names.filter((_, i) => elementAt(found, i) < 0) };
+}
+
+function measuredOf(live: PoweredBoard): Measured {
   const { point } = live;
   const readPin = (pin: string): PinReading => ({
     volts: point.isKnown(pin) ? rounded(point.voltsAt(pin)) : null,
@@ -51,19 +97,11 @@ export function measure(
     const { ma, state } = live.lamp(index);
     return { ma: rounded(ma) ?? 0, state };
   };
-  const timed = live.timedParts();
   return {
-    measured: {
-      timeNs: Math.max(atNs, settled.timeNs),
-      supplyMa: rounded(point.supplyMa) ?? 0,
-      pins: Object.fromEntries(live.pins().map((pin) => [pin, readPin(pin)])),
-      lamps: Object.fromEntries(leds.map(({ ref }, i) => [ref, readLamp(i)])),
-    },
-    unknown,
-    findings: [
-      ...(point.isShorted ? [finding('measure-shorted', [], {})] : []),
-      ...(timed.length > 0 ? [finding('measure-timed', [], { refs: timed.join(', ') })] : []),
-    ],
+    timeNs: live.timeNs,
+    supplyMa: rounded(point.supplyMa) ?? 0,
+    pins: Object.fromEntries(live.pins().map((pin) => [pin, readPin(pin)])),
+    lamps: Object.fromEntries(live.circuit.leds.map(({ ref }, i) => [ref, readLamp(i)])),
   };
 }
 

@@ -185,8 +185,21 @@ describe('measuring', () => {
     expect(measure(latch, [['K', true]])).toMatchObject({ measured: null, unknown: ['K'] });
   });
 
-  it('tells of clocks that go on by themselves, and of a short', () => {
-    expect(measure(wired('seat clock'), []).findings.map((f) => f.code)).toEqual(['measure-timed']);
+  it('tells of a board that goes on by itself, and of a short', () => {
+    const ring = wired(
+      'seat 74HC00 b1.e20',
+      'U1.14 > b1.top+',
+      'U1.7 > b1.bottom-',
+      'U1.3 > U1.2',
+      'seat switch',
+      'S1.1 > b1.top+',
+      ...resistor(1, '10k', 'S1.2', MINUS),
+      'S1.2 > U1.1',
+    );
+    const codesOf = (...args: Parameters<typeof measure>) => measure(...args).findings.map((f) => f.code);
+    expect(codesOf(ring, [])).toEqual([]);
+    expect(codesOf(ring, [['S1', true]])).toEqual(['measure-running']);
+    expect(codesOf(ring, [['S1', true]], { atNs: 1000 })).toEqual([]);
     const shorted = measure(wired('b1.top+21 > b1.bottom-21', 'seat led'), []);
     expect(shorted.findings.map((f) => f.code)).toEqual(['measure-shorted']);
     expect(shorted.measured?.pins['D1.A']).toEqual({ volts: null, level: '?' });

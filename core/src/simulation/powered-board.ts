@@ -1,16 +1,45 @@
-import { type Board, type Nets, partOf, pinOf } from '../board';
+import { type Board, type Nets, pinOf } from '../board';
 import { typeOf } from '../catalogue';
-import { BoardVolts, type Drive, OperatingPoint, redLed } from '../electrical';
+import { BoardVolts, OperatingPoint, type ReadLevel, redLed } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
-import { type LedState, type Settled, Simulator } from './simulator';
-import { RELEASED } from './wiring';
+import { EventSimulator, type RunOptions, randomFrom, TICKS_PER_NS } from './event-simulator';
 
-/** Rounds of volts and levels until the two agree; pins of a board that takes more swing, and are unknown. */
-const MOST_ROUNDS = 24;
+/** Events after which a board that still moves counts as running. */
+export const MAX_EVENTS = 20_000;
+/** So many events more are watched, to see what does not rest. */
+const WATCHED_EVENTS = 4000;
+/** A board rests when nothing happens for so many seconds. */
+const HORIZON_S = 100;
+const TICKS_PER_S = 1e9 * TICKS_PER_NS;
 
 /** Under this share of the current at which a lamp is dim it is dark. */
 const DARK_SHARE = 0.02;
+
+/**
+ * What an LED does. `dim`: too little current to be seen well. `over`: past the most that it bears.
+ * `unknown`: its level is.
+ */
+export type LedState = 'dark' | 'lit' | 'dim' | 'over' | 'unknown';
+
+/** How a settling ended: whether the board rests, when (ns since power up), and after how many events. */
+export interface Settled {
+  readonly settled: boolean;
+  readonly timeNs: number;
+  readonly events: number;
+}
+
+/**
+ * What stored signals and loops are when the power comes on: unknown until something sets them; by chance, as silicon is, with a seed;
+ * or all low.
+ */
+export type Start = 'unknown' | 'clear' | { readonly chance: number };
+
+/** How a board is powered up. */
+export interface PowerOptions extends RunOptions {
+  readonly circuit?: Circuit;
+  readonly start?: Start;
+}
 
 /**
  * Why no level can be told of something: the chip of a pin has no supply, nothing holds it, its volts lie between its thresholds; or a
@@ -28,41 +57,43 @@ export interface LampReading {
 }
 
 const levelOf = { '0': LOW, '1': HIGH, '?': UNKNOWN } as const;
-const driveOf: Readonly<Record<number, Drive>> = {
-  [LOW]: 'low',
-  [HIGH]: 'high',
-  [UNKNOWN]: 'unknown',
-  [RELEASED]: 'off',
-};
+const letters: Readonly<Record<number, ReadLevel>> = { [LOW]: '0', [HIGH]: '1', [UNKNOWN]: '?' };
 
 /**
- * A board under power, at rest: what its chips compute and the volts of its nets, each held to the other. Chips read their pins
- * from the volts by their own thresholds; the volts follow from what the chips drive.
+ * A board under power: what its chips compute, the volts of its nets, and time. `settle` lets it come to rest, `runUntil` lets time pass;
+ * what is read is always that of the moment, but after a `settle` in which it did not rest: then what still moves is unknown.
  */
 export class PoweredBoard {
-  private readonly simulator: Simulator;
   private readonly volts: BoardVolts;
-  private readonly switchOf: ReadonlyMap<string, number>;
-  private readonly driverOf: ReadonlyMap<string, number>;
-  /** What input pins are told to read, where strengths alone say otherwise. */
-  private readings: ReadonlyMap<string, number> = new Map();
-  /** The operating point that was found last: after `settle`, that of the board at rest; before, nothing but the supplies. */
-  point: OperatingPoint;
+  private readonly simulator: EventSimulator;
+  readonly circuit: Circuit;
+  private known: OperatingPoint | null = null;
+  /** Islands that did not come to rest in the last `settle`. */
+  private restless: ReadonlySet<number> = new Set();
+  private readonly lampsAt: Int32Array;
 
   constructor(
     private readonly board: Board,
-    nets: Nets,
-    readonly circuit: Circuit = compileCircuit(board, nets),
+    readonly nets: Nets,
+    { circuit = compileCircuit(board), start = 'unknown', ...options }: PowerOptions = {},
   ) {
-    this.simulator = new Simulator(circuit);
+    this.circuit = circuit;
     this.volts = new BoardVolts(board, nets);
-    this.switchOf = new Map(circuit.switches.map(({ ref }, i) => [ref, i]));
-    this.driverOf = new Map(circuit.driverPin.map((pin, d) => [pin, d]));
-    this.point = new OperatingPoint(this.volts);
+    this.simulator = new EventSimulator(this.volts, circuit, options);
+    this.lampsAt = Int32Array.from(circuit.leds, ({ ref }) => {
+      const island = this.volts.lamps.get(ref)?.nodes.map((node) => this.volts.islandOf[node] as number);
+      return island?.find((i) => i >= 0) ?? -1;
+    });
+    if (start === 'clear') this.simulator.decide(() => LOW);
+    else if (start !== 'unknown') {
+      const random = randomFrom(start.chance + 1);
+      this.simulator.decide(() => (random() < 0.5 ? LOW : HIGH));
+    }
   }
 
-  /** Puts an actuator on or off, by its index in the circuit. Volts and levels follow with the next `settle`. */
+  /** Puts an actuator on or off now, by its index in the circuit. */
   setSwitch(index: number, on: boolean): void {
+    this.known = null;
     this.simulator.setSwitch(index, on);
   }
 
@@ -70,69 +101,162 @@ export class PoweredBoard {
     return this.simulator.isOn(index);
   }
 
+  /** Nanoseconds since the power came on. */
+  get timeNs(): number {
+    return this.simulator.now / TICKS_PER_NS;
+  }
+
+  /** Events since the power came on. */
+  get events(): number {
+    return this.simulator.events;
+  }
+
+  /** When something happens next, in nanoseconds; Infinity where nothing will. */
+  get nextNs(): number {
+    return this.simulator.nextTime / TICKS_PER_NS;
+  }
+
+  /** Whether the board moves: something is going to happen, or a capacitor is still being charged. */
+  get isMoving(): boolean {
+    return this.simulator.nextTime < Infinity || this.simulator.secondsToRest > 0;
+  }
+
+  /** Lets time run up to so many nanoseconds since power up; ends early after `mostEvents`. */
+  runUntil(timeNs: number, mostEvents = Infinity): void {
+    this.known = null;
+    if (this.restless.size > 0) this.restless = new Set();
+    this.simulator.runUntil(Math.round(timeNs * TICKS_PER_NS), mostEvents);
+  }
+
+  /** Called after each moment of a run in which something changed, with the islands that did; null ends that. */
+  observe(observer: ((islands: readonly number[]) => void) | null): void {
+    this.simulator.observer = observer;
+  }
+
+  /** The island of a net, -1 where a supply holds it. */
+  islandOf(net: number): number {
+    return this.volts.islandOf[net] ?? -1;
+  }
+
+  /** Has the volts of a net told to the observer whenever they have moved by so much. */
+  follow(net: number, stepV?: number): void {
+    this.simulator.follow(net, stepV);
+  }
+
+  /** How often a second a net has gone high of late; 0 where it rests. */
+  hertzOf(net: number): number {
+    return this.simulator.hertzOf(net);
+  }
+
+  /** The volts of a net now, the middle of what they can be; null where nobody knows. */
+  voltsOf(net: number): number | null {
+    if (!this.simulator.isKnown(net)) return null;
+    const [least, most] = this.simulator.rangeOf(net);
+    return (least + most) / 2;
+  }
+
   /**
-   * Lets the board come to rest. Where the volts at a pin say another level than strengths alone do, the chips are asked again with
-   * that level, until nothing differs any more.
+   * Lets the board come to rest: until nothing happens any more, and no capacitor is still being charged. What a board that does not rest
+   * goes on changing is unknown from then on, until the next time.
    */
   settle(): Settled {
-    let settled = this.simulator.settle();
-    for (let round = 0; ; round++) {
-      this.point = this.solved();
-      const next = this.otherwise();
-      const swings = [...new Set([...next.keys(), ...this.readings.keys()])].filter(
-        (pin) => next.get(pin) !== this.readings.get(pin),
-      );
-      if (swings.length === 0) return settled;
-      if (round >= MOST_ROUNDS) for (const pin of swings) next.set(pin, UNKNOWN);
-      this.readings = next;
-      this.simulator.readAs(next);
-      const again = this.simulator.settle();
-      settled = { ...again, events: settled.events + again.events };
-      if (round >= MOST_ROUNDS) {
-        this.point = this.solved();
-        return { ...settled, settled: false };
+    const { simulator } = this;
+    const [first, begun] = [simulator.events, simulator.now];
+    this.known = null;
+    this.restless = new Set();
+    const settled = this.rests(begun + HORIZON_S * TICKS_PER_S);
+    const { events } = simulator;
+    if (!settled) this.findRestless();
+    return { settled, timeNs: this.timeNs, events: events - first };
+  }
+
+  private rests(horizon: number): boolean {
+    const { simulator } = this;
+    const last = simulator.events + MAX_EVENTS;
+    for (;;) {
+      if (simulator.events >= last) return false;
+      const next = simulator.nextTime;
+      if (next <= horizon) {
+        simulator.runUntil(next, last - simulator.events);
+        continue;
       }
+      const seconds = simulator.secondsToRest;
+      if (seconds === 0 || simulator.now >= horizon) return true;
+      simulator.runUntil(Math.min(horizon, simulator.now + Math.ceil(seconds * TICKS_PER_S)));
     }
   }
 
-  private solved(): OperatingPoint {
+  private findRestless(): void {
     const { simulator } = this;
-    return this.volts.solve({
-      isOn: (name) => simulator.isOn(this.switchOf.get(name) ?? -1),
-      driveOf: (pin) => driveOf[simulator.driveOf(this.driverOf.get(pin) ?? -1)] ?? 'unknown',
-    });
+    const moved = new Set<number>();
+    const observer = simulator.observer;
+    simulator.observer = (islands) => {
+      for (const i of islands) moved.add(i);
+    };
+    simulator.runUntil(Infinity, WATCHED_EVENTS);
+    simulator.observer = observer;
+    this.restless = moved;
   }
 
-  /** Input pins that read another level by their volts than by strengths alone, with that level. */
-  private otherwise(): Map<string, number> {
-    const found = new Map<string, number>();
-    this.circuit.units.forEach(({ inputPins }, u) => {
-      inputPins.forEach((pin, i) => {
-        const level = levelOf[this.point.levelAt(pin)];
-        if (level !== this.simulator.readingByNet(u, i)) found.set(pin, level);
-      });
+  /** The volts of the whole board as they are now. */
+  get point(): OperatingPoint {
+    if (this.known) return this.known;
+    const { simulator, volts } = this;
+    const point = new OperatingPoint(volts, {
+      isShorted: simulator.isShorted,
+      told: (reader) =>
+        this.restless.has(reader.net === null ? -1 : this.islandOf(reader.net))
+          ? '?'
+          : (letters[simulator.levelRead(reader)] ?? '?'),
     });
-    return found;
+    volts.islands.forEach(({ free }, i) => {
+      const found = simulator.pointOf(i);
+      if (found) point.take(free, this.restless.has(i) ? { ...found, lost: found.lost.slice().fill(1) } : found);
+    });
+    point.supplyMa = simulator.isShorted ? 0 : this.supplyMa;
+    this.known = point;
+    return point;
+  }
+
+  /** What the supplies give now, in milliamperes. */
+  get supplyMa(): number {
+    return 1000 * this.simulator.supplyA + this.volts.quietMa((ref) => this.simulator.isPowered(ref));
   }
 
   /** The level of a net, LOW, HIGH or UNKNOWN, as the inputs on it read it. */
   levelOf(net: number): number {
-    return levelOf[this.point.levelOfNet(net)];
+    if (this.restless.has(this.islandOf(net))) return UNKNOWN;
+    return this.simulator.levelOfNet(net);
   }
 
   /** Whether supply and ground are joined as the switches stand. */
   get shorted(): boolean {
-    return this.point.isShorted;
+    return this.simulator.isShorted;
   }
 
   /** What a lamp does and its current, by its index in the circuit. */
   lamp(index: number): LampReading {
-    const name = this.circuit.leds[index]?.ref ?? '';
-    const ma = this.point.lampMa(name);
-    if (!this.point.isLampKnown(name)) return { ma, state: 'unknown' };
+    const element = this.volts.lamps.get(this.circuit.leds[index]?.ref ?? '');
+    if (!element || this.shorted) return { ma: 0, state: element ? 'unknown' : 'dark' };
+    const { simulator } = this;
+    let isKnown = !this.restless.has(this.lampsAt[index] as number);
+    for (const node of element.nodes) {
+      const [least, most] = simulator.rangeOf(node);
+      this.scratch[node] = (least + most) / 2;
+      if (most - least > WIDE_V || !(simulator.isKnown(node) || simulator.isFloating(node))) isKnown = false;
+    }
+    const ma = 1000 * element.amps(this.scratch);
+    if (!isKnown) return { ma, state: 'unknown' };
     const { mostMa, dimMa } = redLed;
     return { ma, state: ma > mostMa ? 'over' : ma >= dimMa ? 'lit' : ma > DARK_SHARE * dimMa ? 'dim' : 'dark' };
   }
+
+  private get scratch(): Float64Array {
+    this.nodes ??= new Float64Array(this.nets.nets.length);
+    return this.nodes;
+  }
+
+  private nodes: Float64Array | null = null;
 
   /** What a lamp does, by its index in the circuit. */
   ledState(index: number): LedState {
@@ -144,13 +268,14 @@ export class PoweredBoard {
    * such a pin are not told; then lamps that burn. Null where every input reads a level.
    */
   unclear(): Unclear | null {
-    const dead = this.volts.unpowered(this.point);
+    const { point } = this;
+    const dead = this.volts.unpowered(point);
     if (dead !== null) return { pin: dead, why: 'no-supply' };
     for (const { inputPins } of this.circuit.units)
       for (const pin of inputPins) {
-        if (this.point.levelAt(pin) !== '?') continue;
-        if (this.point.isKnown(pin)) return { pin, why: 'between', volts: this.point.voltsAt(pin) ?? 0 };
-        if (this.point.isFloating(pin)) return { pin, why: 'open' };
+        if (point.levelAt(pin) !== '?') continue;
+        if (point.isKnown(pin)) return { pin, why: 'between', volts: point.voltsAt(pin) ?? 0 };
+        if (point.isFloating(pin)) return { pin, why: 'open' };
       }
     for (const [i, { ref }] of this.circuit.leds.entries()) {
       const { state, ma } = this.lamp(i);
@@ -159,19 +284,18 @@ export class PoweredBoard {
     return null;
   }
 
+  /** What an input pin of a chip reads, or what a net shows at any other pin: LOW, HIGH or UNKNOWN. */
+  levelAt(pin: string): number {
+    return levelOf[this.point.levelAt(pin)];
+  }
+
   /** The pins of every lead of every part, in the order of the board's parts. */
   pins(): string[] {
     return Object.values(this.board.parts).flatMap((part) =>
       (typeOf(part)?.pins ?? []).map((p) => pinOf(part.ref, p.id)),
     );
   }
-
-  /** Parts whose doing goes on in time by itself, which is not worked out yet: clock modules, timers, one-shots. */
-  timedParts(): string[] {
-    return Object.keys(this.board.parts).filter((ref) => {
-      const part = partOf(this.board, ref);
-      const type = part && typeOf(part);
-      return type?.kind === 'clock' || type?.chip?.group === 'timers';
-    });
-  }
 }
+
+/** Volts that can be so far apart are not known. */
+const WIDE_V = 0.1;

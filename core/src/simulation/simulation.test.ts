@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { type Board, emptyBoard, extractNets, type SeatedPart } from '../board';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { compileCircuit } from './circuit';
+import { EventHeap } from './event-heap';
 import { PoweredBoard } from './powered-board';
-import { EventQueue } from './queue';
 
 const supply: SeatedPart = { ref: 'P1', part: 'supply', at: 'b1.top+3', rotation: 0, value: 5 };
 
@@ -21,8 +21,8 @@ function bench(parts: readonly SeatedPart[], jumpers: readonly string[], powered
     jumpers: Object.fromEntries(list),
   };
   const nets = extractNets(board);
-  const circuit = compileCircuit(board, nets);
-  const simulator = new PoweredBoard(board, nets, circuit);
+  const circuit = compileCircuit(board);
+  const simulator = new PoweredBoard(board, nets, { circuit });
   const at = (pin: string) => simulator.levelOf(nets.ofPin.get(pin) ?? expect.fail(`${pin} is in no net`));
   return { simulator, circuit, settle: () => simulator.settle(), at };
 }
@@ -190,20 +190,30 @@ describe('time', () => {
   });
 });
 
-describe('the event queue', () => {
-  it('gives events back by time, and in order of arrival within one time', () => {
+describe('the event heap', () => {
+  const moves = fc.array(fc.tuple(fc.nat({ max: 9 }), fc.option(fc.nat({ max: 20 }), { nil: Infinity })), {
+    maxLength: 200,
+  });
+
+  it('gives the items by their times, whatever was moved and taken back before, and the lower number first', () => {
     fc.assert(
-      fc.property(fc.array(fc.nat({ max: 20 }), { maxLength: 300 }), (times) => {
-        const queue = new EventQueue();
-        for (const [i, time] of times.entries()) queue.push(time, i, 0);
-        const taken = times.map(() => {
-          const time = queue.nextTime;
-          queue.pop();
-          return [time, queue.item];
+      fc.property(moves, (all) => {
+        const heap = new EventHeap(10);
+        const times = new Map<number, number>();
+        for (const [item, time] of all) {
+          heap.put(item, time);
+          if (time === Infinity) times.delete(item);
+          else times.set(item, time);
+          expect([heap.has(item), heap.timeOf(item), heap.size]).toEqual([time < Infinity, time, times.size]);
+          expect(heap.nextTime).toBe(Math.min(Infinity, ...times.values()));
+        }
+        const taken = [...times].map(() => {
+          const [item, time] = [heap.first, heap.nextTime];
+          heap.remove(item);
+          return [item, time];
         });
-        const wanted = times.map((time, i) => [time, i]).sort(([a = 0, i = 0], [b = 0, j = 0]) => a - b || i - j);
-        expect(taken).toEqual(wanted);
-        expect(queue.size).toBe(0);
+        expect(taken).toEqual([...times].sort(([i, a], [j, b]) => a - b || i - j));
+        expect(heap.first).toBe(-1);
       }),
     );
   });

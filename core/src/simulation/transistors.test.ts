@@ -9,8 +9,8 @@ import { PoweredBoard } from './powered-board';
 /** A board under power, its actuators moved one after the other: the level of a pin, and what an LED does. */
 function powered(board: Board) {
   const nets = extractNets(board);
-  const circuit = compileCircuit(board, nets);
-  const simulator = new PoweredBoard(board, nets, circuit);
+  const circuit = compileCircuit(board);
+  const simulator = new PoweredBoard(board, nets, { circuit });
   let last = simulator.settle();
   return {
     put: (ref: string, on: boolean): void => {

@@ -3,8 +3,7 @@ import { typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { HIGH, inputAt, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
-import { PoweredBoard, type Unclear } from './powered-board';
-import { type LedState, MAX_EVENTS } from './simulator';
+import { type LedState, PoweredBoard, type Unclear } from './powered-board';
 
 /** The most switches whose rows are walked: 2^16 rows. */
 export const MAX_WALK_INPUTS = 16;
@@ -140,8 +139,8 @@ export function* walkTable(
   inputs: readonly string[],
   outputs: readonly string[],
 ): Generator<WalkedRow> {
-  const circuit = compileCircuit(board, nets);
-  const live = new PoweredBoard(board, nets, circuit);
+  const circuit = compileCircuit(board);
+  const live = new PoweredBoard(board, nets, { circuit });
   const panel = panelOf(board, circuit, inputs, outputs);
   const rows = 2 ** Math.min(inputs.length, MAX_WALK_INPUTS);
   for (let row = 0; row < rows; row++) yield runRow(live, panel, row);
@@ -160,5 +159,5 @@ export function agrees(seen: readonly number[], wanted: readonly (number | null)
 
 /** The finding for a board that did not come to rest. */
 export function restless(): Finding {
-  return finding('does-not-settle', [], { events: MAX_EVENTS });
+  return finding('board-runs', [], {});
 }

@@ -25,10 +25,10 @@ function measured(board: Board, nets: Nets, made: Recovered): Recovered | null {
   const outputs = design.outputs.map((s) => s.name);
   const isStoring = (design.behaviour?.stored.length ?? 0) > 0;
   if (isStoring || inputs.length > MAX_MEASURED || inputs.length === 0 || outputs.length === 0) return null;
-  const circuit = compileCircuit(board, nets);
+  const circuit = compileCircuit(board);
   const panel = panelFor(board, circuit, inputs, outputs);
   if (!panel) return null;
-  const live = new PoweredBoard(board, nets, circuit);
+  const live = new PoweredBoard(board, nets, { circuit });
   const rows = Array.from({ length: 2 ** inputs.length }, (_, row) => row);
   const see = (order: readonly number[]) => new Map(order.map((row) => [row, runRow(live, panel, row)]));
   // What remembers shows something else on the way back.

@@ -79,8 +79,8 @@ describe('trying a chip', () => {
     const job = await laidOut('7493');
     const { inputs, outputs } = readDesign(job.sheet).design.behaviour ?? expect.fail();
     const nets = extractNets(job.board);
-    const circuit = compileCircuit(job.board, nets);
-    const simulator = new PoweredBoard(job.board, nets, circuit);
+    const circuit = compileCircuit(job.board);
+    const simulator = new PoweredBoard(job.board, nets, { circuit });
     const names = outputs.map((o) => o.name);
     const panel = panelOf(job.board, circuit, inputs, names);
     const set = (name: string, on: boolean): void => {

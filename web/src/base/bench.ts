@@ -1,19 +1,17 @@
 import {
   type Board,
-  type Circuit,
   checkWalk,
-  compileCircuit,
+  HIGH,
   type LampReading,
   type LedState,
+  type LiveState,
+  LOW,
   type Nets,
-  type Panel,
-  PoweredBoard,
-  panelOf,
-  rowAtHand,
-  type Settled,
+  type Start,
   type TableSubject,
   type WalkedRow,
 } from '@saddlebag/core';
+import { type BenchRunner, LocalRunner, type RunnerFor } from './bench-runner';
 
 /** What the screens see of a powered board; a new object after every change. */
 export interface BenchState {
@@ -21,11 +19,19 @@ export interface BenchState {
   /** Rows walked on the board as it is, by row number. */
   readonly walked: ReadonlyMap<number, WalkedRow>;
   readonly walking: boolean;
-  readonly settled: Settled | null;
-  readonly shorted: boolean;
-  /** What the supply gives, in milliamperes. */
-  readonly supplyMa: number;
+  /** The board as it was seen last; null without power, and until it has been seen. */
+  readonly seen: LiveState | null;
+  readonly pace: Pace;
   readonly version: number;
+}
+
+/** How time runs: seconds of the board in one of the person's, whether it stands, and what is stored when the power comes on. */
+export interface Pace {
+  readonly speed: number;
+  readonly isPaused: boolean;
+  readonly start: Start;
+  /** Contacts bounce. */
+  readonly bounces: boolean;
 }
 
 /** What the table on the bench is about; `key` changes when it does, `stores` where no table can tell it. */
@@ -38,15 +44,17 @@ const off: BenchState = {
   on: false,
   walked: new Map(),
   walking: false,
-  settled: null,
-  shorted: false,
-  supplyMa: 0,
+  seen: null,
+  pace: { speed: 1, isPaused: false, start: 'unknown', bounces: false },
   version: 0,
 };
 
+/** The seed of contacts that bounce: the same presses, the same bounces. */
+const BOUNCE_SEED = 1;
+
 /**
- * The power switch of a job: holds the board as it is under power while the power is on. A change
- * of the board builds it anew, with the switches as they stood; what was walked before is forgotten. Every row that the switches
+ * The power switch of a job: has the board run while the power is on, and keeps what was seen of it last. A change
+ * of the board powers it up anew, with the switches as they stood; what was walked before is forgotten. Every row that the switches
  * are set to while the power is on counts as walked.
  */
 export class PowerBench {
@@ -54,10 +62,15 @@ export class PowerBench {
   private readonly listeners = new Set<() => void>();
   private wired: { readonly board: Board; readonly nets: Nets } | null = null;
   private subject: BenchSubject | null = null;
-  private panel: Panel | null = null;
-  private circuit: Circuit | null = null;
-  private live: PoweredBoard | null = null;
+  private readonly runner: BenchRunner;
   private readonly switchedOn = new Set<string>();
+
+  /** Boards are run by what `runnerFor` makes; in place where nothing is said. */
+  constructor(runnerFor: RunnerFor = (tell) => new LocalRunner(tell)) {
+    this.runner = runnerFor((seen) => {
+      if (this.state.on) this.set({ seen, walked: this.withRow(seen.row) });
+    });
+  }
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
@@ -73,21 +86,23 @@ export class PowerBench {
     this.subject = subject;
     this.wired = { board, nets };
     if (!this.state.on && this.state.walked.size === 0) return;
-    this.state = { ...this.state, walked: new Map(), walking: false };
+    this.set({ walked: new Map(), walking: false, seen: null });
     if (this.state.on) this.build();
-    this.set({});
   }
 
   powerOn(): void {
-    this.build();
     this.set({ on: true });
+    this.build();
   }
 
   powerOff(): void {
-    this.live = null;
-    this.circuit = null;
-    this.panel = null;
-    this.set({ on: false, settled: null, shorted: false, supplyMa: 0 });
+    this.runner.stop();
+    this.set({ on: false, seen: null });
+  }
+
+  /** Ends what runs; for when the job is left. */
+  close(): void {
+    this.runner.stop();
   }
 
   /** Puts a switch on or off by its reference; it stays so when the power goes. */
@@ -95,41 +110,63 @@ export class PowerBench {
     this.setSwitches(new Map([[ref, !this.switchedOn.has(ref)]]));
   }
 
-  /** Sets several switches at once and lets the board settle. */
+  /** Sets several switches at once. */
   setSwitches(positions: ReadonlyMap<string, boolean>): void {
     for (const [ref, on] of positions) {
       if (on) this.switchedOn.add(ref);
       else this.switchedOn.delete(ref);
     }
-    this.run();
     this.set({});
+    if (this.state.on) this.runner.setSwitches(positions);
+  }
+
+  /** Changes how time runs. What is stored at power up, and whether contacts bounce, holds from the next power up, which this makes. */
+  setPace(change: Partial<Pace>): void {
+    const pace = { ...this.state.pace, ...change };
+    this.set({ pace });
+    if (!this.state.on) return;
+    if ('start' in change || 'bounces' in change) this.build();
+    else this.runner.setPace(pace.speed, pace.isPaused);
+  }
+
+  /** Goes on to the next moment in which something happens; time stands then. */
+  step(): void {
+    if (!this.state.pace.isPaused) this.setPace({ isPaused: true });
+    this.runner.step();
   }
 
   isOn(ref: string): boolean {
-    return this.switchedOn.has(ref);
+    return this.switchedOn.has(ref) || this.state.seen?.clocksOn.includes(ref) === true;
   }
 
   /** The level of a net, LOW, HIGH or UNKNOWN, while the power is on; null when it is off. */
   levelOf(net: number): number | null {
-    return this.live?.levelOf(net) ?? null;
+    return this.state.seen?.levels[net] ?? null;
   }
 
   /** What an LED does; dark without power. */
   led(ref: string): LedState {
-    const index = this.circuit?.leds.findIndex((l) => l.ref === ref) ?? -1;
-    return index < 0 || !this.live ? 'dark' : this.live.ledState(index);
+    return this.lamp(ref)?.state ?? 'dark';
   }
 
-  /** What a meter and a logic probe show on a net; null without power. */
-  probe(net: number): { readonly volts: number | null; readonly level: '0' | '1' | '?' } | null {
-    const point = this.live?.point;
-    return point ? { volts: point.voltsOfNet(net), level: point.levelOfNet(net) } : null;
+  /** What a meter and a logic probe show on a net, and how often a second it changes; null without power. */
+  probe(
+    net: number,
+  ): { readonly volts: number | null; readonly level: '0' | '1' | '?'; readonly hertz: number } | null {
+    const { seen } = this.state;
+    const volts = seen?.volts[net];
+    if (!seen || volts === undefined) return null;
+    const level = seen.levels[net];
+    return {
+      volts: Number.isNaN(volts) ? null : volts,
+      level: level === LOW ? '0' : level === HIGH ? '1' : '?',
+      hertz: seen.hertz[net] ?? 0,
+    };
   }
 
   /** A lamp with its current, by its name; null for none of that name, or without power. */
   lamp(ref: string): LampReading | null {
-    const index = this.circuit?.leds.findIndex((l) => l.ref === ref) ?? -1;
-    return index < 0 || !this.live ? null : this.live.lamp(index);
+    return this.state.seen?.lamps.get(ref) ?? null;
   }
 
   startWalk(): void {
@@ -149,39 +186,22 @@ export class PowerBench {
   }
 
   private build(): void {
-    if (!this.wired) return;
-    this.circuit = compileCircuit(this.wired.board, this.wired.nets);
-    this.panel = this.panelOfSubject();
-    this.live = new PoweredBoard(this.wired.board, this.wired.nets, this.circuit);
-    this.run();
-  }
-
-  private run(): void {
-    const { live } = this;
-    if (!live) return;
-    this.circuit?.switches.forEach(({ ref }, i) => {
-      live.setSwitch(i, this.switchedOn.has(ref));
+    const { wired, subject } = this;
+    const { speed, isPaused, start, bounces } = this.state.pace;
+    if (!wired) return;
+    const hasTable = subject && !subject.stores && checkWalk(subject.inputs.length).length === 0;
+    this.runner.start(wired.board, {
+      subject: hasTable ? { inputs: subject.inputs, outputs: subject.outputs } : null,
+      on: [...this.switchedOn],
+      start,
+      bounce: bounces ? BOUNCE_SEED : null,
+      speed,
+      isPaused,
     });
-    const settled = live.settle();
-    this.state = {
-      ...this.state,
-      settled,
-      shorted: live.shorted,
-      supplyMa: live.point.supplyMa,
-      walked: this.withRowAtHand(settled.settled),
-    };
-  }
-
-  /** Where the switches and lamps of the table are; null where there is no table. */
-  private panelOfSubject(): Panel | null {
-    if (!this.wired || !this.circuit || !this.subject || this.subject.stores) return null;
-    const { inputs, outputs } = this.subject;
-    return checkWalk(inputs.length).length > 0 ? null : panelOf(this.wired.board, this.circuit, inputs, outputs);
   }
 
   /** The rows seen, with that which the switches stand at just now. */
-  private withRowAtHand(settled: boolean): ReadonlyMap<number, WalkedRow> {
-    const row = this.live && this.panel && rowAtHand(this.live, this.panel, settled);
+  private withRow(row: WalkedRow | null): ReadonlyMap<number, WalkedRow> {
     return row ? new Map(this.state.walked).set(row.row, row) : this.state.walked;
   }
 

@@ -14,6 +14,7 @@ import { type ReadBoard, useJobView } from '../base/job-context';
 import { KeyCap, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 import { switchKeys } from './switch-keys';
+import { TimeControls } from './TimeControls';
 
 const ledWords: Readonly<Record<LedState, string>> = {
   dark: 'dark',
@@ -53,7 +54,7 @@ export function ControlPanel() {
   const indicator = (signal: string) => placeNamed(job.board, 'show', signal);
   const others = otherActuators(board, new Set(inputs.flatMap(({ name }) => stimulus(name)?.called ?? [])));
   return (
-    <Panel title="Switches and lamps" hint="the same switches and lamps as on the board" flexShrink={0} maxH="230px">
+    <Panel title="Switches and lamps" actions={<TimeControls />} flexShrink={0} maxH="230px">
       <Flex gap="6px 26px" wrap="wrap" px="14px" pb="12px" overflowY="auto">
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {inputs.map(({ name, label }) => {

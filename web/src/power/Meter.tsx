@@ -1,5 +1,5 @@
 import { Input, Text } from '@chakra-ui/react';
-import { type Board, type Nets, parseHole, shownSignal, stripOf } from '@saddlebag/core';
+import { type Board, hertzWords, type Nets, parseHole, shownSignal, stripOf } from '@saddlebag/core';
 import { useRef, useState, useSyncExternalStore } from 'react';
 import type { PowerBench } from '../base/bench';
 import { useJobView } from '../base/job-context';
@@ -66,7 +66,8 @@ function reading({ kind, name }: MeterPlace, { nets, names }: BoardNames, bench:
   if (!probed || net === undefined) return null;
   const signal = names.get(net);
   const called = signal === undefined ? name : `${name}, ${shownSignal(signal)}`;
-  return `${called}: ${probed.volts === null ? 'open' : `${inVolts(probed.volts)} V`}, ${levels[probed.level]}`;
+  const rate = probed.hertz > 0 ? `, ${hertzWords(probed.hertz)}` : '';
+  return `${called}: ${probed.volts === null ? 'open' : `${inVolts(probed.volts)} V`}, ${levels[probed.level]}${rate}`;
 }
 
 /** To hundredths; never minus nothing. */

@@ -1,5 +1,5 @@
 import { Button, Text } from '@chakra-ui/react';
-import { restless, says } from '@saddlebag/core';
+import { type LiveState, timeWords } from '@saddlebag/core';
 import { useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { Meter } from './Meter';
@@ -7,7 +7,7 @@ import { Meter } from './Meter';
 /** The power switch, and in a few words what the powered board does. */
 export function PowerTools({ onPower }: { readonly onPower: () => void }) {
   const { bench, findings } = useJobView();
-  const { on, shorted, settled, supplyMa } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const { on, seen } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const toFix = findings?.filter((f) => f.severity === 'error').length ?? 0;
   return (
     <>
@@ -22,17 +22,18 @@ export function PowerTools({ onPower }: { readonly onPower: () => void }) {
       >
         {on ? 'Power off' : 'Power on'}
       </Button>
-      <Text fontSize="13px" role="status" color={shorted || settled?.settled === false ? 'bad' : 'ink'} truncate>
+      <Text fontSize="13px" role="status" color={seen?.isShorted ? 'bad' : 'ink'} truncate>
         {!on &&
           (toFix > 0 ? `${toFix} findings to fix before a real board is powered` : 'switches answer to their letters')}
-        {on && shorted && 'supply and ground are joined: on the bench this would smoke'}
-        {on && !shorted && settled?.settled === false && says(restless())}
-        {on &&
-          !shorted &&
-          settled?.settled === true &&
-          `${supplyMa.toFixed(1)} mA · at rest after ${Math.round(settled.timeNs)} ns of changes`}
+        {on && seen && doing(seen)}
       </Text>
       <Meter />
     </>
   );
+}
+
+/** What a powered board does, in a line. */
+function doing({ isShorted, isMoving, supplyMa, timeNs }: LiveState): string {
+  if (isShorted) return 'supply and ground are joined: on the bench this would smoke';
+  return `${supplyMa.toFixed(1)} mA · ${isMoving ? 'running' : `at rest after ${timeWords(timeNs)}`}`;
 }

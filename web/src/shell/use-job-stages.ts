@@ -16,6 +16,7 @@ import { tableSubject } from '../base/subject';
 import { useKept, useSame } from '../base/use-kept';
 import { useLatest } from '../base/use-latest';
 import type { JobSession } from '../store/session';
+import { workerRunner } from '../workers/bench';
 import { runLong, stages } from '../workers/stages';
 import { useShownJob } from './use-shown-job';
 
@@ -62,12 +63,13 @@ export function useJobStages(id: string, session: JobSession): JobView {
   const signals = useKept(all, all.join(' '));
   const given = useMemo(() => coloursOf(signals, packing, board), [signals, packing, board]);
   const colours = useKept(given, given.key);
-  const [bench] = useState(() => new PowerBench());
+  const [bench] = useState(() => new PowerBench(workerRunner));
   const subject = useMemo(
     () => tableSubject(netlist, (behaviour?.stored.length ?? 0) > 0, board),
     [netlist, behaviour, board],
   );
   useEffect(() => bench.lay(board.board, board.nets, subject), [bench, board, subject]);
+  useEffect(() => () => bench.close(), [bench]);
   const packingPending = packed.isFetching;
   const packingFindings = packed.data?.findings ?? none;
   const stopPacking = useLatest(() => void queries.cancelQueries({ queryKey: packKey }));

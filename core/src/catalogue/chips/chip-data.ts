@@ -12,14 +12,33 @@ export type ChipGroup =
   | 'timers'
   | 'own parts';
 
+/** How long a pulse lasts: `factor` times C times (R + `plusOhms`), by the data sheet. */
+export interface PulseLength {
+  readonly factor: number;
+  readonly plusOhms?: number;
+}
+
 /**
  * A pulse that ends by itself: while `output` is high a timer runs, and then `input`, which is no pin
- * of the chip, goes high for a moment. `law` is the length of the pulse by the data sheet.
+ * of the chip, goes high for a moment. Its resistor goes from supply to the pin `resistor` (or the chip's own, of `ownOhms`, from the pin
+ * `ownResistor`), its capacitor from there to the pin `capacitor`. `retriggers`: a trigger during the pulse begins it anew.
  */
 export interface PulseTimer {
   readonly input: string;
   readonly output: string;
-  readonly law: string;
+  readonly resistor: string;
+  readonly capacitor: string;
+  readonly own?: { readonly pin: string; readonly ohms: number };
+  readonly retriggers?: true;
+  readonly lengths: Partial<Record<FamilyId, PulseLength>>;
+}
+
+/** A divider inside a timer from supply to ground, whose tap is a pin, and the inputs that compare their volts with a share of the tap's. */
+export interface TimerDivider {
+  readonly tap: string;
+  readonly aboveOhms: number;
+  readonly belowOhms: number;
+  readonly compares: Readonly<Record<string, number>>;
 }
 
 /** A chip as a data sheet gives it: pins counted from 1, behaviour in the sheet language. */
@@ -41,10 +60,20 @@ export interface ChipData {
   /** Inputs that the chip itself pulls high when they are left open. */
   readonly pulledUp?: string;
   readonly timers?: readonly PulseTimer[];
+  readonly dividers?: readonly TimerDivider[];
+  /** Inputs that have levels of their own, in volts: low up to the first, high from the second. */
+  readonly levelsV?: Readonly<Record<string, readonly [low: number, high: number]>>;
+  /** Its latch is taken to be set when the power comes on and nothing says otherwise: one pulse, as such timers often give. */
+  readonly startsHigh?: true;
   /** Distance of its two rows of pins, in tenths of an inch, where it is not 3. */
   readonly rows?: 6;
   /** Its own limits, for parts that belong to no family: supply in volts, output in mA sunk and given. */
-  readonly own?: { readonly supplyV: readonly [number, number]; readonly outputMa: readonly [number, number] };
+  readonly own?: {
+    readonly supplyV: readonly [number, number];
+    readonly outputMa: readonly [number, number];
+    /** Typical and greatest delay in ns. */
+    readonly delayNs: readonly [number, number];
+  };
   /** Families it is made in, as published. */
   readonly families: readonly FamilyId[];
   /** Output currents in mA where they are not the family's: sunk low, given high. */

@@ -8,7 +8,7 @@ import { selectors } from './selectors';
 import { shiftRegisters } from './shift-registers';
 import { timers } from './timers';
 
-export type { ChipData, ChipGroup, PulseTimer } from './chip-data';
+export type { ChipData, ChipGroup, PulseTimer, TimerDivider } from './chip-data';
 
 const number = (c: ChipData): number => Number(c.base.replace(/^74(?=\d)/, '')) + (c.base.startsWith('74') ? 0 : 1e4);
 

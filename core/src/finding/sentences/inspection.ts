@@ -364,15 +364,25 @@ export const inspectionSentences = {
     says: 'Supply and ground are joined as the switches stand, so nothing can be measured.',
     todo: 'Pull out what joins them; the inspector names it.',
   },
-  'measure-timed': {
+  'measure-running': {
     severity: 'note',
-    says: '{refs} go on in time by themselves; what is measured holds before they have done so.',
-    todo: 'Move clocks by hand: set them on and off in the order in which they should move.',
+    says: 'The board runs and does not come to rest; what keeps changing shows as unknown.',
+    todo: 'Say when to measure, such as --at 3s.',
   },
-  'does-not-settle': {
+  'run-cut': {
+    severity: 'warning',
+    says: 'The run ends after {events} events, at {ms} ms: so much happens on the board.',
+    todo: 'Ask for a shorter time.',
+  },
+  'trace-forgets': {
+    severity: 'note',
+    says: 'More changed than a trace keeps; its beginning is forgotten.',
+    todo: 'Ask for a shorter time, or watch fewer signals.',
+  },
+  'board-runs': {
     severity: 'error',
-    says: 'The board does not come to rest after {events} changes; nets that keep changing show as unknown.',
-    todo: 'Look for an output that reaches its own input.',
+    says: 'The board does not come to rest: it runs on. What keeps changing shows as unknown.',
+    todo: 'If it is not meant to run, look for an output that reaches its own input.',
   },
   'unclear-no-supply': {
     severity: 'error',

@@ -26,13 +26,14 @@ export const partCommands = {
   replace: { usage: ['replace U1 74LS00'], words: [2, 2], read: replace },
 } as const satisfies Record<string, CommandKind>;
 
-/** Values that parts come with when they are seated by hand: ohms, nanofarads, volts. */
+/** Values that parts come with when they are seated by hand: ohms, nanofarads, volts, hertz. */
 const usual: Readonly<Partial<Record<PartKind, number>>> = {
   resistor: 1000,
   'resistor-network': 10_000,
   potentiometer: 10_000,
   capacitor: 100,
   supply: 5,
+  clock: 1,
 };
 
 function seat({ board, words: [what = '', at], own }: Typed): Command {

@@ -1,0 +1,969 @@
+import {
+  type BoardVolts,
+  ChargedIsland,
+  type IslandPoint,
+  LEAST_SUPPLY_V,
+  type PinReader,
+  SteppedIsland,
+  supplyLimitMa,
+  type Thresholds,
+  thresholdsAt,
+  thresholdsOf,
+  type Watch,
+} from '../electrical';
+import { HIGH, LOW, UNKNOWN } from '../logic';
+import type { Circuit } from './circuit';
+import { EventHeap } from './event-heap';
+import { pulseSeconds } from './pulses';
+import { FRESH, statesOf, type UnitStates } from './unit-states';
+
+/** Time is counted in whole ticks of a tenth of a nanosecond: exact in a double for over ten days. */
+export const TICKS_PER_NS = 10;
+const TICK_S = 1e-10;
+/** What an output of a chip without supply does, beside LOW, HIGH, UNKNOWN and RELEASED. */
+const DEAD = 4;
+/** No level yet. */
+const NEVER = 255;
+/** A chip that gets its supply works after so many ticks; a supply that gives more than it can for so long counts as shorted. */
+const WAKE_TICKS = 10_000;
+const OVERLOAD_TICKS = 10_000_000;
+/** Where others depend on the volts of a moving node they are asked again whenever it has moved by so much. */
+const WATCH_V = 0.005;
+/** Contacts that bounce do so a few times within these ticks. Source: data sheets of slide switches and buttons, 1 to 5 ms. */
+const BOUNCE = { leastTicks: 10_000_000, mostTicks: 50_000_000, mostTimes: 6 } as const;
+
+/** How a simulation is run. */
+export interface RunOptions {
+  /** Which of a data sheet's delays are taken; `typical` where nothing is said. */
+  readonly delays?: 'typical' | 'most';
+  /** Whether clock modules run at their value; otherwise a hand moves them as it does switches. */
+  readonly clocksRun?: boolean;
+  /** The seed of contacts that bounce; null, and none bounces. */
+  readonly bounce?: number | null;
+}
+
+type TimedIsland = ChargedIsland | SteppedIsland;
+
+/** A small generator of pseudo-random numbers (xorshift32): the same seed, the same sequence. From 0 up to 1. */
+export function randomFrom(seed: number): () => number {
+  let x = seed * 2_654_435_761 || 1;
+  return () => {
+    x ^= x << 13;
+    x ^= x >>> 17;
+    x ^= x << 5;
+    return (x >>> 0) / 2 ** 32;
+  };
+}
+
+/**
+ * A board under power, in volts and time, event by event. Outputs change a delay after their inputs, and a pulse shorter than the delay
+ * dies out (inertial delay). Every net belongs to an island; inputs read the volts of theirs by their own thresholds. Islands without
+ * capacitors follow at once; those with go their way in time, and their passing of a threshold is an event.
+ */
+export class EventSimulator {
+  /** Ticks since the power came on, and how many events there have been. */
+  now = 0;
+  events = 0;
+  isShorted = false;
+  private readonly heap: EventHeap;
+  /** Numbers of the first event of each kind: of islands, pulses, actuators, chips; and that of the overload. */
+  private readonly firstIsland: number;
+  private readonly firstPulse: number;
+  private readonly firstActuator: number;
+  private readonly firstChip: number;
+  private readonly overload: number;
+
+  private readonly driverLevel: Uint8Array;
+  private readonly pendingLevel: Uint8Array;
+  private readonly driverIsland: Int32Array;
+  private readonly driverSlot: Int32Array;
+  /** When each driver went high last, and how long after the time before. */
+  private readonly roseAt: Float64Array;
+  private readonly period: Float64Array;
+  private readonly riseTicks: Float64Array;
+  private readonly fallTicks: Float64Array;
+
+  private readonly states: readonly UnitStates[];
+  private readonly unitState: Int32Array;
+  private readonly unitInputs: readonly Uint8Array[];
+  private readonly unitKey: Float64Array;
+  private readonly isWoken: Uint8Array;
+  private woken: number[] = [];
+
+  private readonly readers: readonly PinReader[];
+  private readonly readerLevel: Uint8Array;
+  /** For each input pin: the units that read it, and as which input. */
+  private readonly readAs: readonly (readonly { readonly unit: number; readonly input: number }[])[];
+  /** For each input pin of a steady chip its thresholds, which never change; undefined for others. */
+  private readonly steady: (Thresholds | undefined)[] = [];
+  private readonly readersOn: readonly number[][];
+  /** For each island: inputs elsewhere whose thresholds depend on its volts, the nodes that they depend on, and the chips that it feeds. */
+  private readonly dependents: readonly number[][];
+  private readonly reference: readonly Set<number>[];
+  private readonly feeds: readonly number[][];
+
+  private readonly points: (IslandPoint | null)[];
+  private readonly readings = new WeakMap<IslandPoint, Uint8Array>();
+  private readonly timed: (TimedIsland | null)[];
+  private readonly timedSince: Float64Array;
+  private readonly amps: Float64Array;
+  private totalA = 0;
+  private readonly isDirty: Uint8Array;
+  private dirty: number[] = [];
+  /** When each island changed last, in ticks. */
+  readonly changedAt: Float64Array;
+
+  private readonly isPoweredChip: Uint8Array;
+  /** While the power comes on, outputs that nobody knows yet are at once where their inputs put them. */
+  private isStarting = false;
+  private readonly isOnActuator: Uint8Array;
+  /** Whether a contact that bounces is in the air, and whether an actuator has contacts on either side. */
+  private readonly isFlying: Uint8Array;
+  private readonly isChangeOver: Uint8Array;
+  private readonly contactsOf: readonly { readonly island: number; readonly slot: number; readonly on: boolean }[][];
+  private readonly halfPeriod: Float64Array;
+  private readonly bouncesLeft: number[][];
+  private readonly random: () => number;
+
+  private readonly pulses: readonly {
+    readonly unit: number;
+    readonly input: number;
+    readonly retriggers: boolean;
+    readonly ticks: number;
+  }[];
+  private readonly pulseOf: Int32Array;
+
+  /** Called after each moment in which something changed, with the islands that did. */
+  observer: ((islands: readonly number[]) => void) | null = null;
+
+  constructor(
+    private readonly board: BoardVolts,
+    private readonly circuit: Circuit,
+    private readonly options: RunOptions = {},
+  ) {
+    const { units, chips, driverPin, driverChip, switches } = circuit;
+    const { islands } = board;
+    this.random = randomFrom((options.bounce ?? 0) + 1);
+    this.pulses = units.flatMap((unit, u) =>
+      unit.timers.map(({ input, law }) => {
+        const chip = chips[unit.chip];
+        const seconds = chip ? pulseSeconds(board, circuit.parts, chip, law) : Infinity;
+        return { unit: u, input, retriggers: law.retriggers === true, ticks: Math.round(seconds / TICK_S) };
+      }),
+    );
+    this.pulseOf = new Int32Array(units.length).fill(-1);
+    this.pulses.forEach(({ unit }, p) => {
+      this.pulseOf[unit] = p;
+    });
+    this.firstIsland = driverPin.length;
+    this.firstPulse = this.firstIsland + islands.length;
+    this.firstActuator = this.firstPulse + this.pulses.length;
+    this.firstChip = this.firstActuator + switches.length;
+    this.overload = this.firstChip + chips.length;
+    this.heap = new EventHeap(this.overload + 1);
+
+    const drivers = driverPin.length;
+    this.driverLevel = new Uint8Array(drivers).fill(UNKNOWN);
+    this.pendingLevel = new Uint8Array(drivers);
+    this.driverIsland = new Int32Array(drivers).fill(-1);
+    this.driverSlot = new Int32Array(drivers);
+    this.roseAt = new Float64Array(drivers).fill(-Infinity);
+    this.period = new Float64Array(drivers).fill(Infinity);
+    const delays = [...driverChip].map((chip) => chips[chip]?.delayNs[options.delays ?? 'typical'] ?? 10);
+    this.riseTicks = Float64Array.from(delays, (ns) => Math.round(ns * TICKS_PER_NS));
+    this.fallTicks = this.riseTicks.slice();
+    const driverOf = new Map(driverPin.map((pin, d) => [pin, d]));
+    const actuatorOf = new Map(switches.map(({ ref }, a) => [ref, a]));
+    this.contactsOf = switches.map(() => []);
+    islands.forEach(({ parts }, i) => {
+      parts.outputs.forEach(({ pin }, slot) => {
+        const d = driverOf.get(pin) ?? -1;
+        if (d < 0) return;
+        this.driverIsland[d] = i;
+        this.driverSlot[d] = slot;
+      });
+      parts.contacts.forEach(({ actuator, on }, slot) => {
+        this.contactsOf[actuatorOf.get(actuator) ?? -1]?.push({ island: i, slot, on });
+      });
+    });
+    this.isOnActuator = new Uint8Array(switches.length);
+    this.isFlying = new Uint8Array(switches.length);
+    this.isChangeOver = Uint8Array.from(this.contactsOf, (contacts) =>
+      contacts.some(({ on }) => on) && contacts.some(({ on }) => !on) ? 1 : 0,
+    );
+    this.halfPeriod = Float64Array.from(switches, ({ hertz }) =>
+      hertz === null ? Infinity : Math.round(0.5 / hertz / TICK_S),
+    );
+    this.bouncesLeft = switches.map(() => []);
+
+    this.states = units.map(({ machine }) => statesOf(machine));
+    this.unitState = new Int32Array(units.length).fill(FRESH);
+    this.unitInputs = units.map(({ machine, inputPins }) =>
+      new Uint8Array(machine.inputs).fill(UNKNOWN, 0, inputPins.length),
+    );
+    this.unitKey = Float64Array.from(this.unitInputs, (inputs) =>
+      inputs.reduce((key, level, i) => key + level * 4 ** i, 0),
+    );
+    this.isWoken = new Uint8Array(units.length);
+
+    const pins = [...board.readers.keys()];
+    this.readers = [...board.readers.values()];
+    this.readerLevel = new Uint8Array(pins.length).fill(NEVER);
+    const readerOf = new Map(pins.map((pin, r) => [pin, r]));
+    const readAs: { unit: number; input: number }[][] = pins.map(() => []);
+    units.forEach(({ inputPins }, unit) => {
+      inputPins.forEach((pin, input) => {
+        readAs[readerOf.get(pin) ?? -1]?.push({ unit, input });
+      });
+    });
+    this.readAs = readAs;
+    this.readersOn = islands.map(() => []);
+    this.dependents = islands.map(() => []);
+    this.reference = islands.map(() => new Set<number>());
+    this.feeds = islands.map(() => []);
+
+    this.isPoweredChip = new Uint8Array(chips.length);
+    this.points = islands.map(() => null);
+    this.timed = islands.map((_, i) => this.timedIsland(i));
+    this.timedSince = new Float64Array(islands.length);
+    this.amps = new Float64Array(islands.length);
+    this.isDirty = new Uint8Array(islands.length);
+    this.changedAt = new Float64Array(islands.length);
+    this.readers.forEach((_, r) => {
+      this.placeReader(r);
+    });
+    board.chips.forEach(({ supply, ground }, c) => {
+      for (const node of [supply, ground]) {
+        const island = node < 0 ? -1 : (board.islandOf[node] as number);
+        if (island >= 0) this.feeds[island]?.push(c);
+      }
+    });
+    this.begin();
+  }
+
+  private timedIsland(i: number): TimedIsland | null {
+    const { islands, volts, positive, fixed } = this.board;
+    const model = islands[i];
+    const [first, ...others] = model?.parts.capacitors ?? [];
+    if (!model || !first) return null;
+    const mostV = Math.max(...fixed.values(), 0);
+    if (others.length === 0 && !model.remembers) return new ChargedIsland(model, first, { volts, positive, mostV });
+    return new SteppedIsland(model, [first, ...others], { volts, positive });
+  }
+
+  /** Finds where an input hangs, and what its thresholds depend on. */
+  private placeReader(r: number): void {
+    const { chip, net, compares } = this.readers[r] as PinReader;
+    const { islandOf } = this.board;
+    const island = net === null ? -1 : (islandOf[net] as number);
+    if (island >= 0) this.readersOn[island]?.push(r);
+    const nodes = [chip.supply, chip.ground, compares?.tap.node ?? -1].filter(
+      (node) => node >= 0 && (islandOf[node] as number) >= 0,
+    );
+    for (const node of nodes) {
+      const on = islandOf[node] as number;
+      this.reference[on]?.add(node);
+      if (on !== island) this.dependents[on]?.push(r);
+    }
+    if (nodes.length === 0)
+      this.steady[r] = thresholdsOf(this.readers[r] as PinReader, (node) => this.board.volts[node] as number);
+  }
+
+  private begin(): void {
+    const { islands, chips, isMiswired } = this.board;
+    this.circuit.switches.forEach((_, a) => {
+      this.putContacts(a);
+    });
+    this.isStarting = true;
+    if (isMiswired) this.isShorted = true;
+    chips.forEach((_, c) => {
+      this.isPoweredChip[c] = this.isFed(c) ? 1 : 0;
+    });
+    for (let d = 0; d < this.driverLevel.length; d++) this.putDrive(d);
+    islands.forEach((_, i) => {
+      this.soil(i);
+    });
+    this.readers.forEach(({ net }, r) => {
+      if (net === null || (this.board.islandOf[net] as number) < 0) this.readFixed(r);
+    });
+    this.flush();
+    chips.forEach((_, c) => {
+      if (this.isPoweredChip[c] !== 1) this.lookAtSupply(c);
+    });
+    this.circuit.units.forEach((_, u) => {
+      this.wake(u);
+    });
+    this.flush();
+    this.decideStored((u) => (this.startsHigh(u) ? HIGH : UNKNOWN));
+    this.isStarting = false;
+    if (this.options.clocksRun)
+      this.circuit.switches.forEach((_, a) => {
+        this.heap.put(this.firstActuator + a, this.halfPeriod[a] as number);
+      });
+  }
+
+  private startsHigh(u: number): boolean {
+    return this.circuit.chips[this.circuit.units[u]?.chip ?? -1]?.type.chip?.startsHigh === true;
+  }
+
+  /** Whether a chip's supply pins are held by supplies with enough volts, or might be fed by something else. */
+  private isFed(c: number): boolean {
+    return !this.isShorted && this.supplyOf(c) >= LEAST_SUPPLY_V;
+  }
+
+  private supplyOf(c: number): number {
+    const { supply = -1, ground = -1 } = this.board.chips[c] ?? {};
+    if (supply < 0 || ground < 0 || supply === ground) return 0;
+    return this.middleOf(supply) - this.middleOf(ground);
+  }
+
+  /** The least and the most volts of a node now. */
+  rangeOf(node: number): readonly [least: number, most: number] {
+    const { islandOf, rowOf, volts } = this.board;
+    const i = islandOf[node] as number;
+    if (i < 0) return [volts[node] as number, volts[node] as number];
+    const row = rowOf[node] as number;
+    const timed = this.timed[i];
+    if (timed) return timed.nodeV(row);
+    const point = this.points[i];
+    return point ? [point.least[row] as number, point.most[row] as number] : [0, 0];
+  }
+
+  private middleOf(node: number): number {
+    const [least, most] = this.rangeOf(node);
+    return (least + most) / 2;
+  }
+
+  private soil(i: number): void {
+    if (this.isDirty[i] === 1) return;
+    this.isDirty[i] = 1;
+    this.dirty.push(i);
+  }
+
+  private wake(u: number): void {
+    if (this.isWoken[u] === 1) return;
+    this.isWoken[u] = 1;
+    this.woken.push(u);
+  }
+
+  /** Contacts as the actuator stands. In flight a change-over touches neither side, and a plain contact does the other thing. */
+  private putContacts(a: number): void {
+    const isFlying = this.isFlying[a] === 1;
+    const isChangeOver = this.isChangeOver[a] === 1;
+    for (const { island, slot, on } of this.contactsOf[a] ?? []) {
+      const rests = on === (this.isOnActuator[a] === 1);
+      const isClosed = isFlying ? !isChangeOver && !rests : rests;
+      if (this.board.islands[island]?.setContact(slot, isClosed)) this.soil(island);
+    }
+  }
+
+  private putDrive(d: number): void {
+    const i = this.driverIsland[d] as number;
+    if (i < 0) return;
+    const isPowered = this.isPoweredChip[this.circuit.driverChip[d] as number] === 1;
+    const drive = isPowered ? (this.driverLevel[d] as number) : DEAD;
+    if (this.board.islands[i]?.setOutput(this.driverSlot[d] as number, drive)) this.soil(i);
+  }
+
+  /** Takes up all that has changed: islands, then the units that read them, until nothing changes any more at this moment. */
+  private flush(): void {
+    const seen = this.observer && this.dirty.length > 0 ? new Set<number>() : null;
+    while (this.dirty.length > 0 || this.woken.length > 0) {
+      const islands = this.dirty;
+      this.dirty = [];
+      for (const i of islands) {
+        this.isDirty[i] = 0;
+        this.refresh(i);
+        seen?.add(i);
+      }
+      if (this.dirty.length > 0) continue;
+      const units = this.woken;
+      this.woken = [];
+      for (const u of units) {
+        this.isWoken[u] = 0;
+        this.evaluate(u);
+      }
+    }
+    const isOver = 1000 * this.totalA > supplyLimitMa && !this.isShorted;
+    if (isOver !== this.heap.has(this.overload))
+      this.heap.put(this.overload, isOver ? this.now + OVERLOAD_TICKS : Infinity);
+    if (seen) this.observer?.([...seen]);
+  }
+
+  private refresh(i: number): void {
+    const timed = this.timed[i];
+    if (timed) {
+      timed.advance((this.now - (this.timedSince[i] as number)) * TICK_S);
+      this.timedSince[i] = this.now;
+      timed.turn();
+      for (const r of this.readersOn[i] as readonly number[]) this.put(r, this.readTimed(r, timed));
+      this.afterChange(i);
+      this.schedule(i, timed);
+      return;
+    }
+    const point = (this.board.islands[i] as BoardVolts['islands'][number]).point(this.board.volts, this.board.positive);
+    const before = this.points[i];
+    if (before === point) return;
+    this.points[i] = point;
+    this.putAmps(i, point.supplyA);
+    const levels = this.readingsOf(i, point);
+    const readers = this.readersOn[i] as readonly number[];
+    for (let n = 0; n < readers.length; n++) {
+      const r = readers[n] as number;
+      const level = levels[n] as number;
+      this.put(r, level <= UNKNOWN ? level : this.kept(r, level));
+    }
+    this.afterChange(i);
+  }
+
+  private putAmps(i: number, amps: number): void {
+    this.totalA += amps - (this.amps[i] as number);
+    this.amps[i] = amps;
+  }
+
+  /** Asks all those that depend on the volts of an island. */
+  private afterChange(i: number): void {
+    this.changedAt[i] = this.now;
+    for (const c of this.feeds[i] as readonly number[]) this.lookAtSupply(c);
+    for (const r of this.dependents[i] as readonly number[]) {
+      const { net } = this.readers[r] as PinReader;
+      const on = net === null ? -1 : (this.board.islandOf[net] as number);
+      if (on < 0) this.readFixed(r);
+      else if (this.timed[on]) this.soil(on);
+      else this.readAnew(r, on);
+    }
+  }
+
+  private readAnew(r: number, i: number): void {
+    const point = this.points[i];
+    if (!point) return;
+    const level = this.codeOf(r, point, this.board.rowOf[(this.readers[r] as PinReader).net ?? -1] as number);
+    this.put(r, level <= UNKNOWN ? level : this.kept(r, level));
+  }
+
+  private schedule(i: number, timed: TimedIsland): void {
+    const isResting = timed.secondsToRest === 0;
+    const seconds = isResting ? Infinity : timed.nextCrossing(this.watchesOf(i, timed));
+    const ticks = seconds === Infinity ? Infinity : Math.floor(seconds / TICK_S) + 1;
+    this.heap.put(this.firstIsland + i, ticks > 1e16 ? Infinity : this.now + ticks);
+    this.putAmps(i, isResting ? timed.supplyA : 0);
+  }
+
+  private watchesOf(i: number, timed: TimedIsland): Watch[] {
+    const watches: Watch[] = [];
+    const { rowOf } = this.board;
+    for (const r of this.readersOn[i] as readonly number[]) {
+      const reader = this.readers[r] as PinReader;
+      const row = rowOf[reader.net ?? -1] as number;
+      const { low, high } = this.thresholdsOf(r);
+      const ground = reader.chip.ground < 0 ? 0 : this.middleOf(reader.chip.ground);
+      watches.push({ row, volts: low + ground });
+      if (high !== low) watches.push({ row, volts: high + ground });
+    }
+    const references = [...(this.reference[i] as ReadonlySet<number>), ...(this.watched.get(i) ?? [])];
+    for (const node of references) {
+      const row = rowOf[node] as number;
+      const [least] = timed.nodeV(row);
+      const by = this.watchStep;
+      watches.push({ row, volts: least + by }, { row, volts: least - by });
+    }
+    return watches;
+  }
+
+  /** Nodes of timed islands that are followed for themselves, by island, and how far they move until they are looked at again. */
+  private readonly watched = new Map<number, readonly number[]>();
+  private watchStep = WATCH_V;
+
+  /** Has the volts of a node told whenever they have moved by some, in steps of so many volts. */
+  follow(node: number, stepV = 0.05): void {
+    const i = this.board.islandOf[node] as number;
+    if (i < 0 || !this.timed[i]) return;
+    this.watched.set(i, [...(this.watched.get(i) ?? []), node]);
+    this.watchStep = Math.min(stepV, this.watched.size > 0 ? stepV : WATCH_V);
+    this.soil(i);
+    this.flush();
+  }
+
+  private thresholdsOf(r: number): Thresholds {
+    return this.steady[r] ?? thresholdsOf(this.readers[r] as PinReader, (node) => this.middleOf(node));
+  }
+
+  /** For each input on an island what it reads at a point: a level, or how it depends on what it read before (see `kept`). */
+  private readingsOf(i: number, point: IslandPoint): Uint8Array {
+    const known = this.readings.get(point);
+    if (known) return known;
+    const readers = this.readersOn[i] as readonly number[];
+    const isSteady = readers.every((r) => this.steady[r] !== undefined);
+    const { rowOf } = this.board;
+    const levels = Uint8Array.from(readers, (r) =>
+      this.codeOf(r, point, rowOf[(this.readers[r] as PinReader).net ?? -1] as number),
+    );
+    if (isSteady) this.readings.set(point, levels);
+    return levels;
+  }
+
+  private codeOf(r: number, { least, most, floats, lost }: IslandPoint, row: number): number {
+    const reader = this.readers[r] as PinReader;
+    if (this.isShorted || lost[row] === 1) return UNKNOWN;
+    if (floats[row] === 1) return reader.opensHigh ? HIGH : UNKNOWN;
+    return this.code(r, least[row] as number, most[row] as number);
+  }
+
+  private code(r: number, least: number, most: number): number {
+    const { chip } = this.readers[r] as PinReader;
+    const ground = chip.ground < 0 ? 0 : this.middleOf(chip.ground);
+    const { low, high, hasHysteresis } = this.thresholdsOf(r);
+    if (most - ground <= low) return LOW;
+    if (least - ground >= high) return HIGH;
+    if (!hasHysteresis) return UNKNOWN;
+    const [staysHigh, staysLow] = [least - ground > low, most - ground < high];
+    return staysHigh && staysLow ? KEEPS : staysHigh ? KEEPS_HIGH : staysLow ? KEEPS_LOW : UNKNOWN;
+  }
+
+  /** What a Schmitt input reads between its thresholds: what it did. */
+  private kept(r: number, code: number): number {
+    const last = this.readerLevel[r] as number;
+    if (last === HIGH && (code === KEEPS || code === KEEPS_HIGH)) return HIGH;
+    return last === LOW && (code === KEEPS || code === KEEPS_LOW) ? LOW : UNKNOWN;
+  }
+
+  private readTimed(r: number, timed: TimedIsland): number {
+    if (this.isShorted || !timed.isSure) return UNKNOWN;
+    const row = this.board.rowOf[(this.readers[r] as PinReader).net ?? -1] as number;
+    const [least, most] = timed.nodeV(row);
+    const code = this.code(r, least, most);
+    return code <= UNKNOWN ? code : this.kept(r, code);
+  }
+
+  /** Reads an input that hangs on a supply, or on nothing. */
+  private readFixed(r: number): void {
+    const { net, opensHigh } = this.readers[r] as PinReader;
+    const [least, most] = net === null ? [0, 0] : this.rangeOf(net);
+    const open = opensHigh ? HIGH : UNKNOWN;
+    const code = net === null ? open : this.isShorted ? UNKNOWN : this.code(r, least, most);
+    this.put(r, code <= UNKNOWN ? code : this.kept(r, code));
+  }
+
+  private put(r: number, level: number): void {
+    if (this.readerLevel[r] === level) return;
+    this.readerLevel[r] = level;
+    for (const { unit, input } of this.readAs[r] as readonly { unit: number; input: number }[]) {
+      this.setInput(unit, input, level);
+      this.wake(unit);
+    }
+  }
+
+  private setInput(unit: number, input: number, level: number): void {
+    const inputs = this.unitInputs[unit] as Uint8Array;
+    this.unitKey[unit] = (this.unitKey[unit] as number) + (level - (inputs[input] as number)) * 4 ** input;
+    inputs[input] = level;
+  }
+
+  private evaluate(u: number): void {
+    const { driver, outputs, chip } = this.circuit.units[u] as Circuit['units'][number];
+    if (this.isPoweredChip[chip] !== 1) return;
+    const step = (this.states[u] as UnitStates).step(
+      this.unitState[u] as number,
+      this.unitInputs[u] as Uint8Array,
+      this.unitKey[u] as number,
+    );
+    const isNew = step.state !== this.unitState[u];
+    this.unitState[u] = step.state;
+    for (let o = 0; o < outputs; o++) this.drive(driver + o, step.outputs[o] as number);
+    const p = this.pulseOf[u] as number;
+    if (p >= 0 && step.isTriggered) this.beginPulse(p, isNew);
+  }
+
+  private beginPulse(p: number, isNew: boolean): void {
+    const { retriggers, ticks } = this.pulses[p] as { retriggers: boolean; ticks: number };
+    const item = this.firstPulse + p;
+    if (this.heap.has(item) && !retriggers) return;
+    if (retriggers || isNew) this.heap.put(item, this.now + ticks);
+  }
+
+  /** A pulse ends: the machine's input that ends it goes high for a moment. */
+  private endPulse(p: number): void {
+    const { unit, input } = this.pulses[p] as { unit: number; input: number };
+    for (const level of [HIGH, LOW]) {
+      this.setInput(unit, input, level);
+      this.evaluate(unit);
+    }
+  }
+
+  private drive(d: number, level: number): void {
+    if (this.heap.has(d)) {
+      if (this.pendingLevel[d] === level) return;
+      this.heap.remove(d);
+    }
+    if (this.driverLevel[d] === level) return;
+    if (this.isStarting && this.driverLevel[d] === UNKNOWN) {
+      this.driverLevel[d] = level;
+      this.putDrive(d);
+      return;
+    }
+    this.pendingLevel[d] = level;
+    const [rise, fall] = [this.riseTicks[d] as number, this.fallTicks[d] as number];
+    this.heap.put(
+      d,
+      this.now +
+        (level === HIGH
+          ? rise
+          : level === LOW
+            ? fall
+            : level === UNKNOWN
+              ? Math.min(rise, fall)
+              : Math.max(rise, fall)),
+    );
+  }
+
+  private lookAtSupply(c: number): void {
+    const isFed = this.isFed(c);
+    const item = this.firstChip + c;
+    if (this.isPoweredChip[c] === 1) {
+      if (!isFed) this.losePower(c);
+    } else if (isFed !== this.heap.has(item)) this.heap.put(item, isFed ? this.now + WAKE_TICKS : Infinity);
+  }
+
+  private losePower(c: number): void {
+    this.isPoweredChip[c] = 0;
+    this.circuit.units.forEach(({ chip, driver, outputs }, u) => {
+      if (chip !== c) return;
+      this.unitState[u] = FRESH;
+      for (let d = driver; d < driver + outputs; d++) {
+        this.heap.remove(d);
+        this.driverLevel[d] = UNKNOWN;
+        this.putDrive(d);
+      }
+      const p = this.pulseOf[u] as number;
+      if (p >= 0) this.heap.remove(this.firstPulse + p);
+    });
+  }
+
+  private gainPower(c: number): void {
+    if (!this.isFed(c)) return;
+    this.isPoweredChip[c] = 1;
+    this.circuit.units.forEach(({ chip, driver, outputs }, u) => {
+      if (chip !== c) return;
+      for (let d = driver; d < driver + outputs; d++) this.putDrive(d);
+      this.wake(u);
+    });
+  }
+
+  private setShorted(isShorted: boolean): void {
+    this.isShorted = isShorted;
+    this.board.chips.forEach((_, c) => {
+      if (isShorted) this.losePower(c);
+      else this.gainPower(c);
+    });
+    this.readers.forEach((_, r) => {
+      this.put(r, UNKNOWN);
+    });
+    this.points.fill(null);
+    this.board.islands.forEach((_, i) => {
+      this.soil(i);
+    });
+    this.readers.forEach(({ net }, r) => {
+      if (net === null || (this.board.islandOf[net] as number) < 0) this.readFixed(r);
+    });
+  }
+
+  /** Puts an actuator on or off, by its index in the circuit, at this moment. With a seed for it, its contacts bounce. */
+  setSwitch(a: number, isOn: boolean): void {
+    if (a < 0 || this.isOnActuator[a] === Number(isOn)) return;
+    this.bouncesLeft[a] = [];
+    this.isFlying[a] = 0;
+    this.move(a, isOn);
+    if (this.options.bounce != null && !this.isClock(a)) this.startBounce(a);
+    this.flush();
+  }
+
+  private move(a: number, isOn: boolean): void {
+    this.isOnActuator[a] = isOn ? 1 : 0;
+    this.putContacts(a);
+    if (this.isShorted && !this.board.isMiswired) this.setShorted(false);
+  }
+
+  private isClock(a: number): boolean {
+    return this.options.clocksRun === true && this.halfPeriod[a] !== Infinity;
+  }
+
+  /** An even number of moves to and fro, so that it ends as it began. */
+  private startBounce(a: number): void {
+    const length = BOUNCE.leastTicks + this.random() * (BOUNCE.mostTicks - BOUNCE.leastTicks);
+    const count = 2 * (1 + Math.floor((this.random() * BOUNCE.mostTimes) / 2));
+    const times = Array.from({ length: count }, () => this.now + 1 + Math.floor(this.random() * length));
+    const left = [...new Set(times)].sort((x, y) => x - y);
+    if (left.length % 2 === 1) left.pop();
+    this.bouncesLeft[a] = left;
+    this.heap.put(this.firstActuator + a, left[0] ?? Infinity);
+  }
+
+  isOn(a: number): boolean {
+    return this.isOnActuator[a] === 1;
+  }
+
+  /** The time of the next event, in ticks; Infinity where nothing is going to happen. */
+  get nextTime(): number {
+    return this.heap.nextTime;
+  }
+
+  /** Lets time run to `ticks`, with all that happens up to then; ends early after so many events. */
+  runUntil(ticks: number, mostEvents = Infinity): void {
+    const last = this.events + mostEvents;
+    while (this.heap.nextTime <= ticks) {
+      if (this.events >= last) return;
+      this.now = this.heap.nextTime;
+      while (this.heap.nextTime === this.now) {
+        const item = this.heap.first;
+        this.heap.remove(item);
+        this.events++;
+        this.happen(item);
+      }
+      this.flush();
+    }
+    if (ticks !== Infinity) this.now = Math.max(this.now, ticks);
+    this.bringUp();
+  }
+
+  /** Brings islands that move by themselves up to this moment. */
+  private bringUp(): void {
+    this.timed.forEach((timed, i) => {
+      if (!timed || this.timedSince[i] === this.now) return;
+      timed.advance((this.now - (this.timedSince[i] as number)) * TICK_S);
+      this.timedSince[i] = this.now;
+    });
+  }
+
+  private happen(item: number): void {
+    if (item < this.firstIsland) {
+      const level = this.pendingLevel[item] as number;
+      if (level === HIGH) {
+        this.period[item] = this.now - (this.roseAt[item] as number);
+        this.roseAt[item] = this.now;
+      }
+      this.driverLevel[item] = level;
+      this.putDrive(item);
+    } else if (item < this.firstPulse) this.soil(item - this.firstIsland);
+    else if (item < this.firstActuator) this.endPulse(item - this.firstPulse);
+    else if (item < this.firstChip) this.moveByItself(item - this.firstActuator);
+    else if (item < this.overload) this.gainPower(item - this.firstChip);
+    else this.setShorted(true);
+  }
+
+  private moveByItself(a: number): void {
+    const item = this.firstActuator + a;
+    if (this.isClock(a)) {
+      this.move(a, this.isOnActuator[a] !== 1);
+      this.heap.put(item, this.now + (this.halfPeriod[a] as number));
+      return;
+    }
+    this.isFlying[a] = 1 - (this.isFlying[a] as number);
+    this.putContacts(a);
+    const left = this.bouncesLeft[a] as number[];
+    left.shift();
+    this.heap.put(item, left[0] ?? Infinity);
+  }
+
+  /** Seconds until every island rests, as far as nothing else happens; Infinity where that is not known. */
+  get secondsToRest(): number {
+    let most = 0;
+    for (const timed of this.timed) if (timed) most = Math.max(most, timed.secondsToRest);
+    return most;
+  }
+
+  /** What an input reads, by its place in the board's readers. */
+  levelRead(reader: PinReader): number {
+    const r = this.placeOf.get(reader) ?? -1;
+    const level = this.readerLevel[r] ?? UNKNOWN;
+    return level === NEVER ? UNKNOWN : level;
+  }
+
+  private get placeOf(): ReadonlyMap<PinReader, number> {
+    this.places ??= new Map(this.readers.map((reader, r) => [reader, r]));
+    return this.places;
+  }
+
+  private places: ReadonlyMap<PinReader, number> | null = null;
+
+  /** What a net shows: what its inputs read where they agree, or what one of the family that drives it would read there. */
+  levelOfNet(net: number): number {
+    const i = this.board.islandOf[net] as number;
+    const readers = this.board.readersOf.get(net);
+    if (readers) {
+      const level = this.levelRead(readers[0] as PinReader);
+      return readers.every((reader) => this.levelRead(reader) === level) ? level : UNKNOWN;
+    }
+    if (this.isShorted || (i >= 0 && !this.isKnown(net))) return UNKNOWN;
+    const { low, high } = thresholdsAt(this.board.judgeOf(net), this.board.supplyV);
+    const [least, most] = this.rangeOf(net);
+    return most <= low ? LOW : least >= high ? HIGH : UNKNOWN;
+  }
+
+  /** How often a second the outputs on a net have gone high of late; 0 where they rest. Clocks on it count too. */
+  hertzOf(net: number): number {
+    const i = this.board.islandOf[net] as number;
+    let most = 0;
+    for (const d of this.driversOn[i] ?? []) {
+      const period = this.period[d] as number;
+      if (this.now - (this.roseAt[d] as number) < 3 * period) most = Math.max(most, 1 / (period * TICK_S));
+    }
+    for (const a of this.clocksOn[i] ?? [])
+      if (this.isClock(a)) most = Math.max(most, 0.5 / ((this.halfPeriod[a] as number) * TICK_S));
+    return most;
+  }
+
+  private get driversOn(): readonly (readonly number[])[] {
+    this.byIsland ??= this.board.islands.map((_, i) =>
+      [...this.driverIsland.keys()].filter((d) => this.driverIsland[d] === i),
+    );
+    return this.byIsland;
+  }
+
+  private byIsland: readonly (readonly number[])[] | null = null;
+
+  /** For each island the clocks with contacts on it. */
+  private get clocksOn(): readonly (readonly number[])[] {
+    this.clocks ??= this.board.islands.map((_, i) =>
+      [...this.contactsOf.keys()].filter((a) => this.contactsOf[a]?.some(({ island }) => island === i) === true),
+    );
+    return this.clocks;
+  }
+
+  private clocks: readonly (readonly number[])[] | null = null;
+
+  /** Whether something holds a net, and nothing unknown moves it. */
+  isKnown(net: number): boolean {
+    const i = this.board.islandOf[net] as number;
+    if (this.isShorted) return false;
+    if (i < 0) return true;
+    const timed = this.timed[i];
+    if (timed) return timed.isSure;
+    const row = this.board.rowOf[net] as number;
+    const point = this.points[i];
+    return point !== null && point !== undefined && point.floats[row] === 0 && point.lost[row] === 0;
+  }
+
+  /** Whether nothing holds a net at any volts. */
+  isFloating(net: number): boolean {
+    const i = this.board.islandOf[net] as number;
+    const point = i < 0 ? null : this.points[i];
+    const row = this.board.rowOf[net] as number;
+    return point?.floats[row] === 1 && point.lost[row] === 0;
+  }
+
+  /** How an island stands now; null before it was first looked at. */
+  pointOf(i: number): IslandPoint | null {
+    const timed = this.timed[i];
+    if (!timed) return this.points[i] ?? null;
+    const { free } = this.board.islands[i] as BoardVolts['islands'][number];
+    const ranges = free.map((_, row) => timed.nodeV(row));
+    return {
+      least: Float64Array.from(ranges, ([least]) => least),
+      most: Float64Array.from(ranges, ([, most]) => most),
+      floats: new Uint8Array(free.length),
+      lost: new Uint8Array(free.length).fill(timed.isSure ? 0 : 1),
+      supplyA: timed.supplyA,
+    };
+  }
+
+  isPowered(ref: string): boolean {
+    return this.isPoweredChip[this.circuit.chips.findIndex((chip) => chip.ref === ref)] === 1;
+  }
+
+  /** What the supplies give through the wiring now, in amperes. */
+  get supplyA(): number {
+    let sum = 0;
+    this.amps.forEach((amps, i) => {
+      sum += this.timed[i] ? (this.timed[i]?.supplyA ?? 0) : amps;
+    });
+    return sum;
+  }
+
+  /**
+   * Ends what is unknown as silicon does: stored signals that nobody knows become what `choose` says, and then outputs in loops that never
+   * leave unknown do, one after the other, each when all has followed from the one before.
+   */
+  decide(choose: () => 0 | 1): void {
+    // What is decided may clock others, which nobody knows then: so again, as deep as clocks hang on each other.
+    for (let round = 0; round < DECIDE_ROUNDS; round++) {
+      this.runSoon();
+      if (!this.decideStored(choose)) break;
+    }
+    for (let d = 0; d < this.driverLevel.length; d++) {
+      this.runSoon();
+      const isLoose = this.driverLevel[d] === UNKNOWN && this.isPoweredChip[this.circuit.driverChip[d] as number] === 1;
+      if (!isLoose || !this.isReadByItself(d)) continue;
+      this.driverLevel[d] = choose();
+      this.putDrive(d);
+      this.flush();
+    }
+    this.beginHere();
+  }
+
+  /** Counts time from this moment on: what was before was the power coming on. */
+  private beginHere(): void {
+    this.bringUp();
+    this.heap.rebase(this.now);
+    this.changedAt.fill(0);
+    this.timedSince.fill(0);
+    this.now = 0;
+    this.events = 0;
+  }
+
+  /** Lets happen what is about to, within some gate delays. */
+  private runSoon(): void {
+    const [horizon, last] = [this.now + SETTLE_TICKS, this.events + DECIDE_EVENTS];
+    while (this.heap.nextTime <= horizon && this.events < last) this.runUntil(this.heap.nextTime);
+  }
+
+  /** Gives stored signals that nobody knows a level; false where there was none to give. */
+  private decideStored(choose: (unit: number) => number): boolean {
+    let isChanged = false;
+    this.circuit.units.forEach(({ chip }, u) => {
+      const states = this.states[u] as UnitStates;
+      const stored = [...states.stored(this.unitState[u] as number)];
+      if (this.isPoweredChip[chip] !== 1 || !stored.includes(UNKNOWN)) return;
+      const levels = stored.map((level) => (level === UNKNOWN ? choose(u) : level));
+      if (levels.every((level, i) => level === stored[i])) return;
+      isChanged = true;
+      this.unitState[u] = states.withStored(this.unitInputs[u] as Uint8Array, levels);
+      this.wake(u);
+    });
+    this.flush();
+    return isChanged;
+  }
+
+  /** Whether what a driver does comes back to its own unit through others. */
+  private isReadByItself(d: number): boolean {
+    const start = this.unitOfDriver(d);
+    const seen = new Set<number>();
+    const next = this.readingUnits(d);
+    for (const u of next) {
+      if (u === start) return true;
+      if (seen.has(u)) continue;
+      seen.add(u);
+      const { driver, outputs } = this.circuit.units[u] as Circuit['units'][number];
+      for (let other = driver; other < driver + outputs; other++) next.push(...this.readingUnits(other));
+    }
+    return false;
+  }
+
+  private unitOfDriver(d: number): number {
+    return this.circuit.units.findIndex(({ driver, outputs }) => d >= driver && d < driver + outputs);
+  }
+
+  private readingUnits(d: number): number[] {
+    const i = this.driverIsland[d] as number;
+    if (i < 0) return [];
+    return (this.readersOn[i] as readonly number[]).flatMap((r) => (this.readAs[r] ?? []).map(({ unit }) => unit));
+  }
+}
+
+/** What a Schmitt input does between its thresholds, beside LOW, HIGH and UNKNOWN: keeps what it read, or keeps it only if it was high, or low. */
+const KEEPS = 3;
+const KEEPS_HIGH = 4;
+const KEEPS_LOW = 5;
+/** A start is decided step by step, each of so many ticks and events at the most. */
+const DECIDE_ROUNDS = 64;
+const SETTLE_TICKS = 20_000;
+const DECIDE_EVENTS = 20_000;

@@ -1,0 +1,91 @@
+import { Button, Flex, Text } from '@chakra-ui/react';
+import { type Start, timeWords } from '@saddlebag/core';
+import { useSyncExternalStore } from 'react';
+import { useJobView } from '../base/job-context';
+import { useShortcuts } from '../base/shortcuts';
+import { Choice } from '../kit/Choice';
+import { KeyCap } from '../kit/Panel';
+
+/** Seconds of the board in a second of the person's, as they are chosen from. */
+const speeds: readonly (readonly [name: string, speed: number])[] = [
+  ['10 ns a second', 1e-8],
+  ['1 µs a second', 1e-6],
+  ['1 ms a second', 1e-3],
+  ['0.1 × real time', 0.1],
+  ['real time', 1],
+  ['10 × real time', 10],
+  ['as fast as it goes', Infinity],
+];
+
+/** What is stored when the power comes on, as it is chosen from. */
+const starts: readonly (readonly [name: string, start: Start])[] = [
+  ['memory unknown', 'unknown'],
+  ['memory by chance', { chance: 1 }],
+  ['memory clear', 'clear'],
+];
+
+/** How time runs on the powered board: on or stopped, how fast, how it begins, and how far it has come. */
+export function TimeControls() {
+  const { bench } = useJobView();
+  const { on, seen, pace } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const pause = (): void => bench.setPace({ isPaused: !pace.isPaused });
+  const step = (): void => bench.step();
+  useShortcuts(
+    'Under power',
+    on
+      ? [
+          { cap: ',', does: 'stop time, or let it run', keys: [','], take: pause },
+          { cap: '.', does: 'go on to the next change', keys: ['.'], take: step },
+        ]
+      : [],
+  );
+  return (
+    <Flex align="center" gap="8px" role="group" aria-label="time">
+      <Text fontSize="12.5px" color="soft" whiteSpace="nowrap" aria-label="time since power up">
+        {on && seen && `${timeWords(seen.timeNs)}${seen.isBehind ? ', slower than asked' : ''}`}
+      </Text>
+      {on && (
+        <>
+          <Button size="xs" onClick={pause}>
+            {pace.isPaused ? 'Run' : 'Pause'} <KeyCap>,</KeyCap>
+          </Button>
+          <Button size="xs" onClick={step} disabled={seen?.isMoving !== true}>
+            Step <KeyCap>.</KeyCap>
+          </Button>
+        </>
+      )}
+      <Choice
+        label="speed of time"
+        value={speeds.find(([, speed]) => speed === pace.speed)?.[0] ?? ''}
+        onChange={(chosen) => bench.setPace({ speed: speeds.find(([name]) => name === chosen)?.[1] ?? 1 })}
+        width="138px"
+      >
+        <Names of={speeds} />
+      </Choice>
+      <Choice
+        label="what is stored at power up"
+        value={
+          starts.find(([, start]) => typeof start === typeof pace.start && String(start) === String(pace.start))?.[0] ??
+          ''
+        }
+        onChange={(chosen) => bench.setPace({ start: starts.find(([name]) => name === chosen)?.[1] ?? 'unknown' })}
+        width="136px"
+      >
+        <Names of={starts} />
+      </Choice>
+      <Flex as="label" gap="5px" align="center" fontSize="12.5px" cursor="pointer" whiteSpace="nowrap">
+        <input type="checkbox" checked={pace.bounces} onChange={(e) => bench.setPace({ bounces: e.target.checked })} />
+        contacts bounce
+      </Flex>
+    </Flex>
+  );
+}
+
+/** The names of a list to choose from, as options. */
+function Names({ of }: { readonly of: readonly (readonly [name: string, value: unknown])[] }) {
+  return of.map(([name]) => (
+    <option key={name} value={name}>
+      {name}
+    </option>
+  ));
+}

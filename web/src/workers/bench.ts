@@ -1,0 +1,30 @@
+import type { RunnerFor } from '../base/bench-runner';
+import type { BenchMessage, BenchPicture } from './bench.worker';
+
+/** Runs boards in a worker, started when the power first comes on; pictures of a run that has ended are not told. */
+export const workerRunner: RunnerFor = (tell) => {
+  let worker: Worker | null = null;
+  let run = 0;
+  const send = (message: BenchMessage): void => worker?.postMessage(message);
+  const begin = (): Worker => {
+    const made = new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module', name: 'bench' });
+    made.addEventListener('message', ({ data }: MessageEvent<BenchPicture>) => {
+      send({ kind: 'seen' });
+      if (data.run === run) tell(data.state);
+    });
+    return made;
+  };
+  return {
+    start(board, settings) {
+      worker ??= begin();
+      send({ kind: 'start', board, settings, run: ++run });
+    },
+    setSwitches: (positions) => send({ kind: 'switches', positions }),
+    setPace: (speed, isPaused) => send({ kind: 'pace', speed, isPaused }),
+    step: () => send({ kind: 'step' }),
+    stop() {
+      run++;
+      send({ kind: 'stop' });
+    },
+  };
+};

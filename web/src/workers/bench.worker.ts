@@ -1,0 +1,47 @@
+import type { Board, LiveSettings, LiveState } from '@saddlebag/core';
+import { LocalRunner } from '../base/bench-runner';
+
+/** What the screen sends to the worker that runs its board; `seen` says that the last picture has been taken. */
+export type BenchMessage =
+  | { readonly kind: 'start'; readonly board: Board; readonly settings: LiveSettings; readonly run: number }
+  | { readonly kind: 'switches'; readonly positions: ReadonlyMap<string, boolean> }
+  | { readonly kind: 'pace'; readonly speed: number; readonly isPaused: boolean }
+  | { readonly kind: 'step' }
+  | { readonly kind: 'stop' }
+  | { readonly kind: 'seen' };
+
+/** What the worker sends back, with the number of the run that it belongs to. */
+export interface BenchPicture {
+  readonly run: number;
+  readonly state: LiveState;
+}
+
+let isWanted = true;
+let run = 0;
+const runner = new LocalRunner(
+  (state) => {
+    isWanted = false;
+    const { levels, volts, hertz } = state;
+    const picture: BenchPicture = { run, state };
+    postMessage(picture, { transfer: [levels.buffer, volts.buffer, hertz.buffer] });
+  },
+  () => isWanted,
+);
+
+addEventListener('message', ({ data }: MessageEvent<BenchMessage>) => {
+  switch (data.kind) {
+    case 'start':
+      run = data.run;
+      return runner.start(data.board, data.settings);
+    case 'switches':
+      return runner.setSwitches(data.positions);
+    case 'pace':
+      return runner.setPace(data.speed, data.isPaused);
+    case 'step':
+      return runner.step();
+    case 'stop':
+      return runner.stop();
+    case 'seen':
+      isWanted = true;
+  }
+});
