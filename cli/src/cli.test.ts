@@ -562,6 +562,49 @@ describe('boards without a design, and designs that store', () => {
       expect((await cli('measure', job, ...wrong)).code, wrong.join(' ')).toBe(2);
   });
 
+  it('run lets time pass, and tells what each signal did, in words, JSON, a dump and a table', async () => {
+    const beacon = join(samples, 'fog-beacon.saddlebag.json');
+    const [vcd, csv] = [join(folder, 'beacon.vcd'), join(folder, 'beacon.csv')];
+    const { code, out } = await cli('run', beacon, '--for', '20s', '--json', '--vcd', vcd, '--csv', csv);
+    expect(code).toBe(0);
+    const { untilNs, events, signals } = JSON.parse(out);
+    expect([untilNs, Object.keys(signals)]).toEqual([20e9, ['Q0', 'Q1', 'Q2', 'Q3']]);
+    expect(events).toBeGreaterThan(100);
+    expect(events).toBeLessThan(2000);
+    // Q0 halves the timer: 1.44 / ((10 kΩ + 2 × 68 kΩ) 4.7 µF) = 2.1 Hz.
+    expect(signals.Q0.periodNs / (2 * Math.LN2 * 146e3 * 4.7e-6 * 1e9)).toBeCloseTo(1, 1);
+    expect(Object.keys(signals.Q3).sort()).toEqual(['edges', 'highShare', 'periodNs', 'shortestPulseNs']);
+    expect(signals.Q3.edges).toBeGreaterThan(2);
+    expect(readFileSync(vcd, 'utf8')).toMatch(/^\$timescale 100 ps \$end\n/);
+    expect(readFileSync(csv, 'utf8')).toMatch(/^time_ns,Q0,Q0_volts/);
+    const plain = await cli('run', beacon, '--for', '2s', '--watch', 'U1.3,U1.6');
+    expect(plain.out).toMatch(/^U1\.3 +\d+ edges {2}2\.0\d+ Hz, high 53\.\d %, shortest pulse 223\.\d ms$/m);
+  });
+
+  it('run moves switches when it is told to, starts as it is told to, and refuses what it cannot read', async () => {
+    const counter = join(samples, 'boat-counter.saddlebag.json');
+    const presses = Array.from({ length: 5 }, (_, i) => `B=1@${2 * i + 1}us,B=0@${2 * i + 2}us`).join();
+    const q0 = async (...more: string[]) => {
+      const { out } = await cli('run', counter, '--for', '20us', '--json', '--set', presses, ...more);
+      return JSON.parse(out).signals.Q0.edges;
+    };
+    expect([await q0('--start', 'clear'), await q0()]).toEqual([5, 0]);
+    expect([4, 5]).toContain(await q0('--start', 'chance:7'));
+    const job = ['run', counter, '--for'];
+    for (const wrong of [
+      ['run', counter],
+      [...job, 'soon'],
+      [...job, '1ms', '--set', 'B'],
+      [...job, '1ms', '--set', 'B=1@later'],
+      [...job, '1ms', '--set', 'NONE=1@0'],
+      [...job, '1ms', '--watch', 'NONE'],
+      [...job, '1ms', '--start', 'luckily'],
+      [...job, '1ms', '--bounce', 'much'],
+      [...job, '1ms', '--vcd', join(folder, 'x.csv')],
+    ])
+      expect((await cli(...wrong)).code, wrong.join(' ')).toBe(2);
+  });
+
   it('walk and table say in a line what a clocked design needs, and states lists what they point to', async () => {
     const counter = join(samples, 'boat-counter.sheet');
     for (const args of [

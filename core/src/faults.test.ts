@@ -62,7 +62,7 @@ function isFound(
 
 const folder = join(import.meta.dirname, '../../samples');
 const samples: readonly [string, Job][] = readdirSync(folder)
-  .filter((file) => file.endsWith('.saddlebag.json') && !/^(apprentice|transistor)/.test(file))
+  .filter((file) => file.endsWith('.saddlebag.json') && !/^(apprentice|transistor|fog)/.test(file))
   .map((file) => {
     const read = readJobFile(readFileSync(join(folder, file), 'utf8'));
     if (!read.ok) throw new Error(file);

@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 12 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 13 });
   });
 
   it('lists the samples and serves each', async () => {
@@ -39,6 +39,7 @@ describe('the server', () => {
       'boat-counter',
       'boat-tally',
       'flood-watch',
+      'fog-beacon',
       'gate-votes',
       'keepers-vote',
       'lamp-relay',

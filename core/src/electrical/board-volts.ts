@@ -167,7 +167,7 @@ export class BoardVolts implements PinTable {
     });
   }
 
-  /** Capacitors that something can charge; those side by side are one. */
+  /** Capacitors that something can charge, but for those across the supply pins of a chip, which smooth; those side by side are one. */
   private capacitors(parts: readonly SeatedPart[]): CapacitorModel[] {
     const all = new Map<string, CapacitorModel>();
     for (const { ref, part, value = 100 } of parts) {
@@ -175,6 +175,8 @@ export class BoardVolts implements PinTable {
       const [a, b] = [this.node(ref, '1'), this.node(ref, '2')];
       if (type?.kind !== 'capacitor' || a === undefined || b === undefined || a === b) continue;
       if (this.fixed.has(a) && this.fixed.has(b)) continue;
+      if (this.chips.some(({ supply, ground }) => (a === supply && b === ground) || (b === supply && a === ground)))
+        continue;
       const [from, to] = [Math.min(a, b), Math.max(a, b)];
       const before = all.get(`${from} ${to}`);
       all.set(`${from} ${to}`, {

@@ -79,7 +79,7 @@ export class IslandModel {
   private last: IslandPoint | null = null;
   readonly remembers: boolean;
   /** Whether no element joins it to a supply: then nothing holds any of its nodes. */
-  private readonly isAdrift: boolean;
+  readonly isAdrift: boolean;
 
   constructor(
     readonly free: readonly number[],

@@ -245,7 +245,7 @@ export class EventSimulator {
     const { islands, volts, positive, fixed } = this.board;
     const model = islands[i];
     const [first, ...others] = model?.parts.capacitors ?? [];
-    if (!model || !first) return null;
+    if (!model || !first || model.isAdrift) return null;
     const mostV = Math.max(...fixed.values(), 0);
     if (others.length === 0 && !model.remembers) return new ChargedIsland(model, first, { volts, positive, mostV });
     return new SteppedIsland(model, [first, ...others], { volts, positive });

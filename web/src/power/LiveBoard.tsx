@@ -14,7 +14,11 @@ export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
   // A new overlay for every state of the bench, since the drawing asks the bench for its levels.
   const overlay = useMemo((): BoardOverlay => {
     const live = state.on
-      ? { levelOf: (net: number) => bench.levelOf(net), ledState: (ref: string) => bench.led(ref) }
+      ? {
+          levelOf: (net: number) => bench.levelOf(net),
+          voltsOf: (net: number) => bench.probe(net)?.volts ?? null,
+          ledState: (ref: string) => bench.led(ref),
+        }
       : {};
     return { gateAt, isOn: (ref) => bench.isOn(ref), ...live };
   }, [state, gateAt, bench]);

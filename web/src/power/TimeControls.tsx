@@ -46,10 +46,10 @@ export function TimeControls() {
       </Text>
       {on && (
         <>
-          <Button size="xs" onClick={pause}>
+          <Button h="26px" px="8px" gap="6px" onClick={pause}>
             {pace.isPaused ? 'Run' : 'Pause'} <KeyCap>,</KeyCap>
           </Button>
-          <Button size="xs" onClick={step} disabled={seen?.isMoving !== true}>
+          <Button h="26px" px="8px" gap="6px" onClick={step} disabled={seen?.isMoving !== true}>
             Step <KeyCap>.</KeyCap>
           </Button>
         </>

@@ -16,6 +16,7 @@ const notes: Readonly<Record<string, string>> = {
   'gate-votes': 'far fewer chips than it looks',
   'stile-lamps': 'built from a drawer without XORs',
   'transistor-bell': 'gates of transistors and diodes',
+  'fog-beacon': 'a timer that runs, and counts its flashes',
   'apprentice-bench': 'seven mistakes, made on purpose',
 };
 

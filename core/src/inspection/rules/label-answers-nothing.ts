@@ -7,7 +7,9 @@ import type { Rule } from '../rule';
 export const labelAnswersNothing: Rule = {
   id: 'label-answers-nothing',
   *check(c) {
-    const signals = c.packing && {
+    // Without a design labels are names that a person gave, and answer to nobody.
+    const hasDesign = c.packing && c.packing.inputs.length + c.packing.outputs.length > 0;
+    const signals = hasDesign && {
       give: new Set(c.packing.inputs),
       show: new Set([...c.packing.outputs.map((o) => o.name), ...c.packing.inputs]),
     };

@@ -1,3 +1,4 @@
+import { UNKNOWN } from '@saddlebag/core';
 import { memo, type ReactNode, type Ref } from 'react';
 import type { Colours } from '../../base/palette';
 import { pointAt, useFollowed, useIsFollowing } from '../follow';
@@ -14,6 +15,8 @@ import { insulation, Wire, WireBundle } from './Wire';
  * the unit whose output is at a pin; `levelOf` gives LOW, HIGH or UNKNOWN of a net while the power is on.
  */
 export interface BoardOverlay extends PartKnowledge {
+  /** The volts of a net, shown where they are no level; null where nobody knows them. */
+  readonly voltsOf?: (net: number) => number | null;
   /** References and ids that are chosen. */
   readonly chosen?: ReadonlySet<string>;
   /** Drawn on top, in the drawing's own units. */
@@ -218,7 +221,8 @@ interface StripLook extends Omit<BoardProps, 'scene'> {
 
 function stripIn(strip: SceneStrip, { colours, overlay, lit }: StripLook) {
   const level = strip.net === null ? null : (overlay?.levelOf?.(strip.net) ?? null);
-  return <StripFill key={strip.id} strip={strip} colours={colours} level={level} lit={lit} />;
+  const volts = level === UNKNOWN && strip.net !== null ? (overlay?.voltsOf?.(strip.net) ?? null) : null;
+  return <StripFill key={strip.id} strip={strip} colours={colours} level={level} volts={volts} lit={lit} />;
 }
 
 type WireLook = Omit<BoardProps, 'scene'>;

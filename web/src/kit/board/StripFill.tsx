@@ -11,11 +11,13 @@ interface StripFillProps {
   readonly colours: Colours;
   /** LOW, HIGH, UNKNOWN, or null without power. */
   readonly level: number | null;
+  /** Its volts where they are known and no level, to be shown in the level's place. */
+  readonly volts: number | null;
   readonly lit: boolean;
 }
 
-/** A strip in the colour of its signal. While powered a high strip is full, a low one an outline, and each is marked 1, 0 or ?. */
-export const StripFill = memo(function StripFill({ strip, colours, level, lit }: StripFillProps) {
+/** A strip in the colour of its signal. While powered a high strip is full, a low one an outline, and each is marked 1, 0, or with its volts where they are no level, or ?. */
+export const StripFill = memo(function StripFill({ strip, colours, level, volts, lit }: StripFillProps) {
   const own = colours.of(strip.signal);
   if (own === null && (level === null || strip.idle)) return null;
   if (strip.rail !== null && !lit) return null;
@@ -41,11 +43,11 @@ export const StripFill = memo(function StripFill({ strip, colours, level, lit }:
         <SvgText
           x={strip.x + strip.width / 2}
           y={upper ? strip.y - 0.16 : strip.y + strip.height + 0.6}
-          size={0.62}
+          size={unknown && volts !== null ? 0.5 : 0.62}
           fill={unknown ? colour('flag') : colour('matText')}
           weight={600}
         >
-          {levelMarks[level] ?? '?'}
+          {unknown && volts !== null ? volts.toFixed(1) : (levelMarks[level] ?? '?')}
         </SvgText>
       )}
     </g>
