@@ -11,7 +11,7 @@ import {
   type TableSubject,
   type WalkedRow,
 } from '@saddlebag/core';
-import { type BenchRunner, LocalRunner, type RunnerFor } from './bench-runner';
+import { type BenchRunner, LocalRunner, type RunnerFor } from '../workers/bench-runner';
 
 /** What the screens see of a powered board; a new object after every change. */
 export interface BenchState {

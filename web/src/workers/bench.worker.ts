@@ -1,5 +1,5 @@
 import type { Board, LiveSettings, LiveState } from '@saddlebag/core';
-import { LocalRunner } from '../base/bench-runner';
+import { LocalRunner } from './bench-runner';
 
 /** What the screen sends to the worker that runs its board; `seen` says that the last picture has been taken. */
 export type BenchMessage =
