@@ -5,6 +5,7 @@
 import {
   compile,
   compileCircuit,
+  compileSweep,
   elementAt,
   extractNets,
   type Netlist,
@@ -16,6 +17,7 @@ import {
   plan,
   runRow,
   sweep,
+  walkTable,
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 import { measureBoard } from './board';
@@ -90,6 +92,7 @@ function median(task: () => void, times = 15): number {
   );
 }
 
+const perSecond = (count: number, ms: number): string => Math.round((1000 * count) / ms).toLocaleString('en');
 const line = (what: string, ms: number, times: number): void =>
   console.log(`${what.padEnd(58)} ${ms.toFixed(3).padStart(9)} ms  ${times.toFixed(times < 10 ? 2 : 0).padStart(7)} ×`);
 
@@ -125,7 +128,18 @@ async function measurePower(): Promise<void> {
   const sweepMs = median(() => {
     sink += sweep(compile(networkOf(netlist))).rows;
   });
+  const subject = { inputs: netlist.inputs, outputs: netlist.outputs.map((o) => o.name) };
   const walkMs = median(() => {
+    for (const { seen } of walkTable(board, nets, subject)) sink += seen[0] ?? 0;
+  });
+  const swept = compileSweep(board, nets, { circuit, panel });
+  const sweptMs = median(() => {
+    for (const seen of swept?.sweep() ?? []) sink += seen[0] ?? 0;
+  });
+  const compileSweepMs = median(() => {
+    sink += compileSweep(board, nets, { circuit, panel }) ? 1 : 0;
+  });
+  const eventsMs = median(() => {
     for (let row = 0; row < rows; row++) sink += runRow(simulator, panel, row).seen[0] ?? 0;
   }, 5);
   const extractMs = median(() => {
@@ -148,8 +162,13 @@ async function measurePower(): Promise<void> {
   );
   line('hand-written loop over the same gates, all rows', handMs, 1);
   line('table of the design, 32 rows a word, compiling included', sweepMs, sweepMs / handMs);
-  line('walk of the board, pin by pin with delays, all rows', walkMs, walkMs / handMs);
-  line('one row of that walk, against one row by hand', walkMs / rows, walkMs / handMs);
+  line('walk of the board by the sweep, all rows, compiling included', walkMs, walkMs / handMs);
+  line('compiling the board to the sweep, of that', compileSweepMs, compileSweepMs / handMs);
+  line('the rows alone, once compiled', sweptMs, sweptMs / handMs);
+  line('walk of the board by events, pin by pin with delays, all rows', eventsMs, eventsMs / handMs);
+  console.log(
+    `rows a second: ${perSecond(rows, handMs)} by hand, ${perSecond(rows, sweptMs)} swept, ${perSecond(rows, eventsMs)} by events`,
+  );
   line('extraction of the nets, against the loop over all rows', extractMs, extractMs / handMs);
   line('lowering the board to a circuit', compileMs, compileMs / handMs);
   line('one switch flipped and settled, against a 16.7 ms frame', flipMs, flipMs / 16.7);

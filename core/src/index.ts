@@ -263,6 +263,7 @@ export {
   agrees,
   checkWalk,
   compileCircuit,
+  compileSweep,
   hertzWords,
   type LampReading,
   type LedState,

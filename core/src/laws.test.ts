@@ -77,7 +77,7 @@ describe('laws of the stages, on random designs', () => {
         expect(found.filter((f) => f.code !== 'spare-gates-suffice')).toEqual([]);
         const table = sweep(compile(networkOf(netlist)));
         const outputs = netlist.outputs.map((o) => o.name);
-        for (const { row, seen } of walkTable(job.board, nets, netlist.inputs, outputs)) {
+        for (const { row, seen } of walkTable(job.board, nets, { inputs: netlist.inputs, outputs: outputs })) {
           const wanted = outputs.map((_, o) => valueAt(table, o, row));
           expect(seen, `row ${row}`).toEqual(wanted);
         }
@@ -109,7 +109,7 @@ describe('the interlock with one jumper pulled', async () => {
     const nets = extractNets(board);
     const found = inspect(board, nets, packing, 'HC');
     expect(found.length).toBeGreaterThan(0);
-    const rows = [...walkTable(board, nets, netlist.inputs, outputs)];
+    const rows = [...walkTable(board, nets, { inputs: netlist.inputs, outputs: outputs })];
     const differing = rows.filter(
       (r) =>
         !agrees(

@@ -44,7 +44,7 @@ export const walk: CliCommand = {
       if (cannot.length > 0) return stopped([...findings, ...cannot], options, output, job.sheet);
       const wanted = design && tableOf(design.behaviour);
       const wantedOf = wanted && ((row: number) => outputs.map((_, o) => wantedAt(wanted, o, row)));
-      const walked = [...walkTable(job.board, nets, inputs, outputs)];
+      const walked = [...walkTable(job.board, nets, { inputs, outputs })];
       const { differing: different } = verdictOf(walked, wantedOf);
       const differing = different?.length ?? null;
       const differs = new Set(different);

@@ -3,7 +3,7 @@ export { ChargedIsland, type Watch } from './charge';
 export * from './devices';
 export type { Drive, IslandPoint } from './island';
 export { pinLimitsOf, readShares } from './pin-limits';
-export { type Thresholds, thresholdsAt } from './pin-models';
+export { READS, readingOf, type Thresholds, thresholdsAt } from './pin-models';
 export {
   OperatingPoint,
   type PinReader,

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import type { Element, Stamps } from './elements';
 import { SparseMatrix } from './sparse';
 
@@ -37,6 +38,10 @@ export interface Solution {
  * conductances to ground that are stepped down by tens. Source: Nagel, "SPICE2" (1975).
  */
 export function solveIsland(island: Island, volts: Float64Array): Solution {
+  if (island.free.length === 1 && island.elements.every(({ isActive }) => !isActive)) {
+    const alone = solveAlone(island, volts);
+    if (alone.found) return alone;
+  }
   const system = new System(island, volts.length);
   const before = island.free.map((node) => volts[node] as number);
   let steps = system.newton(volts, LEAK_S);
@@ -58,6 +63,35 @@ export function solveIsland(island: Island, volts: Float64Array): Solution {
   const ohms = system.resistances(volts);
   system.release();
   return { found, steps, isStable, ohms };
+}
+
+/** The one equation of an island of a single node, without a matrix around it. */
+function solveAlone({ free, elements }: Island, volts: Float64Array): Solution {
+  const node = elementAt(free, 0);
+  const before = volts[node] as number;
+  let [rest, slope, isHeld] = [0, 0, false];
+  const into: Stamps = {
+    current: (at, amps) => {
+      if (at === node) rest += amps;
+    },
+    conductance: (at, by, siemens) => {
+      if (at === node && by === node) slope += siemens;
+    },
+    limited: () => {
+      isHeld = true;
+    },
+  };
+  for (let steps = 1; steps <= STEPS; steps++) {
+    const now = volts[node] as number;
+    [rest, slope, isHeld] = [LEAK_S * now, LEAK_S, false];
+    for (const element of elements) element.stamp(volts, into);
+    const by = Math.max(-STEP_V, Math.min(STEP_V, -rest / slope));
+    volts[node] = now + by;
+    if (!isHeld && Math.abs(by) <= ABSOLUTE_V + RELATIVE * Math.abs(now + by))
+      return { found: true, steps, isStable: true, ohms: Float64Array.of(1 / slope) };
+  }
+  volts[node] = before;
+  return { found: false, steps: STEPS, isStable: false, ohms: Float64Array.of(0) };
 }
 
 /** Amperes that leave some nodes into the elements at given volts, all together. */

@@ -104,3 +104,18 @@ export function thresholdsAt(family: FamilyId, supplyV: number, hasHysteresis = 
   const { inputLowV, inputHighV } = families[family];
   return { low: inputLowV * scale, high: inputHighV * scale, hasHysteresis: false };
 }
+
+/** What an input makes of its volts: a level (the first three are those of `logic`), or how what it reads depends on what it read before. */
+export const READS = { low: 0, high: 1, unknown: 2, keeps: 3, keepsHigh: 4, keepsLow: 5 } as const;
+
+/**
+ * What an input with these thresholds makes of volts between `least` and `most`, against its chip's ground. Between the thresholds one
+ * with hysteresis keeps what it read, or keeps it only if that was high, or low.
+ */
+export function readingOf({ low, high, hasHysteresis }: Thresholds, least: number, most: number): number {
+  if (most <= low) return READS.low;
+  if (least >= high) return READS.high;
+  if (!hasHysteresis) return READS.unknown;
+  const [staysHigh, staysLow] = [least > low, most < high];
+  return staysHigh && staysLow ? READS.keeps : staysHigh ? READS.keepsHigh : staysLow ? READS.keepsLow : READS.unknown;
+}

@@ -53,7 +53,10 @@ describe('a part of one’s own', () => {
     const table = tableOf(readDesign(sheet).design.behaviour ?? expect.fail());
     const names = ['P', 'W'];
     let rows = 0;
-    for (const { row, seen } of walkTable(job.board, extractNets(job.board), netlist.inputs, names)) {
+    for (const { row, seen } of walkTable(job.board, extractNets(job.board), {
+      inputs: netlist.inputs,
+      outputs: names,
+    })) {
       expect(
         agrees(
           seen,

@@ -81,7 +81,7 @@ describe('larger blocks', () => {
       const names = netlist.outputs.map((o) => o.name);
       const table = sweep(compile(networkOf(netlist)));
       let seenRows = 0;
-      for (const { row, seen } of walkTable(board, nets, netlist.inputs, names)) {
+      for (const { row, seen } of walkTable(board, nets, { inputs: netlist.inputs, outputs: names })) {
         const wanted = names.map((_, o) => (((table.columns[o]?.[row >>> 5] ?? 0) >>> (row & 31)) & 1) as 0 | 1);
         expect(agrees(seen, wanted), `row ${row}`).toBe(true);
         seenRows++;

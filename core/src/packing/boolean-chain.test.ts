@@ -150,7 +150,7 @@ describe('rows that never matter', () => {
         const { board } = plan(packing);
         if (!board) return expect.fail('no board');
         const outputs = netlist.outputs.map((o) => o.name);
-        for (const { row, seen } of walkTable(board, extractNets(board), netlist.inputs, outputs))
+        for (const { row, seen } of walkTable(board, extractNets(board), { inputs: netlist.inputs, outputs: outputs }))
           expect(
             agrees(
               seen,

@@ -187,7 +187,7 @@ describe('strategies', () => {
       expect(inspect(board, nets, packing, 'HC').filter(isError)).toEqual([]);
       const netlist = netlistOf(sheet);
       const table = sweep(compile(networkOf(netlist)));
-      for (const { row, seen } of walkTable(board, nets, netlist.inputs, ['S', 'D', 'N'])) {
+      for (const { row, seen } of walkTable(board, nets, { inputs: netlist.inputs, outputs: ['S', 'D', 'N'] })) {
         const wanted = [0, 1, 2].map((o) => (((table.columns[o]?.[row >>> 5] ?? 0) >>> (row & 31)) & 1) as 0 | 1);
         expect(agrees(seen, wanted), `row ${row}`).toBe(true);
       }

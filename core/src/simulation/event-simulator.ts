@@ -4,6 +4,8 @@ import {
   type IslandPoint,
   LEAST_SUPPLY_V,
   type PinReader,
+  READS,
+  readingOf,
   SteppedIsland,
   supplyLimitMa,
   type Thresholds,
@@ -15,13 +17,11 @@ import { HIGH, LOW, UNKNOWN } from '../logic';
 import type { Circuit } from './circuit';
 import { EventHeap } from './event-heap';
 import { pulseSeconds } from './pulses';
-import { FRESH, statesOf, type UnitStates } from './unit-states';
+import { DEAD, FRESH, statesOf, type UnitStates } from './unit-states';
 
 /** Time is counted in whole ticks of a tenth of a nanosecond: exact in a double for over ten days. */
 export const TICKS_PER_NS = 10;
 const TICK_S = 1e-10;
-/** What an output of a chip without supply does, beside LOW, HIGH, UNKNOWN and RELEASED. */
-const DEAD = 4;
 /** No level yet. */
 const NEVER = 255;
 /** A chip that gets its supply works after so many ticks; a supply that gives more than it can for so long counts as shorted. */
@@ -512,19 +512,14 @@ export class EventSimulator {
   private code(r: number, least: number, most: number): number {
     const { chip } = this.readers[r] as PinReader;
     const ground = chip.ground < 0 ? 0 : this.middleOf(chip.ground);
-    const { low, high, hasHysteresis } = this.thresholdsOf(r);
-    if (most - ground <= low) return LOW;
-    if (least - ground >= high) return HIGH;
-    if (!hasHysteresis) return UNKNOWN;
-    const [staysHigh, staysLow] = [least - ground > low, most - ground < high];
-    return staysHigh && staysLow ? KEEPS : staysHigh ? KEEPS_HIGH : staysLow ? KEEPS_LOW : UNKNOWN;
+    return readingOf(this.thresholdsOf(r), least - ground, most - ground);
   }
 
   /** What a Schmitt input reads between its thresholds: what it did. */
   private kept(r: number, code: number): number {
     const last = this.readerLevel[r] as number;
-    if (last === HIGH && (code === KEEPS || code === KEEPS_HIGH)) return HIGH;
-    return last === LOW && (code === KEEPS || code === KEEPS_LOW) ? LOW : UNKNOWN;
+    if (last === HIGH && (code === READS.keeps || code === READS.keepsHigh)) return HIGH;
+    return last === LOW && (code === READS.keeps || code === READS.keepsLow) ? LOW : UNKNOWN;
   }
 
   private readTimed(r: number, timed: TimedIsland): number {
@@ -959,10 +954,6 @@ export class EventSimulator {
   }
 }
 
-/** What a Schmitt input does between its thresholds, beside LOW, HIGH and UNKNOWN: keeps what it read, or keeps it only if it was high, or low. */
-const KEEPS = 3;
-const KEEPS_HIGH = 4;
-const KEEPS_LOW = 5;
 /** A start is decided step by step, each of so many ticks and events at the most. */
 const DECIDE_ROUNDS = 64;
 const SETTLE_TICKS = 20_000;

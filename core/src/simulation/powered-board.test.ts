@@ -6,8 +6,9 @@ import { readJobFile } from '../job-reader';
 import { inputAt, UNKNOWN } from '../logic';
 import { MINUS, resistor, switches, wired } from '../testing/wired';
 import { measure } from './measure';
+import { levelShown } from './panel';
 import { PoweredBoard } from './powered-board';
-import { levelShown, placeNamed, subjectOf, unclearFinding, walkTable } from './walk';
+import { placeNamed, subjectOf, unclearFinding, walkTable } from './walk';
 
 const folder = `${import.meta.dirname}/../../../samples`;
 const samples = readdirSync(folder)
@@ -32,7 +33,7 @@ describe.each(samples)('the volts of %s', (name, board) => {
   it('say in every row what strengths say, but where the volts are no level', () => {
     const nets = extractNets(board);
     const { inputs, outputs } = subjectOf(board, nets);
-    const byStrength = [...walkTable(board, nets, inputs.slice(0, 6), outputs)];
+    const byStrength = [...walkTable(board, nets, { inputs: inputs.slice(0, 6), outputs: outputs })];
     const live = new PoweredBoard(board, nets);
     const switches = inputs.slice(0, 6).map((input) => placeNamed(board, 'give', input)?.called ?? '');
     const lamps = outputs.map((output) => placeNamed(board, 'show', output));

@@ -246,9 +246,7 @@ export class PoweredBoard {
       if (most - least > WIDE_V || !(simulator.isKnown(node) || simulator.isFloating(node))) isKnown = false;
     }
     const ma = 1000 * element.amps(this.scratch);
-    if (!isKnown) return { ma, state: 'unknown' };
-    const { mostMa, dimMa } = redLed;
-    return { ma, state: ma > mostMa ? 'over' : ma >= dimMa ? 'lit' : ma > DARK_SHARE * dimMa ? 'dim' : 'dark' };
+    return { ma, state: isKnown ? lampStateAt(ma) : 'unknown' };
   }
 
   private get scratch(): Float64Array {
@@ -299,3 +297,9 @@ export class PoweredBoard {
 
 /** Volts that can be so far apart are not known. */
 const WIDE_V = 0.1;
+
+/** What a lamp does at so many milliamperes. */
+export function lampStateAt(ma: number): LedState {
+  const { mostMa, dimMa } = redLed;
+  return ma > mostMa ? 'over' : ma >= dimMa ? 'lit' : ma > DARK_SHARE * dimMa ? 'dim' : 'dark';
+}

@@ -3,6 +3,8 @@ import { onceFor } from '../memo';
 
 /** What an output does that lets its net go, beside LOW, HIGH and UNKNOWN. */
 export const RELEASED = 3;
+/** What an output of a chip without supply does. */
+export const DEAD = 4;
 
 /** The state of a unit whose memory is unknown, as at power up. */
 export const FRESH = 0;

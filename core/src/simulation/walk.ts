@@ -1,9 +1,11 @@
 import { type Board, byNumber, cutPin, type LabelPlace, labelPlacesOf, type Nets } from '../board';
 import { typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
-import { HIGH, inputAt, LOW, UNKNOWN } from '../logic';
+import { inputAt, UNKNOWN } from '../logic';
+import { compileSweep } from './board-sweep';
 import { type Circuit, compileCircuit } from './circuit';
-import { type LedState, PoweredBoard, type Unclear } from './powered-board';
+import { levelShown, type Panel } from './panel';
+import { PoweredBoard, type Unclear } from './powered-board';
 
 /** The most switches whose rows are walked: 2^16 rows. */
 export const MAX_WALK_INPUTS = 16;
@@ -39,14 +41,6 @@ export function unclearFinding(unclear: Unclear): Finding {
   }
 }
 
-/** Where the inputs and outputs of a design are found on a board: indices into the circuit, -1 for none. */
-export interface Panel {
-  readonly switches: readonly number[];
-  readonly leds: readonly number[];
-  /** Lamps that are lit when what they show is low. */
-  readonly inverted: readonly boolean[];
-}
-
 /** The switches and lamps of a board, each with the name it goes by: the signal it is labelled with, or what it is called itself. */
 function namedPlaces(board: Board, does: LabelPlace['does']): (LabelPlace & { readonly goesBy: string })[] {
   const parts = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
@@ -62,8 +56,13 @@ export interface TableSubject {
 
 /** The switch or lamp that goes by a name: one that is labelled with it first. */
 export function placeNamed(board: Board, does: LabelPlace['does'], name: string): LabelPlace | undefined {
+  return placeFinder(board, does)(name);
+}
+
+/** Finds switches or lamps by name, many on one board. */
+function placeFinder(board: Board, does: LabelPlace['does']): (name: string) => LabelPlace | undefined {
   const places = namedPlaces(board, does);
-  return places.find((p) => p.signal === name) ?? places.find((p) => p.goesBy === name);
+  return (name) => places.find((p) => p.signal === name) ?? places.find((p) => p.goesBy === name);
 }
 
 /**
@@ -92,18 +91,13 @@ export function storingChips(board: Board): string[] {
 export function panelOf(board: Board, circuit: Circuit, inputs: readonly string[], outputs: readonly string[]): Panel {
   const indexIn = (list: readonly { ref: string }[], called: string | undefined): number =>
     list.findIndex(({ ref }) => ref === called);
-  const shown = outputs.map((name) => placeNamed(board, 'show', name));
+  const [giving, showing] = [placeFinder(board, 'give'), placeFinder(board, 'show')];
+  const shown = outputs.map(showing);
   return {
-    switches: inputs.map((name) => indexIn(circuit.switches, placeNamed(board, 'give', name)?.called)),
+    switches: inputs.map((name) => indexIn(circuit.switches, giving(name)?.called)),
     leds: shown.map((place) => indexIn(circuit.leds, place?.called)),
     inverted: shown.map((place) => place?.inverted ?? false),
   };
-}
-
-/** What an LED's state says about the level it shows; one of a common anode is lit by a low level. */
-export function levelShown(state: LedState, inverted = false): number {
-  const [lit, dark] = inverted ? [LOW, HIGH] : [HIGH, LOW];
-  return state === 'lit' ? lit : state === 'dark' || state === 'dim' ? dark : UNKNOWN;
 }
 
 /** Sets the switches to a row, lets the board settle, and reads the LEDs. */
@@ -132,18 +126,29 @@ function rowSeen(live: PoweredBoard, panel: Panel, row: number, settled: boolean
   return { row, seen, settled, ...(unclear && { unclear }) };
 }
 
-/** Walks the table on a board row by row; the caller may stop between any two. */
+/**
+ * Walks the table on a board row by row; the caller may stop between any two. Boards that are a function of their switches are swept, many
+ * rows at once, but for rows that nobody can tell the level of; `byEvents` has the simulator do them all, one after the other.
+ */
 export function* walkTable(
   board: Board,
   nets: Nets,
-  inputs: readonly string[],
-  outputs: readonly string[],
+  { inputs, outputs }: TableSubject,
+  byEvents = false,
 ): Generator<WalkedRow> {
   const circuit = compileCircuit(board);
-  const live = new PoweredBoard(board, nets, { circuit });
   const panel = panelOf(board, circuit, inputs, outputs);
   const rows = 2 ** Math.min(inputs.length, MAX_WALK_INPUTS);
-  for (let row = 0; row < rows; row++) yield runRow(live, panel, row);
+  const swept = byEvents ? null : compileSweep(board, nets, { circuit, panel })?.sweep();
+  let live: PoweredBoard | null = null;
+  for (let row = 0; row < rows; row++) {
+    const seen = swept?.next().value ?? null;
+    if (seen && !seen.includes(UNKNOWN)) yield { row, seen, settled: true };
+    else {
+      live ??= new PoweredBoard(board, nets, { circuit });
+      yield runRow(live, panel, row);
+    }
+  }
 }
 
 /** Whether a walk over so many inputs is done at all. */

@@ -33,12 +33,7 @@ export async function everyStage(job: Job, solve: SolveInteger): Promise<'writte
   buildCard(job.board, packing, netlist);
   if (netlist.inputs.length > 16) return 'packed';
   let rows = 0;
-  for (const _ of walkTable(
-    job.board,
-    nets,
-    netlist.inputs,
-    netlist.outputs.map((o) => o.name),
-  ))
+  for (const _ of walkTable(job.board, nets, { inputs: netlist.inputs, outputs: netlist.outputs.map((o) => o.name) }))
     if (++rows >= MOST_ROWS) break;
   return 'all';
 }

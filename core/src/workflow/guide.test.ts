@@ -72,7 +72,7 @@ describe('being led', () => {
         const { board } = follow(packing, netlist);
         const outputs = netlist.outputs.map((o) => o.name);
         expect(toMend(board, packing)).toEqual([]);
-        const rows = [...walkTable(board, extractNets(board), netlist.inputs, outputs)];
+        const rows = [...walkTable(board, extractNets(board), { inputs: netlist.inputs, outputs: outputs })];
         expect(rows.every((r) => r.settled)).toBe(true);
       }),
       { numRuns: 8 },
@@ -149,7 +149,7 @@ describe('being led', () => {
     const outputs = netlist.outputs.map((o) => o.name);
     const rows = compile(networkOf(netlist));
     const wanted = sweep(rows);
-    for (const { row, seen } of walkTable(board, extractNets(board), netlist.inputs, outputs))
+    for (const { row, seen } of walkTable(board, extractNets(board), { inputs: netlist.inputs, outputs: outputs }))
       expect(
         agrees(
           seen,

@@ -48,7 +48,10 @@ describe('trying a chip', () => {
       if (!behaviour || behaviour.inputs.length > 10) return;
       const table = tableOf(behaviour);
       const outputs = behaviour.outputs.map((o) => o.name);
-      for (const { row, seen } of walkTable(job.board, extractNets(job.board), behaviour.inputs, outputs)) {
+      for (const { row, seen } of walkTable(job.board, extractNets(job.board), {
+        inputs: behaviour.inputs,
+        outputs: outputs,
+      })) {
         const wanted = outputs.map((_, o) => {
           const cell = cellAt(table, o, row);
           return cell === 'Z' || cell === '-' ? null : Number(cell);

@@ -58,7 +58,7 @@ const api = {
   card: buildCard,
   inspect: inspectJob,
   async walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void) {
-    const rows = [...walkTable(board, extractNets(board), subject.inputs, subject.outputs)];
+    const rows = [...walkTable(board, extractNets(board), { inputs: subject.inputs, outputs: subject.outputs })];
     tell({ rows, total: rows.length });
   },
 };

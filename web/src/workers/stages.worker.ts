@@ -60,7 +60,7 @@ const api: StagesApi = {
     const total = 2 ** inputs.length;
     let rows: WalkedRow[] = [];
     let told = performance.now();
-    for (const row of walkTable(board, extractNets(board), inputs, outputs)) {
+    for (const row of walkTable(board, extractNets(board), { inputs, outputs })) {
       rows.push(row);
       if (performance.now() - told < LOT_MS) continue;
       tell({ rows, total });
