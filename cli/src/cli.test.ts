@@ -562,6 +562,15 @@ describe('boards without a design, and designs that store', () => {
       expect((await cli('measure', job, ...wrong)).code, wrong.join(' ')).toBe(2);
   });
 
+  it('walk says the same swept and by events', async () => {
+    for (const name of ['lock-interlock', 'transistor-bell', 'apprentice-bench']) {
+      const job = join(samples, `${name}.saddlebag.json`);
+      const [swept, events] = [await cli('walk', job, '--json'), await cli('walk', job, '--json', '--events')];
+      expect(events.out.length).toBeGreaterThan(100);
+      expect(swept).toEqual({ ...events, json: expect.anything() });
+    }
+  });
+
   it('run lets time pass, and tells what each signal did, in words, JSON, a dump and a table', async () => {
     const beacon = join(samples, 'fog-beacon.saddlebag.json');
     const [vcd, csv] = [join(folder, 'beacon.vcd'), join(folder, 'beacon.csv')];

@@ -51,7 +51,6 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
     inspectBoard,
     match,
     recoverSheet,
-    walk,
     card,
     sheet,
     verilog,
@@ -65,7 +64,7 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
       code = await act(file, { json: options.json === true, to: options.output }, output);
     });
   }
-  for (const { add } of [measureBoard, runTime, pack, plan, picture, part, same, restateCommand, states]) {
+  for (const { add } of [walk, measureBoard, runTime, pack, plan, picture, part, same, restateCommand, states]) {
     const command = add(program, output, (c) => {
       code = c;
     });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { findChip } from './catalogue';
-import { chips } from './chips';
-import { edgesOf, functionTableOf, interchangeable, kindsOfUnit, limitsOf, timingOf } from './datasheet';
+import { chips, outputDelaysOf } from './chips';
+import { delaysOf, edgesOf, functionTableOf, interchangeable, kindsOfUnit, limitsOf, timingOf } from './datasheet';
 import { searchParts } from './search';
 
 const first = (base: string) => findChip(base)?.units[0] ?? expect.fail(base);
@@ -84,5 +84,31 @@ describe('what a datasheet says', () => {
         ).toBe(true);
       }
     }
+  });
+});
+
+describe('delays of single outputs', () => {
+  it.each(chips.map((chip) => [chip.base, chip] as const))(
+    '%s: of its own families and outputs, the least before the most',
+    (base, chip) => {
+      const names = new Set(chip.pins.split(' '));
+      for (const { family, pins, rise, fall } of outputDelaysOf(base)) {
+        expect(chip.families).toContain(family);
+        if (pins !== '*') for (const pin of pins.split(' ')) expect(names.has(pin), pin).toBe(true);
+        for (const [typical, most] of [rise, fall]) expect(most).toBeGreaterThan(typical);
+      }
+    },
+  );
+
+  it('are those of the output, then of the chip, then of the family', () => {
+    const of = (base: string, output: string) => {
+      const { rise, fall } = delaysOf(findChip(base) ?? expect.fail(base), 'LS', output);
+      return [rise.typical, fall.typical];
+    };
+    expect([of('7493', 'QD'), of('7474', '1Q'), of('74154', '0')]).toEqual([
+      [34, 34],
+      [13, 25],
+      [9, 9],
+    ]);
   });
 });

@@ -1,6 +1,6 @@
 import { elementAt } from '../element-at';
 import { HIGH, LOW, MachineRun, type Table, tableOf } from '../logic';
-import type { ChipData } from './chips';
+import { type ChipData, outputDelaysOf } from './chips';
 import { type Family, type FamilyId, families, schmittLevels } from './family';
 import type { PartType, Unit } from './part';
 
@@ -14,17 +14,40 @@ const volts = (v: number): string => `${v} V`;
 const amps = (ua: number): string => (ua >= 1000 ? `${ua / 1000} mA` : `${ua} µA`);
 const span = ([a, b]: readonly [number, number], unit: string): string => `${a} to ${b} ${unit}`;
 
-/** The delay of a chip's outputs in nanoseconds: its own where its data sheet differs, its family's otherwise. */
-export function delaysOf({ chip }: Pick<PartType, 'chip'>, id: FamilyId): Family['delayNs'] {
-  const own = chip?.own?.delayNs ?? chip?.delayNs?.[id];
-  return own ? { typical: own[0], most: own[1] } : families[id].delayNs;
+/** The delays of an output in nanoseconds, going high and going low. */
+export interface EdgeDelays {
+  readonly rise: Family['delayNs'];
+  readonly fall: Family['delayNs'];
+}
+
+/**
+ * The delays of one output of a chip, by the output's name: that output's own where its data sheet gives it, else the chip's, else its family's.
+ */
+export function delaysOf({ chip }: Pick<PartType, 'chip'>, id: FamilyId, output = '*'): EdgeDelays {
+  const given = chip ? outputDelaysOf(chip.base).filter((d) => d.family === id) : [];
+  const own = given.find((d) => d.pins.split(' ').includes(output)) ?? given.find((d) => d.pins === '*');
+  const both = (pair: readonly [number, number]) => ({ typical: pair[0], most: pair[1] });
+  if (own) return { rise: both(own.rise), fall: both(own.fall) };
+  const whole = chip?.own?.delayNs ?? chip?.delayNs?.[id];
+  const same = whole ? both(whole) : families[id].delayNs;
+  return { rise: same, fall: same };
+}
+
+/** The delays of a chip as a line says them: of all its outputs where they are alike, or from the least to the greatest. */
+function delayWords(chip: ChipData, id: FamilyId): string {
+  const named = outputDelaysOf(chip.base).filter((d) => d.family === id);
+  const outputs = named.length > 0 ? named.flatMap(({ pins }) => pins.split(' ')) : ['*'];
+  const all = outputs.map((name) => delaysOf({ chip }, id, name));
+  const edges = all.flatMap(({ rise, fall }) => [rise, fall]);
+  const [least, most] = [Math.min(...edges.map((e) => e.typical)), Math.max(...edges.map((e) => e.typical))];
+  const typical = least === most ? `${least}` : `${least} to ${most}`;
+  return `${typical} and ${Math.max(...edges.map((e) => e.most))} ns`;
 }
 
 /** The limits of a chip in a family it is made in, as its data sheet gives them. */
 export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
   const f = families[id];
   const [low, high] = chip.drive?.[id] ?? [f.outputMa.low, f.outputMa.high];
-  const { typical, most } = delaysOf({ chip }, id);
   const openOnly = high === 0;
   const all: (Limit | null)[] = [
     { name: 'Supply', value: span(f.supplyV, 'V') },
@@ -40,7 +63,7 @@ export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
     f.absoluteOutputMa ? { name: 'Output, absolute maximum', value: `±${f.absoluteOutputMa} mA` } : null,
     { name: 'Input current, low and high', value: `${amps(f.inputUa.low)}, ${amps(f.inputUa.high)}` },
     { name: 'Inputs of its family it drives', value: String(fanOut(low, high, id)) },
-    { name: 'Delay of a gate, typical and at most', value: `${typical} and ${most} ns` },
+    { name: 'Delay, typical and at most', value: delayWords(chip, id) },
     {
       name: 'An open input',
       value: f.openInput === 'high' ? 'reads high, and picks up noise' : 'reads anything: tie it',

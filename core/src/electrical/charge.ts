@@ -1,5 +1,5 @@
 import { elementAt } from '../element-at';
-import { type Element, held } from './elements';
+import { type Element, voltsSource } from './elements';
 import type { CapacitorModel, IslandModel } from './island';
 import { currentFrom, solveIsland } from './operating-point';
 
@@ -77,10 +77,10 @@ export class ChargedIsland {
   private lawOf(elements: readonly Element[]): ChargeLaw {
     const { a, b } = this.capacitor;
     const { volts, positive, mostV } = this.fixed;
-    const source = held(a, b);
+    const source = voltsSource(a, b);
     const island = { free: this.model.free, elements: [...elements, source] };
     const sample = (v: number): Sample => {
-      source.heldV = v;
+      source.sourceV = v;
       const { found, isStable } = solveIsland(island, volts);
       const nodes = Float64Array.from(this.model.free, (node) => volts[node] as number);
       const supplyA = currentFrom(positive, elements, volts);

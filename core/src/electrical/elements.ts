@@ -45,20 +45,20 @@ export function resistor(a: number, b: number, ohms: number): Element {
 }
 
 /** What a held capacitor has in series, in siemens: so much that no current of a board moves its volts by a microvolt. */
-const HELD_S = 1e5;
+const SOURCE_S = 1e5;
 
 /** Two nodes held at some volts from each other; `amps` is what that takes. */
-export interface HeldVolts extends Element {
-  heldV: number;
+export interface VoltsSource extends Element {
+  sourceV: number;
 }
 
 /** Holds two nodes apart at volts that can be set, as a capacitor does for a moment. */
-export function held(a: number, b: number): HeldVolts {
-  const self: HeldVolts = {
-    heldV: 0,
+export function voltsSource(a: number, b: number): VoltsSource {
+  const self: VoltsSource = {
+    sourceV: 0,
     nodes: [a, b],
-    amps: (volts) => (at(volts, a) - at(volts, b) - self.heldV) * HELD_S,
-    stamp: (volts, into) => between(into, [a, b], self.amps(volts), HELD_S),
+    amps: (volts) => (at(volts, a) - at(volts, b) - self.sourceV) * SOURCE_S,
+    stamp: (volts, into) => between(into, [a, b], self.amps(volts), SOURCE_S),
   };
   return self;
 }

@@ -2,6 +2,7 @@ import { type Board, byNumber, pinOf, type SeatedPart } from '../board';
 import {
   clockHertz,
   delaysOf,
+  type EdgeDelays,
   type FamilyId,
   innerName,
   innerOf,
@@ -23,12 +24,11 @@ export interface CircuitUnit {
   readonly chip: number;
 }
 
-/** A seated chip, with the delay of its outputs in nanoseconds. */
+/** A seated chip. */
 export interface CircuitChip {
   readonly ref: string;
   readonly type: PartType;
   readonly family: FamilyId;
-  readonly delayNs: { readonly typical: number; readonly most: number };
 }
 
 /** What of a board computes, is moved by hand, and shines, lowered for simulation. What lies between is the board's volts. */
@@ -40,6 +40,8 @@ export interface Circuit {
   /** The output pins of chips by name, by driver, and the index of the chip of each. */
   readonly driverPin: readonly string[];
   readonly driverChip: Int32Array;
+  /** For each driver its delays in nanoseconds, going high and going low. */
+  readonly driverDelays: readonly EdgeDelays[];
   /** Actuators of switches, buttons and clocks, by name (`S1`, `S2.3`); of clocks with their rate. */
   readonly switches: readonly { readonly ref: string; readonly hertz: number | null }[];
   /** Lamps by name (`D1`, `H1.a`). */
@@ -53,18 +55,21 @@ export function compileCircuit(board: Board): Circuit {
   const units: CircuitUnit[] = [];
   const driverPin: string[] = [];
   const driverChip: number[] = [];
+  const driverDelays: EdgeDelays[] = [];
   for (const seated of parts) {
     const { ref, part } = seated;
     const type = typeOf(seated);
     if (type?.kind !== 'chip') continue;
     const family = readPartNumber(part)?.family ?? 'HC';
-    const chip = chips.push({ ref, type, family, delayNs: delaysOf(type, family) }) - 1;
+    const chip = chips.push({ ref, type, family }) - 1;
+    const nameOf = (id: string): string => type.pins.find((p) => p.id === id)?.name ?? '';
     for (const { machine, inputs, outputs, timers } of type.units) {
       const inputPins = inputs.map((pin) => pinOf(ref, pin));
       units.push({ machine, inputPins, timers, driver: driverPin.length, outputs: outputs.length, chip });
       for (const pin of outputs) {
         driverPin.push(pinOf(ref, pin));
         driverChip.push(chip);
+        driverDelays.push(delaysOf(type, family, nameOf(pin)));
       }
     }
   }
@@ -75,6 +80,7 @@ export function compileCircuit(board: Board): Circuit {
     units,
     driverPin,
     driverChip: Int32Array.from(driverChip),
+    driverDelays,
     switches: insides.flatMap(({ ref, contacts, hertz }) =>
       [...new Set(contacts.map((c) => c.actuator))].map((actuator) => ({ ref: innerName(ref, actuator), hertz })),
     ),

@@ -141,7 +141,7 @@ export class EventSimulator {
     private readonly circuit: Circuit,
     private readonly options: RunOptions = {},
   ) {
-    const { units, chips, driverPin, driverChip, switches } = circuit;
+    const { units, chips, driverPin, driverDelays, switches } = circuit;
     const { islands } = board;
     this.random = randomFrom((options.bounce ?? 0) + 1);
     this.pulses = units.flatMap((unit, u) =>
@@ -169,9 +169,9 @@ export class EventSimulator {
     this.driverSlot = new Int32Array(drivers);
     this.roseAt = new Float64Array(drivers).fill(-Infinity);
     this.period = new Float64Array(drivers).fill(Infinity);
-    const delays = [...driverChip].map((chip) => chips[chip]?.delayNs[options.delays ?? 'typical'] ?? 10);
-    this.riseTicks = Float64Array.from(delays, (ns) => Math.round(ns * TICKS_PER_NS));
-    this.fallTicks = this.riseTicks.slice();
+    const corner = options.delays ?? 'typical';
+    this.riseTicks = Float64Array.from(driverDelays, ({ rise }) => Math.round(rise[corner] * TICKS_PER_NS));
+    this.fallTicks = Float64Array.from(driverDelays, ({ fall }) => Math.round(fall[corner] * TICKS_PER_NS));
     const driverOf = new Map(driverPin.map((pin, d) => [pin, d]));
     const actuatorOf = new Map(switches.map(({ ref }, a) => [ref, a]));
     this.contactsOf = switches.map(() => []);
@@ -314,6 +314,7 @@ export class EventSimulator {
   private supplyOf(c: number): number {
     const { supply = -1, ground = -1 } = this.board.chips[c] ?? {};
     if (supply < 0 || ground < 0 || supply === ground) return 0;
+    if (this.floats(supply) || this.floats(ground)) return 0;
     return this.middleOf(supply) - this.middleOf(ground);
   }
 
@@ -327,6 +328,12 @@ export class EventSimulator {
     if (timed) return timed.nodeV(row);
     const point = this.points[i];
     return point ? [point.least[row] as number, point.most[row] as number] : [0, 0];
+  }
+
+  /** Whether nothing holds a node, whatever else is known of it. */
+  private floats(node: number): boolean {
+    const i = this.board.islandOf[node] as number;
+    return i >= 0 && this.points[i]?.floats[this.board.rowOf[node] as number] === 1;
   }
 
   private middleOf(node: number): number {
@@ -886,8 +893,7 @@ export class EventSimulator {
     }
     for (let d = 0; d < this.driverLevel.length; d++) {
       this.runSoon();
-      const isLoose = this.driverLevel[d] === UNKNOWN && this.isPoweredChip[this.circuit.driverChip[d] as number] === 1;
-      if (!isLoose || !this.isReadByItself(d)) continue;
+      if (!this.isLoose(d) || !this.isReadByItself(d)) continue;
       this.driverLevel[d] = choose();
       this.putDrive(d);
       this.flush();
@@ -903,6 +909,17 @@ export class EventSimulator {
     this.timedSince.fill(0);
     this.now = 0;
     this.events = 0;
+  }
+
+  /** The first output that nobody knows since it hangs on itself; null where there is none. It may rest, or run. */
+  unknownLoop(): string | null {
+    const d = this.circuit.driverPin.findIndex((_, i) => this.isLoose(i) && this.isReadByItself(i));
+    return this.circuit.driverPin[d] ?? null;
+  }
+
+  /** Whether a driver that has power does what nobody knows. */
+  private isLoose(d: number): boolean {
+    return this.driverLevel[d] === UNKNOWN && this.isPoweredChip[this.circuit.driverChip[d] as number] === 1;
   }
 
   /** Lets happen what is about to, within some gate delays. */

@@ -35,6 +35,8 @@ export interface LiveState {
   readonly clocksOn: readonly string[];
   /** The row that the switches stand at, where the board rests. */
   readonly row: WalkedRow | null;
+  /** An output that nobody knows since it hangs on itself: it may rest, or run; null where there is none, or time has not got so far. */
+  readonly unknownLoop: string | null;
   /** Whether time runs slower than it was asked to, since so much happens. */
   readonly isBehind: boolean;
 }
@@ -130,6 +132,7 @@ export class LiveRun {
         rate !== null && live.isOn(i) ? [ref] : [],
       ),
       row: this.panel && !isMoving ? rowAtHand(live, this.panel, true) : null,
+      unknownLoop: isMoving ? null : live.unknownLoop,
       isBehind: this.isBehind,
     };
   }

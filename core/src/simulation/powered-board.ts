@@ -143,6 +143,11 @@ export class PoweredBoard {
     this.simulator.follow(net, stepV);
   }
 
+  /** An output that nobody knows since it hangs on itself, such as that of a latch that nothing has set, or of a ring; null where there is none. */
+  get unknownLoop(): string | null {
+    return this.simulator.unknownLoop();
+  }
+
   /** How often a second a net has gone high of late; 0 where it rests. */
   hertzOf(net: number): number {
     return this.simulator.hertzOf(net);

@@ -277,11 +277,12 @@ describe('oscillators of gates', () => {
     const unknown = running(board, ['U1.1']);
     unknown.live.runUntil(1e4);
     expect([unknown.level('U1.1'), unknown.edges('U1.1')]).toEqual([UNKNOWN, []]);
+    expect(unknown.live.unknownLoop).toBe('U1.2');
     for (const seed of [1, 2, 3]) {
       const bench = running(board, ['U1.1'], { start: { chance: seed } });
       bench.live.runUntil(50_000);
       expect(rhythm(bench.edges('U1.1')).periodNs).toBeCloseTo(2 * n * 9, 6);
-      expect(bench.live.isMoving).toBe(true);
+      expect([bench.live.isMoving, bench.live.unknownLoop]).toEqual([true, null]);
     }
   });
 });

@@ -41,6 +41,15 @@ export interface TimerDivider {
   readonly compares: Readonly<Record<string, number>>;
 }
 
+/** Nanoseconds from the inputs to some outputs, going high and going low, each typical and greatest. */
+export interface OutputDelay {
+  readonly family: FamilyId;
+  /** Names of the outputs, or `*` for all that are not named. */
+  readonly pins: string;
+  readonly rise: readonly [typical: number, most: number];
+  readonly fall: readonly [typical: number, most: number];
+}
+
 /** A chip as a data sheet gives it: pins counted from 1, behaviour in the sheet language. */
 export interface ChipData {
   readonly base: string;
