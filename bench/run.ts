@@ -78,6 +78,51 @@ function byHand(netlist: Netlist): (row: number) => number {
   return new Function('row', [...given, ...body, `return ${result};`].join('\n')) as (row: number) => number;
 }
 
+/**
+ * The same gates as a plain event loop, as a person would write it: a gate that changes wakes those that read it, in the order of arrival, until
+ * nothing changes. Gives the level of the first output in a row.
+ */
+function byPlainEvents(netlist: Netlist): (row: number) => number {
+  const index = new Map<string, number>(netlist.inputs.map((name, i) => [name, i]));
+  for (const { output } of netlist.gates) index.set(output, index.size);
+  const at = (name: string): number => index.get(name) ?? 0;
+  const readers: number[][] = Array.from({ length: index.size }, () => []);
+  netlist.gates.forEach(({ inputs }, g) => {
+    for (const name of inputs) readers[at(name)]?.push(g);
+  });
+  const [a, b] = [0, 1].map((k) => Int32Array.from(netlist.gates, ({ inputs }) => at(inputs[k] ?? inputs[0] ?? '')));
+  const kinds = ['and', 'nand', 'or', 'nor', 'xor', 'xnor', 'not'];
+  const kind = Uint8Array.from(netlist.gates, (g) => kinds.indexOf(g.kind));
+  const out = Int32Array.from(netlist.gates, ({ output }) => at(output));
+  const level = new Uint8Array(index.size);
+  const queue: number[] = netlist.gates.map((_, g) => g);
+  const first = at(netlist.outputs[0]?.net ?? '');
+  const width = netlist.inputs.length;
+  const run = (): void => {
+    for (let n = 0; n < queue.length; n++) {
+      const g = queue[n] as number;
+      const [x, y] = [level[a?.[g] as number] as number, level[b?.[g] as number] as number];
+      const k = kind[g] as number;
+      const value = k < 2 ? (x & y) ^ k : k < 4 ? (x | y) ^ (k - 2) : k < 6 ? x ^ y ^ (k - 4) : 1 - x;
+      const net = out[g] as number;
+      if (level[net] === value) continue;
+      level[net] = value;
+      for (const reader of readers[net] as number[]) queue.push(reader);
+    }
+    queue.length = 0;
+  };
+  return (row) => {
+    for (let i = 0; i < width; i++) {
+      const value = (row >>> (width - 1 - i)) & 1;
+      if (level[i] === value) continue;
+      level[i] = value;
+      for (const reader of readers[i] as number[]) queue.push(reader);
+    }
+    run();
+    return level[first] as number;
+  };
+}
+
 /** The median time of a task in ms, after a warm-up. */
 function median(task: () => void, times = 15): number {
   for (let i = 0; i < 3; i++) task();
@@ -125,6 +170,10 @@ async function measurePower(): Promise<void> {
   const handMs = median(() => {
     for (let row = 0; row < rows; row++) sink += hand(row);
   });
+  const plain = byPlainEvents(netlist);
+  const plainMs = median(() => {
+    for (let row = 0; row < rows; row++) sink += plain(row);
+  });
   const sweepMs = median(() => {
     sink += sweep(compile(networkOf(netlist))).rows;
   });
@@ -161,13 +210,14 @@ async function measurePower(): Promise<void> {
     `${chips} chips, ${netlist.gates.length} gates, ${jumpers} jumpers, ${board.breadboards.length} boards, ${rows} rows (${sink > 0 ? 'ok' : ''})`,
   );
   line('hand-written loop over the same gates, all rows', handMs, 1);
+  line('plain event loop over the same gates, no delays or volts', plainMs, plainMs / handMs);
   line('table of the design, 32 rows a word, compiling included', sweepMs, sweepMs / handMs);
   line('walk of the board by the sweep, all rows, compiling included', walkMs, walkMs / handMs);
   line('compiling the board to the sweep, of that', compileSweepMs, compileSweepMs / handMs);
   line('the rows alone, once compiled', sweptMs, sweptMs / handMs);
   line('walk of the board by events, pin by pin with delays, all rows', eventsMs, eventsMs / handMs);
   console.log(
-    `rows a second: ${perSecond(rows, handMs)} by hand, ${perSecond(rows, sweptMs)} swept, ${perSecond(rows, eventsMs)} by events`,
+    `rows a second: ${perSecond(rows, handMs)} by hand, ${perSecond(rows, plainMs)} by a plain event loop, ${perSecond(rows, sweptMs)} swept, ${perSecond(rows, eventsMs)} by events`,
   );
   line('extraction of the nets, against the loop over all rows', extractMs, extractMs / handMs);
   line('lowering the board to a circuit', compileMs, compileMs / handMs);

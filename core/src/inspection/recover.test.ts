@@ -49,7 +49,9 @@ describe('a design read back from its wiring', () => {
 
   it('is the design of every sample', () => {
     const folder = join(import.meta.dirname, '../../../samples');
-    for (const file of readdirSync(folder).filter((f) => f.endsWith('.json') && !/^(apprentice|transistor|fog)/.test(f))) {
+    for (const file of readdirSync(folder).filter(
+      (f) => f.endsWith('.json') && !/^(apprentice|transistor|fog)/.test(f),
+    )) {
       const made = readJobFile(readFileSync(join(folder, file), 'utf8'));
       if (!made.ok) expect.fail(file);
       const { sheet, packing, findings } = read(made.job.board);

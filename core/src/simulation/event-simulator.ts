@@ -88,7 +88,7 @@ export class EventSimulator {
   private readonly unitInputs: readonly Uint8Array[];
   private readonly unitKey: Float64Array;
   private readonly isWoken: Uint8Array;
-  private woken: number[] = [];
+  private readonly woken: number[] = [];
 
   private readonly readers: readonly PinReader[];
   private readonly readerLevel: Uint8Array;
@@ -109,7 +109,7 @@ export class EventSimulator {
   private readonly amps: Float64Array;
   private totalA = 0;
   private readonly isDirty: Uint8Array;
-  private dirty: number[] = [];
+  private readonly dirty: number[] = [];
   /** When each island changed last, in ticks. */
   readonly changedAt: Float64Array;
 
@@ -375,21 +375,22 @@ export class EventSimulator {
   /** Takes up all that has changed: islands, then the units that read them, until nothing changes any more at this moment. */
   private flush(): void {
     const seen = this.observer && this.dirty.length > 0 ? new Set<number>() : null;
-    while (this.dirty.length > 0 || this.woken.length > 0) {
-      const islands = this.dirty;
-      this.dirty = [];
-      for (const i of islands) {
+    for (;;) {
+      // New ones are added at the end while the first ones are taken.
+      for (let n = 0; n < this.dirty.length; n++) {
+        const i = this.dirty[n] as number;
         this.isDirty[i] = 0;
         this.refresh(i);
         seen?.add(i);
       }
-      if (this.dirty.length > 0) continue;
-      const units = this.woken;
-      this.woken = [];
-      for (const u of units) {
+      this.dirty.length = 0;
+      if (this.woken.length === 0) break;
+      for (let n = 0; n < this.woken.length; n++) {
+        const u = this.woken[n] as number;
         this.isWoken[u] = 0;
         this.evaluate(u);
       }
+      this.woken.length = 0;
     }
     const isOver = 1000 * this.totalA > supplyLimitMa && !this.isShorted;
     if (isOver !== this.heap.has(this.overload))
@@ -851,6 +852,11 @@ export class EventSimulator {
     const point = i < 0 ? null : this.points[i];
     const row = this.board.rowOf[net] as number;
     return point?.floats[row] === 1 && point.lost[row] === 0;
+  }
+
+  /** The point that an island without capacitors stands at, the same object for the same point; null for others. */
+  staticPoint(i: number): IslandPoint | null {
+    return this.points[i] ?? null;
   }
 
   /** How an island stands now; null before it was first looked at. */

@@ -1,6 +1,6 @@
 import { type Board, type Nets, pinOf } from '../board';
 import { typeOf } from '../catalogue';
-import { BoardVolts, OperatingPoint, type ReadLevel, redLed } from '../electrical';
+import { BoardVolts, type IslandPoint, OperatingPoint, type ReadLevel, redLed } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
 import { EventSimulator, type RunOptions, randomFrom, TICKS_PER_NS } from './event-simulator';
@@ -241,6 +241,22 @@ export class PoweredBoard {
 
   /** What a lamp does and its current, by its index in the circuit. */
   lamp(index: number): LampReading {
+    const island = this.lampsAt[index] as number;
+    const point = this.restless.has(island) || this.shorted ? null : this.simulator.staticPoint(island);
+    if (!point) return this.lampNow(index);
+    let known = this.lampsKnown.get(point);
+    if (!known) {
+      known = [];
+      this.lampsKnown.set(point, known);
+    }
+    known[index] ??= this.lampNow(index);
+    return known[index];
+  }
+
+  /** What was read of lamps at points that islands stood at. */
+  private readonly lampsKnown = new WeakMap<IslandPoint, LampReading[]>();
+
+  private lampNow(index: number): LampReading {
     const element = this.volts.lamps.get(this.circuit.leds[index]?.ref ?? '');
     if (!element || this.shorted) return { ma: 0, state: element ? 'unknown' : 'dark' };
     const { simulator } = this;

@@ -1,7 +1,8 @@
-import { applyEdit, elementAt, extractNets, type Job, stripsOfEnds } from '@saddlebag/core';
+import { applyEdit, elementAt, extractNets, type Job, newJob, stripsOfEnds } from '@saddlebag/core';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { wired } from '../../../core/src/testing/wired';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
 import { localStages } from '../testing/stages';
@@ -55,6 +56,45 @@ describe('power up', () => {
     await reads('b1.j63', /^nothing there to measure$/);
     // What is typed there moves no switch.
     expect(screen.getByRole('switch', { name: /^U/ }).getAttribute('aria-checked')).toBe('false');
+  });
+
+  it('slows time down, stops it, and goes on step by step: what passes on the way is seen', async () => {
+    renderInJob(<PowerStep />, job);
+    expect(screen.queryByRole('button', { name: /^Pause/ })).toBeNull();
+    press(' ');
+    await userEvent.selectOptions(screen.getByLabelText('speed of time'), '10 ns a second');
+    await userEvent.click(screen.getByRole('button', { name: /^Pause/ }));
+    press('k');
+    press('e');
+    // The switches have moved; the gates behind them have not yet.
+    expect(screen.getByRole('switch', { name: /^K/ }).getAttribute('aria-checked')).toBe('true');
+    expect(lamp('G').getAttribute('aria-label')).toBe('G dark');
+    const step = screen.getByRole('button', { name: /^Step/ });
+    let steps = 0;
+    while (!(step as HTMLButtonElement).disabled && steps++ < 9) press('.');
+    expect(steps).toBeGreaterThan(0);
+    expect(lamp('G').getAttribute('aria-label')).toBe('G lit');
+    expect(screen.getByLabelText('time since power up').textContent).toMatch(/^\d+ ns$/);
+    press(',');
+    expect(screen.getByRole('button', { name: /^Pause/ })).toBeDefined();
+  });
+
+  it('powers up anew with what is stored as it is chosen, and says which output hangs on itself', async () => {
+    const latch = wired(
+      'seat 74HC00 b1.e20',
+      'U1.14 > b1.top+',
+      'U1.7 > b1.bottom-',
+      'U1.3 > U1.4',
+      'U1.6 > U1.2',
+      'U1.1 > b1.top+',
+      'U1.5 > b1.top+',
+    );
+    renderInJob(<PowerStep />, { ...newJob('latch'), board: latch });
+    press(' ');
+    expect(screen.getByText(/U1\.3 hangs on itself/)).toBeDefined();
+    await userEvent.selectOptions(screen.getByLabelText('what is stored at power up'), 'memory clear');
+    expect(screen.queryByText(/hangs on itself/)).toBeNull();
+    expect(screen.getByText(/at rest/)).toBeDefined();
   });
 
   it('says of a lamp that burns so, in few words beside the others and in a sentence', () => {

@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest';
+import { type Board, extractNets } from '../board';
+import { HIGH, LOW, UNKNOWN } from '../logic';
+import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
+import { LiveRun, type LiveSettings } from './live-run';
+
+const settings: LiveSettings = { subject: null, on: [], start: 'unknown', bounce: null, speed: 1, isPaused: false };
+const live = (board: Board, change: Partial<LiveSettings> = {}) => {
+  const nets = extractNets(board);
+  const run = new LiveRun(board, nets, { ...settings, ...change });
+  const level = (pin: string): number => run.state().levels[nets.ofPin.get(pin) ?? -1] ?? expect.fail(pin);
+  return { run, level, net: (pin: string) => nets.ofPin.get(pin) ?? -1 };
+};
+const never = (): boolean => false;
+const chip = ['seat 74HC04 b1.e20', `U1.14 > ${PLUS}`, `U1.7 > ${MINUS}`];
+const inverters = wired(
+  ...chip,
+  ...switches(1),
+  'S1.2 > U1.1',
+  'U1.2 > U1.3',
+  'seat led b1.c50',
+  'label D1 Y',
+  'U1.4 > D1.A',
+  ...resistor(2, '1k', 'D1.K', MINUS),
+);
+const clocked = wired('seat clock', `X1.1 > ${PLUS}`, `X1.2 > ${MINUS}`, 'value X1 10Hz', ...chip, 'X1.3 > U1.1');
+const ring = wired(...chip, 'U1.1 > U1.2');
+
+describe('a live board', () => {
+  it('follows its switches at once, and rests with the row that they stand at', () => {
+    const { run } = live(inverters, { subject: { inputs: ['S1'], outputs: ['Y'] }, on: ['S1'] });
+    expect(run.state()).toMatchObject({ isMoving: false, row: { row: 1, seen: [HIGH], settled: true } });
+    run.setSwitches(new Map([['S1', false]]));
+    expect(run.state().row).toMatchObject({ row: 0, seen: [LOW] });
+    expect(run.state().lamps.get('D1')).toEqual({ ma: expect.closeTo(0, 6), state: 'dark' });
+    expect(run.isGoing).toBe(false);
+  });
+
+  it('slowed down, shows what passes on the way, by time or by steps', () => {
+    const { run, level } = live(inverters, { speed: 1e-8 });
+    run.setSwitches(new Map([['S1', true]]));
+    // Five of the nine nanoseconds of the first inverter in half a second.
+    run.advance(500, never);
+    expect([level('S1.2'), level('U1.2'), level('U1.4')]).toEqual([HIGH, HIGH, LOW]);
+    run.advance(500, never);
+    expect([level('U1.2'), level('U1.4')]).toEqual([LOW, LOW]);
+    run.advance(1000, never);
+    expect(level('U1.4')).toBe(HIGH);
+    run.setPace(1, true);
+    run.setSwitches(new Map([['S1', false]]));
+    expect([level('U1.2'), run.isGoing]).toEqual([LOW, false]);
+    run.step();
+    expect([level('U1.2'), level('U1.4')]).toEqual([HIGH, HIGH]);
+    run.step();
+    expect(level('U1.4')).toBe(LOW);
+  });
+
+  it('runs its clocks at the speed that is asked for, and tells how fast', () => {
+    for (const [speed, edges] of [
+      [1, 20],
+      [10, 200],
+    ] as const) {
+      const { run, level, net } = live(clocked, { speed });
+      let [last, seen] = [level('U1.2'), 0];
+      for (let ms = 0; ms < 1000; ms += 1) {
+        run.advance(1, never);
+        if (level('U1.2') !== last) seen++;
+        last = level('U1.2');
+      }
+      expect(seen).toBeGreaterThan(edges - 2);
+      expect(seen).toBeLessThan(edges + 2);
+      expect(run.state().hertz[net('U1.2')]).toBeCloseTo(10, 3);
+      expect(run.state()).toMatchObject({ isMoving: true, row: null, isBehind: false });
+    }
+    // A hand does not move a clock that runs.
+    const { run } = live(clocked);
+    const before = run.state().clocksOn;
+    run.setSwitches(new Map([['X1', before.length === 0]]));
+    expect(run.state().clocksOn).toEqual(before);
+  });
+
+  it('says that it is behind where more happens than is worked off', () => {
+    const { run, net } = live(ring, { start: { chance: 1 } });
+    let looks = 0;
+    run.advance(16, () => ++looks > 2);
+    const { isBehind, isMoving, hertz, timeNs } = run.state();
+    expect([isBehind, isMoving]).toEqual([true, true]);
+    expect(timeNs).toBeLessThan(16e6);
+    expect(hertz[net('U1.2')]).toBeCloseTo(1e9 / 18, -3);
+    run.setPace(1e-8, false);
+    run.advance(1000, never);
+    expect(run.state().isBehind).toBe(false);
+  });
+
+  it('with memory unknown names the loop that nobody knows', () => {
+    const { run, level } = live(ring);
+    expect([level('U1.2'), run.state().unknownLoop, run.state().isMoving]).toEqual([UNKNOWN, 'U1.2', false]);
+  });
+});
