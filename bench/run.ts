@@ -24,6 +24,7 @@ import { measureBoard } from './board';
 import { measureLogic } from './logic';
 import { benchPacking } from './packing';
 import { measureFelt, measureFrames, measureScreen } from './screen';
+import { measureTime } from './time';
 
 /** A small generator of pseudo-random numbers (xorshift32), so that every run measures the same board. */
 function random(seed: number): (below: number) => number {
@@ -180,17 +181,17 @@ async function measurePower(): Promise<void> {
   const subject = { inputs: netlist.inputs, outputs: netlist.outputs.map((o) => o.name) };
   const walkMs = median(() => {
     for (const { seen } of walkTable(board, nets, subject)) sink += seen[0] ?? 0;
-  });
+  }, 61);
   const swept = compileSweep(board, nets, { circuit, panel });
   const sweptMs = median(() => {
     for (const seen of swept?.sweep() ?? []) sink += seen[0] ?? 0;
   });
   const compileSweepMs = median(() => {
     sink += compileSweep(board, nets, { circuit, panel }) ? 1 : 0;
-  });
+  }, 61);
   const eventsMs = median(() => {
     for (let row = 0; row < rows; row++) sink += runRow(simulator, panel, row).seen[0] ?? 0;
-  }, 5);
+  }, 31);
   const extractMs = median(() => {
     sink += extractNets(board).nets.length;
   });
@@ -263,6 +264,7 @@ async function measureTyped(): Promise<void> {
 const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   power: measurePower,
   board: () => measureBoard(median, line, sheetOf),
+  time: () => measureTime(median, line),
   logic: () => measureLogic(median, line),
   packing: benchPacking,
   screen: measureShown,

@@ -152,6 +152,21 @@ export class ChargedIsland {
     return Infinity;
   }
 
+  /** Whether the capacitor rests for all that can be seen. */
+  get isResting(): boolean {
+    return this.rests(this.lowLaw, this.low) && (this.isOne || this.rests(this.highLaw, this.high));
+  }
+
+  private rests({ samples }: ChargeLaw, v: number): boolean {
+    if (samples.length < 2) return true;
+    const k = pieceAt(samples, v);
+    const [left, right] = [elementAt(samples, k), elementAt(samples, k + 1)];
+    const slope = (right.amps - left.amps) / (right.v - left.v);
+    const amps = left.amps + slope * (v - left.v);
+    if (Math.abs(amps) / this.capacitor.farads < REST_V_S) return true;
+    return slope < 0 && Math.abs(amps / slope) <= REST_V;
+  }
+
   /** Seconds until the capacitor rests for all that can be seen; 0 where it does. */
   get secondsToRest(): number {
     const own = this.restOf(this.lowLaw, this.low);

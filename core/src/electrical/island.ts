@@ -47,6 +47,9 @@ export const MOST_NODES = 1500;
 /** Volts that an island keeps in all its operating points; a walk asks for a handful, whatever its rows. */
 const MOST_KEPT = 65_536;
 
+/** Ways to stand up to which points are kept in a list instead of a map. */
+const MOST_LISTED = 1024;
+
 /** What an island is found to be: by its nodes the least and the most volts, what floats and what nobody knows; and what the supplies give it. */
 export interface IslandPoint {
   readonly least: Float64Array;
@@ -54,6 +57,8 @@ export interface IslandPoint {
   readonly floats: Uint8Array;
   readonly lost: Uint8Array;
   readonly supplyA: number;
+  /** What the inputs on it read there, as far as the simulator has asked; its own to keep. */
+  readings?: Uint8Array;
 }
 
 /** The elements that conduct in one of the ways in which unknown outputs may stand. */
@@ -77,6 +82,9 @@ export class IslandModel {
   /** Of islands that remember: by the point that they come from, those that they go to. */
   private readonly from = new WeakMap<IslandPoint, Map<number | string, IslandPoint>>();
   private last: IslandPoint | null = null;
+  /** Of islands that can stand in few ways and do not remember, the points by the key. */
+  private readonly listed: (IslandPoint | undefined)[] = [];
+  private readonly isListed: boolean;
   readonly remembers: boolean;
   /** Whether no element joins it to a supply: then nothing holds any of its nodes. */
   readonly isAdrift: boolean;
@@ -91,6 +99,7 @@ export class IslandModel {
     const all = [...lasting, ...contacts.map((c) => c.element), ...outputs.flatMap(({ low, high }) => [low, high])];
     this.isAdrift = all.every(({ nodes }) => nodes.every((node) => own.has(node)));
     this.isNarrow = 2 ** contacts.length * DRIVES.length ** outputs.length < Number.MAX_SAFE_INTEGER;
+    this.isListed = !this.remembers && 2 ** contacts.length * DRIVES.length ** outputs.length <= MOST_LISTED;
     this.digits = new Uint8Array(contacts.length + outputs.length);
     this.weights = new Float64Array(this.digits.length);
     let weight = 1;
@@ -154,6 +163,15 @@ export class IslandModel {
 
   /** The point for contacts and outputs as they stand. `volts` has the fixed nodes, and where the search begins; `positive` are supply leads. */
   point(volts: Float64Array, positive: ReadonlySet<number>): IslandPoint {
+    if (!this.isListed) return this.found(volts, positive);
+    const listed = this.listed[this.key];
+    if (listed) return listed;
+    const point = this.solved(volts, positive);
+    this.listed[this.key] = point;
+    return point;
+  }
+
+  private found(volts: Float64Array, positive: ReadonlySet<number>): IslandPoint {
     const kept = this.keptFrom();
     const key = this.standing;
     const before = kept.get(key);

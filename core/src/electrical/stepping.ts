@@ -206,6 +206,11 @@ export class SteppedIsland {
     };
   }
 
+  /** Whether nothing moves any more. */
+  get isResting(): boolean {
+    return this.secondsToRest === 0;
+  }
+
   /** 0 where nothing moves any more; Infinity otherwise, since nobody knows how long it takes. */
   get secondsToRest(): number {
     if (this.eulers > 0) return Infinity;

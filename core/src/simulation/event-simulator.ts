@@ -88,7 +88,8 @@ export class EventSimulator {
   private readonly unitInputs: readonly Uint8Array[];
   private readonly unitKey: Float64Array;
   private readonly isWoken: Uint8Array;
-  private readonly woken: number[] = [];
+  private readonly woken: Int32Array;
+  private wokenCount = 0;
 
   private readonly readers: readonly PinReader[];
   private readonly readerLevel: Uint8Array;
@@ -99,17 +100,20 @@ export class EventSimulator {
   private readonly readersOn: readonly number[][];
   /** For each island: inputs elsewhere whose thresholds depend on its volts, the nodes that they depend on, and the chips that it feeds. */
   private readonly dependents: readonly number[][];
+  private readonly dependsOn: readonly number[][];
   private readonly reference: readonly Set<number>[];
   private readonly feeds: readonly number[][];
 
   private readonly points: (IslandPoint | null)[];
-  private readonly readings = new WeakMap<IslandPoint, Uint8Array>();
   private readonly timed: (TimedIsland | null)[];
   private readonly timedSince: Float64Array;
+  /** The islands that have a motion of their own. */
+  private readonly moving: readonly number[];
   private readonly amps: Float64Array;
   private totalA = 0;
   private readonly isDirty: Uint8Array;
-  private readonly dirty: number[] = [];
+  private readonly dirty: Int32Array;
+  private dirtyCount = 0;
   /** When each island changed last, in ticks. */
   readonly changedAt: Float64Array;
 
@@ -205,6 +209,7 @@ export class EventSimulator {
       inputs.reduce((key, level, i) => key + level * 4 ** i, 0),
     );
     this.isWoken = new Uint8Array(units.length);
+    this.woken = new Int32Array(units.length);
 
     const pins = [...board.readers.keys()];
     this.readers = [...board.readers.values()];
@@ -219,15 +224,18 @@ export class EventSimulator {
     this.readAs = readAs;
     this.readersOn = islands.map(() => []);
     this.dependents = islands.map(() => []);
+    this.dependsOn = islands.map(() => []);
     this.reference = islands.map(() => new Set<number>());
     this.feeds = islands.map(() => []);
 
     this.isPoweredChip = new Uint8Array(chips.length);
     this.points = islands.map(() => null);
     this.timed = islands.map((_, i) => this.timedIsland(i));
+    this.moving = [...this.timed.keys()].filter((i) => this.timed[i] !== null);
     this.timedSince = new Float64Array(islands.length);
     this.amps = new Float64Array(islands.length);
     this.isDirty = new Uint8Array(islands.length);
+    this.dirty = new Int32Array(Math.max(1, islands.length));
     this.changedAt = new Float64Array(islands.length);
     this.readers.forEach((_, r) => {
       this.placeReader(r);
@@ -263,6 +271,7 @@ export class EventSimulator {
     for (const node of nodes) {
       const on = islandOf[node] as number;
       this.reference[on]?.add(node);
+      this.dependsOn[on]?.push(r);
       if (on !== island) this.dependents[on]?.push(r);
     }
     if (nodes.length === 0)
@@ -344,13 +353,13 @@ export class EventSimulator {
   private soil(i: number): void {
     if (this.isDirty[i] === 1) return;
     this.isDirty[i] = 1;
-    this.dirty.push(i);
+    this.dirty[this.dirtyCount++ % this.dirty.length] = i;
   }
 
   private wake(u: number): void {
     if (this.isWoken[u] === 1) return;
     this.isWoken[u] = 1;
-    this.woken.push(u);
+    this.woken[this.wokenCount++] = u;
   }
 
   /** Contacts as the actuator stands. In flight a change-over touches neither side, and a plain contact does the other thing. */
@@ -374,23 +383,25 @@ export class EventSimulator {
 
   /** Takes up all that has changed: islands, then the units that read them, until nothing changes any more at this moment. */
   private flush(): void {
-    const seen = this.observer && this.dirty.length > 0 ? new Set<number>() : null;
+    const seen = this.observer && this.dirtyCount > 0 ? new Set<number>() : null;
     for (;;) {
-      // New ones are added at the end while the first ones are taken.
-      for (let n = 0; n < this.dirty.length; n++) {
-        const i = this.dirty[n] as number;
+      // Each island is on the ring once at the most, so that it never overtakes itself.
+      for (let n = 0; n < this.dirtyCount; n++) {
+        const i = this.dirty[n % this.dirty.length] as number;
         this.isDirty[i] = 0;
         this.refresh(i);
         seen?.add(i);
       }
-      this.dirty.length = 0;
-      if (this.woken.length === 0) break;
-      for (let n = 0; n < this.woken.length; n++) {
+      this.dirtyCount = 0;
+      const count = this.wokenCount;
+      if (count === 0) break;
+      this.wokenCount = 0;
+      // A unit that is evaluated wakes none: what it does comes later, but for outputs that take their first level, which soil islands.
+      for (let n = 0; n < count; n++) {
         const u = this.woken[n] as number;
         this.isWoken[u] = 0;
         this.evaluate(u);
       }
-      this.woken.length = 0;
     }
     const isOver = 1000 * this.totalA > supplyLimitMa && !this.isShorted;
     if (isOver !== this.heap.has(this.overload))
@@ -432,6 +443,11 @@ export class EventSimulator {
   /** Asks all those that depend on the volts of an island. */
   private afterChange(i: number): void {
     this.changedAt[i] = this.now;
+    for (const r of this.dependsOn[i] as readonly number[]) {
+      this.thresholds[r] = undefined;
+      const { net } = this.readers[r] as PinReader;
+      if (net !== null) this.lastingWatches[this.board.islandOf[net] as number] = undefined;
+    }
     for (const c of this.feeds[i] as readonly number[]) this.lookAtSupply(c);
     for (const r of this.dependents[i] as readonly number[]) {
       const { net } = this.readers[r] as PinReader;
@@ -450,21 +466,34 @@ export class EventSimulator {
   }
 
   private schedule(i: number, timed: TimedIsland): void {
-    const isResting = timed.secondsToRest === 0;
+    const { isResting } = timed;
     const seconds = isResting ? Infinity : timed.nextCrossing(this.watchesOf(i, timed));
     const ticks = seconds === Infinity ? Infinity : Math.floor(seconds / TICK_S) + 1;
     this.heap.put(this.firstIsland + i, ticks > 1e16 ? Infinity : this.now + ticks);
     this.putAmps(i, isResting ? timed.supplyA : 0);
   }
 
-  private watchesOf(i: number, timed: TimedIsland): Watch[] {
+  private watchesOf(i: number, timed: TimedIsland): readonly Watch[] {
+    const isPlain = (this.reference[i] as ReadonlySet<number>).size === 0 && !this.watched.has(i);
+    const before = isPlain ? this.lastingWatches[i] : undefined;
+    if (before) return before;
+    const watches = this.watchesNow(i, timed);
+    if (isPlain && (this.readersOn[i] as readonly number[]).every((r) => this.steady[r]))
+      this.lastingWatches[i] = watches;
+    return watches;
+  }
+
+  /** For islands that nothing else depends on, the levels that are watched, until thresholds change. */
+  private readonly lastingWatches: (readonly Watch[] | undefined)[] = [];
+
+  private watchesNow(i: number, timed: TimedIsland): Watch[] {
     const watches: Watch[] = [];
     const { rowOf } = this.board;
     for (const r of this.readersOn[i] as readonly number[]) {
       const reader = this.readers[r] as PinReader;
       const row = rowOf[reader.net ?? -1] as number;
       const { low, high } = this.thresholdsOf(r);
-      const ground = reader.chip.ground < 0 ? 0 : this.middleOf(reader.chip.ground);
+      const ground = this.groundOf(reader);
       watches.push({ row, volts: low + ground });
       if (high !== low) watches.push({ row, volts: high + ground });
     }
@@ -493,20 +522,32 @@ export class EventSimulator {
   }
 
   private thresholdsOf(r: number): Thresholds {
-    return this.steady[r] ?? thresholdsOf(this.readers[r] as PinReader, (node) => this.middleOf(node));
+    const known = this.steady[r] ?? this.thresholds[r];
+    if (known) return known;
+    const made = thresholdsOf(this.readers[r] as PinReader, (node) => this.middleOf(node));
+    this.thresholds[r] = made;
+    return made;
+  }
+
+  /** Of inputs whose thresholds depend on volts, what they were when those changed last. */
+  private readonly thresholds: (Thresholds | undefined)[] = [];
+
+  /** The volts of the ground pin of an input's chip. */
+  private groundOf({ chip: { ground } }: PinReader): number {
+    if (ground < 0) return 0;
+    return (this.board.islandOf[ground] as number) < 0 ? (this.board.volts[ground] as number) : this.middleOf(ground);
   }
 
   /** For each input on an island what it reads at a point: a level, or how it depends on what it read before (see `kept`). */
   private readingsOf(i: number, point: IslandPoint): Uint8Array {
-    const known = this.readings.get(point);
-    if (known) return known;
+    if (point.readings) return point.readings;
     const readers = this.readersOn[i] as readonly number[];
     const isSteady = readers.every((r) => this.steady[r] !== undefined);
     const { rowOf } = this.board;
     const levels = Uint8Array.from(readers, (r) =>
       this.codeOf(r, point, rowOf[(this.readers[r] as PinReader).net ?? -1] as number),
     );
-    if (isSteady) this.readings.set(point, levels);
+    if (isSteady) point.readings = levels;
     return levels;
   }
 
@@ -518,8 +559,7 @@ export class EventSimulator {
   }
 
   private code(r: number, least: number, most: number): number {
-    const { chip } = this.readers[r] as PinReader;
-    const ground = chip.ground < 0 ? 0 : this.middleOf(chip.ground);
+    const ground = this.groundOf(this.readers[r] as PinReader);
     return readingOf(this.thresholdsOf(r), least - ground, most - ground);
   }
 
@@ -558,7 +598,8 @@ export class EventSimulator {
 
   private setInput(unit: number, input: number, level: number): void {
     const inputs = this.unitInputs[unit] as Uint8Array;
-    this.unitKey[unit] = (this.unitKey[unit] as number) + (level - (inputs[input] as number)) * 4 ** input;
+    this.unitKey[unit] =
+      (this.unitKey[unit] as number) + (level - (inputs[input] as number)) * (POWERS[input] as number);
     inputs[input] = level;
   }
 
@@ -730,11 +771,11 @@ export class EventSimulator {
 
   /** Brings islands that move by themselves up to this moment. */
   private bringUp(): void {
-    this.timed.forEach((timed, i) => {
-      if (!timed || this.timedSince[i] === this.now) return;
-      timed.advance((this.now - (this.timedSince[i] as number)) * TICK_S);
+    for (const i of this.moving) {
+      if (this.timedSince[i] === this.now) continue;
+      this.timed[i]?.advance((this.now - (this.timedSince[i] as number)) * TICK_S);
       this.timedSince[i] = this.now;
-    });
+    }
   }
 
   private happen(item: number): void {
@@ -770,7 +811,7 @@ export class EventSimulator {
   /** Seconds until every island rests, as far as nothing else happens; Infinity where that is not known. */
   get secondsToRest(): number {
     let most = 0;
-    for (const timed of this.timed) if (timed) most = Math.max(most, timed.secondsToRest);
+    for (const i of this.moving) most = Math.max(most, this.timed[i]?.secondsToRest ?? 0);
     return most;
   }
 
@@ -977,6 +1018,8 @@ export class EventSimulator {
   }
 }
 
+/** What an input counts in the key of its unit: two bits each. */
+const POWERS = Float64Array.from({ length: 64 }, (_, i) => 4 ** i);
 /** A start is decided step by step, each of so many ticks and events at the most. */
 const DECIDE_ROUNDS = 64;
 const SETTLE_TICKS = 20_000;

@@ -242,19 +242,21 @@ export class PoweredBoard {
   /** What a lamp does and its current, by its index in the circuit. */
   lamp(index: number): LampReading {
     const island = this.lampsAt[index] as number;
-    const point = this.restless.has(island) || this.shorted ? null : this.simulator.staticPoint(island);
+    const isPlain = !this.shorted && (this.restless.size === 0 || !this.restless.has(island));
+    const point = isPlain ? this.simulator.staticPoint(island) : null;
     if (!point) return this.lampNow(index);
-    let known = this.lampsKnown.get(point);
-    if (!known) {
-      known = [];
-      this.lampsKnown.set(point, known);
-    }
-    known[index] ??= this.lampNow(index);
-    return known[index];
+    // The same point, the same light: most lamps are asked again and again at few of them.
+    this.lampsKnown[index] ??= [];
+    const known = this.lampsKnown[index];
+    for (const one of known) if (one.point === point) return one.reading;
+    const reading = this.lampNow(index);
+    if (known.length >= MOST_LAMP_POINTS) known.length = 0;
+    known.push({ point, reading });
+    return reading;
   }
 
-  /** What was read of lamps at points that islands stood at. */
-  private readonly lampsKnown = new WeakMap<IslandPoint, LampReading[]>();
+  /** For each lamp what was read of it, with the points that its island stood at. */
+  private readonly lampsKnown: { readonly point: IslandPoint; readonly reading: LampReading }[][] = [];
 
   private lampNow(index: number): LampReading {
     const element = this.volts.lamps.get(this.circuit.leds[index]?.ref ?? '');
@@ -316,6 +318,8 @@ export class PoweredBoard {
   }
 }
 
+/** Points of its island at which a lamp is remembered. */
+const MOST_LAMP_POINTS = 8;
 /** Volts that can be so far apart are not known. */
 const WIDE_V = 0.1;
 

@@ -19,6 +19,8 @@ export interface UnitStep {
 
 /** Inputs whose levels have room in a key: two bits each. */
 const MOST_KEYED = 26;
+/** Inputs of a unit up to which its steps are kept in a list instead of a map. */
+const MOST_LISTED = 6;
 /** Steps that one kind of unit keeps. */
 const MOST_KEPT = 100_000;
 
@@ -29,12 +31,16 @@ const MOST_KEPT = 100_000;
 export class UnitStates {
   private readonly memories: Uint8Array[] = [];
   private readonly numberOf = new Map<string, number>();
-  private steps: Map<number, UnitStep>[] = [];
+  private steps: (Map<number, UnitStep> | undefined)[] = [];
+  /** Of units that store nothing and read few inputs, the steps by the key of the inputs. */
+  private readonly listed: (UnitStep | undefined)[] = [];
+  private readonly isListed: boolean;
   private kept = 0;
   private readonly run: MachineRun;
 
   constructor(readonly machine: Machine) {
     this.run = new MachineRun(machine);
+    this.isListed = machine.stored.length === 0 && machine.inputs <= MOST_LISTED;
     this.stateOf(this.run.memory());
   }
 
@@ -48,6 +54,13 @@ export class UnitStates {
 
   /** The step from a state under some inputs; `key` is the inputs as a number, two bits each, the first one least. */
   step(state: number, inputs: Uint8Array, key: number): UnitStep {
+    if (this.isListed) {
+      const listed = this.listed[key];
+      if (listed) return listed;
+      const worked = this.worked(state, inputs);
+      this.listed[key] = worked;
+      return worked;
+    }
     if (inputs.length > MOST_KEYED) return this.worked(state, inputs);
     let own = this.steps[state];
     if (!own) {
