@@ -227,12 +227,14 @@ export class IslandModel {
     if (this.isAdrift) return { least: least.fill(0), most: most.fill(0), floats: floats.fill(1), lost, supplyA: 0 };
     if (n > MOST_NODES) return { least: least.fill(0), most: most.fill(0), floats, lost: lost.fill(1), supplyA: 0 };
     const start = this.free.map((node) => volts[node] as number);
+    // From a point that is known: a circuit that has not been set must not be talked into a state.
+    const isWarm = this.remembers && this.last !== null && !this.last.lost.includes(1);
     const corners = this.corners();
     corners.forEach(({ elements }, corner) => {
       this.free.forEach((node, i) => {
         volts[node] = start[i] as number;
       });
-      const { found, isStable, ohms } = solveIsland({ free: this.free, elements }, volts);
+      const { found, isStable, ohms } = solveIsland({ free: this.free, elements }, volts, isWarm);
       if (!found || !isStable) lost.fill(1);
       this.free.forEach((node, i) => {
         least[i] = Math.min(least[i] as number, volts[node] as number);
