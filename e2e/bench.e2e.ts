@@ -61,6 +61,37 @@ describe('a board found on a bench', () => {
     expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
   });
 
+  it('runs in time: a timer flashes lamps, a meter tells how often, and time can be stopped', async () => {
+    const p = await newcomer();
+    await p.takes('Fog beacon');
+    await p.turnsTo('inspect');
+    await p.reads('No problems found');
+    await p.turnsTo('power');
+    await p.keys('Space');
+    await p.reads('mA · running');
+    const lamps = (): Promise<string> =>
+      p.page.$$eval('[role=img][aria-label^=Q]', (all) => all.map((e) => e.getAttribute('aria-label')).join());
+    const seen = new Set<string>();
+    await expect.poll(async () => seen.add(await lamps()).size, { timeout: 15_000, interval: 100 }).toBeGreaterThan(3);
+    expect([...seen].join()).toContain('Q1 lit');
+    await p.keys('/');
+    await p.types('U1.3');
+    await p.page.waitForFunction(() =>
+      /2\.09\d Hz/.test(document.querySelector('[aria-label=meter]')?.textContent ?? ''),
+    );
+    await p.page.focus('nav a[aria-current=step]');
+    await p.keys(',');
+    await p.named('Run ,');
+    const stopped = await p.text('[aria-label="time since power up"]');
+    await p.keys('.');
+    await p.page.waitForFunction(
+      (t) => document.querySelector('[aria-label="time since power up"]')?.textContent !== t,
+      {},
+      stopped,
+    );
+    expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
+  });
+
   it('of transistors and diodes is walked against its sheet, inspected, and read back as tables', async () => {
     const p = await newcomer();
     await p.takes('Transistor bell');

@@ -1,8 +1,7 @@
-import { applyEdit, elementAt, extractNets, type Job, newJob, stripsOfEnds } from '@saddlebag/core';
+import { applyEdit, elementAt, extractNets, type Job, newJob, readCommand, stripsOfEnds } from '@saddlebag/core';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { wired } from '../../../core/src/testing/wired';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
 import { localStages } from '../testing/stages';
@@ -80,7 +79,9 @@ describe('power up', () => {
   });
 
   it('powers up anew with what is stored as it is chosen, and says which output hangs on itself', async () => {
-    const latch = wired(
+    const latch = [
+      'seat supply b1.top+3',
+      'b1.top-61 > b1.bottom-61',
       'seat 74HC00 b1.e20',
       'U1.14 > b1.top+',
       'U1.7 > b1.bottom-',
@@ -88,8 +89,12 @@ describe('power up', () => {
       'U1.6 > U1.2',
       'U1.1 > b1.top+',
       'U1.5 > b1.top+',
-    );
-    renderInJob(<PowerStep />, { ...newJob('latch'), board: latch });
+    ].reduce((bare: Job, line) => {
+      const command = readCommand(bare.board, line);
+      const applied = command.ok ? applyEdit(bare, command.edit) : null;
+      return applied?.ok ? applied.job : expect.fail(line);
+    }, newJob('latch'));
+    renderInJob(<PowerStep />, latch);
     press(' ');
     expect(screen.getByText(/U1\.3 hangs on itself/)).toBeDefined();
     await userEvent.selectOptions(screen.getByLabelText('what is stored at power up'), 'memory clear');
