@@ -71,6 +71,7 @@ export {
   innerOf,
   interchangeable,
   kindsOfUnit,
+  type LampColour,
   limitsOf,
   ownLimits,
   ownPartType,

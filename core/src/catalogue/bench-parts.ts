@@ -1,4 +1,4 @@
-import { type Contact, noInner } from './inner';
+import { type Contact, type LampColour, noInner } from './inner';
 import type { PartType, Pin } from './part';
 
 const lead = (id: string, name: string, dx: number, dy: number): Pin => ({ id, name, role: 'lead', dx, dy });
@@ -46,6 +46,22 @@ export function clockHertz({
   return part === 'clock' ? value : null;
 }
 
+/** An LED of another colour than red. */
+const colouredLed = (colour: LampColour): PartType => ({
+  ...simple,
+  id: `led-${colour}`,
+  kind: 'led',
+  title: `LED, 5 mm, ${colour}`,
+  prefix: 'D',
+  pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 1, 0)],
+  body: { x: -0.45, y: -0.95, width: 1.9, height: 1.9 },
+  inner: { ...noInner, lamps: [{ name: '', anode: 'A', cathode: 'K', colour }], signalPin: 'A' },
+  caveat:
+    colour === 'blue' || colour === 'white'
+      ? 'It drops some 3 V: at 5 V its resistor has 2 V left, at 3.3 V hardly any.'
+      : 'The longer lead is the anode; the flat of the rim marks the cathode.',
+});
+
 /**
  * The things on a bench that are no chips. Source: the usual data sheets of each kind; pins of three-leg
  * parts as in TO-92 and TO-220, flat side or marking towards the reader, from left to right.
@@ -73,6 +89,7 @@ export const benchParts: readonly PartType[] = [
     inner: { ...noInner, lamps: [{ name: '', anode: 'A', cathode: 'K' }], signalPin: 'A' },
     caveat: 'The longer lead is the anode; the flat of the rim marks the cathode.',
   },
+  ...(['yellow', 'green', 'blue', 'white'] as const).map(colouredLed),
   {
     ...simple,
     id: 'resistor',
@@ -96,6 +113,16 @@ export const benchParts: readonly PartType[] = [
   },
   {
     ...simple,
+    id: 'electrolytic',
+    kind: 'capacitor',
+    title: 'capacitor, electrolytic',
+    prefix: 'C',
+    pins: [lead('1', 'plus', 0, 0), lead('2', 'minus', 1, 0)],
+    body: { x: -0.6, y: -1.1, width: 2.2, height: 2.2 },
+    caveat: 'The stripe and the shorter lead mark minus. The wrong way round it heats, and may burst.',
+  },
+  {
+    ...simple,
     id: 'supply',
     kind: 'supply',
     title: 'bench supply, 5 V',
@@ -103,6 +130,16 @@ export const benchParts: readonly PartType[] = [
     pins: [lead('+', 'positive', 0, 0), lead('-', 'negative', 0, 1)],
     body: { x: -0.9, y: -0.35, width: 1.3, height: 1.7 },
     caveat: 'Red lead to the + rail, black to the − rail; switch on last.',
+  },
+  {
+    ...simple,
+    id: 'battery',
+    kind: 'supply',
+    title: 'battery, of so many volts',
+    prefix: 'P',
+    pins: [lead('+', 'positive', 0, 0), lead('-', 'negative', 0, 1)],
+    body: { x: -0.9, y: -0.35, width: 1.3, height: 1.7 },
+    caveat: 'Four cells of 1.5 V give 6 V when they are fresh: too much for TTL, and for HC the very most.',
   },
   {
     ...simple,
@@ -228,6 +265,18 @@ export const benchParts: readonly PartType[] = [
   },
   {
     ...simple,
+    id: 'zener',
+    kind: 'diode',
+    title: 'Zener diode, 5.1 V, BZX79C5V1',
+    prefix: 'D',
+    pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 0, 3)],
+    body: { x: -0.25, y: 0.8, width: 0.5, height: 1.4 },
+    inner: { ...noInner, devices: [{ kind: 'zener', a: 'A', b: 'K', control: null }] },
+    caveat:
+      'Used with its ring towards supply, behind a resistor: it holds 5.1 V there. The other way round it is a diode.',
+  },
+  {
+    ...simple,
     id: 'npn',
     kind: 'transistor',
     title: 'NPN transistor, 2N3904',
@@ -266,6 +315,24 @@ export const benchParts: readonly PartType[] = [
       ],
     },
     caveat: 'Flat side to you: source, gate, drain. A gate left open keeps its last charge: pull it down.',
+  },
+  {
+    ...simple,
+    id: 'pmos',
+    kind: 'transistor',
+    title: 'P-channel MOSFET, BS250P',
+    prefix: 'Q',
+    pins: threeLegs('drain gate source'),
+    body: around(threeLegs('drain gate source')),
+    inner: {
+      ...noInner,
+      // The body diode lets current through from drain to source whatever the gate says.
+      devices: [
+        { kind: 'pmos', a: '1', b: '3', control: '2' },
+        { kind: 'diode', a: '1', b: '3', control: null },
+      ],
+    },
+    caveat: 'Flat side to you: drain, gate, source. Source to supply; it conducts when its gate is pulled low.',
   },
   {
     ...simple,

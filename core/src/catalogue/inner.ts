@@ -6,11 +6,15 @@ export interface Contact {
   readonly on: boolean;
 }
 
-/** A light between two pins, by a name of its own; a part with a single one has `''`. */
+/** Colours that LEDs are made in. */
+export type LampColour = 'red' | 'yellow' | 'green' | 'blue' | 'white';
+
+/** A light between two pins, by a name of its own (a part with a single one has `''`); red where no colour is given. */
 export interface Lamp {
   readonly name: string;
   readonly anode: string;
   readonly cathode: string;
+  readonly colour?: LampColour;
 }
 
 /** A resistor between two pins, with its share of the part's value. */
@@ -21,11 +25,11 @@ export interface InnerResistor {
 }
 
 /** Kinds of path that conduct as levels say. */
-export type DeviceKind = 'npn' | 'pnp' | 'nmos' | 'diode';
+export type DeviceKind = 'npn' | 'pnp' | 'nmos' | 'pmos' | 'diode' | 'zener';
 
 /**
  * A path between two pins that conducts or not as levels say: of a transistor from collector or drain (`a`) to emitter
- * or source (`b`), as its base or gate (`control`) says; of a diode from anode to cathode.
+ * or source (`b`), as its base or gate (`control`) says; of a diode from anode to cathode, of a Zener diode too.
  */
 export interface SwitchingDevice {
   readonly kind: DeviceKind;

@@ -4,13 +4,14 @@ import {
   families,
   innerName,
   innerOf,
+  type LampColour,
   readPartNumber,
   supplyMa,
   type TimerDivider,
   typeOf,
 } from '../catalogue';
-import { bipolars, junctions, mosfets, SUPPLY_V, supplyLimitMa } from './devices';
-import { bipolar, type Element, junction, mosfet, resistor } from './elements';
+import { bipolars, junctions, ledJunctions, mosfets, SUPPLY_V, supplyLimitMa, zener } from './devices';
+import { bipolar, breakdown, type Element, junction, mosfet, resistor } from './elements';
 import {
   type CapacitorModel,
   type ContactModel,
@@ -47,6 +48,8 @@ export class BoardVolts implements PinTable {
   readonly readers: ReadonlyMap<string, PinReader>;
   readonly readersOf: ReadonlyMap<number, readonly PinReader[]>;
   readonly lamps = new Map<string, Element>();
+  /** The colour of each lamp, by its name. */
+  readonly lampColours = new Map<string, LampColour>();
   readonly chips: readonly SeatedChip[];
   readonly islands: readonly IslandModel[];
   /** Nets of the positive leads of supplies. */
@@ -65,7 +68,9 @@ export class BoardVolts implements PinTable {
   ) {
     const parts = Object.values(seated).sort((a, b) => byNumber(a.ref, b.ref));
     this.isMiswired = !this.holdSupplies(parts);
-    this.positive = new Set(parts.flatMap(({ ref, part }) => (part === 'supply' ? (this.node(ref, '+') ?? []) : [])));
+    this.positive = new Set(
+      parts.flatMap(({ ref, part }) => (typeOf({ part })?.kind === 'supply' ? (this.node(ref, '+') ?? []) : [])),
+    );
     this.supplyV = Math.max(...this.fixed.values(), 0) || SUPPLY_V;
     this.chips = parts.flatMap((part) => this.chipOf(part) ?? []);
     this.readers = new Map(this.chips.flatMap((chip) => this.readersOn(chip)));
@@ -105,7 +110,7 @@ export class BoardVolts implements PinTable {
       this.fixed.set(node, volts);
     };
     for (const { ref, part, value = SUPPLY_V } of parts) {
-      if (part !== 'supply') continue;
+      if (typeOf({ part })?.kind !== 'supply') continue;
       hold(this.node(ref, '-'), 0);
       hold(this.node(ref, '+'), value);
     }
@@ -201,20 +206,23 @@ export class BoardVolts implements PinTable {
       ...resistors.flatMap(({ a, b, share }) =>
         between(a, b, (p, q) => resistor(p, q, Math.max(CONTACT_OHMS, value * share))),
       ),
-      ...lamps.flatMap(({ name, anode, cathode }) =>
+      ...lamps.flatMap(({ name, anode, cathode, colour = 'red' }) =>
         between(anode, cathode, (p, q) => {
-          const lamp = junction(p, q, junctions.redLed);
+          const lamp = junction(p, q, ledJunctions[colour]);
           this.lamps.set(innerName(ref, name), lamp);
+          this.lampColours.set(innerName(ref, name), colour);
           return lamp;
         }),
       ),
+      ...devices.flatMap(({ kind, a, b }) => (kind === 'zener' ? between(a, b, (p, q) => breakdown(q, p, zener)) : [])),
       ...devices.flatMap(({ kind, a, b, control }): Element[] => {
         const steer = control === null ? undefined : this.node(ref, control);
         return between(a, b, (p, q) => {
-          if (kind === 'diode') return junction(p, q, junctions.diode);
+          if (kind === 'diode' || kind === 'zener') return junction(p, q, junctions.diode);
           // A control lead in no hole: nothing steers the device, which then is open.
           if (steer === undefined) return resistor(p, q, 1e12);
-          if (kind === 'nmos') return mosfet({ drain: p, gate: steer, source: q }, 1, mosfets.nmos);
+          if (kind === 'nmos' || kind === 'pmos')
+            return mosfet({ drain: p, gate: steer, source: q }, kind === 'nmos' ? 1 : -1, mosfets[kind]);
           const legs = { collector: p, base: steer, emitter: q };
           return bipolar(legs, kind === 'npn' ? 1 : -1, bipolars[kind]);
         });

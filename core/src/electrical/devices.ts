@@ -1,3 +1,5 @@
+import type { LampColour } from '../catalogue';
+
 /** The supply that boards are planned for, and that is assumed while a board has none, in volts. */
 export const SUPPLY_V = 5;
 
@@ -10,11 +12,25 @@ export const supplyLimitMa = 500;
 /** Between base and emitter of a silicon transistor that conducts, in volts. Source: 2N3904 data sheet, VBE(sat) at 1 to 50 mA. */
 export const baseEmitter = { typicalV: 0.7, mostV: 0.75 } as const;
 
+/** What an LED of 5 mm drops and bears: see `leds`. */
+export interface LedFigures {
+  readonly leastV: number;
+  readonly typicalV: number;
+  readonly mostMa: number;
+  readonly dimMa: number;
+}
+
 /**
- * A red LED of 5 mm: forward volts, least at rated current and typical at a few milliamperes; the most current it bears, and the
- * current under which it is hard to see, in milliamperes. Source: data sheets of such LEDs.
+ * LEDs of 5 mm by colour: forward volts, least at rated current and typical at 10 mA; the most current they bear, and the
+ * current under which they are hard to see, in milliamperes. Source: data sheets of such LEDs (GaAsP and GaP; InGaN for blue and white).
  */
-export const redLed = { leastV: 1.8, typicalV: 1.9, mostMa: 30, dimMa: 0.5 } as const;
+export const leds: Readonly<Record<LampColour, LedFigures>> = {
+  red: { leastV: 1.8, typicalV: 1.9, mostMa: 30, dimMa: 0.5 },
+  yellow: { leastV: 1.9, typicalV: 2, mostMa: 30, dimMa: 0.5 },
+  green: { leastV: 1.9, typicalV: 2.1, mostMa: 30, dimMa: 0.5 },
+  blue: { leastV: 2.8, typicalV: 3.1, mostMa: 30, dimMa: 0.2 },
+  white: { leastV: 2.8, typicalV: 3.1, mostMa: 30, dimMa: 0.2 },
+};
 
 /** A TTL output that is high: volts without load, and the ohms behind it. Source: SN7400 data book, schematic. */
 export const ttlHigh = { volts: 3.4, ohms: 130 } as const;
@@ -53,13 +69,23 @@ function junctionThrough(volts: number, ma: number, emission: number, ohms: numb
 }
 
 /**
- * Junctions by part. Sources: 1N4148 data sheet (VF 0.62 V at 1 mA, 0.75 V at 10 mA); data sheets of red LEDs of 5 mm (1.9 V at 10 mA, rising
- * by some 0.1 V to 20 mA).
+ * Junctions by part. Source: 1N4148 data sheet (VF 0.62 V at 1 mA, 0.75 V at 10 mA).
  */
 export const junctions = {
   diode: junctionThrough(0.72, 10, 1.85, 0.8),
-  redLed: junctionThrough(redLed.typicalV, 10, 2, 6),
 } as const satisfies Readonly<Record<string, JunctionModel>>;
+
+/** The junctions of LEDs; those of blue and white have more resistance in series. */
+export const ledJunctions: Readonly<Record<LampColour, JunctionModel>> = {
+  red: junctionThrough(leds.red.typicalV, 10, 2, 6),
+  yellow: junctionThrough(leds.yellow.typicalV, 10, 2, 8),
+  green: junctionThrough(leds.green.typicalV, 10, 2, 10),
+  blue: junctionThrough(leds.blue.typicalV, 10, 2.5, 15),
+  white: junctionThrough(leds.white.typicalV, 10, 2.5, 15),
+};
+
+/** Where a Zener diode breaks down, in volts, and the ohms behind that. Source: BZX79C5V1 data sheet, 5.1 V at 5 mA, 40 to 60 Ω. */
+export const zener = { breakdownV: 4.9, ohms: 40 } as const;
 
 /** A bipolar transistor by Ebers and Moll's equations: the saturation current and the gains forward and reverse. */
 export interface BipolarModel {
@@ -80,10 +106,14 @@ export interface MosfetModel {
   readonly gain: number;
 }
 
-/** Source: 2N7000 data sheet (VGS(th) typically 2.1 V, some 1.8 Ω at 4.5 V: transconductance 0.23 A/V²). */
-export const mosfets = { nmos: { thresholdV: 2.1, gain: 0.23 } } as const satisfies Readonly<
-  Record<string, MosfetModel>
->;
+/**
+ * Sources: 2N7000 data sheet (VGS(th) typically 2.1 V, some 1.8 Ω at 4.5 V: transconductance 0.23 A/V²); BS250P data sheet (VGS(th) 1 to 3.5 V, at
+ * most 14 Ω at 10 V, typically some 9).
+ */
+export const mosfets = {
+  nmos: { thresholdV: 2.1, gain: 0.23 },
+  pmos: { thresholdV: 2.3, gain: 0.015 },
+} as const satisfies Readonly<Record<string, MosfetModel>>;
 
 /**
  * Capacitances in picofarads from base or gate to emitter or source, and to collector or drain; that to the emitter with what a conducting base stores.

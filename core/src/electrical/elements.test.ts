@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bipolars, junctions, mosfets } from './devices';
+import { bipolars, junctions, ledJunctions, mosfets } from './devices';
 import {
   bipolar,
   bipolarInput,
@@ -18,7 +18,7 @@ const nodes = { collector: 0, base: 1, emitter: 2 };
 const kinds: Readonly<Record<string, () => Element>> = {
   resistor: () => resistor(0, 1, 470),
   diode: () => junction(0, 1, junctions.diode),
-  'red LED': () => junction(0, 1, junctions.redLed),
+  'red LED': () => junction(0, 1, ledJunctions.red),
   'bipolar stage': () => bipolarStage(0, 1, { dropV: 1.6, ohms: 130 }),
   'TTL input': () => bipolarInput(0, { supply: 1, ground: 2 }, { ohms: 4000, junctionV: 0.7, thresholdV: 1.4 }),
   npn: () => bipolar(nodes, 1, bipolars.npn),
@@ -133,7 +133,7 @@ describe('operating points', () => {
 
   it('an LED behind a resistor has the current that both agree on', () => {
     for (const ohms of [100, 330, 1000, 10_000]) {
-      const led = junction(2, 0, junctions.redLed);
+      const led = junction(2, 0, ledJunctions.red);
       const { volts } = solved(3, [resistor(1, 2, ohms), led]);
       const drop = volts[2] ?? 0;
       expect(drop).toBeGreaterThan(1.6);

@@ -163,6 +163,18 @@ export function saturatedStage(a: number, b: number, { dropV, ohms }: { dropV: n
   });
 }
 
+/** What a Zener diode does beyond its junction: from its cathode to its anode current passes above the volts at which it breaks down. */
+export function breakdown(
+  cathode: number,
+  anode: number,
+  { breakdownV, ohms }: { breakdownV: number; ohms: number },
+): Element {
+  return stage(cathode, anode, (v) => {
+    const [value, slope] = softened(v - breakdownV, KNEE_V);
+    return [value / ohms, slope / ohms];
+  });
+}
+
 /** A bipolar input: the base resistor, the junction in front of it, and where its current turns away from the pin. */
 export interface BipolarInputModel {
   readonly ohms: number;

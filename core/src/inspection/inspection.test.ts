@@ -182,6 +182,7 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ['colour-lies', following('colour w20 red'), 'w20'],
     ['supply-not-in-corners', following('board', 'seat 74LS93 b2.e10'), 'U3'],
     ['capacitor-far', following('pull C2', 'seat capacitor b1.top+40'), 'U2'],
+    ['capacitor-reversed', following('seat electrolytic b1.c60', 'b1.a60 > b1.top-', 'b1.a61 > b1.top+'), 'C3'],
     [
       'spare-gates-suffice',
       following('board', 'seat 74HC04 b2.e10', 'seat 74HC00 b2.e20', 'U3.2 > b2.a40', 'U3.2 > U4.4'),

@@ -1,5 +1,5 @@
-import { innerName, innerOf, type PartKind } from '../catalogue';
-import { redLed, SUPPLY_V, ttlHigh } from '../electrical';
+import { innerName, innerOf, type LampColour, type PartKind } from '../catalogue';
+import { leds, SUPPLY_V, ttlHigh } from '../electrical';
 import { onceFor } from '../memo';
 import type { Context } from './context';
 
@@ -9,6 +9,7 @@ export interface LedNets {
   readonly ref: string;
   readonly name: string;
   readonly kind: PartKind;
+  readonly colour: LampColour;
   /** Its two pins, anode first, as they are named on the board. */
   readonly pins: readonly [anode: string, cathode: string];
   readonly anode: number | undefined;
@@ -33,12 +34,12 @@ export interface LampCurrent {
  * The most current that a lamp gets while it is lit, whatever feeds it: rails, chip outputs, switches, transistors. Null when nothing
  * gives it any, or when there is no resistor at all on the way, which is told by itself.
  */
-export function lampCurrent(c: Context, { anode, cathode }: LedNets): LampCurrent | null {
+export function lampCurrent(c: Context, { anode, cathode, colour }: LedNets): LampCurrent | null {
   const [from, to] = [feedOf(c, anode, 'supply'), feedOf(c, cathode, 'ground')];
   if (!from || !to || from.ohms + to.ohms === 0) return null;
   const inside = isTtl(c, from.output) ? ttlHigh.ohms : 0;
   const ohms = from.ohms + to.ohms;
-  const ma = (1000 * Math.max(0, from.volts - to.volts - redLed.leastV)) / (ohms + inside);
+  const ma = (1000 * Math.max(0, from.volts - to.volts - leds[colour].leastV)) / (ohms + inside);
   return { ma, ohms, outputs: [from.output, to.output].filter((pin) => pin !== null) };
 }
 
@@ -97,7 +98,8 @@ function waysFrom(c: Context, net: number): readonly { to: number; ohms: number 
 /** All lamps of a board; several rules ask for them. */
 export const ledsOf: (c: Context) => readonly LedNets[] = onceFor((c) =>
   c.known.flatMap(({ seated: { ref }, type, named }) =>
-    innerOf(type).lamps.map(({ name, anode, cathode }) => ({
+    innerOf(type).lamps.map(({ name, anode, cathode, colour = 'red' }) => ({
+      colour,
       ref,
       name: innerName(ref, name),
       kind: type.kind,

@@ -154,7 +154,9 @@ class SweepCompiler {
   }
 
   private lamp(index: number, inverted: boolean): Rails {
-    const element = this.volts.lamps.get(this.circuit.leds[index]?.ref ?? '');
+    const name = this.circuit.leds[index]?.ref ?? '';
+    const element = this.volts.lamps.get(name);
+    const colour = this.volts.lampColours.get(name);
     if (!element) return railsOf(index < 0 ? UNKNOWN : levelShown('dark', inverted));
     const { islandOf, rowOf, volts: fixed } = this.volts;
     const island = element.nodes.map((node) => islandOf[node] as number).find((i) => i >= 0) ?? -1;
@@ -166,9 +168,9 @@ class SweepCompiler {
         if (lost[row] === 1) return UNKNOWN;
         scratch[node] = ((least[row] as number) + (most[row] as number)) / 2;
       }
-      return levelShown(lampStateAt(1000 * element.amps(scratch)), inverted);
+      return levelShown(lampStateAt(1000 * element.amps(scratch), colour), inverted);
     };
-    if (island < 0) return railsOf(levelShown(lampStateAt(1000 * element.amps(scratch)), inverted));
+    if (island < 0) return railsOf(levelShown(lampStateAt(1000 * element.amps(scratch), colour), inverted));
     return this.joined(this.waysOf(island), shown);
   }
 

@@ -91,4 +91,101 @@ describe('gates of discrete parts', () => {
     expect(high[0]).toBeGreaterThan(4.99);
     expect(low[0]).toBeLessThan(0.05);
   });
+
+  it('diode-transistor logic is a NAND: diodes pull the base current away, two more hold the transistor off', () => {
+    const nand = wired(
+      ...switches(2),
+      ...['seat diode', 'seat diode', 'seat diode', 'seat diode', 'seat npn'],
+      ...['D1.K > S1.2', 'D2.K > S2.2', 'D1.A > D2.A', 'D3.A > D1.A', 'D3.K > D4.A', 'D4.K > Q1.2', `Q1.1 > ${MINUS}`],
+      ...resistor(3, '4k7', 'D1.A', PLUS),
+      ...resistor(4, '1k', 'Q1.3', PLUS),
+      ...resistor(5, '10k', 'Q1.2', MINUS),
+      // The pull-downs must carry what the diodes give: 10 kΩ would not.
+      'value R1 220',
+      'value R2 220',
+    );
+    const rows = voltsOf(nand, 2, 'Q1.3', 'D1.A', 'Q1.2');
+    expect(tableOf(rows)).toBe('1110');
+    expect(rows[3]?.[0]).toBeLessThan(0.2);
+    // One diode above the input that is low; three junctions above ground when both are high.
+    expect(rows[0]?.[1]).toBeGreaterThan(0.6);
+    expect(rows[0]?.[1]).toBeLessThan(1);
+    expect(rows[3]?.[1]).toBeGreaterThan(1.7);
+    expect(rows[3]?.[1]).toBeLessThan(2.2);
+  });
+
+  it('NMOS and CMOS invert from rail to rail; CMOS takes next to nothing at rest, NMOS what its load gives', () => {
+    const nmos = wired(
+      ...switches(1),
+      'seat nmos',
+      `Q1.1 > ${MINUS}`,
+      'Q1.2 > S1.2',
+      ...resistor(2, '1k', 'Q1.3', PLUS),
+    );
+    const cmos = wired(
+      ...switches(1),
+      ...['seat nmos', 'seat pmos', `Q1.1 > ${MINUS}`, `Q2.3 > ${PLUS}`, 'Q1.2 > S1.2', 'Q2.2 > S1.2', 'Q1.3 > Q2.1'],
+    );
+    for (const board of [nmos, cmos]) {
+      const [[low = 0] = [], [high = 5] = []] = voltsOf(board, 1, 'Q1.3');
+      expect([low, high]).toEqual([expect.closeTo(5, 1), expect.closeTo(0, 1)]);
+    }
+    const takes = (board: Board, on: boolean): number => {
+      const live = new PoweredBoard(board, extractNets(board));
+      live.setSwitch(0, on);
+      live.settle();
+      return live.supplyMa;
+    };
+    expect(takes(nmos, true)).toBeCloseTo(5 + 0.5, 1);
+    expect(takes(cmos, true)).toBeCloseTo(0.5, 2);
+    expect(takes(cmos, false)).toBeLessThan(0.01);
+  });
+
+  it('a CMOS NAND of four MOSFETs computes and rests without current', () => {
+    const nand = wired(
+      ...switches(2),
+      ...['seat nmos', 'seat nmos', 'seat pmos', 'seat pmos'],
+      ...[`Q1.1 > ${MINUS}`, 'Q1.3 > Q2.1', 'Q2.3 > Q3.1', 'Q3.1 > Q4.1', `Q3.3 > ${PLUS}`, `Q4.3 > ${PLUS}`],
+      ...['S1.2 > Q1.2', 'Q1.2 > Q3.2', 'S2.2 > Q2.2', 'Q2.2 > Q4.2'],
+    );
+    expect(tableOf(voltsOf(nand, 2, 'Q2.3'))).toBe('1110');
+  });
+});
+
+describe('parts of many kinds', () => {
+  it('LEDs of each colour take what their own curve leaves, and are drawn as what they are', () => {
+    const ma = (part: string): number => {
+      const board = wired(`seat ${part} b1.c40`, `D1.A > ${PLUS}`, 'seat resistor b1.a41', 'value R1 330');
+      const live = new PoweredBoard(board, extractNets(board));
+      live.settle();
+      expect(live.lamp(0).state).toBe('lit');
+      return live.lamp(0).ma;
+    };
+    const [red, yellow, green, blue, white] = ['led', 'led-yellow', 'led-green', 'led-blue', 'led-white'].map(ma);
+    expect(red).toBeCloseTo((5 - 1.9) / 0.33, 0);
+    expect([red, yellow, green, blue]).toEqual([red, yellow, green, blue].sort((a = 0, b = 0) => b - a));
+    expect(blue).toBeCloseTo((5 - 3) / 0.33, 0);
+    expect(white).toBe(blue);
+  });
+
+  it('a Zener diode holds its volts behind a resistor, and is a diode the other way round', () => {
+    const held = (anode: string, cathode: string): number => {
+      const board = wired(
+        'value P1 9',
+        'seat zener',
+        ...resistor(1, '1k', `D1.${cathode}`, PLUS),
+        `D1.${anode} > ${MINUS}`,
+      );
+      return voltsOf(board, 0, `D1.${cathode}`)[0]?.[0] ?? Number.NaN;
+    };
+    expect(held('A', 'K')).toBeCloseTo(5.1, 1);
+    expect(held('K', 'A')).toBeCloseTo(0.7, 1);
+  });
+
+  it('a battery feeds a board as a supply does', () => {
+    const board = wired('pull P1', 'seat battery b1.top+3', 'value P1 6', ...resistor(1, '1k', PLUS, MINUS));
+    const live = new PoweredBoard(board, extractNets(board));
+    live.settle();
+    expect([live.point.voltsAt('R1.1'), live.supplyMa]).toEqual([expect.closeTo(6, 3), expect.closeTo(6, 3)]);
+  });
 });

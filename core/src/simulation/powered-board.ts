@@ -1,6 +1,6 @@
 import { type Board, type Nets, pinOf } from '../board';
-import { typeOf } from '../catalogue';
-import { BoardVolts, type IslandPoint, OperatingPoint, type ReadLevel, redLed } from '../electrical';
+import { type LampColour, typeOf } from '../catalogue';
+import { BoardVolts, type IslandPoint, leds, OperatingPoint, type ReadLevel } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
 import { EventSimulator, type RunOptions, randomFrom, TICKS_PER_NS } from './event-simulator';
@@ -259,7 +259,8 @@ export class PoweredBoard {
   private readonly lampsKnown: { readonly point: IslandPoint; readonly reading: LampReading }[][] = [];
 
   private lampNow(index: number): LampReading {
-    const element = this.volts.lamps.get(this.circuit.leds[index]?.ref ?? '');
+    const name = this.circuit.leds[index]?.ref ?? '';
+    const element = this.volts.lamps.get(name);
     if (!element || this.shorted) return { ma: 0, state: element ? 'unknown' : 'dark' };
     const { simulator } = this;
     let isKnown = !this.restless.has(this.lampsAt[index] as number);
@@ -269,7 +270,7 @@ export class PoweredBoard {
       if (most - least > WIDE_V || !(simulator.isKnown(node) || simulator.isFloating(node))) isKnown = false;
     }
     const ma = 1000 * element.amps(this.scratch);
-    return { ma, state: isKnown ? lampStateAt(ma) : 'unknown' };
+    return { ma, state: isKnown ? lampStateAt(ma, this.volts.lampColours.get(name)) : 'unknown' };
   }
 
   private get scratch(): Float64Array {
@@ -323,8 +324,8 @@ const MOST_LAMP_POINTS = 8;
 /** Volts that can be so far apart are not known. */
 const WIDE_V = 0.1;
 
-/** What a lamp does at so many milliamperes. */
-export function lampStateAt(ma: number): LedState {
-  const { mostMa, dimMa } = redLed;
+/** What a lamp of a colour does at so many milliamperes. */
+export function lampStateAt(ma: number, colour: LampColour = 'red'): LedState {
+  const { mostMa, dimMa } = leds[colour];
   return ma > mostMa ? 'over' : ma >= dimMa ? 'lit' : ma > DARK_SHARE * dimMa ? 'dim' : 'dark';
 }

@@ -153,6 +153,11 @@ export const inspectionSentences = {
     says: 'The supply pins of {ref}, a {part}, are not in the corners: supply is pin {supply}, ground pin {ground}.',
     todo: 'Check these two pins again before switching on.',
   },
+  'capacitor-reversed': {
+    severity: 'error',
+    says: '{ref} has {volts} V the wrong way round; an electrolytic capacitor heats then, and may burst.',
+    todo: 'Turn it round: its stripe towards minus.',
+  },
   'capacitor-far': {
     severity: 'warning',
     says: 'The capacitor nearest to {ref}, {capacitor}, is {columns} columns away.',

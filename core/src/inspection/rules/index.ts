@@ -4,6 +4,7 @@ import { baseTooWeak } from './base-too-weak';
 import { builtOtherwise } from './built-otherwise';
 import { buttonAlwaysClosed } from './button-always-closed';
 import { capacitorFar } from './capacitor-far';
+import { capacitorReversed } from './capacitor-reversed';
 import { chipNoGround } from './chip-no-ground';
 import { chipNoSupply } from './chip-no-supply';
 import { chipTurnedRound } from './chip-turned-round';
@@ -87,6 +88,7 @@ export const rules: readonly Rule[] = [
   chipNoSupply,
   chipNoGround,
   capacitorFar,
+  capacitorReversed,
   noCapacitor,
   outputsJoined,
   outputOnRail,

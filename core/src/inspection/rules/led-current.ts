@@ -1,4 +1,4 @@
-import { redLed } from '../../electrical';
+import { leds } from '../../electrical';
 import { finding } from '../../finding';
 import { type Context, spoken } from '../context';
 import { type LampCurrent, type LedNets, lampCurrent, ledsOf } from '../led';
@@ -29,7 +29,7 @@ export const ledOverMaximum: Rule = {
   *check(c) {
     for (const { lamp, current } of oneOfEach(c)) {
       const bears = [
-        { what: 'an LED', most: redLed.mostMa },
+        { what: 'an LED', most: leds[lamp.colour].mostMa },
         ...current.outputs.flatMap((pin) => {
           const most = c.familyAt(pin).absoluteOutputMa;
           return most === null ? [] : [{ what: `the output ${spoken(pin)}`, most }];

@@ -13,7 +13,7 @@ import {
   Transistor,
 } from './BenchParts';
 import { Chip } from './Chip';
-import { Capacitor, Led, Resistor, SlideSwitch, Supply } from './SmallParts';
+import { Capacitor, Electrolytic, Led, Resistor, SlideSwitch, Supply } from './SmallParts';
 import type { ScenePart } from './scene';
 
 /** What a screen knows of parts; see `BoardOverlay`. */
@@ -106,6 +106,7 @@ function PartBody({ part, look, gateAt }: Omit<PartDrawingProps, 'chosen'>) {
   if (part.kind === 'led') return <Led part={part} state={look as LedState} />;
   if (part.kind === 'switch') return <SlideSwitch part={part} on={look === 'on'} />;
   if (part.kind === 'resistor') return <Resistor part={part} />;
+  if (part.seated.part === 'electrolytic') return <Electrolytic part={part} />;
   if (part.kind === 'capacitor') return <Capacitor part={part} />;
   if (part.kind === 'supply') return <Supply part={part} />;
   if (part.kind === 'dip-switch') return <DipSwitch part={part} look={look} />;

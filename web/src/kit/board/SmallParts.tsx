@@ -1,4 +1,4 @@
-import type { LedState } from '@saddlebag/core';
+import { innerOf, type LampColour, type LedState, typeOf } from '@saddlebag/core';
 import { colour } from '../../base/colours';
 import { SvgText } from '../SvgText';
 import type { ScenePart } from './scene';
@@ -68,10 +68,44 @@ export function Capacitor({ part }: { readonly part: ScenePart }) {
       <Legs part={part} />
       <rect x={x} y={y} width={width} height={height} rx={0.36} fill="#E2A93B" stroke="#6B4A12" strokeWidth={0.06} />
       <SvgText x={x + width / 2} y={y + height / 2 + 0.13} size={0.36} fill="#33230A">
-        104
+        {capacitorCode(part.seated.value ?? 100)}
       </SvgText>
     </>
   );
+}
+
+/** The code of a capacitor's value in nanofarads, two digits and how many noughts in picofarads: 104 for 100 nF (IEC 60062). */
+export function capacitorCode(nanofarads: number): string {
+  const picofarads = nanofarads * 1000;
+  if (!(picofarads >= 10)) return String(picofarads);
+  const power = Math.floor(Math.log10(picofarads) + 1e-9) - 1;
+  return `${Math.round(picofarads / 10 ** power)}${power}`;
+}
+
+/** An electrolytic capacitor from above: a can with a stripe at its minus. */
+export function Electrolytic({ part }: { readonly part: ScenePart }) {
+  const [cx, cy] = [part.x + part.width / 2, part.y + part.height / 2];
+  const [plus, minus] = ['1', '2'].map((id) => part.pins.find((p) => p.id === id));
+  const [dx, dy] = plus && minus ? [Math.sign(minus.x - plus.x), Math.sign(minus.y - plus.y)] : [1, 0];
+  const r = 1.05;
+  return (
+    <>
+      <Legs part={part} />
+      <circle cx={cx} cy={cy} r={r} fill="#28374A" stroke="#0F1720" strokeWidth={0.07} />
+      <SvgText x={cx + 0.72 * dx} y={cy + 0.72 * dy + 0.2} size={0.7} fill="#E8EEF4" weight={600}>
+        −
+      </SvgText>
+      <SvgText x={cx - 0.2 * dx} y={cy + 0.16} size={0.44} fill="#E8EEF4" weight={600}>
+        {microfarads(part.seated.value ?? 100)}
+      </SvgText>
+    </>
+  );
+}
+
+/** A value in nanofarads as it is printed on a can, in microfarads: 4µ7, 100µ. */
+function microfarads(nanofarads: number): string {
+  const value = Number((nanofarads / 1000).toPrecision(2));
+  return Number.isInteger(value) ? `${value}µ` : String(value).replace('.', 'µ').replace(/^0/, '');
 }
 
 /** The plug of the bench supply. */
@@ -119,13 +153,20 @@ export function SlideSwitch({ part, on }: { readonly part: ScenePart; readonly o
   );
 }
 
-const domes: Readonly<Record<LedState, string>> = {
-  dark: '#6E2A24',
-  dim: '#9A3A30',
-  lit: '#FF5B45',
-  over: '#FFFFFF',
-  unknown: '#6E2A24',
+/** An LED's dome dark, dim and lit, and its rim, by its colour. */
+const domes: Readonly<Record<LampColour, { dark: string; dim: string; lit: string; rim: string }>> = {
+  red: { dark: '#6E2A24', dim: '#9A3A30', lit: '#FF5B45', rim: '#FFD9D2' },
+  yellow: { dark: '#6B5A1C', dim: '#9A8228', lit: '#FFD23F', rim: '#FFF2C4' },
+  green: { dark: '#1F5433', dim: '#2C7A49', lit: '#4FE07F', rim: '#D6F7E1' },
+  blue: { dark: '#1F3A6E', dim: '#2C549E', lit: '#5AA0FF', rim: '#D6E6FF' },
+  white: { dark: '#77777A', dim: '#A9A9AC', lit: '#FFFFFF', rim: '#FFFFFF' },
 };
+
+/** The colour of an LED in a state; one that burns is white. */
+function domeOf(colours: (typeof domes)[LampColour], state: LedState): string {
+  if (state === 'over') return '#FFFFFF';
+  return state === 'lit' ? colours.lit : state === 'dim' ? colours.dim : colours.dark;
+}
 
 /** An LED: dark, lit, or unknown. */
 export function Led({ part, state }: { readonly part: ScenePart; readonly state: LedState }) {
@@ -136,17 +177,27 @@ export function Led({ part, state }: { readonly part: ScenePart; readonly state:
   const r = 0.86;
   const flat = cx + side * r * 0.8;
   const name = part.seated.signal?.slice(0, 4) ?? '';
+  const type = typeOf(part.seated);
+  const colours = domes[innerOf(type).lamps[0]?.colour ?? 'red'];
+  const isBright = state === 'lit' && colours !== domes.red && colours !== domes.blue;
   return (
     <>
       <Legs part={part} />
-      {state === 'lit' && <circle cx={cx} cy={cy} r={1.7} fill="#FF5B45" opacity={0.35} />}
-      <circle cx={cx} cy={cy} r={r} fill={domes[state]} stroke="#FFD9D2" strokeWidth={state === 'lit' ? 0.12 : 0.06} />
-      <line x1={flat} y1={cy - r * 0.6} x2={flat} y2={cy + r * 0.6} stroke="#FFD9D2" strokeWidth={0.14} />
+      {state === 'lit' && <circle cx={cx} cy={cy} r={1.7} fill={colours.lit} opacity={0.35} />}
+      <circle
+        cx={cx}
+        cy={cy}
+        r={r}
+        fill={domeOf(colours, state)}
+        stroke={colours.rim}
+        strokeWidth={state === 'lit' ? 0.12 : 0.06}
+      />
+      <line x1={flat} y1={cy - r * 0.6} x2={flat} y2={cy + r * 0.6} stroke={colours.rim} strokeWidth={0.14} />
       <SvgText
         x={cx - side * 0.08}
         y={cy + 0.23}
         size={name.length < 4 ? 0.66 : 0.54}
-        fill={state === 'over' ? '#B4372A' : '#FFF6EE'}
+        fill={state === 'over' ? '#B4372A' : isBright ? '#1A1A1A' : '#FFF6EE'}
         weight={600}
       >
         {state === 'over' ? '!' : state === 'unknown' ? '?' : name}
