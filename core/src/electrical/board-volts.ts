@@ -48,6 +48,8 @@ export class BoardVolts implements PinTable {
   readonly readers: ReadonlyMap<string, PinReader>;
   readonly readersOf: ReadonlyMap<number, readonly PinReader[]>;
   readonly lamps = new Map<string, Element>();
+  /** Lamps are contacts that open when they are destroyed: their actuator is this before their name. */
+  static readonly lampActuator = 'lamp ';
   /** The colour of each lamp, by its name. */
   readonly lampColours = new Map<string, LampColour>();
   readonly chips: readonly SeatedChip[];
@@ -81,7 +83,7 @@ export class BoardVolts implements PinTable {
         ...this.inputElements(),
         ...this.chips.flatMap((chip) => this.dividersOf(chip)),
       ],
-      contacts: parts.flatMap((part) => this.contactsOf(part)),
+      contacts: parts.flatMap((part) => [...this.contactsOf(part), ...this.lampsOf(part)]),
       outputs: this.chips.flatMap((chip) => this.outputsOf(chip)),
       capacitors: this.capacitors(parts),
     });
@@ -197,7 +199,7 @@ export class BoardVolts implements PinTable {
   /** The elements that a part is, whatever stands how. Leads in no hole make none. */
   private elementsOf(seated: SeatedPart): Element[] {
     const { ref, value = 1000 } = seated;
-    const { resistors, lamps, devices } = innerOf(typeOf(seated));
+    const { resistors, devices } = innerOf(typeOf(seated));
     const between = (a: string, b: string, make: (a: number, b: number) => Element): Element[] => {
       const [p, q] = [this.node(ref, a), this.node(ref, b)];
       return p === undefined || q === undefined || p === q ? [] : [make(p, q)];
@@ -205,14 +207,6 @@ export class BoardVolts implements PinTable {
     return [
       ...resistors.flatMap(({ a, b, share }) =>
         between(a, b, (p, q) => resistor(p, q, Math.max(CONTACT_OHMS, value * share))),
-      ),
-      ...lamps.flatMap(({ name, anode, cathode, colour = 'red' }) =>
-        between(anode, cathode, (p, q) => {
-          const lamp = junction(p, q, ledJunctions[colour]);
-          this.lamps.set(innerName(ref, name), lamp);
-          this.lampColours.set(innerName(ref, name), colour);
-          return lamp;
-        }),
       ),
       ...devices.flatMap(({ kind, a, b }) => (kind === 'zener' ? between(a, b, (p, q) => breakdown(q, p, zener)) : [])),
       ...devices.flatMap(({ kind, a, b, control }): Element[] => {
@@ -236,6 +230,19 @@ export class BoardVolts implements PinTable {
       const [p, q] = [this.node(ref, a), this.node(ref, b)];
       if (p === undefined || q === undefined || p === q) return [];
       return [{ actuator: innerName(ref, actuator), on, element: resistor(p, q, CONTACT_OHMS) }];
+    });
+  }
+
+  private lampsOf(seated: SeatedPart): ContactModel[] {
+    const { ref } = seated;
+    return innerOf(typeOf(seated)).lamps.flatMap(({ name, anode, cathode, colour = 'red' }) => {
+      const [p, q] = [this.node(ref, anode), this.node(ref, cathode)];
+      if (p === undefined || q === undefined || p === q) return [];
+      const called = innerName(ref, name);
+      const element = junction(p, q, ledJunctions[colour]);
+      this.lamps.set(called, element);
+      this.lampColours.set(called, colour);
+      return [{ actuator: BoardVolts.lampActuator + called, on: false, element }];
     });
   }
 

@@ -127,6 +127,11 @@ export class IslandModel {
     return this.put(this.parts.contacts.length + i, drive);
   }
 
+  /** What an output does, by its index. */
+  driveAt(i: number): Drive {
+    return DRIVES[this.digits[this.parts.contacts.length + i] as number] ?? 'off';
+  }
+
   /** How all contacts and outputs stand, as a key. */
   get standing(): number | string {
     return this.isNarrow ? this.key : this.digits.join('');

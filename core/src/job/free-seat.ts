@@ -35,12 +35,15 @@ const homes: Readonly<Record<PartKind, Row>> = {
   clock: 'b',
 };
 
+/** Those of single parts, where they are not their kind's: an electrolytic has its leads side by side. */
+const homeOf: Readonly<Record<string, Row>> = { electrolytic: 'c' };
+
 /**
  * The part at the first place, from the left, where all its leads find free holes in strips that hold nothing yet and
  * its body lies over no strip in use and on no other part; failing that, in any free holes; null when there are none.
  */
 export function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
-  const row = homes[typeOf(part)?.kind ?? 'chip'];
+  const row = homeOf[part.part] ?? homes[typeOf(part)?.kind ?? 'chip'];
   const used = stripsInUse(board);
   let second: SeatedPart | null = null;
   for (const { id } of board.breadboards)

@@ -1,5 +1,5 @@
 import {
-  type BoardVolts,
+  BoardVolts,
   ChargedIsland,
   type IslandPoint,
   LEAST_SUPPLY_V,
@@ -125,6 +125,8 @@ export class EventSimulator {
   private readonly isFlying: Uint8Array;
   private readonly isChangeOver: Uint8Array;
   private readonly contactsOf: readonly { readonly island: number; readonly slot: number; readonly on: boolean }[][];
+  /** Where each lamp is, by its name. */
+  private readonly lampAt = new Map<string, { readonly island: number; readonly slot: number }>();
   private readonly halfPeriod: Float64Array;
   private readonly bouncesLeft: number[][];
   private readonly random: () => number;
@@ -187,6 +189,10 @@ export class EventSimulator {
         this.driverSlot[d] = slot;
       });
       parts.contacts.forEach(({ actuator, on }, slot) => {
+        if (actuator.startsWith(BoardVolts.lampActuator)) {
+          islands[i]?.setContact(slot, true);
+          this.lampAt.set(actuator.slice(BoardVolts.lampActuator.length), { island: i, slot });
+        }
         this.contactsOf[actuatorOf.get(actuator) ?? -1]?.push({ island: i, slot, on });
       });
     });
@@ -740,6 +746,13 @@ export class EventSimulator {
     if (left.length % 2 === 1) left.pop();
     this.bouncesLeft[a] = left;
     this.heap.put(this.firstActuator + a, left[0] ?? Infinity);
+  }
+
+  /** Destroys a lamp, by its name: no current passes it any more. */
+  burn(lamp: string): void {
+    const at = this.lampAt.get(lamp);
+    if (at && this.board.islands[at.island]?.setContact(at.slot, false)) this.soil(at.island);
+    this.flush();
   }
 
   isOn(a: number): boolean {

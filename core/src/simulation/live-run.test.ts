@@ -2,9 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
-import { LiveRun, type LiveSettings } from './live-run';
+import { LiveRun, type LiveSettings, liveFindings } from './live-run';
 
-const settings: LiveSettings = { subject: null, on: [], start: 'unknown', bounce: null, speed: 1, isPaused: false };
+const settings: LiveSettings = {
+  subject: null,
+  on: [],
+  start: 'unknown',
+  bounce: null,
+  speed: 1,
+  isPaused: false,
+  destroyed: new Map(),
+};
 const live = (board: Board, change: Partial<LiveSettings> = {}) => {
   const nets = extractNets(board);
   const run = new LiveRun(board, nets, { ...settings, ...change });
@@ -90,6 +98,39 @@ describe('a live board', () => {
     run.setPace(1e-8, false);
     run.advance(1000, never);
     expect(run.state().isBehind).toBe(false);
+  });
+
+  it('destroys a lamp past its maximum, for good: it is dark, told, and takes no current', () => {
+    const board = wired(...switches(1), 'seat led b1.c50', 'S1.2 > D1.A', ...resistor(2, '47', 'D1.K', MINUS));
+    const { run } = live(board);
+    expect(run.state().destroyed.size).toBe(0);
+    run.setSwitches(new Map([['S1', true]]));
+    const { destroyed, lamps } = run.state();
+    expect([...destroyed.keys()]).toEqual(['D1']);
+    expect(destroyed.get('D1')).toBeGreaterThan(40);
+    expect(lamps.get('D1')).toEqual({ ma: 0, state: 'destroyed' });
+    expect(run.state().supplyMa).toBeCloseTo(0.5, 2);
+    expect(liveFindings(run.state()).map((f) => [f.code, f.fix])).toEqual([['lamp-destroyed', 'new D1']]);
+    const later = live(board, { destroyed, on: ['S1'] }).run;
+    expect(later.state().lamps.get('D1')?.state).toBe('destroyed');
+    expect(live(board).run.state().lamps.get('D1')?.state).toBe('dark');
+  });
+
+  it('tells an output that carries more than its chip bears', () => {
+    const fight = wired(
+      ...chip,
+      `U1.1 > ${MINUS}`,
+      'seat 74HC04 b1.e40',
+      'U2.14 > U1.14',
+      'U2.7 > U1.7',
+      `U2.1 > ${PLUS}`,
+      'U1.2 > U2.2',
+    );
+    const findings = liveFindings(live(fight).run.state());
+    expect(findings.map((f) => [f.code, f.facts.pin]).sort()).toEqual([
+      ['output-over-maximum', 'U1.2'],
+      ['output-over-maximum', 'U2.2'],
+    ]);
   });
 
   it('with memory unknown names the loop that nobody knows', () => {

@@ -1,4 +1,5 @@
-import type { Board, Nets } from '../board';
+import { type Board, cutPin, type Nets } from '../board';
+import { type Finding, finding } from '../finding';
 import { compileCircuit } from './circuit';
 import { type LampReading, PoweredBoard, type Start } from './powered-board';
 import { panelOf, rowAtHand, type TableSubject, type WalkedRow } from './walk';
@@ -14,6 +15,8 @@ export interface LiveSettings {
   readonly bounce: number | null;
   readonly speed: Speed;
   readonly isPaused: boolean;
+  /** Lamps that were destroyed before, by name, with the milliamperes that did it. */
+  readonly destroyed: ReadonlyMap<string, number>;
 }
 
 /** All that is seen of a live board at one moment. Arrays go by net. */
@@ -31,6 +34,10 @@ export interface LiveState {
   /** How often a second it changes to and fro, 0 where it does not. */
   readonly hertz: Float32Array;
   readonly lamps: ReadonlyMap<string, LampReading>;
+  /** Lamps that are destroyed, by name, with the milliamperes that did it. */
+  readonly destroyed: ReadonlyMap<string, number>;
+  /** Outputs past the absolute maximum of their chips, in milliamperes. */
+  readonly overloads: readonly { readonly pin: string; readonly ma: number; readonly mostMa: number }[];
   /** Clock modules that are high just now. */
   readonly clocksOn: readonly string[];
   /** The row that the switches stand at, where the board rests. */
@@ -41,6 +48,8 @@ export interface LiveState {
   readonly isBehind: boolean;
 }
 
+/** An LED past its maximum for so long is destroyed, in nanoseconds. */
+const BURN_NS = 100e6;
 /** Events between two looks at the clock on the wall. */
 const EVENTS_A_LOOK = 2000;
 /** After a switch is moved time runs on at once for so long, in nanoseconds, if it runs at full speed at least. */
@@ -58,12 +67,19 @@ export class LiveRun {
   isPaused: boolean;
   private isBehind = false;
 
-  constructor(board: Board, nets: Nets, { subject, on, start, bounce, speed, isPaused }: LiveSettings) {
+  /** Lamps that are destroyed, with what did it; and since when others are past their maximum, in nanoseconds. */
+  private readonly destroyed: Map<string, number>;
+  private readonly overSince = new Map<string, number>();
+
+  constructor(board: Board, nets: Nets, settings: LiveSettings) {
+    const { subject, on, start, bounce, speed, isPaused } = settings;
     const circuit = compileCircuit(board);
     this.live = new PoweredBoard(board, nets, { circuit, start, bounce, clocksRun: true });
     this.panel = subject && panelOf(board, circuit, subject.inputs, subject.outputs);
     this.speed = speed;
     this.isPaused = isPaused;
+    this.destroyed = new Map(settings.destroyed);
+    for (const lamp of this.destroyed.keys()) this.live.burn(lamp);
     this.setSwitches(new Map(on.map((ref) => [ref, true])));
   }
 
@@ -107,9 +123,28 @@ export class LiveRun {
     if (!this.isBehind && end < Infinity) live.runUntil(end);
   }
 
+  /** Destroys lamps that have been past their maximum for long enough, or are while the board rests. */
+  private burn(): void {
+    const { live } = this;
+    const isResting = !live.isMoving;
+    live.circuit.leds.forEach(({ ref }, i) => {
+      const { state, ma } = live.lamp(i);
+      if (state !== 'over') {
+        this.overSince.delete(ref);
+        return;
+      }
+      const since = this.overSince.get(ref) ?? live.timeNs;
+      this.overSince.set(ref, since);
+      if (!isResting && live.timeNs - since < BURN_NS) return;
+      this.destroyed.set(ref, ma);
+      live.burn(ref);
+    });
+  }
+
   /** What is seen now. */
   state(): LiveState {
     const { live } = this;
+    this.burn();
     const count = live.nets.nets.length;
     const [levels, volts, hertz] = [new Uint8Array(count), new Float32Array(count), new Float32Array(count)];
     for (let net = 0; net < count; net++) {
@@ -128,6 +163,8 @@ export class LiveRun {
       volts,
       hertz,
       lamps: new Map(live.circuit.leds.map(({ ref }, i) => [ref, live.lamp(i)])),
+      destroyed: new Map(this.destroyed),
+      overloads: live.overloadedOutputs(),
       clocksOn: live.circuit.switches.flatMap(({ ref, hertz: rate }, i) =>
         rate !== null && live.isOn(i) ? [ref] : [],
       ),
@@ -136,4 +173,16 @@ export class LiveRun {
       isBehind: this.isBehind,
     };
   }
+}
+
+/** The findings of a live board: lamps that are destroyed, and outputs past their maximum. */
+export function liveFindings({ destroyed, overloads }: Pick<LiveState, 'destroyed' | 'overloads'>): Finding[] {
+  return [
+    ...[...destroyed].map(([lamp, ma]) =>
+      finding('lamp-destroyed', [{ kind: 'part', ref: cutPin(lamp).ref }], { lamp, ma: ma.toFixed(0) }, `new ${lamp}`),
+    ),
+    ...overloads.map(({ pin, ma, mostMa }) =>
+      finding('output-over-maximum', [{ kind: 'pin', pin }], { pin, ma: ma.toFixed(0), most: mostMa }),
+    ),
+  ];
 }

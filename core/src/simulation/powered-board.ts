@@ -1,5 +1,5 @@
 import { type Board, type Nets, pinOf } from '../board';
-import { type LampColour, typeOf } from '../catalogue';
+import { type FamilyId, families, type LampColour, typeOf } from '../catalogue';
 import { BoardVolts, type IslandPoint, leds, OperatingPoint, type ReadLevel } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { type Circuit, compileCircuit } from './circuit';
@@ -17,10 +17,10 @@ const TICKS_PER_S = 1e9 * TICKS_PER_NS;
 const DARK_SHARE = 0.02;
 
 /**
- * What an LED does. `dim`: too little current to be seen well. `over`: past the most that it bears.
+ * What an LED does. `dim`: too little current to be seen well. `over`: past the most that it bears. `destroyed`: it was, and is dark for good.
  * `unknown`: its level is.
  */
-export type LedState = 'dark' | 'lit' | 'dim' | 'over' | 'unknown';
+export type LedState = 'dark' | 'lit' | 'dim' | 'over' | 'destroyed' | 'unknown';
 
 /** How a settling ended: whether the board rests, when (ns since power up), and after how many events. */
 export interface Settled {
@@ -239,8 +239,43 @@ export class PoweredBoard {
     return this.simulator.isShorted;
   }
 
+  /** Destroys a lamp, by its name: it is dark for good, and no current passes it. */
+  burn(lamp: string): void {
+    this.known = null;
+    this.burnt.add(lamp);
+    this.simulator.burn(lamp);
+  }
+
+  private readonly burnt = new Set<string>();
+
+  /** Outputs of chips past the absolute maximum of their family, with their current and that maximum in milliamperes. */
+  overloadedOutputs(): { readonly pin: string; readonly ma: number; readonly mostMa: number }[] {
+    if (this.shorted) return [];
+    return this.volts.islands.flatMap(({ parts }, i) =>
+      this.simulator.staticPoint(i)
+        ? parts.outputs.flatMap((output, slot) => {
+            const drive = this.volts.islands[i]?.driveAt(slot);
+            const mostMa = families[this.familyOf(output.ref)].absoluteOutputMa;
+            if (mostMa === null || (drive !== 'low' && drive !== 'high')) return [];
+            for (const node of output[drive].nodes) {
+              const [least, most] = this.simulator.rangeOf(node);
+              this.scratch[node] = (least + most) / 2;
+            }
+            const ma = Math.abs(1000 * output[drive].amps(this.scratch));
+            return ma > mostMa ? [{ pin: output.pin, ma, mostMa }] : [];
+          })
+        : [],
+    );
+  }
+
+  private familyOf(ref: string): FamilyId {
+    return this.circuit.chips.find((chip) => chip.ref === ref)?.family ?? 'HC';
+  }
+
   /** What a lamp does and its current, by its index in the circuit. */
   lamp(index: number): LampReading {
+    if (this.burnt.size > 0 && this.burnt.has(this.circuit.leds[index]?.ref ?? ''))
+      return { ma: 0, state: 'destroyed' };
     const island = this.lampsAt[index] as number;
     const isPlain = !this.shorted && (this.restless.size === 0 || !this.restless.has(island));
     const point = isPlain ? this.simulator.staticPoint(island) : null;

@@ -1,6 +1,7 @@
 import {
   type Board,
   checkWalk,
+  cutPin,
   HIGH,
   type LampReading,
   type LedState,
@@ -64,11 +65,15 @@ export class PowerBench {
   private subject: BenchSubject | null = null;
   private readonly runner: BenchRunner;
   private readonly switchedOn = new Set<string>();
+  /** Lamps that are destroyed, with the milliamperes that did it: so they stay until they are replaced. */
+  private destroyed: ReadonlyMap<string, number> = new Map();
 
   /** Boards are run by what `runnerFor` makes; in place where nothing is said. */
   constructor(runnerFor: RunnerFor = (tell) => new LocalRunner(tell)) {
     this.runner = runnerFor((seen) => {
-      if (this.state.on) this.set({ seen, walked: this.withRow(seen.row) });
+      if (!this.state.on) return;
+      this.destroyed = seen.destroyed;
+      this.set({ seen, walked: this.withRow(seen.row) });
     });
   }
 
@@ -85,6 +90,8 @@ export class PowerBench {
     if (same && this.subject?.key === subject.key) return;
     this.subject = subject;
     this.wired = { board, nets };
+    // A part that was pulled out takes its damage with it.
+    this.destroyed = new Map([...this.destroyed].filter(([lamp]) => board.parts[cutPin(lamp).ref] !== undefined));
     if (!this.state.on && this.state.walked.size === 0) return;
     this.set({ walked: new Map(), walking: false, seen: null });
     if (this.state.on) this.build();
@@ -118,6 +125,12 @@ export class PowerBench {
     }
     this.set({});
     if (this.state.on) this.runner.setSwitches(positions);
+  }
+
+  /** Puts a new lamp in the place of one that is destroyed, by its name. */
+  replaceLamp(lamp: string): void {
+    this.destroyed = new Map([...this.destroyed].filter(([name]) => name !== lamp));
+    if (this.state.on) this.build();
   }
 
   /** Changes how time runs. What is stored at power up, and whether contacts bounce, holds from the next power up, which this makes. */
@@ -197,6 +210,7 @@ export class PowerBench {
       bounce: bounces ? BOUNCE_SEED : null,
       speed,
       isPaused,
+      destroyed: this.destroyed,
     });
   }
 

@@ -21,12 +21,14 @@ const ledWords: Readonly<Record<LedState, string>> = {
   lit: 'lit',
   dim: 'too dim to see',
   over: 'burns',
+  destroyed: 'destroyed',
   unknown: 'unknown level',
 };
 
 /** What a lamp shows, with its current; one of a common anode is lit by a low level. */
 function wordsFor({ state, ma }: LampReading, inverted: boolean): string {
-  if (state === 'dark' || state === 'unknown') return inverted && state === 'dark' ? 'dark: high' : ledWords[state];
+  if (state === 'dark' || state === 'unknown' || state === 'destroyed')
+    return inverted && state === 'dark' ? 'dark: high' : ledWords[state];
   const words = inverted && state === 'lit' ? 'lit: low' : ledWords[state];
   return `${words}, ${ma < 0.1 ? ma.toFixed(3) : ma.toFixed(1)} mA`;
 }
@@ -214,7 +216,12 @@ const LampControl = memo(function LampControl({ name, led, words, width }: LampC
       <Flex justify="center" mt="3px">
         <Tag signal={name} />
       </Flex>
-      <Text fontSize="11.5px" color={led === 'over' || led === 'unknown' ? 'bad' : 'soft'} lineHeight="14px" mt="2px">
+      <Text
+        fontSize="11.5px"
+        color={led === 'over' || led === 'unknown' || led === 'destroyed' ? 'bad' : 'soft'}
+        lineHeight="14px"
+        mt="2px"
+      >
         {led ? words : 'no LED'}
       </Text>
     </Box>

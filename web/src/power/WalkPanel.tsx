@@ -5,6 +5,7 @@ import {
   emptyTable,
   inputAt,
   isError,
+  liveFindings,
   type OwnMark,
   ownMark,
   says,
@@ -71,6 +72,7 @@ export function WalkPanel({ switches, onWalk, onStop, onSet }: WalkPanelProps) {
           {wanted ? '; the states stand at Design.' : '.'}
         </Empty>
       )}
+      <LiveLines />
       <UnclearLine switches={switches} />
       {table && own && <OwnCount own={own} table={table} onCompare={() => setCompared(true)} />}
       <Flex gap="8px" p="10px 12px" borderTopWidth="1px" borderColor="line" align="center" flexShrink={0}>
@@ -97,6 +99,24 @@ function NothingToCompare() {
 interface Against {
   readonly table: Table | null;
   readonly own: Filling | null;
+}
+
+/** What the powered board does to itself: lamps that are destroyed, each with a press that puts in a new one, and outputs past their maximum. */
+function LiveLines() {
+  const { bench } = useJobView();
+  const { on, seen } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  if (!on || !seen) return null;
+  return liveFindings(seen).map((finding) => {
+    const [place] = finding.places;
+    const lamp = finding.fix?.replace(/^new /, '');
+    return (
+      <FindingLine
+        key={`${finding.code} ${place?.kind === 'pin' ? place.pin : lamp}`}
+        finding={finding}
+        {...(lamp !== undefined && { onFix: () => bench.replaceLamp(lamp) })}
+      />
+    );
+  });
 }
 
 /** Of the row that the switches stand at: the pin through which a lamp shows no level. */

@@ -102,12 +102,20 @@ describe('power up', () => {
     expect(screen.getByText(/at rest/)).toBeDefined();
   });
 
-  it('says of a lamp that burns so, in few words beside the others and in a sentence', () => {
+  it('says of a lamp that has burnt so, in a word beside the others and in a sentence, until a new one is put in', async () => {
     const applied = applyEdit(job, { kind: 'set-value', ref: 'R7', value: 10 });
-    renderInJob(<PowerStep />, applied.ok ? applied.job : job);
+    const { session } = renderInJob(<PowerStep />, applied.ok ? applied.job : job);
     press(' ');
-    expect(screen.getByText(/^burns, \d\d\.\d mA$/)).toBeDefined();
-    expect(screen.getByText(/^D3 takes \d\d mA, past its maximum/)).toBeDefined();
+    expect(lamp('W').getAttribute('aria-label')).toBe('W destroyed');
+    expect(screen.getByText(/^D3 took \d\d mA, past its maximum: it is destroyed/)).toBeDefined();
+    // Its resistor is put right, and it is still dark.
+    act(() => {
+      session.dispatch({ kind: 'set-value', ref: 'R7', value: 1000 });
+    });
+    expect(lamp('W').getAttribute('aria-label')).toBe('W destroyed');
+    await userEvent.click(screen.getByRole('button', { name: 'new D3' }));
+    expect(lamp('W').getAttribute('aria-label')).toBe('W lit');
+    expect(screen.queryByText(/it is destroyed/)).toBeNull();
   });
 
   it('says of a row without a level through which pin that is', () => {

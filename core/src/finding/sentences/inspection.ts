@@ -409,6 +409,16 @@ export const inspectionSentences = {
     says: '{lamp} takes {ma} mA, past its maximum: on the bench it is destroyed.',
     todo: 'Use a larger resistor, 1 kΩ or so.',
   },
+  'lamp-destroyed': {
+    severity: 'error',
+    says: '{lamp} took {ma} mA, past its maximum: it is destroyed and stays dark.',
+    todo: 'Use a larger resistor, 1 kΩ or so, and put in a new LED.',
+  },
+  'output-over-maximum': {
+    severity: 'error',
+    says: '{pin} carries {ma} mA; its chip bears {most} mA at the very most.',
+    todo: 'Look for what else drives its net, or for a resistor that is missing.',
+  },
   'walk-stores': {
     severity: 'error',
     says: 'What the lamps show depends on what is stored ({names}), so there is no table to walk.',

@@ -200,7 +200,7 @@ export function Led({ part, state }: { readonly part: ScenePart; readonly state:
         fill={state === 'over' ? '#B4372A' : isBright ? '#1A1A1A' : '#FFF6EE'}
         weight={600}
       >
-        {state === 'over' ? '!' : state === 'unknown' ? '?' : name}
+        {state === 'over' ? '!' : state === 'destroyed' ? '×' : state === 'unknown' ? '?' : name}
       </SvgText>
     </>
   );
