@@ -946,19 +946,28 @@ export class EventSimulator {
    * leave unknown do, one after the other, each when all has followed from the one before.
    */
   decide(choose: () => 0 | 1): void {
-    // What is decided may clock others, which nobody knows then: so again, as deep as clocks hang on each other.
+    // What is decided may clock others, which nobody knows then: so again, as deep as they hang on each other.
     for (let round = 0; round < DECIDE_ROUNDS; round++) {
       this.runSoon();
-      if (!this.decideStored(choose)) break;
-    }
-    for (let d = 0; d < this.driverLevel.length; d++) {
+      const isChanged = this.decideStored(choose);
       this.runSoon();
+      if (!this.decideLoops(choose) && !isChanged) break;
+    }
+    this.beginHere();
+  }
+
+  /** Gives outputs that hang on themselves a level, each when all has followed from the one before; false where there was none. */
+  private decideLoops(choose: () => 0 | 1): boolean {
+    let isChanged = false;
+    for (let d = 0; d < this.driverLevel.length; d++) {
       if (!this.isLoose(d) || !this.isReadByItself(d)) continue;
+      isChanged = true;
       this.driverLevel[d] = choose();
       this.putDrive(d);
       this.flush();
+      this.runSoon();
     }
-    this.beginHere();
+    return isChanged;
   }
 
   /** Counts time from this moment on: what was before was the power coming on. */

@@ -266,6 +266,25 @@ describe('oscillators of gates', () => {
     expect(stuck.edges('U1.2').length).toBeLessThan(3);
   });
 
+  it('a 74HC4060 runs by its own inverters at some 1 / (2.5 RC), and divides that', () => {
+    const board = wired(
+      'seat 74HC4060 b1.e20',
+      ...power('U1', 16, 8),
+      `U1.12 > ${MINUS}`,
+      ...resistor(1, '10k', 'U1.10', 'R2.1').slice(0, 3),
+      ...resistor(2, '100k', 'U1.11', 'C1.1').slice(0, 3),
+      ...capacitor(1, '10n', 'R2.2', 'U1.9'),
+      'R1.2 > R2.2',
+    );
+    const bench = running(board, ['U1.9', 'U1.7'], { start: 'clear' });
+    bench.live.runUntil(50e6);
+    const { periodNs } = rhythm(bench.edges('U1.9'));
+    // Each half from one and a half supplies beyond the input's turning point down to it, by R and C.
+    expect(periodNs).toSatisfy(within(0.03, 2 * Math.log(3) * 1e4 * 1e-8 * 1e9));
+    expect(periodNs).toSatisfy(within(0.15, 2.5 * 1e4 * 1e-8 * 1e9));
+    expect(rhythm(bench.edges('U1.7')).periodNs / periodNs).toBeCloseTo(16, 3);
+  });
+
   it.each([3, 5, 7])('a ring of %d inverters runs at twice their delays', (n) => {
     const chips = n > 6 ? ['seat 74HC04 b1.e20', 'seat 74HC04 b1.e30', ...power('U2', 14, 7)] : ['seat 74HC04 b1.e20'];
     const pairs = ['U1.1 U1.2', 'U1.3 U1.4', 'U1.5 U1.6', 'U1.9 U1.8', 'U1.11 U1.10', 'U1.13 U1.12', 'U2.1 U2.2'].slice(

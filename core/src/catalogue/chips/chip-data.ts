@@ -33,9 +33,11 @@ export interface PulseTimer {
   readonly lengths: Partial<Record<FamilyId, PulseLength>>;
 }
 
-/** A divider inside a timer from supply to ground, whose tap is a pin, and the inputs that compare their volts with a share of the tap's. */
+/**
+ * A divider inside a chip from supply to ground, whose tap may be a pin, and the inputs that compare their volts with a share of the tap's.
+ */
 export interface TimerDivider {
-  readonly tap: string;
+  readonly tap: string | null;
   readonly aboveOhms: number;
   readonly belowOhms: number;
   readonly compares: Readonly<Record<string, number>>;

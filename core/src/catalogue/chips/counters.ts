@@ -304,6 +304,8 @@ export const counters: readonly ChipData[] = [
     aliases: 'ripple divider asynchronous clock crystal',
     pins: 'Q12 Q13 Q14 Q6 Q5 Q7 Q4 GND CTC RTC RS CLR Q9 Q8 Q10 VCC',
     behaviour: `ck = RS & ~CLR\nRTC = ~ck\nCTC = ck\n${ripple(14, 'ck', [4, 5, 6, 7, 8, 9, 10, 12, 13, 14])}`,
+    // An inverter in its linear range: the oscillator's input turns over at half the supply (74HC4060 data sheet, RC oscillator).
+    dividers: [{ tap: null, aboveOhms: 1, belowOhms: 1, compares: { RS: 1 } }],
     families: ['HC', 'HCT'],
     caveat: 'Stages 1 to 3 and 11 do not come out. Reset high stops the oscillator too.',
   },
