@@ -2,14 +2,15 @@ import { applyEdit, extractNets, type Job, measure } from '@saddlebag/core';
 import { describe, expect, it } from 'vitest';
 import { boardScene } from '../kit/board/scene';
 import { interlock } from '../testing/interlock';
-import { PowerBench } from './bench';
+import { localBench } from '../testing/local-bench';
+import type { PowerBench } from './bench';
 import { readBoard } from './job-context';
 
 const job = interlock();
 const subject = { key: 'table', inputs: ['K', 'E', 'U', 'L'], outputs: ['G', 'P', 'W'], stores: false };
 const lay = (bench: PowerBench, { board }: Job): void => bench.lay(board, extractNets(board), subject);
 function benchOf(j: Job): PowerBench {
-  const bench = new PowerBench();
+  const bench = localBench();
   lay(bench, j);
   return bench;
 }

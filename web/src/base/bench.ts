@@ -12,7 +12,7 @@ import {
   type TableSubject,
   type WalkedRow,
 } from '@saddlebag/core';
-import { type BenchRunner, LocalRunner, type RunnerFor } from '../workers/bench-runner';
+import type { BenchRunner, RunnerFor } from '../workers/bench-protocol';
 
 /** What the screens see of a powered board; a new object after every change. */
 export interface BenchState {
@@ -68,8 +68,8 @@ export class PowerBench {
   /** Lamps that are destroyed, with the milliamperes that did it: so they stay until they are replaced. */
   private destroyed: ReadonlyMap<string, number> = new Map();
 
-  /** Boards are run by what `runnerFor` makes; in place where nothing is said. */
-  constructor(runnerFor: RunnerFor = (tell) => new LocalRunner(tell)) {
+  /** Boards are run by what `runnerFor` makes. */
+  constructor(runnerFor: RunnerFor) {
     this.runner = runnerFor((seen) => {
       if (!this.state.on) return;
       this.destroyed = seen.destroyed;

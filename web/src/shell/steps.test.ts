@@ -1,7 +1,7 @@
 import { newJob } from '@saddlebag/core';
 import { describe, expect, it } from 'vitest';
-import { PowerBench } from '../base/bench';
 import { interlock } from '../testing/interlock';
+import { localBench } from '../testing/local-bench';
 import { viewFor } from '../testing/view';
 import { statusOf } from './steps';
 
@@ -50,7 +50,7 @@ describe('the strap says how far each step is', () => {
   });
 
   it('of a powered board, with the rows seen', () => {
-    const view = viewFor(interlock(), new PowerBench());
+    const view = viewFor(interlock(), localBench());
     view.bench.powerOn();
     view.bench.addWalked(view.job.board, [{ row: 0, seen: [0, 0, 1], settled: true }]);
     expect(words(view).power).toBe('on · 1 of 16 rows seen');

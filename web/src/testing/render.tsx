@@ -4,16 +4,16 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
 import { type ReactElement, useSyncExternalStore } from 'react';
 import { createMemoryRouter, RouterProvider } from 'react-router';
-import { PowerBench } from '../base/bench';
 import { ColoursContext, JobContext, type JobView, SessionContext } from '../base/job-context';
 import { system } from '../base/theme';
 import { JobSession } from '../store/session';
+import { localBench } from './local-bench';
 import { nowhere, viewOf } from './view';
 
 /** Renders a screen as it stands in an open job; the job's edits show, as they do in the application. */
 export function renderInJob(ui: ReactElement, job: Job = newJob('test'), change: Partial<JobView> = {}) {
   const session = new JobSession({ id: 'job-1', job, rev: 1 }, nowhere);
-  const bench = new PowerBench();
+  const bench = localBench();
   function Open() {
     useSyncExternalStore(session.subscribe, session.snapshot);
     const view = viewOf(session, bench, change);

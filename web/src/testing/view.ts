@@ -1,8 +1,9 @@
 import { currentPacking, inspectJob, type Job, readDesign } from '@saddlebag/core';
-import { PowerBench } from '../base/bench';
+import type { PowerBench } from '../base/bench';
 import { coloursOf, type JobView, readBoard, signalsOf } from '../base/job-context';
 import { tableSubject } from '../base/subject';
 import { JobSession, type SessionEnvironment } from '../store/session';
+import { localBench } from './local-bench';
 
 /** A world in which everything is saved at once and nothing is kept. */
 export const nowhere: SessionEnvironment = {
@@ -44,6 +45,6 @@ export function viewOf(session: JobSession, bench: PowerBench, change: Partial<J
 }
 
 /** What a screen sees of a job that has just been opened. */
-export function viewFor(job: Job, bench = new PowerBench()): JobView {
+export function viewFor(job: Job, bench = localBench()): JobView {
   return viewOf(new JobSession({ id: 'job-1', job, rev: 1 }, nowhere), bench);
 }

@@ -1,18 +1,5 @@
 import { type Board, extractNets, LiveRun, type LiveSettings, type LiveState } from '@saddlebag/core';
-
-/** How the bench has a board run: somewhere, which tells what is seen. */
-export interface BenchRunner {
-  /** Powers a board up; one that ran before is gone. */
-  start(board: Board, settings: LiveSettings): void;
-  setSwitches(positions: ReadonlyMap<string, boolean>): void;
-  setPace(speed: number, isPaused: boolean): void;
-  step(): void;
-  /** Power off. */
-  stop(): void;
-}
-
-/** Makes a runner that tells a bench what is seen. */
-export type RunnerFor = (tell: (state: LiveState) => void) => BenchRunner;
+import type { BenchRunner } from './bench-protocol';
 
 /** The most real time that is worked off at once, in milliseconds: a tab that slept does not catch up. */
 const MOST_MS = 100;

@@ -1,5 +1,5 @@
 import type { BenchMessage, BenchPicture } from './bench.worker';
-import type { RunnerFor } from './bench-runner';
+import type { RunnerFor } from './bench-protocol';
 
 /** Runs boards in a worker, started when the power first comes on; pictures of a run that has ended are not told. */
 export const workerRunner: RunnerFor = (tell) => {
