@@ -74,6 +74,10 @@ describe('a board found on a bench', () => {
     const seen = new Set<string>();
     await expect.poll(async () => seen.add(await lamps()).size, { timeout: 15_000, interval: 100 }).toBeGreaterThan(3);
     expect([...seen].join()).toContain('Q1 lit');
+    // What was seen is drawn: the first lamp's waveform has gone up and down.
+    await p.page.waitForFunction(() =>
+      /V4.*V24/.test(document.querySelector('[aria-label="trace of Q0"] path:last-child')?.getAttribute('d') ?? ''),
+    );
     await p.keys('/');
     await p.types('U1.3');
     await p.page.waitForFunction(() =>

@@ -15,5 +15,6 @@ export {
 export { type Move, type Run, type RunSettings, runBoard, type SignalReport } from './run';
 export { levelLetter, Trace, TraceRow } from './trace';
 export { traceCsvOf, vcdOf } from './trace-files';
+export { isAnalogue, NOT_YET, type Scope, type TraceColumns, type TraceWindow } from './trace-window';
 export * from './walk';
 export { hertzWords, timeWords } from './words';

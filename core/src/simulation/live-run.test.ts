@@ -12,6 +12,7 @@ const settings: LiveSettings = {
   speed: 1,
   isPaused: false,
   destroyed: new Map(),
+  scope: null,
 };
 const live = (board: Board, change: Partial<LiveSettings> = {}) => {
   const nets = extractNets(board);

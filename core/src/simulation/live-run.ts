@@ -2,6 +2,9 @@ import { type Board, cutPin, type Nets } from '../board';
 import { type Finding, finding } from '../finding';
 import { compileCircuit } from './circuit';
 import { type LampReading, PoweredBoard, type Start } from './powered-board';
+import { labelledSignals, netNamed } from './run';
+import { Trace } from './trace';
+import { type Scope, type TraceWindow, windowOf } from './trace-window';
 import { panelOf, rowAtHand, type TableSubject, type WalkedRow } from './walk';
 
 /** How time runs on a live board: seconds of the board in a second of the person's; Infinity is as fast as it goes. */
@@ -15,6 +18,8 @@ export interface LiveSettings {
   readonly bounce: number | null;
   readonly speed: Speed;
   readonly isPaused: boolean;
+  /** What is traced is looked at in this span; null, and nothing is traced. */
+  readonly scope: Scope | null;
   /** Lamps that were destroyed before, by name, with the milliamperes that did it. */
   readonly destroyed: ReadonlyMap<string, number>;
 }
@@ -23,6 +28,8 @@ export interface LiveSettings {
 export interface LiveState {
   readonly timeNs: number;
   readonly events: number;
+  /** How long it took until nothing happened any more, after the power came on or a switch was moved. */
+  readonly settleNs: number;
   /** Whether anything is going to happen by itself. */
   readonly isMoving: boolean;
   readonly isShorted: boolean;
@@ -42,6 +49,8 @@ export interface LiveState {
   readonly clocksOn: readonly string[];
   /** The row that the switches stand at, where the board rests. */
   readonly row: WalkedRow | null;
+  /** All labelled signals in the span that is looked at. */
+  readonly trace: TraceWindow | null;
   /** An output that nobody knows since it hangs on itself: it may rest, or run; null where there is none, or time has not got so far. */
   readonly unknownLoop: string | null;
   /** Whether time runs slower than it was asked to, since so much happens. */
@@ -66,6 +75,11 @@ export class LiveRun {
   private speed: Speed;
   isPaused: boolean;
   private isBehind = false;
+  /** When it was touched last, and when something happened last, in nanoseconds. */
+  private touchedNs = 0;
+  private changedNs = 0;
+  private readonly trace: Trace;
+  private scope: Scope | null;
 
   /** Lamps that are destroyed, with what did it; and since when others are past their maximum, in nanoseconds. */
   private readonly destroyed: Map<string, number>;
@@ -80,6 +94,14 @@ export class LiveRun {
     this.isPaused = isPaused;
     this.destroyed = new Map(settings.destroyed);
     for (const lamp of this.destroyed.keys()) this.live.burn(lamp);
+    this.scope = settings.scope;
+    this.trace = new Trace(
+      this.live,
+      labelledSignals(board).flatMap((name) => {
+        const net = netNamed(board, nets, name);
+        return net === null ? [] : [{ name, net }];
+      }),
+    );
     this.setSwitches(new Map(on.map((ref) => [ref, true])));
   }
 
@@ -89,9 +111,16 @@ export class LiveRun {
       const on = positions.get(ref);
       if (on !== undefined && hertz === null) this.live.setSwitch(i, on);
     });
+    this.touchedNs = this.live.timeNs;
+    this.changedNs = this.live.timeNs;
     if (this.isPaused || this.speed < 1) return;
     const [end, last] = [this.live.timeNs + AT_ONCE_NS, this.live.events + AT_ONCE_EVENTS];
-    while (this.live.nextNs <= end && this.live.events < last) this.live.runUntil(this.live.nextNs);
+    while (this.live.nextNs <= end && this.live.events < last) this.toNext();
+  }
+
+  /** Looks at another span of what is traced. */
+  setScope(scope: Scope | null): void {
+    this.scope = scope;
   }
 
   /** Changes how time runs. */
@@ -103,7 +132,17 @@ export class LiveRun {
 
   /** Goes on to the next moment in which something happens. */
   step(): void {
-    if (this.live.nextNs < Infinity) this.live.runUntil(this.live.nextNs);
+    if (this.live.nextNs < Infinity) this.toNext();
+  }
+
+  private toNext(): void {
+    this.live.runUntil(this.live.nextNs);
+    this.changedNs = this.live.timeNs;
+  }
+
+  /** Whether time passes, whatever happens in it. */
+  get isPassing(): boolean {
+    return !this.isPaused && this.speed < Infinity;
   }
 
   /** Whether there is anything to go on with. */
@@ -116,6 +155,7 @@ export class LiveRun {
     const { live } = this;
     const end = this.speed === Infinity ? Infinity : live.timeNs + ms * 1e6 * this.speed;
     while (live.nextNs <= end) {
+      this.changedNs = live.nextNs;
       live.runUntil(end === Infinity ? live.nextNs : end, EVENTS_A_LOOK);
       if (isEnough()) break;
     }
@@ -156,6 +196,7 @@ export class LiveRun {
     return {
       timeNs: live.timeNs,
       events: live.events,
+      settleNs: Math.max(0, this.changedNs - this.touchedNs),
       isMoving,
       isShorted: live.shorted,
       supplyMa: live.supplyMa,
@@ -169,6 +210,7 @@ export class LiveRun {
         rate !== null && live.isOn(i) ? [ref] : [],
       ),
       row: this.panel && !isMoving ? rowAtHand(live, this.panel, true) : null,
+      trace: this.scope ? windowOf(this.trace, this.scope, live.timeNs) : null,
       unknownLoop: isMoving ? null : live.unknownLoop,
       isBehind: this.isBehind,
     };

@@ -157,7 +157,7 @@ export class PoweredBoard {
   voltsOf(net: number): number | null {
     if (!this.simulator.isKnown(net)) return null;
     const [least, most] = this.simulator.rangeOf(net);
-    return (least + most) / 2;
+    return most - least > WIDE_V ? null : (least + most) / 2;
   }
 
   /**

@@ -55,9 +55,11 @@ export function netNamed(board: Board, nets: Nets, name: string): number | null 
   return nets.ofPin.get(place?.pin ?? name) ?? nets.ofPin.get(name) ?? null;
 }
 
-/** The labels of a board's switches and lamps, each once. */
+/** The labels of a board's switches, then of its lamps, each once. */
 export function labelledSignals(board: Board): string[] {
-  return [...new Set(Object.values(board.parts).flatMap((part) => labelPlacesOf(part).flatMap((p) => p.signal ?? [])))];
+  const places = Object.values(board.parts).flatMap((part) => labelPlacesOf(part));
+  const of = (does: 'give' | 'show') => places.flatMap((p) => (p.does === does ? (p.signal ?? []) : []));
+  return [...new Set([...of('give'), ...of('show')])];
 }
 
 /**

@@ -8,6 +8,7 @@ import {
   type LiveState,
   LOW,
   type Nets,
+  type Scope,
   type Start,
   type TableSubject,
   type WalkedRow,
@@ -23,6 +24,8 @@ export interface BenchState {
   /** The board as it was seen last; null without power, and until it has been seen. */
   readonly seen: LiveState | null;
   readonly pace: Pace;
+  /** The span of time in which the trace is looked at. */
+  readonly scope: Scope;
   readonly version: number;
 }
 
@@ -47,6 +50,7 @@ const off: BenchState = {
   walking: false,
   seen: null,
   pace: { speed: 1, isPaused: false, start: 'unknown', bounces: false },
+  scope: { spanNs: 10e9, endNs: null, columns: 240 },
   version: 0,
 };
 
@@ -142,6 +146,13 @@ export class PowerBench {
     else this.runner.setPace(pace.speed, pace.isPaused);
   }
 
+  /** Looks at another span of what is traced: longer or shorter, or further back; `endNs` null follows time. */
+  setScope(change: Partial<Scope>): void {
+    const scope = { ...this.state.scope, ...change };
+    this.set({ scope });
+    if (this.state.on) this.runner.setScope(scope);
+  }
+
   /** Goes on to the next moment in which something happens; time stands then. */
   step(): void {
     if (!this.state.pace.isPaused) this.setPace({ isPaused: true });
@@ -210,6 +221,7 @@ export class PowerBench {
       bounce: bounces ? BOUNCE_SEED : null,
       speed,
       isPaused,
+      scope: this.state.scope,
       destroyed: this.destroyed,
     });
   }

@@ -1,5 +1,6 @@
 import { Flex } from '@chakra-ui/react';
 import { checkWalk, inputAt, isBare, placeNamed } from '@saddlebag/core';
+import { useState } from 'react';
 import { useJobView } from '../base/job-context';
 import { type Shortcut, useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
@@ -11,6 +12,7 @@ import { ControlPanel } from './ControlPanel';
 import { LiveBoard } from './LiveBoard';
 import { PowerTools } from './PowerTools';
 import { switchKeys } from './switch-keys';
+import { TracePanel } from './TracePanel';
 import { useWalk } from './use-walk';
 import { WalkPanel } from './WalkPanel';
 
@@ -24,6 +26,9 @@ export default function PowerStep() {
   const { inputs } = subject;
   const canWalk = inputs.length > 0 && !subject.stores && checkWalk(inputs.length).length === 0;
   const { walk, stop } = useWalk();
+  // What stores something has no table: its signals are traced. Anything else may be.
+  const [traced, setTraced] = useState(false);
+  const isTraced = traced || subject.stores;
   const switches = inputs.map((name) => placeNamed(job.board, 'give', name)?.called);
   const isOn = (): boolean => bench.snapshot().on;
   const power = useLatest((): void => (isOn() ? bench.powerOff() : bench.powerOn()));
@@ -59,7 +64,17 @@ export default function PowerStep() {
     );
   return (
     <>
-      <WalkPanel switches={switches} onWalk={startWalk} onStop={stop} onSet={setRow} />
+      {isTraced ? (
+        <TracePanel onTable={subject.stores ? null : () => setTraced(false)} />
+      ) : (
+        <WalkPanel
+          switches={switches}
+          onWalk={startWalk}
+          onStop={stop}
+          onSet={setRow}
+          onTrace={() => setTraced(true)}
+        />
+      )}
       <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
         <BoardMat scene={scene} tools={<PowerTools onPower={power} />}>
           <LiveBoard scene={scene} />

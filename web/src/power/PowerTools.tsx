@@ -33,9 +33,9 @@ export function PowerTools({ onPower }: { readonly onPower: () => void }) {
 }
 
 /** What a powered board does, in a line. */
-function doing({ isShorted, isMoving, supplyMa, timeNs, unknownLoop }: LiveState): string {
+function doing({ isShorted, isMoving, supplyMa, settleNs, unknownLoop }: LiveState): string {
   if (isShorted) return 'supply and ground are joined: on the bench this would smoke';
   if (unknownLoop)
     return `${supplyMa.toFixed(1)} mA · ${unknownLoop} hangs on itself: memory by chance shows what it does`;
-  return `${supplyMa.toFixed(1)} mA · ${isMoving ? 'running' : `at rest after ${timeWords(timeNs)}`}`;
+  return `${supplyMa.toFixed(1)} mA · ${isMoving ? 'running' : `at rest after ${timeWords(settleNs)}`}`;
 }

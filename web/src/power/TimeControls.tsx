@@ -17,6 +17,9 @@ const speeds: readonly (readonly [name: string, speed: number])[] = [
   ['as fast as it goes', Infinity],
 ];
 
+/** So many seconds of the person's lie across a trace when a speed is chosen. */
+const SPAN_S = 10;
+
 /** What is stored when the power comes on, as it is chosen from. */
 const starts: readonly (readonly [name: string, start: Start])[] = [
   ['memory unknown', 'unknown'],
@@ -30,6 +33,10 @@ export function TimeControls() {
   const { on, seen, pace } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const pause = (): void => bench.setPace({ isPaused: !pace.isPaused });
   const step = (): void => bench.step();
+  const changeSpeed = (speed: number): void => {
+    bench.setPace({ speed });
+    bench.setScope({ spanNs: SPAN_S * 1e9 * (Number.isFinite(speed) ? speed : 1), endNs: null });
+  };
   useShortcuts(
     'Under power',
     on
@@ -57,7 +64,7 @@ export function TimeControls() {
       <Choice
         label="speed of time"
         value={speeds.find(([, speed]) => speed === pace.speed)?.[0] ?? ''}
-        onChange={(chosen) => bench.setPace({ speed: speeds.find(([name]) => name === chosen)?.[1] ?? 1 })}
+        onChange={(chosen) => changeSpeed(speeds.find(([name]) => name === chosen)?.[1] ?? 1)}
         width="138px"
       >
         <Names of={speeds} />

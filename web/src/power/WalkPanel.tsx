@@ -5,7 +5,6 @@ import {
   emptyTable,
   inputAt,
   isError,
-  liveFindings,
   type OwnMark,
   ownMark,
   says,
@@ -24,6 +23,7 @@ import { useTable } from '../base/use-table';
 import { FindingLine } from '../kit/FindingLine';
 import { Empty, Panel } from '../kit/Panel';
 import { ReadBackButton } from '../kit/ReadBackButton';
+import { LiveLines } from './LiveLines';
 import type { Filling } from './OwnCell';
 import { isWide, levelOf, WalkTable } from './WalkTable';
 
@@ -33,10 +33,12 @@ interface WalkPanelProps {
   readonly onWalk: () => void;
   readonly onStop: () => void;
   readonly onSet: (row: number) => void;
+  /** Shows the trace in its place. */
+  readonly onTrace: () => void;
 }
 
 /** What the sheet wants beside what the board shows, and the walk that fills it in; without a design, what the board shows alone. */
-export function WalkPanel({ switches, onWalk, onStop, onSet }: WalkPanelProps) {
+export function WalkPanel({ switches, onWalk, onStop, onSet, onTrace }: WalkPanelProps) {
   const { reading, job, session, subject } = useJobView();
   const { inputs, outputs, stores, wanted } = subject;
   const tooWide = checkWalk(inputs.length);
@@ -66,18 +68,15 @@ export function WalkPanel({ switches, onWalk, onStop, onSet }: WalkPanelProps) {
       {!wanted && <NothingToCompare />}
       {tooWide.length > 0 && <Empty>{tooWide.map(says).join(' ')} Set the rows you care about by hand.</Empty>}
       {hasRows && (table || !wanted) && <LiveTable {...against} switches={switches} onSet={onSet} />}
-      {stores && (
-        <Empty>
-          It stores something, so a table of its switches cannot tell its lamps. Set the switches by hand
-          {wanted ? '; the states stand at Design.' : '.'}
-        </Empty>
-      )}
       <LiveLines />
       <UnclearLine switches={switches} />
       {table && own && <OwnCount own={own} table={table} onCompare={() => setCompared(true)} />}
       <Flex gap="8px" p="10px 12px" borderTopWidth="1px" borderColor="line" align="center" flexShrink={0}>
         <WalkButton disabled={!hasRows} onWalk={onWalk} onStop={onStop} />
         {hasRows && <WalkCount {...against} rows={2 ** inputs.length} />}
+        <Button ml="auto" onClick={onTrace}>
+          Trace
+        </Button>
       </Flex>
     </Panel>
   );
@@ -99,24 +98,6 @@ function NothingToCompare() {
 interface Against {
   readonly table: Table | null;
   readonly own: Filling | null;
-}
-
-/** What the powered board does to itself: lamps that are destroyed, each with a press that puts in a new one, and outputs past their maximum. */
-function LiveLines() {
-  const { bench } = useJobView();
-  const { on, seen } = useSyncExternalStore(bench.subscribe, bench.snapshot);
-  if (!on || !seen) return null;
-  return liveFindings(seen).map((finding) => {
-    const [place] = finding.places;
-    const lamp = finding.fix?.replace(/^new /, '');
-    return (
-      <FindingLine
-        key={`${finding.code} ${place?.kind === 'pin' ? place.pin : lamp}`}
-        finding={finding}
-        {...(lamp !== undefined && { onFix: () => bench.replaceLamp(lamp) })}
-      />
-    );
-  });
 }
 
 /** Of the row that the switches stand at: the pin through which a lamp shows no level. */

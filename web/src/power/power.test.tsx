@@ -73,9 +73,27 @@ describe('power up', () => {
     while (!(step as HTMLButtonElement).disabled && steps++ < 9) press('.');
     expect(steps).toBeGreaterThan(0);
     expect(lamp('G').getAttribute('aria-label')).toBe('G lit');
-    expect(screen.getByLabelText('time since power up').textContent).toMatch(/^\d+ ns$/);
+    expect(screen.getByLabelText('time since power up').textContent).toMatch(/^\d+(\.\d+)? (ns|µs|ms|s)$/);
     press(',');
     expect(screen.getByRole('button', { name: /^Pause/ })).toBeDefined();
+  });
+
+  it('draws what labelled switches and lamps do in time, in place of the table and back', async () => {
+    renderInJob(<PowerStep />, job);
+    await userEvent.click(screen.getByRole('button', { name: 'Trace' }));
+    expect(screen.getByText(/^Power the board up: what its labelled/)).toBeDefined();
+    press(' ');
+    press('k');
+    press('e');
+    const traced = screen.getAllByRole('img', { name: /^trace of/ }).map((e) => e.getAttribute('aria-label'));
+    expect(traced).toEqual(['K', 'E', 'U', 'L', 'G', 'P', 'W'].map((name) => `trace of ${name}`));
+    await userEvent.click(screen.getByRole('button', { name: 'shorter span' }));
+    expect(screen.getByText('5 s across')).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'longer span' }));
+    await userEvent.click(screen.getByRole('button', { name: 'longer span' }));
+    expect(screen.getByText('20 s across')).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'Truth table' }));
+    expect(screen.getByRole('button', { name: /^Walk/ })).toBeDefined();
   });
 
   it('powers up anew with what is stored as it is chosen, and says which output hangs on itself', async () => {

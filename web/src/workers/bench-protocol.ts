@@ -1,4 +1,4 @@
-import type { Board, LiveSettings, LiveState } from '@saddlebag/core';
+import type { Board, LiveSettings, LiveState, Scope } from '@saddlebag/core';
 
 /** How the bench has a board run: somewhere, which tells what is seen. */
 export interface BenchRunner {
@@ -6,6 +6,7 @@ export interface BenchRunner {
   start(board: Board, settings: LiveSettings): void;
   setSwitches(positions: ReadonlyMap<string, boolean>): void;
   setPace(speed: number, isPaused: boolean): void;
+  setScope(scope: Scope): void;
   step(): void;
   /** Power off. */
   stop(): void;

@@ -1,8 +1,10 @@
-import { type Board, extractNets, LiveRun, type LiveSettings, type LiveState } from '@saddlebag/core';
+import { type Board, extractNets, LiveRun, type LiveSettings, type LiveState, type Scope } from '@saddlebag/core';
 import type { BenchRunner } from './bench-protocol';
 
-/** The most real time that is worked off at once, in milliseconds: a tab that slept does not catch up. */
+/** The most real time that is worked off at once while something moves, in milliseconds: a tab that slept does not catch up. */
 const MOST_MS = 100;
+/** Pause between two pictures while nothing moves: time passes all the same. */
+const REST_MS = 100;
 /** Work between two looks at the messages that have come in, in milliseconds. */
 const WORK_MS = 12;
 /** Pause between two pictures, in milliseconds. */
@@ -17,23 +19,33 @@ export class LocalRunner implements BenchRunner {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private workedAt = 0;
 
+  /** `isWanted` says whether the last picture has been taken; with `showsRest` pictures go on while nothing moves. */
   constructor(
     private readonly tell: (state: LiveState) => void,
     private readonly isWanted: () => boolean = () => true,
+    private readonly showsRest = false,
   ) {}
 
   start(board: Board, settings: LiveSettings): void {
     this.run = new LiveRun(board, extractNets(board), settings);
+    this.workedAt = performance.now();
     this.show();
   }
 
   setSwitches(positions: ReadonlyMap<string, boolean>): void {
+    this.catchUp();
     this.run?.setSwitches(positions);
     this.show();
   }
 
   setPace(speed: number, isPaused: boolean): void {
+    this.catchUp();
     this.run?.setPace(speed, isPaused);
+    this.show();
+  }
+
+  setScope(scope: Scope): void {
+    this.run?.setScope(scope);
     this.show();
   }
 
@@ -48,12 +60,24 @@ export class LocalRunner implements BenchRunner {
     this.timer = undefined;
   }
 
+  /** Lets the time pass that has gone by while nothing moved. */
+  private catchUp(): void {
+    const now = performance.now();
+    if (this.run?.isPassing && !this.run.isGoing) this.run.advance(now - this.workedAt, () => true);
+    this.workedAt = now;
+  }
+
   private show(): void {
     if (!this.run) return;
     this.tell(this.run.state());
-    if (!this.run.isGoing || this.timer !== undefined) return;
-    this.workedAt = performance.now();
-    this.timer = setTimeout(this.tick, FRAME_MS);
+    this.goOn();
+  }
+
+  private goOn(): void {
+    const { run } = this;
+    if (!run || this.timer !== undefined) return;
+    if (run.isGoing) this.timer = setTimeout(this.tick, FRAME_MS);
+    else if (this.showsRest && run.isPassing) this.timer = setTimeout(this.tick, REST_MS);
   }
 
   private readonly tick = (): void => {
@@ -61,10 +85,10 @@ export class LocalRunner implements BenchRunner {
     const { run } = this;
     if (!run) return;
     const now = performance.now();
-    run.advance(Math.min(MOST_MS, now - this.workedAt), () => performance.now() - now > WORK_MS);
+    const passed = now - this.workedAt;
+    run.advance(run.isGoing ? Math.min(MOST_MS, passed) : passed, () => performance.now() - now > WORK_MS);
     this.workedAt = now;
-    if (this.isWanted()) this.tell(run.state());
-    if (run.isGoing) this.timer = setTimeout(this.tick, FRAME_MS);
-    else this.tell(run.state());
+    if (this.isWanted() || !run.isGoing) this.tell(run.state());
+    this.goOn();
   };
 }

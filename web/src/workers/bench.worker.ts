@@ -1,4 +1,4 @@
-import type { Board, LiveSettings, LiveState } from '@saddlebag/core';
+import type { Board, LiveSettings, LiveState, Scope } from '@saddlebag/core';
 import { LocalRunner } from './bench-runner';
 
 /** What the screen sends to the worker that runs its board; `seen` says that the last picture has been taken. */
@@ -6,6 +6,7 @@ export type BenchMessage =
   | { readonly kind: 'start'; readonly board: Board; readonly settings: LiveSettings; readonly run: number }
   | { readonly kind: 'switches'; readonly positions: ReadonlyMap<string, boolean> }
   | { readonly kind: 'pace'; readonly speed: number; readonly isPaused: boolean }
+  | { readonly kind: 'scope'; readonly scope: Scope }
   | { readonly kind: 'step' }
   | { readonly kind: 'stop' }
   | { readonly kind: 'seen' };
@@ -26,6 +27,7 @@ const runner = new LocalRunner(
     postMessage(picture, { transfer: [levels.buffer, volts.buffer, hertz.buffer] });
   },
   () => isWanted,
+  true,
 );
 
 addEventListener('message', ({ data }: MessageEvent<BenchMessage>) => {
@@ -37,6 +39,8 @@ addEventListener('message', ({ data }: MessageEvent<BenchMessage>) => {
       return runner.setSwitches(data.positions);
     case 'pace':
       return runner.setPace(data.speed, data.isPaused);
+    case 'scope':
+      return runner.setScope(data.scope);
     case 'step':
       return runner.step();
     case 'stop':

@@ -1,0 +1,121 @@
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { hertzWords, type LiveState, type Scope, type TraceColumns, timeWords, UNKNOWN } from '@saddlebag/core';
+import { memo, useSyncExternalStore } from 'react';
+import { useJobView } from '../base/job-context';
+import { Empty, Panel } from '../kit/Panel';
+import { Tag } from '../kit/Tag';
+import { LiveLines } from './LiveLines';
+import { HEIGHT, waveformOf } from './waveform';
+
+/** Spans of time that can be looked at, in nanoseconds: from a few gate delays to an hour, each twice or two and a half times the one before. */
+const SPANS = Array.from({ length: 32 }, (_, i) => ([1, 2, 5][i % 3] ?? 1) * 10 ** (2 + Math.floor(i / 3)));
+/** The volts to which curves are drawn, where a board has no more. */
+const MOST_V = 5;
+
+/** What the labelled switches and lamps of the powered board have done of late, as a timing diagram. */
+export function TracePanel({ onTable }: { readonly onTable: (() => void) | null }) {
+  const { bench } = useJobView();
+  const { on, seen, scope } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const trace = on ? seen?.trace : null;
+  return (
+    <Panel title="Trace" actions={trace && seen && <ScopeButtons seen={seen} />} w="372px" flexShrink={0}>
+      {!on && <Empty>Power the board up: what its labelled switches and lamps do is drawn here as time runs.</Empty>}
+      {trace?.rows.length === 0 && (
+        <Empty>No switch or lamp of this board is labelled. Label them at Board, and what they do is drawn here.</Empty>
+      )}
+      {trace && trace.rows.length > 0 && (
+        <Box flex="1" minH="0" overflowY="auto" px="12px">
+          {trace.rows.map((row) => (
+            <TraceLine key={row.name} row={row} />
+          ))}
+          <Flex justify="space-between" pl="66px" pr="46px" color="soft" fontSize="11.5px" fontFamily="mono">
+            <span>{trace.fromNs >= 0 && timeWords(trace.fromNs)}</span>
+            <span>{timeWords(trace.toNs)}</span>
+          </Flex>
+        </Box>
+      )}
+      <LiveLines />
+      <Flex gap="8px" p="10px 12px" borderTopWidth="1px" borderColor="line" align="center" flexShrink={0} minH="53px">
+        <Text fontSize="13px" color="soft" flex="1">
+          {trace && `${timeWords(scope.spanNs)} across${scope.endNs === null ? '' : ', stopped there'}`}
+        </Text>
+        {onTable && <Button onClick={onTable}>Truth table</Button>}
+      </Flex>
+    </Panel>
+  );
+}
+
+/** Buttons that look at a longer or a shorter span, further back, or at what happens now. */
+function ScopeButtons({ seen }: { readonly seen: LiveState }) {
+  const { bench } = useJobView();
+  const { scope } = bench.snapshot();
+  const turn = (change: Partial<Scope>) => (): void => bench.setScope(change);
+  const longer = SPANS.find((span) => span > scope.spanNs) ?? scope.spanNs;
+  const shorter = SPANS.findLast((span) => span < scope.spanNs) ?? scope.spanNs;
+  const end = scope.endNs ?? seen.timeNs;
+  const back = Math.max(scope.spanNs, end - scope.spanNs / 2);
+  const forth = end + scope.spanNs / 2;
+  return (
+    <>
+      <Button aria-label="earlier" disabled={end <= scope.spanNs} onClick={turn({ endNs: back })}>
+        ‹
+      </Button>
+      <Button
+        aria-label="later"
+        disabled={scope.endNs === null}
+        onClick={turn({ endNs: forth >= seen.timeNs ? null : forth })}
+      >
+        ›
+      </Button>
+      <Button disabled={scope.endNs === null} onClick={turn({ endNs: null })}>
+        Now
+      </Button>
+      <Button aria-label="longer span" onClick={turn({ spanNs: longer })}>
+        −
+      </Button>
+      <Button aria-label="shorter span" onClick={turn({ spanNs: shorter })}>
+        +
+      </Button>
+    </>
+  );
+}
+
+/** A signal: its tag, its waveform, and what it is at the end of the span. */
+const TraceLine = memo(function TraceLine({ row }: { readonly row: TraceColumns }) {
+  const { bench, board } = useJobView();
+  const columns = row.to.length;
+  const mostV = row.volts.reduce((most, v) => (v > most ? v : most), MOST_V);
+  const { line, unknown, busy } = waveformOf(row, mostV);
+  const last = row.to[columns - 1] ?? UNKNOWN;
+  const volts = row.volts[columns - 1] ?? Number.NaN;
+  const net = [...board.names].find(([, name]) => name === row.name)?.[0];
+  const hertz = net === undefined ? 0 : (bench.probe(net)?.hertz ?? 0);
+  const level = last === UNKNOWN ? (Number.isNaN(volts) ? '?' : `${volts.toFixed(1)} V`) : String(last);
+  return (
+    <Flex align="center" gap="8px" py="3px" borderBottomWidth="1px" borderColor="line">
+      <Flex w="58px" flexShrink={0} overflow="hidden">
+        <Tag signal={row.name} />
+      </Flex>
+      <svg
+        viewBox={`0 0 ${columns} ${HEIGHT}`}
+        preserveAspectRatio="none"
+        width="240"
+        height={HEIGHT}
+        role="img"
+        aria-label={`trace of ${row.name}`}
+      >
+        <path d={busy} stroke="var(--sb-colors-soft)" strokeWidth="1" fill="none" />
+        <path d={unknown} stroke="var(--sb-colors-bad)" strokeWidth="1.4" strokeDasharray="3 2" fill="none" />
+        <path d={line} stroke="var(--sb-colors-ink)" strokeWidth="1.6" fill="none" />
+      </svg>
+      <Box w="40px" flexShrink={0} fontFamily="mono" fontSize="12px" lineHeight="14px" textAlign="right">
+        {last > UNKNOWN ? '' : level}
+        {hertz > 0 && (
+          <Text fontSize="10.5px" color="soft" whiteSpace="nowrap">
+            {hertzWords(Number(hertz.toPrecision(2)))}
+          </Text>
+        )}
+      </Box>
+    </Flex>
+  );
+});
