@@ -290,7 +290,6 @@ export {
   subjectOf,
   type TableSubject,
   type TraceColumns,
-  type TraceWindow,
   timeWords,
   traceCsvOf,
   unclearFinding,
