@@ -122,11 +122,17 @@ await p.goes();
 await p.presses('Open Flood watch');
 await p.turnsTo('board');
 await picture(p, 'crowded');
+await p.takes('Fog beacon');
 await p.turnsTo('power');
 await p.presses('Dim');
-await p.keys('w');
-await p.reads('1024 of 1024 rows seen');
-await picture(p, 'power-dim');
+await p.keys('Space');
+// Until the count is well under way, and the lamps differ.
+await p.page.waitForFunction(
+  () => /^[89]\.\d/.test(document.querySelector('[aria-label="time since power up"]')?.textContent ?? ''),
+  { timeout: 30_000 },
+);
+await p.keys(',');
+await picture(p, 'trace');
 
 await stop();
 child.kill();
