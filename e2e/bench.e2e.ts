@@ -84,6 +84,8 @@ describe('a board found on a bench', () => {
       /2\.09\d Hz/.test(document.querySelector('[aria-label=meter]')?.textContent ?? ''),
     );
     await p.page.focus('nav a[aria-current=step]');
+    await p.keys(';');
+    await p.sees('[aria-label="trace of U1.3"]');
     await p.keys(',');
     await p.named('Run ,');
     const stopped = await p.text('[aria-label="time since power up"]');

@@ -13,6 +13,7 @@ const settings: LiveSettings = {
   isPaused: false,
   destroyed: new Map(),
   scope: null,
+  traced: [],
 };
 const live = (board: Board, change: Partial<LiveSettings> = {}) => {
   const nets = extractNets(board);
@@ -132,6 +133,20 @@ describe('a live board', () => {
       ['output-over-maximum', 'U1.2'],
       ['output-over-maximum', 'U2.2'],
     ]);
+  });
+
+  it('traces its labels, and what is asked for beside them', () => {
+    const { run } = live(inverters, { scope: { spanNs: 100, endNs: null, columns: 10 } });
+    const names = () => run.state().trace?.rows.map((row) => row.name);
+    expect(names()).toEqual(['Y']);
+    run.setTraced(['U1.2', 'U9.9']);
+    expect(names()).toEqual(['Y', 'U1.2']);
+    run.setSwitches(new Map([['S1', true]]));
+    const [y, first] = run.state().trace?.rows ?? [];
+    // Two inverters behind each other: the second follows nine nanoseconds later.
+    expect([y?.to[9], first?.to[9]]).toEqual([HIGH, LOW]);
+    run.setTraced([]);
+    expect(names()).toEqual(['Y']);
   });
 
   it('with memory unknown names the loop that nobody knows', () => {

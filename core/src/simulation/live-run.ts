@@ -20,6 +20,8 @@ export interface LiveSettings {
   readonly isPaused: boolean;
   /** What is traced is looked at in this span; null, and nothing is traced. */
   readonly scope: Scope | null;
+  /** What is traced beside the labelled signals: pins, by name. */
+  readonly traced: readonly string[];
   /** Lamps that were destroyed before, by name, with the milliamperes that did it. */
   readonly destroyed: ReadonlyMap<string, number>;
 }
@@ -80,6 +82,7 @@ export class LiveRun {
   private changedNs = 0;
   private readonly trace: Trace;
   private scope: Scope | null;
+  private traced: readonly string[] = [];
 
   /** Lamps that are destroyed, with what did it; and since when others are past their maximum, in nanoseconds. */
   private readonly destroyed: Map<string, number>;
@@ -102,6 +105,7 @@ export class LiveRun {
         return net === null ? [] : [{ name, net }];
       }),
     );
+    this.setTraced(settings.traced);
     this.setSwitches(new Map(on.map((ref) => [ref, true])));
   }
 
@@ -116,6 +120,16 @@ export class LiveRun {
     if (this.isPaused || this.speed < 1) return;
     const [end, last] = [this.live.timeNs + AT_ONCE_NS, this.live.events + AT_ONCE_EVENTS];
     while (this.live.nextNs <= end && this.live.events < last) this.toNext();
+  }
+
+  /** Traces these pins beside the labelled signals, and no others. */
+  setTraced(pins: readonly string[]): void {
+    for (const pin of this.traced) if (!pins.includes(pin)) this.trace.remove(pin);
+    for (const pin of pins) {
+      const net = this.live.nets.ofPin.get(pin);
+      if (net !== undefined && !this.traced.includes(pin)) this.trace.add(pin, net);
+    }
+    this.traced = pins;
   }
 
   /** Looks at another span of what is traced. */

@@ -123,24 +123,42 @@ const hasMoved = (a: number, b: number): boolean =>
 
 /** The changes of some nets of a board while time runs on it, each at the moment at which it happens. */
 export class Trace {
-  readonly rows: readonly TraceRow[];
-  private readonly rowsOn = new Map<number, TraceRow[]>();
+  private all: readonly TraceRow[] = [];
+  private readonly rowsOn = new Map<number, readonly TraceRow[]>();
 
   /** Begins to watch; `nets` are named as they are to be told. It ends with `stop`. */
   constructor(
     private readonly live: PoweredBoard,
     nets: readonly { readonly name: string; readonly net: number }[],
   ) {
-    this.rows = nets.map(({ name, net }) => new TraceRow(name, net));
-    for (const row of this.rows) {
-      const island = live.islandOf(row.net);
-      this.rowsOn.set(island, [...(this.rowsOn.get(island) ?? []), row]);
-      live.follow(row.net, STEP_V);
-      this.note(row);
-    }
+    for (const { name, net } of nets) this.add(name, net);
     live.observe((islands) => {
       for (const island of islands) for (const row of this.rowsOn.get(island) ?? []) this.note(row);
     });
+  }
+
+  get rows(): readonly TraceRow[] {
+    return this.all;
+  }
+
+  /** Watches a net from now on. */
+  add(name: string, net: number): void {
+    const row = new TraceRow(name, net);
+    const island = this.live.islandOf(net);
+    this.all = [...this.all, row];
+    this.rowsOn.set(island, [...(this.rowsOn.get(island) ?? []), row]);
+    this.live.follow(net, STEP_V);
+    this.note(row);
+  }
+
+  /** Watches what has this name no more, and forgets what it did. */
+  remove(name: string): void {
+    this.all = this.all.filter((row) => row.name !== name);
+    for (const [island, rows] of this.rowsOn)
+      this.rowsOn.set(
+        island,
+        rows.filter((row) => row.name !== name),
+      );
   }
 
   private note(row: TraceRow): void {
@@ -150,7 +168,7 @@ export class Trace {
   /** Watches no more, and notes what everything is now. */
   stop(): void {
     this.live.observe(null);
-    for (const row of this.rows) this.note(row);
+    for (const row of this.all) this.note(row);
   }
 }
 

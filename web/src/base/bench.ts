@@ -26,6 +26,10 @@ export interface BenchState {
   readonly pace: Pace;
   /** The span of time in which the trace is looked at. */
   readonly scope: Scope;
+  /** Pins that are traced beside the labelled signals. */
+  readonly traced: readonly string[];
+  /** What stands beside the board; one that stores something has no table. */
+  readonly shows: 'table' | 'trace';
   readonly version: number;
 }
 
@@ -51,9 +55,13 @@ const off: BenchState = {
   seen: null,
   pace: { speed: 1, isPaused: false, start: 'unknown', bounces: false },
   scope: { spanNs: 10e9, endNs: null, columns: 240 },
+  traced: [],
+  shows: 'table',
   version: 0,
 };
 
+/** The most pins that are traced beside the labelled signals; of more, the first are let go. */
+const MOST_TRACED = 16;
 /** The seed of contacts that bounce: the same presses, the same bounces. */
 const BOUNCE_SEED = 1;
 
@@ -153,6 +161,19 @@ export class PowerBench {
     if (this.state.on) this.runner.setScope(scope);
   }
 
+  /** Shows the table or the trace beside the board. */
+  show(shows: BenchState['shows']): void {
+    this.set({ shows });
+  }
+
+  /** Traces a pin, or no longer; a pin on a net that is traced already ends that. */
+  toggleTraced(pin: string): void {
+    const before = this.state.traced;
+    const traced = before.includes(pin) ? before.filter((p) => p !== pin) : [...before, pin].slice(-MOST_TRACED);
+    this.set({ traced, shows: 'trace' });
+    if (this.state.on) this.runner.setTraced(traced);
+  }
+
   /** Goes on to the next moment in which something happens; time stands then. */
   step(): void {
     if (!this.state.pace.isPaused) this.setPace({ isPaused: true });
@@ -222,6 +243,7 @@ export class PowerBench {
       speed,
       isPaused,
       scope: this.state.scope,
+      traced: this.state.traced,
       destroyed: this.destroyed,
     });
   }

@@ -1,5 +1,5 @@
 import { Input, Text } from '@chakra-ui/react';
-import { type Board, hertzWords, type Nets, parseHole, shownSignal, stripOf } from '@saddlebag/core';
+import { type Board, hertzWords, labelPlacesOf, type Nets, parseHole, shownSignal, stripOf } from '@saddlebag/core';
 import { useRef, useState, useSyncExternalStore } from 'react';
 import type { PowerBench } from '../base/bench';
 import { useJobView } from '../base/job-context';
@@ -15,12 +15,23 @@ export function Meter() {
   const pointed = usePointedMeter();
   const [typed, setTyped] = useState('');
   const field = useRef<HTMLInputElement>(null);
+  const place = pointed ?? typedPlace(typed);
+  const pinToTrace = place && pinAt(place, board);
   useShortcuts(
     'Under power',
-    on ? [{ cap: '/', does: 'measure at a pin', keys: ['/'], take: () => field.current?.focus() }] : [],
+    on
+      ? [
+          { cap: '/', does: 'measure at a pin', keys: ['/'], take: () => field.current?.focus() },
+          {
+            cap: ';',
+            does: 'trace what is pointed at, or no longer',
+            keys: [';'],
+            take: () => pinToTrace && bench.toggleTraced(pinToTrace),
+          },
+        ]
+      : [],
   );
   if (!on) return null;
-  const place = pointed ?? typedPlace(typed);
   const shown = place && reading(place, board, bench);
   return (
     <>
@@ -52,6 +63,17 @@ function typedPlace(text: string): MeterPlace | null {
   if (word === '') return null;
   if (parseHole(word.toLowerCase())) return { kind: 'hole', name: word.toLowerCase() };
   return { kind: word.includes('.') ? 'pin' : 'lamp', name: word.toUpperCase() };
+}
+
+/** A pin on the net of a place: its own, or the first that is on it; null where there is none. A lamp's is its anode. */
+function pinAt({ kind, name }: MeterPlace, { nets, board }: BoardNames): string | null {
+  if (kind === 'pin') return nets.ofPin.has(name) ? name : null;
+  const hole = kind === 'hole' ? parseHole(name) : null;
+  const part = kind === 'lamp' ? board.parts[name] : undefined;
+  const net = hole
+    ? nets.ofStrip.get(stripOf(hole))
+    : part && labelPlacesOf(part).flatMap((p) => nets.ofPin.get(p.pin) ?? [])[0];
+  return net === undefined ? null : (nets.nets[net]?.pins[0] ?? null);
 }
 
 /** What a meter shows there; null where there is nothing. */

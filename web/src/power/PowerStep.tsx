@@ -1,6 +1,6 @@
 import { Flex } from '@chakra-ui/react';
 import { checkWalk, inputAt, isBare, placeNamed } from '@saddlebag/core';
-import { useState } from 'react';
+import { useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { type Shortcut, useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
@@ -27,8 +27,8 @@ export default function PowerStep() {
   const canWalk = inputs.length > 0 && !subject.stores && checkWalk(inputs.length).length === 0;
   const { walk, stop } = useWalk();
   // What stores something has no table: its signals are traced. Anything else may be.
-  const [traced, setTraced] = useState(false);
-  const isTraced = traced || subject.stores;
+  const shows = useSyncExternalStore(bench.subscribe, () => bench.snapshot().shows);
+  const isTraced = shows === 'trace' || subject.stores;
   const switches = inputs.map((name) => placeNamed(job.board, 'give', name)?.called);
   const isOn = (): boolean => bench.snapshot().on;
   const power = useLatest((): void => (isOn() ? bench.powerOff() : bench.powerOn()));
@@ -65,14 +65,14 @@ export default function PowerStep() {
   return (
     <>
       {isTraced ? (
-        <TracePanel onTable={subject.stores ? null : () => setTraced(false)} />
+        <TracePanel onTable={subject.stores ? null : () => bench.show('table')} />
       ) : (
         <WalkPanel
           switches={switches}
           onWalk={startWalk}
           onStop={stop}
           onSet={setRow}
-          onTrace={() => setTraced(true)}
+          onTrace={() => bench.show('trace')}
         />
       )}
       <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">

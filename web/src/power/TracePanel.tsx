@@ -21,14 +21,16 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
     <Panel title="Trace" actions={trace && seen && <ScopeButtons seen={seen} />} w="372px" flexShrink={0}>
       {!on && <Empty>Power the board up: what its labelled switches and lamps do is drawn here as time runs.</Empty>}
       {trace?.rows.length === 0 && (
-        <Empty>No switch or lamp of this board is labelled. Label them at Board, and what they do is drawn here.</Empty>
+        <Empty>
+          No switch or lamp of this board is labelled. Label them at Board, or point at a strip and press ; to trace it.
+        </Empty>
       )}
       {trace && trace.rows.length > 0 && (
         <Box flex="1" minH="0" overflowY="auto" px="12px">
           {trace.rows.map((row) => (
             <TraceLine key={row.name} row={row} />
           ))}
-          <Flex justify="space-between" pl="66px" pr="46px" color="soft" fontSize="11.5px" fontFamily="mono">
+          <Flex justify="space-between" pl="74px" pr="46px" color="soft" fontSize="11.5px" fontFamily="mono">
             <span>{trace.fromNs >= 0 && timeWords(trace.fromNs)}</span>
             <span>{timeWords(trace.toNs)}</span>
           </Flex>
@@ -93,13 +95,26 @@ const TraceLine = memo(function TraceLine({ row }: { readonly row: TraceColumns 
   const level = last === UNKNOWN ? (Number.isNaN(volts) ? '?' : `${volts.toFixed(1)} V`) : String(last);
   return (
     <Flex align="center" gap="8px" py="3px" borderBottomWidth="1px" borderColor="line">
-      <Flex w="58px" flexShrink={0} overflow="hidden">
-        <Tag signal={row.name} />
+      <Flex w="66px" flexShrink={0} overflow="hidden">
+        {bench.snapshot().traced.includes(row.name) ? (
+          <Button
+            h="20px"
+            px="5px"
+            fontFamily="mono"
+            fontSize="11.5px"
+            title="trace this no longer"
+            onClick={() => bench.toggleTraced(row.name)}
+          >
+            {row.name} ×
+          </Button>
+        ) : (
+          <Tag signal={row.name} />
+        )}
       </Flex>
       <svg
         viewBox={`0 0 ${columns} ${HEIGHT}`}
         preserveAspectRatio="none"
-        width="240"
+        width="232"
         height={HEIGHT}
         role="img"
         aria-label={`trace of ${row.name}`}

@@ -92,6 +92,13 @@ describe('power up', () => {
     await userEvent.click(screen.getByRole('button', { name: 'longer span' }));
     await userEvent.click(screen.getByRole('button', { name: 'longer span' }));
     expect(screen.getByText('20 s across')).toBeDefined();
+    // A pin that is measured is traced as well, and let go again.
+    await userEvent.type(screen.getByLabelText('measure at'), 'U1.14');
+    act(() => (document.activeElement as HTMLElement).blur());
+    press(';');
+    expect(screen.getByRole('img', { name: 'trace of U1.14' })).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'U1.14 ×' }));
+    expect(screen.queryByRole('img', { name: 'trace of U1.14' })).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'Truth table' }));
     expect(screen.getByRole('button', { name: /^Walk/ })).toBeDefined();
   });

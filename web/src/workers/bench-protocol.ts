@@ -7,6 +7,8 @@ export interface BenchRunner {
   setSwitches(positions: ReadonlyMap<string, boolean>): void;
   setPace(speed: number, isPaused: boolean): void;
   setScope(scope: Scope): void;
+  /** Traces these pins beside what is labelled. */
+  setTraced(pins: readonly string[]): void;
   step(): void;
   /** Power off. */
   stop(): void;

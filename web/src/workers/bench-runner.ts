@@ -44,6 +44,11 @@ export class LocalRunner implements BenchRunner {
     this.show();
   }
 
+  setTraced(pins: readonly string[]): void {
+    this.run?.setTraced(pins);
+    this.show();
+  }
+
   setScope(scope: Scope): void {
     this.run?.setScope(scope);
     this.show();

@@ -21,6 +21,7 @@ export const workerRunner: RunnerFor = (tell) => {
     },
     setSwitches: (positions) => send({ kind: 'switches', positions }),
     setPace: (speed, isPaused) => send({ kind: 'pace', speed, isPaused }),
+    setTraced: (pins) => send({ kind: 'traced', pins }),
     setScope: (scope) => send({ kind: 'scope', scope }),
     step: () => send({ kind: 'step' }),
     stop() {

@@ -7,6 +7,7 @@ export type BenchMessage =
   | { readonly kind: 'switches'; readonly positions: ReadonlyMap<string, boolean> }
   | { readonly kind: 'pace'; readonly speed: number; readonly isPaused: boolean }
   | { readonly kind: 'scope'; readonly scope: Scope }
+  | { readonly kind: 'traced'; readonly pins: readonly string[] }
   | { readonly kind: 'step' }
   | { readonly kind: 'stop' }
   | { readonly kind: 'seen' };
@@ -41,6 +42,8 @@ addEventListener('message', ({ data }: MessageEvent<BenchMessage>) => {
       return runner.setPace(data.speed, data.isPaused);
     case 'scope':
       return runner.setScope(data.scope);
+    case 'traced':
+      return runner.setTraced(data.pins);
     case 'step':
       return runner.step();
     case 'stop':
