@@ -8,9 +8,17 @@ export interface Scope {
   readonly columns: number;
 }
 
+/** What a signal has done since its trace began; means are over whole periods, null under two. */
+export interface TraceFigures {
+  readonly edges: number;
+  readonly periodNs: number | null;
+  readonly highShare: number | null;
+  readonly shortestNs: number | null;
+}
+
 /**
  * One signal in a span of time. For each column: the level that it begins with (LOW, HIGH, UNKNOWN, or NOT_YET before the trace began), that it
- * ends with, how many changes lie in it (2 stands for more), and the volts at its end, NaN where nobody knows.
+ * ends with, how many changes lie in it (2 stands for more), and the volts at its end, NaN where nobody knows. The figures beside are those of the whole trace.
  */
 export interface TraceColumns {
   readonly name: string;
@@ -18,6 +26,7 @@ export interface TraceColumns {
   readonly to: Uint8Array;
   readonly changes: Uint8Array;
   readonly volts: Float32Array;
+  readonly figures: TraceFigures;
 }
 
 /** The signals of a trace in a span of time, in nanoseconds since power up. */
@@ -64,7 +73,9 @@ function columnsOf(
     if (last >= 0) volts[c] = row.voltsAt(last);
     before = last;
   }
-  return { name: row.name, from, to, changes, volts };
+  const { edges, periodNs, highShare, shortestNs } = row;
+  const figures = { edges, periodNs, highShare, shortestNs: shortestNs < Infinity ? shortestNs : null };
+  return { name: row.name, from, to, changes, volts, figures };
 }
 
 /** Whether a signal is somewhere at volts that are no level: it is drawn as a curve then. */

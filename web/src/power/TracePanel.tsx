@@ -1,14 +1,32 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { hertzWords, type LiveState, type Scope, type TraceColumns, timeWords, UNKNOWN } from '@saddlebag/core';
+import {
+  hertzWords,
+  isAnalogue,
+  type LiveState,
+  type Scope,
+  type TraceColumns,
+  timeWords,
+  UNKNOWN,
+} from '@saddlebag/core';
 import { memo, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
+import { useShortcuts } from '../base/shortcuts';
 import { Empty, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 import { LiveLines } from './LiveLines';
 import { HEIGHT, waveformOf } from './waveform';
 
-/** Spans of time that can be looked at, in nanoseconds: from a few gate delays to an hour, each twice or two and a half times the one before. */
-const SPANS = Array.from({ length: 32 }, (_, i) => ([1, 2, 5][i % 3] ?? 1) * 10 ** (2 + Math.floor(i / 3)));
+/** Spans of time that can be looked at, in nanoseconds: from a gate delay to a day, each twice or two and a half times the one before. */
+const SPANS = [
+  ...Array.from({ length: 39 }, (_, i) => ([1, 2, 5][i % 3] ?? 1) * 10 ** (1 + Math.floor(i / 3))),
+  86_400e9,
+]
+  .filter((span) => span <= 86_400e9)
+  .sort((a, b) => a - b);
+
+/** The next longer or shorter span; the same where there is none. */
+const nextSpan = (spanNs: number, isLonger: boolean): number =>
+  (isLonger ? SPANS.find((span) => span > spanNs) : SPANS.findLast((span) => span < spanNs)) ?? spanNs;
 /** The volts to which curves are drawn, where a board has no more. */
 const MOST_V = 5;
 
@@ -17,6 +35,16 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
   const { bench } = useJobView();
   const { on, seen, scope } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const trace = on ? seen?.trace : null;
+  const stretch = (isLonger: boolean): void => bench.setScope({ spanNs: nextSpan(scope.spanNs, isLonger) });
+  useShortcuts(
+    'Under power',
+    on
+      ? [
+          { cap: '[', does: 'trace a shorter span', keys: ['['], take: () => stretch(false) },
+          { cap: ']', does: 'trace a longer span', keys: [']'], take: () => stretch(true) },
+        ]
+      : [],
+  );
   return (
     <Panel title="Trace" actions={trace && seen && <ScopeButtons seen={seen} />} w="372px" flexShrink={0}>
       {!on && <Empty>Power the board up: what its labelled switches and lamps do is drawn here as time runs.</Empty>}
@@ -31,7 +59,7 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
             <TraceLine key={row.name} row={row} />
           ))}
           <Flex justify="space-between" pl="74px" pr="46px" color="soft" fontSize="11.5px" fontFamily="mono">
-            <span>{trace.fromNs >= 0 && timeWords(trace.fromNs)}</span>
+            <span>{trace.fromNs >= 0 && `−${timeWords(scope.spanNs)}`}</span>
             <span>{timeWords(trace.toNs)}</span>
           </Flex>
         </Box>
@@ -52,8 +80,8 @@ function ScopeButtons({ seen }: { readonly seen: LiveState }) {
   const { bench } = useJobView();
   const { scope } = bench.snapshot();
   const turn = (change: Partial<Scope>) => (): void => bench.setScope(change);
-  const longer = SPANS.find((span) => span > scope.spanNs) ?? scope.spanNs;
-  const shorter = SPANS.findLast((span) => span < scope.spanNs) ?? scope.spanNs;
+  const longer = nextSpan(scope.spanNs, true);
+  const shorter = nextSpan(scope.spanNs, false);
   const end = scope.endNs ?? seen.timeNs;
   const back = Math.max(scope.spanNs, end - scope.spanNs / 2);
   const forth = end + scope.spanNs / 2;
@@ -84,14 +112,12 @@ function ScopeButtons({ seen }: { readonly seen: LiveState }) {
 
 /** A signal: its tag, its waveform, and what it is at the end of the span. */
 const TraceLine = memo(function TraceLine({ row }: { readonly row: TraceColumns }) {
-  const { bench, board } = useJobView();
+  const { bench } = useJobView();
   const columns = row.to.length;
   const mostV = row.volts.reduce((most, v) => (v > most ? v : most), MOST_V);
   const { line, unknown, busy } = waveformOf(row, mostV);
   const last = row.to[columns - 1] ?? UNKNOWN;
   const volts = row.volts[columns - 1] ?? Number.NaN;
-  const net = [...board.names].find(([, name]) => name === row.name)?.[0];
-  const hertz = net === undefined ? 0 : (bench.probe(net)?.hertz ?? 0);
   const level = last === UNKNOWN ? (Number.isNaN(volts) ? '?' : `${volts.toFixed(1)} V`) : String(last);
   return (
     <Flex align="center" gap="8px" py="3px" borderBottomWidth="1px" borderColor="line">
@@ -111,26 +137,41 @@ const TraceLine = memo(function TraceLine({ row }: { readonly row: TraceColumns 
           <Tag signal={row.name} />
         )}
       </Flex>
-      <svg
-        viewBox={`0 0 ${columns} ${HEIGHT}`}
-        preserveAspectRatio="none"
-        width="232"
-        height={HEIGHT}
-        role="img"
-        aria-label={`trace of ${row.name}`}
-      >
-        <path d={busy} stroke="var(--sb-colors-soft)" strokeWidth="1" fill="none" />
-        <path d={unknown} stroke="var(--sb-colors-bad)" strokeWidth="1.4" strokeDasharray="3 2" fill="none" />
-        <path d={line} stroke="var(--sb-colors-ink)" strokeWidth="1.6" fill="none" />
-      </svg>
-      <Box w="40px" flexShrink={0} fontFamily="mono" fontSize="12px" lineHeight="14px" textAlign="right">
-        {last > UNKNOWN ? '' : level}
-        {hertz > 0 && (
-          <Text fontSize="10.5px" color="soft" whiteSpace="nowrap">
-            {hertzWords(Number(hertz.toPrecision(2)))}
+      <Box>
+        <svg
+          viewBox={`0 0 ${columns} ${HEIGHT}`}
+          preserveAspectRatio="none"
+          width="224"
+          height={HEIGHT}
+          role="img"
+          aria-label={`trace of ${row.name}`}
+        >
+          <path d={busy} stroke="var(--sb-colors-soft)" strokeWidth="1" fill="none" />
+          <path d={unknown} stroke="var(--sb-colors-bad)" strokeWidth="1.4" strokeDasharray="3 2" fill="none" />
+          <path d={line} stroke="var(--sb-colors-ink)" strokeWidth="1.6" fill="none" />
+        </svg>
+        {(row.figures.edges > 0 || isAnalogue(row)) && (
+          <Text fontSize="10.5px" lineHeight="13px" color="soft" fontFamily="mono" whiteSpace="nowrap">
+            {isAnalogue(row) ? rangeWords(row.volts) : figureWords(row.figures)}
           </Text>
         )}
+      </Box>
+      <Box w="40px" flexShrink={0} fontFamily="mono" fontSize="12px" lineHeight="14px" textAlign="right">
+        {last > UNKNOWN ? '' : level}
       </Box>
     </Flex>
   );
 });
+
+/** Between which volts a curve lies, as far as it is in sight. */
+function rangeWords(volts: Float32Array): string {
+  const known = [...volts].filter((v) => !Number.isNaN(v));
+  return `${Math.min(...known).toFixed(2)} to ${Math.max(...known).toFixed(2)} V`;
+}
+
+/** What a signal has done, in few words: how often, how much of it high, its shortest pulse. */
+function figureWords({ edges, periodNs, highShare, shortestNs }: TraceColumns['figures']): string {
+  const count = edges === 1 ? '1 edge' : `${edges.toLocaleString('en')} edges`;
+  if (periodNs === null) return shortestNs === null ? count : `${count} · shortest ${timeWords(shortestNs)}`;
+  return `${hertzWords(1e9 / periodNs)} · ${(100 * (highShare ?? 0)).toFixed(1)} % high · ${count}`;
+}

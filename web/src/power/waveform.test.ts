@@ -13,6 +13,7 @@ function columns(levels: readonly number[], busy: readonly number[] = [], volts:
     to: Uint8Array.from(to),
     changes: Uint8Array.from(levels, (level, c) => (busy.includes(c) ? 2 : Number(level !== to[c]))),
     volts: Float32Array.from(levels, (_, c) => volts[c] ?? Number.NaN),
+    figures: { edges: 0, periodNs: null, highShare: null, shortestNs: null },
   };
 }
 
