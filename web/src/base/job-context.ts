@@ -90,7 +90,7 @@ export function readBoard(board: Board, packing: Packing | null): ReadBoard {
   const sources = wired ? sourcesOf(wired, board) : new Map<string, string>();
   const names = nameNets(nets, sources);
   // Where no design says what is what, nets go by names of their own.
-  if (!packing || isBuiltOtherwise(board, packing))
+  if (!packing || packing.outputs.length === 0 || isBuiltOtherwise(board, packing))
     for (const [net, name] of ownNames(board, nets, names)) names.set(net, name);
   return { board, nets, names, wired };
 }

@@ -40,12 +40,14 @@ export const Tag = memo(function Tag({ signal, still = false }: TagProps) {
 function Label({ signal }: Pick<TagProps, 'signal'>) {
   const isOutshone = useIsOutshone(signal);
   const rail = signal === '0' || signal === '1';
+  const own = useColours().of(signal);
   return (
     <span
       className="sb-tag"
       style={{
-        background: useColours().of(signal) ?? themed('line'),
-        color: rail ? '#FFFFFF' : TAG_INK,
+        background: own ?? themed('line'),
+        // What has no colour stands on the theme's own, dim or not.
+        color: rail ? '#FFFFFF' : own === null ? themed('ink') : TAG_INK,
         filter: isOutshone ? 'saturate(0.35) opacity(0.75)' : undefined,
       }}
     >

@@ -7,7 +7,7 @@ import { Meter } from './Meter';
 /** The power switch, and in a few words what the powered board does. */
 export function PowerTools({ onPower }: { readonly onPower: () => void }) {
   const { bench, findings } = useJobView();
-  const { on, seen } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const { on, seen, pace } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const toFix = findings?.filter((f) => f.severity === 'error').length ?? 0;
   return (
     <>
@@ -25,7 +25,7 @@ export function PowerTools({ onPower }: { readonly onPower: () => void }) {
       <Text fontSize="13px" role="status" color={seen?.isShorted ? 'bad' : 'ink'} truncate>
         {!on &&
           (toFix > 0 ? `${toFix} findings to fix before a real board is powered` : 'switches answer to their letters')}
-        {on && seen && doing(seen)}
+        {on && seen && doing(seen, pace.isPaused)}
       </Text>
       <Meter />
     </>
@@ -33,9 +33,9 @@ export function PowerTools({ onPower }: { readonly onPower: () => void }) {
 }
 
 /** What a powered board does, in a line. */
-function doing({ isShorted, isMoving, supplyMa, settleNs, unknownLoop }: LiveState): string {
+function doing({ isShorted, isMoving, supplyMa, settleNs, unknownLoop }: LiveState, isPaused: boolean): string {
   if (isShorted) return 'supply and ground are joined: on the bench this would smoke';
   if (unknownLoop)
     return `${supplyMa.toFixed(1)} mA · ${unknownLoop} hangs on itself: memory by chance shows what it does`;
-  return `${supplyMa.toFixed(1)} mA · ${isMoving ? 'running' : `at rest after ${timeWords(settleNs)}`}`;
+  return `${supplyMa.toFixed(1)} mA · ${isMoving ? (isPaused ? 'time stands still' : 'running') : `at rest after ${timeWords(settleNs)}`}`;
 }

@@ -74,7 +74,7 @@ export function WalkPanel({ switches, onWalk, onStop, onSet, onTrace }: WalkPane
       <Flex gap="8px" p="10px 12px" borderTopWidth="1px" borderColor="line" align="center" flexShrink={0}>
         <WalkButton disabled={!hasRows} onWalk={onWalk} onStop={onStop} />
         {hasRows && <WalkCount {...against} rows={2 ** inputs.length} />}
-        <Button ml="auto" onClick={onTrace}>
+        <Button ml="auto" flexShrink={0} onClick={onTrace}>
           Trace
         </Button>
       </Flex>
