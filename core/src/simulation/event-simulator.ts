@@ -1,37 +1,30 @@
 import {
-  BoardVolts,
+  type BoardVolts,
   ChargedIsland,
   type IslandPoint,
   LEAST_SUPPLY_V,
   type PinReader,
-  READS,
-  readingOf,
   SteppedIsland,
   supplyLimitMa,
-  type Thresholds,
   thresholdsAt,
-  thresholdsOf,
   type Watch,
 } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
+import { Actuators } from './actuators';
 import type { Circuit } from './circuit';
 import { EventHeap } from './event-heap';
+import { InputPins } from './input-pins';
 import { pulseSeconds } from './pulses';
 import { DEAD, FRESH, statesOf, type UnitStates } from './unit-states';
 
 /** Time is counted in whole ticks of a tenth of a nanosecond: exact in a double for over ten days. */
 export const TICKS_PER_NS = 10;
 const TICK_S = 1e-10;
-/** No level yet. */
-const NEVER = 255;
 /** A chip that gets its supply works after so many ticks; a supply that gives more than it can for so long counts as shorted. */
 const WAKE_TICKS = 10_000;
 const OVERLOAD_TICKS = 10_000_000;
 /** Where others depend on the volts of a moving node they are asked again whenever it has moved by so much. */
 const WATCH_V = 0.005;
-/** Contacts that bounce do so a few times within these ticks. Source: data sheets of slide switches and buttons, 1 to 5 ms. */
-const BOUNCE = { leastTicks: 10_000_000, mostTicks: 50_000_000, mostTimes: 6 } as const;
-
 /** How a simulation is run. */
 export interface RunOptions {
   /** Which of a data sheet's delays are taken; `typical` where nothing is said. */
@@ -43,17 +36,6 @@ export interface RunOptions {
 }
 
 type TimedIsland = ChargedIsland | SteppedIsland;
-
-/** A small generator of pseudo-random numbers (xorshift32): the same seed, the same sequence. From 0 up to 1. */
-export function randomFrom(seed: number): () => number {
-  let x = seed * 2_654_435_761 || 1;
-  return () => {
-    x ^= x << 13;
-    x ^= x >>> 17;
-    x ^= x << 5;
-    return (x >>> 0) / 2 ** 32;
-  };
-}
 
 /**
  * A board under power, in volts and time, event by event. Outputs change a delay after their inputs, and a pulse shorter than the delay
@@ -91,17 +73,9 @@ export class EventSimulator {
   private readonly woken: Int32Array;
   private wokenCount = 0;
 
-  private readonly readers: readonly PinReader[];
-  private readonly readerLevel: Uint8Array;
-  /** For each input pin: the units that read it, and as which input. */
-  private readonly readAs: readonly (readonly { readonly unit: number; readonly input: number }[])[];
-  /** For each input pin of a steady chip its thresholds, which never change; undefined for others. */
-  private readonly steady: (Thresholds | undefined)[] = [];
-  private readonly readersOn: readonly number[][];
-  /** For each island: inputs elsewhere whose thresholds depend on its volts, the nodes that they depend on, and the chips that it feeds. */
-  private readonly dependents: readonly number[][];
-  private readonly dependsOn: readonly number[][];
-  private readonly reference: readonly Set<number>[];
+  private readonly inputs: InputPins;
+  private readonly actuators: Actuators;
+  /** For each island the chips that it feeds. */
   private readonly feeds: readonly number[][];
 
   private readonly points: (IslandPoint | null)[];
@@ -114,23 +88,10 @@ export class EventSimulator {
   private readonly isDirty: Uint8Array;
   private readonly dirty: Int32Array;
   private dirtyCount = 0;
-  /** When each island changed last, in ticks. */
-  readonly changedAt: Float64Array;
 
   private readonly isPoweredChip: Uint8Array;
   /** While the power comes on, outputs that nobody knows yet are at once where their inputs put them. */
   private isStarting = false;
-  private readonly isOnActuator: Uint8Array;
-  /** Whether a contact that bounces is in the air, and whether an actuator has contacts on either side. */
-  private readonly isFlying: Uint8Array;
-  private readonly isChangeOver: Uint8Array;
-  private readonly contactsOf: readonly { readonly island: number; readonly slot: number; readonly on: boolean }[][];
-  /** Where each lamp is, by its name. */
-  private readonly lampAt = new Map<string, { readonly island: number; readonly slot: number }>();
-  private readonly halfPeriod: Float64Array;
-  private readonly bouncesLeft: number[][];
-  private readonly random: () => number;
-
   private readonly pulses: readonly {
     readonly unit: number;
     readonly input: number;
@@ -145,11 +106,10 @@ export class EventSimulator {
   constructor(
     private readonly board: BoardVolts,
     private readonly circuit: Circuit,
-    private readonly options: RunOptions = {},
+    options: RunOptions = {},
   ) {
     const { units, chips, driverPin, driverDelays, switches } = circuit;
     const { islands } = board;
-    this.random = randomFrom((options.bounce ?? 0) + 1);
     this.pulses = units.flatMap((unit, u) =>
       unit.timers.map(({ input, law }) => {
         const chip = chips[unit.chip];
@@ -179,8 +139,6 @@ export class EventSimulator {
     this.riseTicks = Float64Array.from(driverDelays, ({ rise }) => Math.round(rise[corner] * TICKS_PER_NS));
     this.fallTicks = Float64Array.from(driverDelays, ({ fall }) => Math.round(fall[corner] * TICKS_PER_NS));
     const driverOf = new Map(driverPin.map((pin, d) => [pin, d]));
-    const actuatorOf = new Map(switches.map(({ ref }, a) => [ref, a]));
-    this.contactsOf = switches.map(() => []);
     islands.forEach(({ parts }, i) => {
       parts.outputs.forEach(({ pin }, slot) => {
         const d = driverOf.get(pin) ?? -1;
@@ -188,24 +146,7 @@ export class EventSimulator {
         this.driverIsland[d] = i;
         this.driverSlot[d] = slot;
       });
-      parts.contacts.forEach(({ actuator, on }, slot) => {
-        if (actuator.startsWith(BoardVolts.lampActuator)) {
-          islands[i]?.setContact(slot, true);
-          this.lampAt.set(actuator.slice(BoardVolts.lampActuator.length), { island: i, slot });
-        }
-        this.contactsOf[actuatorOf.get(actuator) ?? -1]?.push({ island: i, slot, on });
-      });
     });
-    this.isOnActuator = new Uint8Array(switches.length);
-    this.isFlying = new Uint8Array(switches.length);
-    this.isChangeOver = Uint8Array.from(this.contactsOf, (contacts) =>
-      contacts.some(({ on }) => on) && contacts.some(({ on }) => !on) ? 1 : 0,
-    );
-    this.halfPeriod = Float64Array.from(switches, ({ hertz }) =>
-      hertz === null ? Infinity : Math.round(0.5 / hertz / TICK_S),
-    );
-    this.bouncesLeft = switches.map(() => []);
-
     this.states = units.map(({ machine }) => statesOf(machine));
     this.unitState = new Int32Array(units.length).fill(FRESH);
     this.unitInputs = units.map(({ machine, inputPins }) =>
@@ -217,21 +158,6 @@ export class EventSimulator {
     this.isWoken = new Uint8Array(units.length);
     this.woken = new Int32Array(units.length);
 
-    const pins = [...board.readers.keys()];
-    this.readers = [...board.readers.values()];
-    this.readerLevel = new Uint8Array(pins.length).fill(NEVER);
-    const readerOf = new Map(pins.map((pin, r) => [pin, r]));
-    const readAs: { unit: number; input: number }[][] = pins.map(() => []);
-    units.forEach(({ inputPins }, unit) => {
-      inputPins.forEach((pin, input) => {
-        readAs[readerOf.get(pin) ?? -1]?.push({ unit, input });
-      });
-    });
-    this.readAs = readAs;
-    this.readersOn = islands.map(() => []);
-    this.dependents = islands.map(() => []);
-    this.dependsOn = islands.map(() => []);
-    this.reference = islands.map(() => new Set<number>());
     this.feeds = islands.map(() => []);
 
     this.isPoweredChip = new Uint8Array(chips.length);
@@ -242,9 +168,16 @@ export class EventSimulator {
     this.amps = new Float64Array(islands.length);
     this.isDirty = new Uint8Array(islands.length);
     this.dirty = new Int32Array(Math.max(1, islands.length));
-    this.changedAt = new Float64Array(islands.length);
-    this.readers.forEach((_, r) => {
-      this.placeReader(r);
+    const { clocksRun = false, bounce = null } = options;
+    const halfPeriodOf = (hertz: number): number => Math.round(0.5 / hertz / TICK_S);
+    this.actuators = new Actuators(board, circuit, { clocksRun, bounce, halfPeriodOf }, (i) => this.soil(i));
+    this.inputs = new InputPins(board, circuit, {
+      rangeOf: (node) => this.rangeOf(node),
+      isShorted: () => this.isShorted,
+      take: (unit, input, level) => {
+        this.setInput(unit, input, level);
+        this.wake(unit);
+      },
     });
     board.chips.forEach(({ supply, ground }, c) => {
       for (const node of [supply, ground]) {
@@ -265,30 +198,8 @@ export class EventSimulator {
     return new SteppedIsland(model, [first, ...others], { volts, positive });
   }
 
-  /** Finds where an input hangs, and what its thresholds depend on. */
-  private placeReader(r: number): void {
-    const { chip, net, compares } = this.readers[r] as PinReader;
-    const { islandOf } = this.board;
-    const island = net === null ? -1 : (islandOf[net] as number);
-    if (island >= 0) this.readersOn[island]?.push(r);
-    const nodes = [chip.supply, chip.ground, compares?.tap.node ?? -1].filter(
-      (node) => node >= 0 && (islandOf[node] as number) >= 0,
-    );
-    for (const node of nodes) {
-      const on = islandOf[node] as number;
-      this.reference[on]?.add(node);
-      this.dependsOn[on]?.push(r);
-      if (on !== island) this.dependents[on]?.push(r);
-    }
-    if (nodes.length === 0)
-      this.steady[r] = thresholdsOf(this.readers[r] as PinReader, (node) => this.board.volts[node] as number);
-  }
-
   private begin(): void {
     const { islands, chips, isMiswired } = this.board;
-    this.circuit.switches.forEach((_, a) => {
-      this.putContacts(a);
-    });
     this.isStarting = true;
     if (isMiswired) this.isShorted = true;
     chips.forEach((_, c) => {
@@ -298,9 +209,7 @@ export class EventSimulator {
     islands.forEach((_, i) => {
       this.soil(i);
     });
-    this.readers.forEach(({ net }, r) => {
-      if (net === null || (this.board.islandOf[net] as number) < 0) this.readFixed(r);
-    });
+    for (const r of this.inputs.fixed) this.inputs.readFixed(r);
     this.flush();
     chips.forEach((_, c) => {
       if (this.isPoweredChip[c] !== 1) this.lookAtSupply(c);
@@ -311,10 +220,9 @@ export class EventSimulator {
     this.flush();
     this.decideStored((u) => (this.startsHigh(u) ? HIGH : UNKNOWN));
     this.isStarting = false;
-    if (this.options.clocksRun)
-      this.circuit.switches.forEach((_, a) => {
-        this.heap.put(this.firstActuator + a, this.halfPeriod[a] as number);
-      });
+    this.circuit.switches.forEach((_, a) => {
+      this.heap.put(this.firstActuator + a, this.actuators.periodOf(a));
+    });
   }
 
   private startsHigh(u: number): boolean {
@@ -368,17 +276,6 @@ export class EventSimulator {
     this.woken[this.wokenCount++] = u;
   }
 
-  /** Contacts as the actuator stands. In flight a change-over touches neither side, and a plain contact does the other thing. */
-  private putContacts(a: number): void {
-    const isFlying = this.isFlying[a] === 1;
-    const isChangeOver = this.isChangeOver[a] === 1;
-    for (const { island, slot, on } of this.contactsOf[a] ?? []) {
-      const rests = on === (this.isOnActuator[a] === 1);
-      const isClosed = isFlying ? !isChangeOver && !rests : rests;
-      if (this.board.islands[island]?.setContact(slot, isClosed)) this.soil(island);
-    }
-  }
-
   private putDrive(d: number): void {
     const i = this.driverIsland[d] as number;
     if (i < 0) return;
@@ -421,7 +318,7 @@ export class EventSimulator {
       timed.advance((this.now - (this.timedSince[i] as number)) * TICK_S);
       this.timedSince[i] = this.now;
       timed.turn();
-      for (const r of this.readersOn[i] as readonly number[]) this.put(r, this.readTimed(r, timed));
+      this.inputs.readMoving(i, timed);
       this.afterChange(i);
       this.schedule(i, timed);
       return;
@@ -431,13 +328,7 @@ export class EventSimulator {
     if (before === point) return;
     this.points[i] = point;
     this.putAmps(i, point.supplyA);
-    const levels = this.readingsOf(i, point);
-    const readers = this.readersOn[i] as readonly number[];
-    for (let n = 0; n < readers.length; n++) {
-      const r = readers[n] as number;
-      const level = levels[n] as number;
-      this.put(r, level <= UNKNOWN ? level : this.kept(r, level));
-    }
+    this.inputs.readPoint(i, point);
     this.afterChange(i);
   }
 
@@ -448,27 +339,15 @@ export class EventSimulator {
 
   /** Asks all those that depend on the volts of an island. */
   private afterChange(i: number): void {
-    this.changedAt[i] = this.now;
-    for (const r of this.dependsOn[i] as readonly number[]) {
-      this.thresholds[r] = undefined;
-      const { net } = this.readers[r] as PinReader;
-      if (net !== null) this.lastingWatches[this.board.islandOf[net] as number] = undefined;
-    }
+    this.inputs.forget(i);
     for (const c of this.feeds[i] as readonly number[]) this.lookAtSupply(c);
-    for (const r of this.dependents[i] as readonly number[]) {
-      const { net } = this.readers[r] as PinReader;
-      const on = net === null ? -1 : (this.board.islandOf[net] as number);
-      if (on < 0) this.readFixed(r);
+    for (const r of this.inputs.dependents[i] as readonly number[]) {
+      const on = this.inputs.islandOf(r);
+      const point = this.points[on];
+      if (on < 0) this.inputs.readFixed(r);
       else if (this.timed[on]) this.soil(on);
-      else this.readAnew(r, on);
+      else if (point) this.inputs.readAt(r, point);
     }
-  }
-
-  private readAnew(r: number, i: number): void {
-    const point = this.points[i];
-    if (!point) return;
-    const level = this.codeOf(r, point, this.board.rowOf[(this.readers[r] as PinReader).net ?? -1] as number);
-    this.put(r, level <= UNKNOWN ? level : this.kept(r, level));
   }
 
   private schedule(i: number, timed: TimedIsland): void {
@@ -479,127 +358,49 @@ export class EventSimulator {
     this.putAmps(i, isResting ? timed.supplyA : 0);
   }
 
+  /** The levels at which an island has to be looked at again: where inputs turn over, and, where others depend on its volts, so far from here. */
   private watchesOf(i: number, timed: TimedIsland): readonly Watch[] {
-    const isPlain = (this.reference[i] as ReadonlySet<number>).size === 0 && !this.watched.has(i);
-    const before = isPlain ? this.lastingWatches[i] : undefined;
+    const { inputs } = this;
+    const reference = inputs.reference[i] as ReadonlySet<number>;
+    const followed = this.followed.get(i) ?? [];
+    const isLasting = reference.size === 0 && followed.length === 0;
+    const before = isLasting ? this.lastingWatches[i] : undefined;
     if (before) return before;
-    const watches = this.watchesNow(i, timed);
-    if (isPlain && (this.readersOn[i] as readonly number[]).every((r) => this.steady[r]))
-      this.lastingWatches[i] = watches;
-    return watches;
-  }
-
-  /** For islands that nothing else depends on, the levels that are watched, until thresholds change. */
-  private readonly lastingWatches: (readonly Watch[] | undefined)[] = [];
-
-  private watchesNow(i: number, timed: TimedIsland): Watch[] {
-    const watches: Watch[] = [];
     const { rowOf } = this.board;
-    for (const r of this.readersOn[i] as readonly number[]) {
-      const reader = this.readers[r] as PinReader;
-      const row = rowOf[reader.net ?? -1] as number;
-      const { low, high } = this.thresholdsOf(r);
-      const ground = this.groundOf(reader);
-      watches.push({ row, volts: low + ground });
-      if (high !== low) watches.push({ row, volts: high + ground });
-    }
-    const references = [...(this.reference[i] as ReadonlySet<number>), ...(this.watched.get(i) ?? [])];
-    for (const node of references) {
+    const on = inputs.on[i] as readonly number[];
+    const watches = on.flatMap((r): Watch[] => {
+      const row = rowOf[(inputs.readers[r] as PinReader).net ?? -1] as number;
+      const [low, high] = inputs.turningV(r);
+      return high === low
+        ? [{ row, volts: low }]
+        : [
+            { row, volts: low },
+            { row, volts: high },
+          ];
+    });
+    const around = (node: number, byV: number): void => {
       const row = rowOf[node] as number;
       const [least] = timed.nodeV(row);
-      const by = this.watchStep;
-      watches.push({ row, volts: least + by }, { row, volts: least - by });
-    }
+      watches.push({ row, volts: least + byV }, { row, volts: least - byV });
+    };
+    for (const node of reference) around(node, WATCH_V);
+    for (const { node, stepV } of followed) around(node, stepV);
+    if (isLasting && on.every((r) => inputs.isSteady(r))) this.lastingWatches[i] = watches;
     return watches;
   }
 
-  /** Nodes of timed islands that are followed for themselves, by island, and how far they move until they are looked at again. */
-  private readonly watched = new Map<number, readonly number[]>();
-  private watchStep = WATCH_V;
+  /** For islands that nothing else depends on, the levels that are watched, where they never change. */
+  private readonly lastingWatches: (readonly Watch[] | undefined)[] = [];
+  /** Nodes of islands that move by themselves which are followed for their own sake, by island, and in which steps. */
+  private readonly followed = new Map<number, readonly { readonly node: number; readonly stepV: number }[]>();
 
   /** Has the volts of a node told whenever they have moved by some, in steps of so many volts. */
   follow(node: number, stepV = 0.05): void {
     const i = this.board.islandOf[node] as number;
     if (i < 0 || !this.timed[i]) return;
-    this.watched.set(i, [...(this.watched.get(i) ?? []), node]);
-    this.watchStep = Math.min(stepV, this.watched.size > 0 ? stepV : WATCH_V);
+    this.followed.set(i, [...(this.followed.get(i) ?? []), { node, stepV }]);
     this.soil(i);
     this.flush();
-  }
-
-  private thresholdsOf(r: number): Thresholds {
-    const known = this.steady[r] ?? this.thresholds[r];
-    if (known) return known;
-    const made = thresholdsOf(this.readers[r] as PinReader, (node) => this.middleOf(node));
-    this.thresholds[r] = made;
-    return made;
-  }
-
-  /** Of inputs whose thresholds depend on volts, what they were when those changed last. */
-  private readonly thresholds: (Thresholds | undefined)[] = [];
-
-  /** The volts of the ground pin of an input's chip. */
-  private groundOf({ chip: { ground } }: PinReader): number {
-    if (ground < 0) return 0;
-    return (this.board.islandOf[ground] as number) < 0 ? (this.board.volts[ground] as number) : this.middleOf(ground);
-  }
-
-  /** For each input on an island what it reads at a point: a level, or how it depends on what it read before (see `kept`). */
-  private readingsOf(i: number, point: IslandPoint): Uint8Array {
-    if (point.readings) return point.readings;
-    const readers = this.readersOn[i] as readonly number[];
-    const isSteady = readers.every((r) => this.steady[r] !== undefined);
-    const { rowOf } = this.board;
-    const levels = Uint8Array.from(readers, (r) =>
-      this.codeOf(r, point, rowOf[(this.readers[r] as PinReader).net ?? -1] as number),
-    );
-    if (isSteady) point.readings = levels;
-    return levels;
-  }
-
-  private codeOf(r: number, { least, most, floats, lost }: IslandPoint, row: number): number {
-    const reader = this.readers[r] as PinReader;
-    if (this.isShorted || lost[row] === 1) return UNKNOWN;
-    if (floats[row] === 1) return reader.opensHigh ? HIGH : UNKNOWN;
-    return this.code(r, least[row] as number, most[row] as number);
-  }
-
-  private code(r: number, least: number, most: number): number {
-    const ground = this.groundOf(this.readers[r] as PinReader);
-    return readingOf(this.thresholdsOf(r), least - ground, most - ground);
-  }
-
-  /** What a Schmitt input reads between its thresholds: what it did. */
-  private kept(r: number, code: number): number {
-    const last = this.readerLevel[r] as number;
-    if (last === HIGH && (code === READS.keeps || code === READS.keepsHigh)) return HIGH;
-    return last === LOW && (code === READS.keeps || code === READS.keepsLow) ? LOW : UNKNOWN;
-  }
-
-  private readTimed(r: number, timed: TimedIsland): number {
-    if (this.isShorted || !timed.isSure) return UNKNOWN;
-    const row = this.board.rowOf[(this.readers[r] as PinReader).net ?? -1] as number;
-    const [least, most] = timed.nodeV(row);
-    const code = this.code(r, least, most);
-    return code <= UNKNOWN ? code : this.kept(r, code);
-  }
-
-  /** Reads an input that hangs on a supply, or on nothing. */
-  private readFixed(r: number): void {
-    const { net, opensHigh } = this.readers[r] as PinReader;
-    const [least, most] = net === null ? [0, 0] : this.rangeOf(net);
-    const open = opensHigh ? HIGH : UNKNOWN;
-    const code = net === null ? open : this.isShorted ? UNKNOWN : this.code(r, least, most);
-    this.put(r, code <= UNKNOWN ? code : this.kept(r, code));
-  }
-
-  private put(r: number, level: number): void {
-    if (this.readerLevel[r] === level) return;
-    this.readerLevel[r] = level;
-    for (const { unit, input } of this.readAs[r] as readonly { unit: number; input: number }[]) {
-      this.setInput(unit, input, level);
-      this.wake(unit);
-    }
   }
 
   private setInput(unit: number, input: number, level: number): void {
@@ -705,58 +506,36 @@ export class EventSimulator {
       if (isShorted) this.losePower(c);
       else this.gainPower(c);
     });
-    this.readers.forEach((_, r) => {
-      this.put(r, UNKNOWN);
-    });
+    this.inputs.lose();
     this.points.fill(null);
     this.board.islands.forEach((_, i) => {
       this.soil(i);
     });
-    this.readers.forEach(({ net }, r) => {
-      if (net === null || (this.board.islandOf[net] as number) < 0) this.readFixed(r);
-    });
+    for (const r of this.inputs.fixed) this.inputs.readFixed(r);
   }
 
   /** Puts an actuator on or off, by its index in the circuit, at this moment. With a seed for it, its contacts bounce. */
   setSwitch(a: number, isOn: boolean): void {
-    if (a < 0 || this.isOnActuator[a] === Number(isOn)) return;
-    this.bouncesLeft[a] = [];
-    this.isFlying[a] = 0;
-    this.move(a, isOn);
-    if (this.options.bounce != null && !this.isClock(a)) this.startBounce(a);
+    if (a < 0 || this.actuators.isOn(a) === isOn) return;
+    const next = this.actuators.put(a, isOn, this.now);
+    if (this.actuators.periodOf(a) === Infinity) this.heap.put(this.firstActuator + a, next);
+    this.tryAgain();
     this.flush();
   }
 
-  private move(a: number, isOn: boolean): void {
-    this.isOnActuator[a] = isOn ? 1 : 0;
-    this.putContacts(a);
+  /** A contact has moved: what was shorted may no longer be. */
+  private tryAgain(): void {
     if (this.isShorted && !this.board.isMiswired) this.setShorted(false);
-  }
-
-  private isClock(a: number): boolean {
-    return this.options.clocksRun === true && this.halfPeriod[a] !== Infinity;
-  }
-
-  /** An even number of moves to and fro, so that it ends as it began. */
-  private startBounce(a: number): void {
-    const length = BOUNCE.leastTicks + this.random() * (BOUNCE.mostTicks - BOUNCE.leastTicks);
-    const count = 2 * (1 + Math.floor((this.random() * BOUNCE.mostTimes) / 2));
-    const times = Array.from({ length: count }, () => this.now + 1 + Math.floor(this.random() * length));
-    const left = [...new Set(times)].sort((x, y) => x - y);
-    if (left.length % 2 === 1) left.pop();
-    this.bouncesLeft[a] = left;
-    this.heap.put(this.firstActuator + a, left[0] ?? Infinity);
   }
 
   /** Destroys a lamp, by its name: no current passes it any more. */
   burn(lamp: string): void {
-    const at = this.lampAt.get(lamp);
-    if (at && this.board.islands[at.island]?.setContact(at.slot, false)) this.soil(at.island);
+    this.actuators.burn(lamp);
     this.flush();
   }
 
   isOn(a: number): boolean {
-    return this.isOnActuator[a] === 1;
+    return this.actuators.isOn(a);
   }
 
   /** The time of the next event, in ticks; Infinity where nothing is going to happen. */
@@ -802,23 +581,11 @@ export class EventSimulator {
       this.putDrive(item);
     } else if (item < this.firstPulse) this.soil(item - this.firstIsland);
     else if (item < this.firstActuator) this.endPulse(item - this.firstPulse);
-    else if (item < this.firstChip) this.moveByItself(item - this.firstActuator);
-    else if (item < this.overload) this.gainPower(item - this.firstChip);
+    else if (item < this.firstChip) {
+      this.heap.put(item, this.actuators.moveByItself(item - this.firstActuator, this.now));
+      this.tryAgain();
+    } else if (item < this.overload) this.gainPower(item - this.firstChip);
     else this.setShorted(true);
-  }
-
-  private moveByItself(a: number): void {
-    const item = this.firstActuator + a;
-    if (this.isClock(a)) {
-      this.move(a, this.isOnActuator[a] !== 1);
-      this.heap.put(item, this.now + (this.halfPeriod[a] as number));
-      return;
-    }
-    this.isFlying[a] = 1 - (this.isFlying[a] as number);
-    this.putContacts(a);
-    const left = this.bouncesLeft[a] as number[];
-    left.shift();
-    this.heap.put(item, left[0] ?? Infinity);
   }
 
   /** Seconds until every island rests, as far as nothing else happens; Infinity where that is not known. */
@@ -830,17 +597,8 @@ export class EventSimulator {
 
   /** What an input reads, by its place in the board's readers. */
   levelRead(reader: PinReader): number {
-    const r = this.placeOf.get(reader) ?? -1;
-    const level = this.readerLevel[r] ?? UNKNOWN;
-    return level === NEVER ? UNKNOWN : level;
+    return this.inputs.levelOf(reader);
   }
-
-  private get placeOf(): ReadonlyMap<PinReader, number> {
-    this.places ??= new Map(this.readers.map((reader, r) => [reader, r]));
-    return this.places;
-  }
-
-  private places: ReadonlyMap<PinReader, number> | null = null;
 
   /** What a net shows: what its inputs read where they agree, or what one of the family that drives it would read there. */
   levelOfNet(net: number): number {
@@ -864,8 +622,7 @@ export class EventSimulator {
       const period = this.period[d] as number;
       if (this.now - (this.roseAt[d] as number) < 3 * period) most = Math.max(most, 1 / (period * TICK_S));
     }
-    for (const a of this.clocksOn[i] ?? [])
-      if (this.isClock(a)) most = Math.max(most, 0.5 / ((this.halfPeriod[a] as number) * TICK_S));
+    for (const a of this.clocksOn[i] ?? []) most = Math.max(most, 0.5 / (this.actuators.periodOf(a) * TICK_S));
     return most;
   }
 
@@ -881,7 +638,7 @@ export class EventSimulator {
   /** For each island the clocks with contacts on it. */
   private get clocksOn(): readonly (readonly number[])[] {
     this.clocks ??= this.board.islands.map((_, i) =>
-      [...this.contactsOf.keys()].filter((a) => this.contactsOf[a]?.some(({ island }) => island === i) === true),
+      this.actuators.onIsland(i).filter((a) => this.actuators.periodOf(a) < Infinity),
     );
     return this.clocks;
   }
@@ -974,7 +731,6 @@ export class EventSimulator {
   private beginHere(): void {
     this.bringUp();
     this.heap.rebase(this.now);
-    this.changedAt.fill(0);
     this.timedSince.fill(0);
     this.now = 0;
     this.events = 0;
@@ -1036,7 +792,7 @@ export class EventSimulator {
   private readingUnits(d: number): number[] {
     const i = this.driverIsland[d] as number;
     if (i < 0) return [];
-    return (this.readersOn[i] as readonly number[]).flatMap((r) => (this.readAs[r] ?? []).map(({ unit }) => unit));
+    return (this.inputs.on[i] as readonly number[]).flatMap((r) => this.inputs.unitsOf(r));
   }
 }
 

@@ -2,8 +2,9 @@ import { type Board, type Nets, pinOf } from '../board';
 import { type FamilyId, families, type LampColour, typeOf } from '../catalogue';
 import { BoardVolts, type IslandPoint, leds, OperatingPoint, type ReadLevel } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
+import { randomFrom } from './actuators';
 import { type Circuit, compileCircuit } from './circuit';
-import { EventSimulator, type RunOptions, randomFrom, TICKS_PER_NS } from './event-simulator';
+import { EventSimulator, type RunOptions, TICKS_PER_NS } from './event-simulator';
 
 /** Events after which a board that still moves counts as running. */
 export const MAX_EVENTS = 20_000;
