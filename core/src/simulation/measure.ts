@@ -1,7 +1,7 @@
 import { type Board, extractNets, type Nets } from '../board';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
-import { type LampReading, PoweredBoard, type Start } from './powered-board';
+import { cutFinding, type LampReading, MOST_RUN_EVENTS, PoweredBoard, type Start } from './powered-board';
 import { placeNamed } from './walk';
 
 /** Switches to set, by the signal that they give or by their own name, in the order in which they are moved. */
@@ -27,6 +27,8 @@ export interface MeasureOptions {
   readonly atNs?: number | null;
   readonly nets?: Nets;
   readonly start?: Start;
+  /** Events after which waiting for a time ends early; a finding tells so. */
+  readonly mostEvents?: number;
 }
 
 /** A board that does not rest gets so long after each switch that is moved, in nanoseconds. */
@@ -40,7 +42,7 @@ const PATIENCE_NS = 1e6;
 export function measure(
   board: Board,
   settings: SwitchSettings,
-  { atNs = null, nets = extractNets(board), start = 'unknown' }: MeasureOptions = {},
+  { atNs = null, nets = extractNets(board), start = 'unknown', mostEvents = MOST_RUN_EVENTS }: MeasureOptions = {},
 ): { readonly measured: Measured | null; readonly unknown: readonly string[]; readonly findings: readonly Finding[] } {
   const live = new PoweredBoard(board, nets, { start, clocksRun: atNs !== null });
   const { switches, unknown } = switchesNamed(
@@ -62,8 +64,8 @@ export function measure(
       isAtRest = live.settle().settled;
     });
   } else {
-    move(() => live.runUntil(Math.min(live.timeNs + PATIENCE_NS, atNs)));
-    live.runUntil(Math.max(atNs, live.timeNs));
+    move(() => live.runUntil(Math.min(live.timeNs + PATIENCE_NS, atNs), mostEvents));
+    live.runUntil(Math.max(atNs, live.timeNs), mostEvents);
   }
   const { point } = live;
   return {
@@ -72,6 +74,7 @@ export function measure(
     findings: [
       ...(point.isShorted ? [finding('measure-shorted', [], {})] : []),
       ...(isAtRest ? [] : [finding('measure-running', [], {})]),
+      ...(atNs !== null && live.timeNs < atNs ? [cutFinding(live)] : []),
     ],
   };
 }

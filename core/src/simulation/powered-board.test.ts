@@ -201,6 +201,7 @@ describe('measuring', () => {
     expect(codesOf(ring, [])).toEqual([]);
     expect(codesOf(ring, [['S1', true]])).toEqual(['measure-running']);
     expect(codesOf(ring, [['S1', true]], { atNs: 1000 })).toEqual([]);
+    expect(codesOf(ring, [['S1', true]], { atNs: 1e9, mostEvents: 2000 })).toEqual(['run-cut']);
     const shorted = measure(wired('b1.top+21 > b1.bottom-21', 'seat led'), []);
     expect(shorted.findings.map((f) => f.code)).toEqual(['measure-shorted']);
     expect(shorted.measured?.pins['D1.A']).toEqual({ volts: null, level: '?' });

@@ -1,6 +1,7 @@
 import { type Board, type Nets, pinOf } from '../board';
 import { type FamilyId, families, type LampColour, typeOf } from '../catalogue';
 import { BoardVolts, type IslandPoint, leds, OperatingPoint, type ReadLevel } from '../electrical';
+import { type Finding, finding } from '../finding';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { randomFrom } from './actuators';
 import { type Circuit, compileCircuit } from './circuit';
@@ -8,6 +9,8 @@ import { EventSimulator, type RunOptions, TICKS_PER_NS } from './event-simulator
 
 /** Events after which a board that still moves counts as running. */
 export const MAX_EVENTS = 20_000;
+/** Events of a run at the most where nothing else is said: some minutes of work. */
+export const MOST_RUN_EVENTS = 50_000_000;
 /** So many events more are watched, to see what does not rest. */
 const WATCHED_EVENTS = 4000;
 /** A board rests when nothing happens for so many seconds. */
@@ -354,6 +357,10 @@ export class PoweredBoard {
     );
   }
 }
+
+/** The finding of a run that ends early, since so much happens on the board. */
+export const cutFinding = ({ events, timeNs }: PoweredBoard): Finding =>
+  finding('run-cut', [], { events, ms: (timeNs / 1e6).toFixed(3) });
 
 /** Points of its island at which a lamp is remembered. */
 const MOST_LAMP_POINTS = 8;

@@ -2,7 +2,7 @@ import { type Board, extractNets, labelPlacesOf, type Nets } from '../board';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { switchesNamed } from './measure';
-import { PoweredBoard, type Start } from './powered-board';
+import { cutFinding, MOST_RUN_EVENTS, PoweredBoard, type Start } from './powered-board';
 import { Trace } from './trace';
 import { placeNamed } from './walk';
 
@@ -46,9 +46,6 @@ export interface Run {
   readonly findings: readonly Finding[];
 }
 
-/** Events of a run at the most where nothing else is said: some minutes of work. */
-const MOST_EVENTS = 50_000_000;
-
 /** The net of something that can be watched: a signal, a switch or lamp by its label or reference, or a pin. */
 export function netNamed(board: Board, nets: Nets, name: string): number | null {
   const place = placeNamed(board, 'show', name) ?? placeNamed(board, 'give', name);
@@ -68,7 +65,14 @@ export function labelledSignals(board: Board): string[] {
  */
 export function runBoard(
   board: Board,
-  { untilNs, moves = [], start = 'unknown', nets = extractNets(board), mostEvents = MOST_EVENTS, ...more }: RunSettings,
+  {
+    untilNs,
+    moves = [],
+    start = 'unknown',
+    nets = extractNets(board),
+    mostEvents = MOST_RUN_EVENTS,
+    ...more
+  }: RunSettings,
 ): { readonly run: Run | null; readonly unknown: readonly string[] } {
   const live = new PoweredBoard(board, nets, {
     start,
@@ -113,7 +117,7 @@ export function runBoard(
       trace,
       findings: [
         ...(live.shorted ? [finding('measure-shorted', [], {})] : []),
-        ...(isCut ? [finding('run-cut', [], { events: live.events, ms: (live.timeNs / 1e6).toFixed(3) })] : []),
+        ...(isCut ? [cutFinding(live)] : []),
         ...(trace.rows.some((r) => r.hasForgotten) ? [finding('trace-forgets', [], {})] : []),
       ],
     },
