@@ -49,6 +49,8 @@ export class SteppedIsland {
   private eulers = 2;
   private ahead: Ahead | null = null;
   private isFound = true;
+  /** Whether every output on it does something that is known. */
+  private isClear = true;
 
   constructor(
     readonly model: IslandModel,
@@ -79,6 +81,7 @@ export class SteppedIsland {
     }
     if (made === this.current) return;
     this.current = made;
+    this.isClear = !this.model.isLost && this.model.corners().length === 1;
     this.restart();
   }
 
@@ -225,7 +228,7 @@ export class SteppedIsland {
 
   /** Whether its volts are known. */
   get isSure(): boolean {
-    return this.isFound && !this.model.isLost && this.model.corners().length === 1;
+    return this.isFound && this.isClear;
   }
 
   /** What the supplies give into it now, in amperes. */
