@@ -28,6 +28,26 @@ describe('the power bench', () => {
     expect(bench.isOn('S1')).toBe(true);
   });
 
+  it('pictures the board anew when it looks otherwise, and not while only time passes', () => {
+    const bench = benchOf(job);
+    bench.powerOn();
+    const picture = (): number => bench.snapshot().picture;
+    const before = picture();
+    bench.setScope({ spanNs: 1e6 });
+    bench.setPace({ speed: 10 });
+    expect(picture()).toBe(before);
+    bench.flip('S1');
+    expect(picture()).toBeGreaterThan(before);
+    const atRest = picture();
+    bench.powerOff();
+    bench.powerOn();
+    // Off, on, and as it is seen then, though it is as before.
+    expect(picture()).toBe(atRest + 3);
+    const { walked } = bench.snapshot();
+    bench.setScope({ spanNs: 1e7 });
+    expect(bench.snapshot().walked).toBe(walked);
+  });
+
   it('a jumper pulled while the power is on shows at once, and what was walked counts no longer', () => {
     const bench = benchOf(job);
     bench.powerOn();

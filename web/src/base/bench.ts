@@ -11,6 +11,7 @@ import {
   type Scope,
   type Start,
   type TableSubject,
+  UNKNOWN,
   type WalkedRow,
 } from '@saddlebag/core';
 import type { BenchRunner, RunnerFor } from '../workers/bench-protocol';
@@ -30,6 +31,8 @@ export interface BenchState {
   readonly traced: readonly string[];
   /** What stands beside the board; one that stores something has no table. */
   readonly shows: 'table' | 'trace';
+  /** Changes only when the board looks otherwise: its drawing listens to this, since time alone changes nothing of it. */
+  readonly picture: number;
   readonly version: number;
 }
 
@@ -57,6 +60,7 @@ const off: BenchState = {
   scope: { spanNs: 10e9, endNs: null, columns: 240 },
   traced: [],
   shows: 'table',
+  picture: 0,
   version: 0,
 };
 
@@ -77,6 +81,8 @@ export class PowerBench {
   private subject: BenchSubject | null = null;
   private readonly runner: BenchRunner;
   private readonly switchedOn = new Set<string>();
+  /** The board as it was when its picture changed last. */
+  private pictured: LiveState | null = null;
   /** Lamps that are destroyed, with the milliamperes that did it: so they stay until they are replaced. */
   private destroyed: ReadonlyMap<string, number> = new Map();
 
@@ -85,7 +91,10 @@ export class PowerBench {
     this.runner = runnerFor((seen) => {
       if (!this.state.on) return;
       this.destroyed = seen.destroyed;
-      this.set({ seen, walked: this.withRow(seen.row) });
+      const isAlike = looksAlike(this.pictured, seen);
+      if (!isAlike) this.pictured = seen;
+      const picture = this.state.picture + (isAlike ? 0 : 1);
+      this.set({ seen, picture, walked: this.withRow(seen.row) });
     });
   }
 
@@ -105,18 +114,18 @@ export class PowerBench {
     // A part that was pulled out takes its damage with it.
     this.destroyed = new Map([...this.destroyed].filter(([lamp]) => board.parts[cutPin(lamp).ref] !== undefined));
     if (!this.state.on && this.state.walked.size === 0) return;
-    this.set({ walked: new Map(), walking: false, seen: null });
+    this.set({ walked: new Map(), walking: false, seen: null, picture: this.state.picture + 1 });
     if (this.state.on) this.build();
   }
 
   powerOn(): void {
-    this.set({ on: true });
+    this.set({ on: true, picture: this.state.picture + 1 });
     this.build();
   }
 
   powerOff(): void {
     this.runner.stop();
-    this.set({ on: false, seen: null });
+    this.set({ on: false, seen: null, picture: this.state.picture + 1 });
   }
 
   /** Ends what runs; for when the job is left. */
@@ -135,7 +144,7 @@ export class PowerBench {
       if (on) this.switchedOn.add(ref);
       else this.switchedOn.delete(ref);
     }
-    this.set({});
+    this.set({ picture: this.state.picture + 1 });
     if (this.state.on) this.runner.setSwitches(positions);
   }
 
@@ -231,6 +240,7 @@ export class PowerBench {
   }
 
   private build(): void {
+    this.pictured = null;
     const { wired, subject } = this;
     const { speed, isPaused, start, bounces } = this.state.pace;
     if (!wired) return;
@@ -250,11 +260,29 @@ export class PowerBench {
 
   /** The rows seen, with that which the switches stand at just now. */
   private withRow(row: WalkedRow | null): ReadonlyMap<number, WalkedRow> {
-    return row ? new Map(this.state.walked).set(row.row, row) : this.state.walked;
+    const { walked } = this.state;
+    const before = row && walked.get(row.row);
+    const isKnown = before?.seen.join() === row?.seen.join() && before?.unclear?.pin === row?.unclear?.pin;
+    return !row || (before && isKnown) ? walked : new Map(walked).set(row.row, row);
   }
 
   private set(change: Partial<BenchState>): void {
     this.state = { ...this.state, ...change, version: this.state.version + 1 };
     for (const listener of this.listeners) listener();
   }
+}
+
+/** Volts that are shown to a tenth look alike when they are nearer to each other than this. */
+const ALIKE_V = 0.05;
+
+/** Whether a board looks the same: its levels, its lamps, its clocks, and volts where they are shown. */
+function looksAlike(before: LiveState | null, now: LiveState): boolean {
+  if (!before || before.levels.length !== now.levels.length || before.isShorted !== now.isShorted) return false;
+  if (before.clocksOn.join() !== now.clocksOn.join()) return false;
+  for (const [ref, lamp] of now.lamps) if (before.lamps.get(ref)?.state !== lamp.state) return false;
+  return now.levels.every((level, net) => {
+    if (before.levels[net] !== level) return false;
+    const [v, w] = [before.volts[net] ?? Number.NaN, now.volts[net] ?? Number.NaN];
+    return level !== UNKNOWN || Object.is(v, w) || Math.abs(v - w) < ALIKE_V;
+  });
 }

@@ -9,11 +9,13 @@ import { type MeterPlace, pointMeter } from './meter-place';
 /** The board as the bench has it just now: levels, lit gates and LEDs; its switches answer to the mouse. */
 export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
   const { job, board, colours, bench } = useJobView();
-  const state = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const picture = useSyncExternalStore(bench.subscribe, () => bench.snapshot().picture);
+  const { on } = bench.snapshot();
   const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
-  // A new overlay for every state of the bench, since the drawing asks the bench for its levels.
+  // A new overlay whenever the board looks otherwise, since the drawing asks the bench for its levels.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the picture stands for what is asked of the bench
   const overlay = useMemo((): BoardOverlay => {
-    const live = state.on
+    const live = on
       ? {
           levelOf: (net: number) => bench.levelOf(net),
           voltsOf: (net: number) => bench.probe(net)?.volts ?? null,
@@ -21,7 +23,7 @@ export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
         }
       : {};
     return { gateAt, isOn: (ref) => bench.isOn(ref), ...live };
-  }, [state, gateAt, bench]);
+  }, [picture, on, gateAt, bench]);
   const press = (e: MouseEvent): void => {
     const target = e.target as Element;
     const ref = target.closest('[data-ref]')?.getAttribute('data-ref') ?? '';

@@ -17,8 +17,11 @@ interface StrapProps {
 /** The leather strap with the six steps; the chosen one is a card on it, and each says how far it is. */
 export const Strap = memo(function Strap({ current, stages }: StrapProps) {
   const view = useJobView();
-  const bench = useSyncExternalStore(view.bench.subscribe, view.bench.snapshot);
-  const status = statusOf(view, bench, stages);
+  // Not of every moment of a running board: whether it is on, and which rows have been seen.
+  const { bench } = view;
+  useSyncExternalStore(bench.subscribe, () => bench.snapshot().on);
+  useSyncExternalStore(bench.subscribe, () => bench.snapshot().walked);
+  const status = statusOf(view, bench.snapshot(), stages);
   return (
     <Leather as="nav" aria-label="steps" p="4px" h="56px" css={{ '@media print': { display: 'none' } }}>
       {stepIds.map((step, i) => (
