@@ -54,7 +54,7 @@ function strengthOf(type: PartType, family: FamilyId): readonly [low: number, hi
 }
 
 /** A timer's output: bipolar, some 1.5 V under supply when high. Source: NE555 data sheet, 13.3 V at 100 mA and 15 V; 0.1 V at 10 mA. */
-const timerOutput = { high: { dropV: 1.4, ohms: 3 }, low: { dropV: 0.05, ohms: 8 } } as const;
+export const timerOutput = { high: { dropV: 1.4, ohms: 3 }, low: { dropV: 0.05, ohms: 8 } } as const;
 
 /**
  * The stage of an output that drives high or low, as an element from supply to the pin or from the pin to ground; the rest of

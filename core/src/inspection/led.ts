@@ -1,5 +1,5 @@
 import { innerName, innerOf, type LampColour, type PartKind } from '../catalogue';
-import { leds, SUPPLY_V, ttlHigh } from '../electrical';
+import { isTimer, leds, SUPPLY_V, timerOutput, ttlHigh } from '../electrical';
 import { onceFor } from '../memo';
 import type { Context } from './context';
 
@@ -37,7 +37,7 @@ export interface LampCurrent {
 export function lampCurrent(c: Context, { anode, cathode, colour }: LedNets): LampCurrent | null {
   const [from, to] = [feedOf(c, anode, 'supply'), feedOf(c, cathode, 'ground')];
   if (!from || !to || from.ohms + to.ohms === 0) return null;
-  const inside = isTtl(c, from.output) ? ttlHigh.ohms : 0;
+  const inside = from.output === null ? 0 : highAt(c, from.output).ohms;
   const ohms = from.ohms + to.ohms;
   const ma = (1000 * Math.max(0, from.volts - to.volts - leds[colour].leastV)) / (ohms + inside);
   return { ma, ohms, outputs: [from.output, to.output].filter((pin) => pin !== null) };
@@ -48,9 +48,12 @@ export function lampMa(c: Context, lamp: LedNets): number | null {
   return lampCurrent(c, lamp)?.ma ?? null;
 }
 
-/** Whether a chip output that is high gives no more than TTL does. */
-const isTtl = (c: Context, output: string | null): boolean =>
-  output !== null && c.familyAt(output).technology === 'TTL';
+/** The volts of a chip output that is high, without load, and the ohms behind them. */
+function highAt(c: Context, output: string): { readonly volts: number; readonly ohms: number } {
+  const { dropV, ohms } = timerOutput.high;
+  if (isTimer(c.partAt(output)?.seated.part ?? '')) return { volts: supplyVolts(c) - dropV, ohms };
+  return c.familyAt(output).technology === 'TTL' ? ttlHigh : { volts: supplyVolts(c), ohms: 0 };
+}
 
 /** The volts of the board's supply; 5 V while there is none. */
 function supplyVolts(c: Context): number {
@@ -87,7 +90,7 @@ function sourceAt(c: Context, net: number, rail: 'supply' | 'ground'): Omit<Feed
   if (feeds[rail]) return { volts: rail === 'supply' ? supplyVolts(c) : 0, output: null };
   const output = feeds.outputs.find((pin) => rail === 'ground' || c.driveOf(pin) !== 'open-collector');
   if (output === undefined) return null;
-  return { volts: rail === 'ground' ? 0 : isTtl(c, output) ? ttlHigh.volts : supplyVolts(c), output };
+  return { volts: rail === 'ground' ? 0 : highAt(c, output).volts, output };
 }
 
 function waysFrom(c: Context, net: number): readonly { to: number; ohms: number }[] {

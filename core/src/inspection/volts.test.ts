@@ -38,4 +38,48 @@ describe('the inspector and the powered board', () => {
     );
     expect(Math.min(weak, strong)).toBeGreaterThan(10);
   });
+
+  it('agree on every LED: one that Power up finds past its maximum is an error to the inspector, and a timer is no gate', () => {
+    const feeds: Readonly<Record<string, readonly string[]>> = {
+      rail: [`D1.A > ${PLUS}`],
+      timer: [
+        'seat 555 b1.e20',
+        'U1.8 > b1.top+',
+        'U1.4 > b1.top+',
+        'U1.1 > b1.top-',
+        'U1.2 > U1.1',
+        'U1.6 > U1.2',
+        'U1.3 > D1.A',
+      ],
+      ...Object.fromEntries(
+        chips.map((chip) => [
+          chip,
+          [`seat ${chip} b1.e20`, 'U1.14 > b1.top+', 'U1.7 > b1.top-', 'U1.1 > U1.7', 'U1.2 > D1.A'],
+        ]),
+      ),
+    };
+    let over = 0;
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Object.keys(feeds)),
+        fc.constantFrom('led', 'led-yellow', 'led-green', 'led-blue', 'led-white'),
+        fc.constantFrom(10, 22, 47, 100, 220, 470, 1000),
+        (feed, led, ohms) => {
+          const board = wired(`seat ${led} b1.c45`, 'seat resistor b1.a46', `value R1 ${ohms}`, ...(feeds[feed] ?? []));
+          const nets = extractNets(board);
+          const live = new PoweredBoard(board, nets);
+          live.settle();
+          const found = inspect(board, nets, null, 'HC').map((f) => f.code);
+          if (live.ledState(0) === 'over') {
+            over++;
+            expect(found, `${feed} ${led} ${ohms}`).toContain('led-over-maximum');
+          }
+          // A timer gives 200 mA at its levels: what a gate could not is nothing to it.
+          if (feed === 'timer') expect(found).not.toContain('led-current');
+        },
+      ),
+      { numRuns: 200 },
+    );
+    expect(over).toBeGreaterThan(10);
+  });
 });

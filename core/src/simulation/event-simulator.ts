@@ -13,6 +13,7 @@ import { HIGH, LOW, UNKNOWN } from '../logic';
 import { Actuators } from './actuators';
 import type { Circuit } from './circuit';
 import { EventHeap } from './event-heap';
+import { feedbackOf } from './feedback';
 import { InputPins } from './input-pins';
 import { pulseSeconds } from './pulses';
 import { DEAD, FRESH, statesOf, type UnitStates } from './unit-states';
@@ -717,7 +718,7 @@ export class EventSimulator {
   private decideLoops(choose: () => 0 | 1): boolean {
     let isChanged = false;
     for (let d = 0; d < this.driverLevel.length; d++) {
-      if (!this.isLoose(d) || !this.isReadByItself(d)) continue;
+      if (!this.isLoose(d) || !this.hangsOnItself(d)) continue;
       isChanged = true;
       this.driverLevel[d] = choose();
       this.putDrive(d);
@@ -738,9 +739,20 @@ export class EventSimulator {
 
   /** The first output that nobody knows since it hangs on itself; null where there is none. It may rest, or run. */
   unknownLoop(): string | null {
-    const d = this.circuit.driverPin.findIndex((_, i) => this.isLoose(i) && this.isReadByItself(i));
+    const d = this.circuit.driverPin.findIndex((_, i) => this.isLoose(i) && this.hangsOnItself(i));
     return this.circuit.driverPin[d] ?? null;
   }
+
+  /** Whether what a driver does comes back to its own unit through others. */
+  private hangsOnItself(d: number): boolean {
+    this.feedback ??= feedbackOf(this.circuit, (driver) => {
+      const i = this.driverIsland[driver] as number;
+      return i < 0 ? [] : (this.inputs.on[i] as readonly number[]).flatMap((r) => this.inputs.unitsOf(r));
+    });
+    return this.feedback[d] === 1;
+  }
+
+  private feedback: Uint8Array | null = null;
 
   /** Whether a driver that has power does what nobody knows. */
   private isLoose(d: number): boolean {
@@ -768,31 +780,6 @@ export class EventSimulator {
     });
     this.flush();
     return isChanged;
-  }
-
-  /** Whether what a driver does comes back to its own unit through others. */
-  private isReadByItself(d: number): boolean {
-    const start = this.unitOfDriver(d);
-    const seen = new Set<number>();
-    const next = this.readingUnits(d);
-    for (const u of next) {
-      if (u === start) return true;
-      if (seen.has(u)) continue;
-      seen.add(u);
-      const { driver, outputs } = this.circuit.units[u] as Circuit['units'][number];
-      for (let other = driver; other < driver + outputs; other++) next.push(...this.readingUnits(other));
-    }
-    return false;
-  }
-
-  private unitOfDriver(d: number): number {
-    return this.circuit.units.findIndex(({ driver, outputs }) => d >= driver && d < driver + outputs);
-  }
-
-  private readingUnits(d: number): number[] {
-    const i = this.driverIsland[d] as number;
-    if (i < 0) return [];
-    return (this.inputs.on[i] as readonly number[]).flatMap((r) => this.inputs.unitsOf(r));
   }
 }
 

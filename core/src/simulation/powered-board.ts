@@ -1,6 +1,6 @@
 import { type Board, type Nets, pinOf } from '../board';
-import { type FamilyId, families, type LampColour, typeOf } from '../catalogue';
-import { BoardVolts, type IslandPoint, leds, OperatingPoint, type ReadLevel } from '../electrical';
+import { type LampColour, typeOf } from '../catalogue';
+import { BoardVolts, type IslandPoint, leds, OperatingPoint, pinLimitsOf, type ReadLevel } from '../electrical';
 import { type Finding, finding } from '../finding';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { randomFrom } from './actuators';
@@ -259,7 +259,7 @@ export class PoweredBoard {
       this.simulator.staticPoint(i)
         ? parts.outputs.flatMap((output, slot) => {
             const drive = this.volts.islands[i]?.driveAt(slot);
-            const mostMa = families[this.familyOf(output.ref)].absoluteOutputMa;
+            const mostMa = pinLimitsOf(this.board.parts[output.ref]?.part ?? '', 'HC').absoluteOutputMa;
             if (mostMa === null || (drive !== 'low' && drive !== 'high')) return [];
             for (const node of output[drive].nodes) {
               const [least, most] = this.simulator.rangeOf(node);
@@ -270,10 +270,6 @@ export class PoweredBoard {
           })
         : [],
     );
-  }
-
-  private familyOf(ref: string): FamilyId {
-    return this.circuit.chips.find((chip) => chip.ref === ref)?.family ?? 'HC';
   }
 
   /** What a lamp does and its current, by its index in the circuit. */

@@ -1,8 +1,11 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import {
+  type Board,
   byNumber,
+  cutPin,
   innerName,
   innerOf,
+  type LampColour,
   type LampReading,
   type LedState,
   pinOf,
@@ -11,6 +14,7 @@ import {
 } from '@saddlebag/core';
 import { memo, useCallback, useSyncExternalStore } from 'react';
 import { type ReadBoard, useJobView } from '../base/job-context';
+import { domes } from '../kit/board/SmallParts';
 import { KeyCap, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 import { switchKeys } from './switch-keys';
@@ -113,6 +117,7 @@ export function ControlPanel() {
                 key={name}
                 name={name}
                 led={led}
+                colour={colourOf(job.board, ref)}
                 words={lit ? wordsFor(lit, inverted) : rest}
                 width={width}
               />
@@ -193,11 +198,19 @@ interface LampControlProps {
   readonly name: string;
   /** None when no LED on the board shows the signal. */
   readonly led: LedState | null;
+  readonly colour: LampColour;
   readonly words: string | undefined;
   readonly width: string;
 }
 
-const LampControl = memo(function LampControl({ name, led, words, width }: LampControlProps) {
+/** The colour of the lamp that goes by a name; red where it has none. */
+function colourOf({ parts }: Board, called: string | undefined): LampColour {
+  const part = parts[cutPin(called ?? '').ref];
+  return innerOf(part && typeOf(part)).lamps[0]?.colour ?? 'red';
+}
+
+const LampControl = memo(function LampControl({ name, led, colour, words, width }: LampControlProps) {
+  const { lit, dark } = domes[colour];
   return (
     <Box textAlign="center" w={width}>
       <Flex h="50px" align="center" justify="center">
@@ -207,10 +220,10 @@ const LampControl = memo(function LampControl({ name, led, words, width }: LampC
           rounded="full"
           role="img"
           aria-label={`${name} ${led ? ledWords[led] : 'no LED'}`}
-          bg={led === 'lit' ? '#FF5B45' : led === 'over' ? '#FFFFFF' : '#5B2A25'}
+          bg={led === 'lit' ? lit : led === 'over' ? '#FFFFFF' : dark}
           borderWidth="2px"
-          borderColor={led === 'lit' ? '#FFC4BA' : '#2F1512'}
-          style={{ boxShadow: led === 'lit' ? '0 0 16px 4px rgba(255,91,69,0.55)' : undefined }}
+          borderColor={led === 'lit' ? domes[colour].rim : '#2F1512'}
+          style={{ boxShadow: led === 'lit' ? `0 0 16px 4px ${lit}8C` : undefined }}
         />
       </Flex>
       <Flex justify="center" mt="3px">

@@ -82,6 +82,8 @@ export interface ChipData {
   readonly own?: {
     readonly supplyV: readonly [number, number];
     readonly outputMa: readonly [number, number];
+    /** The most an output may ever carry, in mA. */
+    readonly absoluteMa: number;
     /** Typical and greatest delay in ns. */
     readonly delayNs: readonly [number, number];
   };

@@ -154,7 +154,7 @@ export function SlideSwitch({ part, on }: { readonly part: ScenePart; readonly o
 }
 
 /** An LED's dome dark, dim and lit, and its rim, by its colour. */
-const domes: Readonly<Record<LampColour, { dark: string; dim: string; lit: string; rim: string }>> = {
+export const domes: Readonly<Record<LampColour, { dark: string; dim: string; lit: string; rim: string }>> = {
   red: { dark: '#6E2A24', dim: '#9A3A30', lit: '#FF5B45', rim: '#FFD9D2' },
   yellow: { dark: '#6B5A1C', dim: '#9A8228', lit: '#FFD23F', rim: '#FFF2C4' },
   green: { dark: '#1F5433', dim: '#2C7A49', lit: '#4FE07F', rim: '#D6F7E1' },
