@@ -13,6 +13,7 @@ export {
   typeOf,
 } from './catalogue';
 export { type ChipData, type ChipGroup, chips, type PulseTimer, type TimerDivider } from './chips';
+export { loadsOf } from './chips/unit-loads';
 export { rarity } from './commonness';
 export * from './datasheet';
 export { type Family, type FamilyId, families, familyIds, partNumber, readPartNumber, schmittLevels } from './family';

@@ -5,13 +5,15 @@ import {
   innerName,
   innerOf,
   type LampColour,
+  loadsOf,
+  type Drive as OutputDrive,
   readPartNumber,
   supplyMa,
   type TimerDivider,
   typeOf,
 } from '../catalogue';
 import { bipolars, junctions, ledJunctions, mosfets, SUPPLY_V, supplyLimitMa, zener } from './devices';
-import { bipolar, breakdown, type Element, junction, mosfet, resistor } from './elements';
+import { type BipolarElement, bipolar, breakdown, type Element, junction, mosfet, resistor } from './elements';
 import {
   type CapacitorModel,
   type ContactModel,
@@ -21,8 +23,15 @@ import {
   type IslandParts,
   type OutputModel,
 } from './island';
-import { inputElement, outputStage, type PinNodes } from './pin-models';
-import { OperatingPoint, type PinReader, type PinTable, type SeatedChip, type Tap } from './point-of-board';
+import { inputElement, outputStage, type PinNodes, type Thresholds } from './pin-models';
+import {
+  OperatingPoint,
+  type PinReader,
+  type PinTable,
+  type SeatedChip,
+  type Tap,
+  thresholdsOf,
+} from './point-of-board';
 
 /** How a board stands: which actuators are on, by name (`S1`, `S2.3`), and what each output pin of a chip does (`U1.3`). */
 export interface Standing {
@@ -52,6 +61,8 @@ export class BoardVolts implements PinTable {
   static readonly lampActuator = 'lamp ';
   /** The colour of each lamp, by its name. */
   readonly lampColours = new Map<string, LampColour>();
+  /** The bipolar transistors by their references. */
+  readonly transistors = new Map<string, BipolarElement>();
   readonly chips: readonly SeatedChip[];
   readonly islands: readonly IslandModel[];
   /** Nets of the positive leads of supplies. */
@@ -135,7 +146,7 @@ export class BoardVolts implements PinTable {
   }
 
   private readersOn(chip: SeatedChip): [string, PinReader][] {
-    const { ref, type, family } = chip;
+    const { ref, part, type, family } = chip;
     const data = type.chip;
     const pulled = data?.pulledUp?.split(' ') ?? [];
     return type.pins
@@ -147,8 +158,10 @@ export class BoardVolts implements PinTable {
         return [
           pinOf(ref, id),
           {
+            pin: pinOf(ref, id),
             net: this.node(ref, id) ?? null,
             chip,
+            loads: loadsOf(readPartNumber(part)?.base ?? '', family, name),
             opensHigh,
             hasHysteresis: data?.schmitt === true,
             ...(levels && { levels: { low: levels[0], high: levels[1] } }),
@@ -218,7 +231,9 @@ export class BoardVolts implements PinTable {
           if (kind === 'nmos' || kind === 'pmos')
             return mosfet({ drain: p, gate: steer, source: q }, kind === 'nmos' ? 1 : -1, mosfets[kind]);
           const legs = { collector: p, base: steer, emitter: q };
-          return bipolar(legs, kind === 'npn' ? 1 : -1, bipolars[kind]);
+          const element = bipolar(legs, kind === 'npn' ? 1 : -1, bipolars[kind]);
+          this.transistors.set(ref, element);
+          return element;
         });
       }),
     ];
@@ -242,26 +257,27 @@ export class BoardVolts implements PinTable {
       const element = junction(p, q, ledJunctions[colour]);
       this.lamps.set(called, element);
       this.lampColours.set(called, colour);
-      return [{ actuator: BoardVolts.lampActuator + called, on: false, element }];
+      return [{ actuator: BoardVolts.lampActuator + called, on: false, element, isLamp: true }];
     });
   }
 
   private inputElements(): Element[] {
-    return [...this.readers.values()].flatMap(({ net, chip }) =>
-      net === null || !hasRails(chip) ? [] : (inputElement(chip.family, 1, { ...rails(chip), pin: net }) ?? []),
+    return [...this.readers.values()].flatMap(({ net, chip, loads }) =>
+      net === null || !hasRails(chip) ? [] : (inputElement(chip.family, loads, { ...rails(chip), pin: net }) ?? []),
     );
   }
 
   private outputsOf(chip: SeatedChip): OutputModel[] {
     return chip.type.units.flatMap((unit) =>
-      unit.outputs.flatMap((id): OutputModel[] => {
+      unit.outputs.flatMap((id, o): OutputModel[] => {
         const pin = this.node(chip.ref, id);
         if (pin === undefined) return [];
         this.drivenBy.set(pin, chip.type.chip?.own ? '74' : chip.family);
         // The stages of a chip whose supply pins are in no hole are never asked for: it is dead.
         const nodes = { ...(hasRails(chip) ? rails(chip) : { supply: pin, ground: pin }), pin };
         const stage = (isHigh: boolean): Element => outputStage(chip.type, chip.family, isHigh, nodes);
-        return [{ pin: pinOf(chip.ref, id), ref: chip.ref, low: stage(false), high: stage(true) }];
+        const can = canDrive[unit.drives[o] ?? 'push-pull'];
+        return [{ pin: pinOf(chip.ref, id), ref: chip.ref, node: pin, can, low: stage(false), high: stage(true) }];
       }),
     );
   }
@@ -298,6 +314,12 @@ export class BoardVolts implements PinTable {
     }
   }
 
+  /** The levels of an input pin while its chip has the board's supply; null for pins that are none. */
+  thresholdsAt(pin: string): Thresholds | null {
+    const reader = this.readers.get(pin);
+    return reader ? thresholdsOf(reader, (node) => this.fixed.get(node) ?? 0) : null;
+  }
+
   /** The supply pin of the first chip that no supply reaches at an operating point; null where all have theirs. */
   unpowered(point: OperatingPoint): string | null {
     const chip = this.chips.find((one) => point.supplyOf(one) < LEAST_SUPPLY_V);
@@ -313,6 +335,12 @@ export class BoardVolts implements PinTable {
     }, 0);
   }
 }
+
+const canDrive: Readonly<Record<OutputDrive, readonly Drive[]>> = {
+  'push-pull': ['low', 'high'],
+  'open-collector': ['low', 'off'],
+  'three-state': ['low', 'high', 'off'],
+};
 
 const hasRails = ({ supply, ground }: SeatedChip): boolean => supply >= 0 && ground >= 0 && supply !== ground;
 const rails = ({ supply, ground }: SeatedChip): Omit<PinNodes, 'pin'> => ({ supply, ground });

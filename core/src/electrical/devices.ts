@@ -32,9 +32,6 @@ export const leds: Readonly<Record<LampColour, LedFigures>> = {
   white: { leastV: 2.8, typicalV: 3.1, mostMa: 30, dimMa: 0.2 },
 };
 
-/** A TTL output that is high: volts without load, and the ohms behind it. Source: SN7400 data book, schematic. */
-export const ttlHigh = { volts: 3.4, ohms: 130 } as const;
-
 /** Collector current in milliamperes, and the least gain up to it: hFE at 1 V, 2N3904 data sheet; the 2N3906 has no less. */
 const gains = [
   [0.1, 40],
@@ -43,6 +40,9 @@ const gains = [
   [50, 60],
   [100, 30],
 ] as const;
+
+/** The most that a small transistor carries, in milliamperes. Source: 2N3904 data sheet, absolute maximum ratings. */
+export const mostCollectorMa = 200;
 
 /** The base current that surely carries a collector current, both in milliamperes. */
 export function neededBaseMa(collectorMa: number): number {

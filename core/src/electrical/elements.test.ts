@@ -13,6 +13,7 @@ import {
   type Stamps,
 } from './elements';
 import { currentFrom, solveIsland } from './operating-point';
+import { inputElement } from './pin-models';
 
 const nodes = { collector: 0, base: 1, emitter: 2 };
 const kinds: Readonly<Record<string, () => Element>> = {
@@ -178,6 +179,18 @@ describe('operating points', () => {
       expect(volts[low]).toBeLessThan(0.3);
       expect(volts[high]).toBeGreaterThan(3);
     }
+  });
+
+  it('an input of any bipolar family has one behind any resistor, to either rail, alone or with a second node', () => {
+    for (const family of ['74', 'LS', 'ALS', 'F', 'S'] as const)
+      for (let ohms = 10; ohms < 1e7; ohms *= 1.13)
+        for (const rail of [0, 1]) {
+          const input = inputElement(family, 1, { pin: 2, supply: 1, ground: 0 }) as Element;
+          const alone = solved(3, [input, resistor(2, rail, ohms)]);
+          const behind = solved(4, [input, resistor(2, 3, ohms / 2), resistor(3, rail, ohms / 2)]);
+          expect([family, ohms, rail, alone.found, behind.found]).toEqual([family, ohms, rail, true, true]);
+          expect(behind.volts[2]).toBeCloseTo(alone.volts[2] ?? 0, 4);
+        }
   });
 
   it('rings of three, five and seven inverters have no stable point', () => {

@@ -191,8 +191,14 @@ export function bipolarInput(
   { supply, ground }: { supply: number; ground: number },
   { ohms, junctionV, thresholdV }: BipolarInputModel,
 ): Element {
-  // How far over the threshold it was linearised last, in knees: past the knee nothing tells the way back, so no step leaps over it.
+  // How far over the threshold it was linearised last, in knees.
   let last = 0;
+  // Past the knee nothing tells the way back, so no step leaps over it; and none crosses its middle without a stop there, where it is
+  // steepest, since from side to side Newton's steps can go on for ever.
+  const stopped = (now: number): number => {
+    if (last * now < 0 && Math.abs(now) > 0.5) return 0;
+    return now > 0 && now > last + 2 ? Math.max(0, last) + 2 : now;
+  };
   const over = (volts: Float64Array): number => (at(volts, pin) - at(volts, ground) - thresholdV) / KNEE_V;
   const of = (volts: Float64Array, knees: number): readonly [amps: number, byPin: number, bySupply: number] => {
     const share = 1 / (1 + Math.exp(Math.max(-60, Math.min(60, knees))));
@@ -204,7 +210,7 @@ export function bipolarInput(
     amps: (volts) => -of(volts, over(volts))[0],
     stamp(volts, into) {
       const now = over(volts);
-      const held = now > 0 && now > last + 2 ? Math.max(0, last) + 2 : now;
+      const held = stopped(now);
       if (held !== now) into.limited();
       last = held;
       const [base, byPin, bySupply] = of(volts, held);
@@ -246,12 +252,17 @@ function heldBack(next: number, last: number, saturationA: number): number {
   return step > 0 ? last + THERMAL_V * Math.log(step) : critical;
 }
 
-/** A bipolar transistor; `polarity` is 1 for NPN and -1 for PNP. `amps` is its collector current. */
+/** A bipolar transistor: `amps` is its collector current, `baseAmps` what flows into its base. */
+export interface BipolarElement extends Element {
+  baseAmps(volts: Float64Array): number;
+}
+
+/** A bipolar transistor; `polarity` is 1 for NPN and -1 for PNP. */
 export function bipolar(
   { collector, base, emitter }: { collector: number; base: number; emitter: number },
   polarity: 1 | -1,
   { saturationA, forward, reverse }: BipolarModel,
-): Element {
+): BipolarElement {
   let [lastBe, lastBc] = [0, 0];
   const read = (volts: Float64Array): readonly [be: number, bc: number] => [
     polarity * (at(volts, base) - at(volts, emitter)),
@@ -264,6 +275,10 @@ export function bipolar(
     amps(volts) {
       const [be, bc] = read(volts);
       return collectorAmps(shockley(be, saturationA)[0], shockley(bc, saturationA)[0]);
+    },
+    baseAmps(volts) {
+      const [be, bc] = read(volts);
+      return polarity * (shockley(be, saturationA)[0] / forward + shockley(bc, saturationA)[0] / reverse);
     },
     stamp(volts, into) {
       const [be, bc] = read(volts);

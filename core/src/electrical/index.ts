@@ -2,8 +2,8 @@ export { BoardVolts, LEAST_SUPPLY_V, type Standing } from './board-volts';
 export { ChargedIsland, type Watch } from './charge';
 export * from './devices';
 export type { Drive, IslandPoint } from './island';
-export { isTimer, pinLimitsOf, readShares } from './pin-limits';
-export { READS, readingOf, type Thresholds, thresholdsAt, timerOutput } from './pin-models';
+export { inputUaOf, type PinLimits, pinLimitsOf } from './pin-limits';
+export { READS, readingOf, type Thresholds, thresholdsAt } from './pin-models';
 export {
   OperatingPoint,
   type PinReader,
@@ -11,4 +11,12 @@ export {
   type SeatedChip,
   thresholdsOf,
 } from './point-of-board';
+export {
+  fullMaThrough,
+  type IslandStanding,
+  outputMaIn,
+  standingsOf,
+  type UnclearReading,
+  unclearIn,
+} from './standings';
 export { SteppedIsland } from './stepping';

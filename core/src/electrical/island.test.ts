@@ -20,6 +20,8 @@ const positive = new Set([1]);
 const output = (node: number): OutputModel => ({
   pin: `U1.${node}`,
   ref: 'U1',
+  node,
+  can: ['low', 'high'],
   low: resistor(node, 0, 50),
   high: resistor(1, node, 50),
 });

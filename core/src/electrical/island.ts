@@ -12,12 +12,17 @@ export interface ContactModel {
   readonly actuator: string;
   readonly on: boolean;
   readonly element: Element;
+  /** It is a lamp, closed until it is destroyed. */
+  readonly isLamp?: true;
 }
 
 /** An output pin of a chip with the stages that drive it. */
 export interface OutputModel {
   readonly pin: string;
   readonly ref: string;
+  readonly node: number;
+  /** What it can do while its chip has power. */
+  readonly can: readonly Drive[];
   readonly low: Element;
   readonly high: Element;
 }

@@ -1,30 +1,49 @@
-import { type Family, type FamilyId, families, findChip, readPartNumber } from '../catalogue';
+import { type Family, type FamilyId, families, findChip, loadsOf, readPartNumber } from '../catalogue';
 import { remembered } from '../memo';
+
+/** The limits of a chip's pins: those of its family, and its own where its data sheet differs. */
+export type PinLimits = Family;
 
 /** The family printed on a chip; null where the number names none. */
 const familyOn = remembered((part: string): FamilyId | null => readPartNumber(part)?.family ?? null);
 
 /**
  * The limits of the pins of a chip: levels, currents and supply of the family printed on it, or of `otherwise` where its number
- * names none (`7400` seated by a bare number). Of a chip that belongs to no family, such as a timer, the currents are its own.
+ * names none (`7400` seated by a bare number), with the currents that its own data sheet gives.
  */
-export function pinLimitsOf(part: string, otherwise: FamilyId): Family {
-  const family = families[familyOn(part) ?? otherwise];
-  const own = ownOn(part);
-  if (!own) return family;
-  const [low, high] = own.outputMa;
-  return { ...family, outputMa: { low, high }, absoluteOutputMa: own.absoluteMa };
+export function pinLimitsOf(part: string, otherwise: FamilyId): PinLimits {
+  const id = familyOn(part) ?? otherwise;
+  return limitsIn[id](part);
 }
 
-/** What a chip of no family says of itself; null for the others. */
-const ownOn = remembered((part: string) => findChip(readPartNumber(part)?.base ?? '')?.chip?.own ?? null);
+/** By family, so that a chip's limits are the same object each time. */
+const limitsIn = Object.fromEntries(
+  Object.values(families).map((family) => [
+    family.id,
+    remembered((part: string): PinLimits => {
+      const chip = findChip(readPartNumber(part)?.base ?? '')?.chip;
+      const [low, high] = chip?.own?.outputMa ?? chip?.drive?.[family.id] ?? [];
+      if (low === undefined || high === undefined) return family;
+      const absoluteOutputMa = chip?.own?.absoluteMa ?? strongest(family, Math.max(low, high));
+      return { ...family, outputMa: { low, high }, absoluteOutputMa };
+    }),
+  ]),
+) as Readonly<Record<FamilyId, (part: string) => PinLimits>>;
 
-/** Whether a chip is a timer, whose outputs are bipolar whatever its family. */
-export const isTimer = (part: string): boolean => ownOn(part) !== null;
+/** CMOS bus drivers are rated for more than the gates of their family. Source: SN74HC244 data sheet, absolute maximum ratings: 35 mA. */
+const BUS_DRIVER_MA = 35;
 
-const { inputHighV, inputLowV, levelsAtV } = families.HC;
+function strongest({ absoluteOutputMa, outputMa }: Family, ma: number): number | null {
+  return absoluteOutputMa === null || ma <= outputMa.low ? absoluteOutputMa : Math.max(absoluteOutputMa, BUS_DRIVER_MA);
+}
+
 /**
- * What an input that resistors set reads, as shares of the supply: low up to `low`, high from `high`, unknown between. Those of HC,
- * for chips of all families. Source: SN74HC00 data sheet, VIL and VIH at 4.5 V.
+ * The most current of an input pin, by its name, in microamperes: out of it when low, into it when high; as many unit loads of the family as
+ * the chip's data sheet gives it.
  */
-export const readShares = { low: inputLowV / levelsAtV, high: inputHighV / levelsAtV } as const;
+export function inputUaOf(part: string, pin: string, otherwise: FamilyId): Family['inputUa'] {
+  const { base, family } = readPartNumber(part) ?? { base: '', family: null };
+  const { id, inputUa } = families[family ?? otherwise];
+  const loads = loadsOf(base, id, pin);
+  return loads === 1 ? inputUa : { low: loads * inputUa.low, high: loads * inputUa.high };
+}

@@ -26,6 +26,11 @@ interface FamilyModel {
   readonly input: BipolarInputModel | null;
 }
 
+/**
+ * What a totem pole loses under supply when it is high: so much that without load it stands some 3.4 to 3.5 V, under what an HC input reads as high for sure.
+ */
+const TTL_DROP_V = 1.63;
+
 const hc: FamilyModel = { high: { dropV: 0, ohms: 50 }, low: { dropV: 0, ohms: 42 }, input: null };
 const ac: FamilyModel = { high: { dropV: 0, ohms: 14 }, low: { dropV: 0, ohms: 11 }, input: null };
 const ttlInput = (ohms: number, junctionV: number, thresholdV: number): BipolarInputModel => ({
@@ -39,11 +44,11 @@ const models: Readonly<Record<FamilyId, FamilyModel>> = {
   HCT: hc,
   AC: ac,
   ACT: ac,
-  '74': { high: { dropV: 1.6, ohms: 130 }, low: { dropV: 0.05, ohms: 9 }, input: ttlInput(4000, 0.7, 1.4) },
-  LS: { high: { dropV: 1.5, ohms: 120 }, low: { dropV: 0.15, ohms: 25 }, input: ttlInput(20_000, 0.4, 1.1) },
-  ALS: { high: { dropV: 1.6, ohms: 100 }, low: { dropV: 0.15, ohms: 25 }, input: ttlInput(45_000, 0.5, 1.4) },
-  F: { high: { dropV: 1.5, ohms: 45 }, low: { dropV: 0.15, ohms: 8 }, input: ttlInput(10_000, 0.5, 1.5) },
-  S: { high: { dropV: 1.6, ohms: 55 }, low: { dropV: 0.2, ohms: 8 }, input: ttlInput(2800, 0.4, 1.3) },
+  '74': { high: { dropV: TTL_DROP_V, ohms: 130 }, low: { dropV: 0.05, ohms: 9 }, input: ttlInput(4000, 0.7, 1.4) },
+  LS: { high: { dropV: TTL_DROP_V, ohms: 120 }, low: { dropV: 0.15, ohms: 25 }, input: ttlInput(20_000, 0.4, 1.1) },
+  ALS: { high: { dropV: TTL_DROP_V, ohms: 100 }, low: { dropV: 0.15, ohms: 25 }, input: ttlInput(45_000, 0.5, 1.4) },
+  F: { high: { dropV: TTL_DROP_V, ohms: 45 }, low: { dropV: 0.15, ohms: 8 }, input: ttlInput(10_000, 0.5, 1.5) },
+  S: { high: { dropV: TTL_DROP_V, ohms: 55 }, low: { dropV: 0.2, ohms: 8 }, input: ttlInput(2800, 0.4, 1.3) },
 };
 
 /** The rated currents of a chip's outputs, low and high, against those of its family: stronger stages have fewer ohms. */
@@ -54,7 +59,7 @@ function strengthOf(type: PartType, family: FamilyId): readonly [low: number, hi
 }
 
 /** A timer's output: bipolar, some 1.5 V under supply when high. Source: NE555 data sheet, 13.3 V at 100 mA and 15 V; 0.1 V at 10 mA. */
-export const timerOutput = { high: { dropV: 1.4, ohms: 3 }, low: { dropV: 0.05, ohms: 8 } } as const;
+const timerOutput = { high: { dropV: 1.4, ohms: 3 }, low: { dropV: 0.05, ohms: 8 } } as const;
 
 /**
  * The stage of an output that drives high or low, as an element from supply to the pin or from the pin to ground; the rest of

@@ -23,10 +23,13 @@ export interface Tap {
   readonly shareOfSupply: number;
 }
 
-/** An input pin: its net (null in no hole), its chip, whether it reads high while nothing holds it, and how it tells low from high. */
+/** An input pin: its name (`U1.3`), its net (null in no hole), its chip, whether it reads high while nothing holds it, and how it tells low from high. */
 export interface PinReader {
+  readonly pin: string;
   readonly net: number | null;
   readonly chip: SeatedChip;
+  /** How many unit loads of its family it is. */
+  readonly loads: number;
   readonly opensHigh: boolean;
   /** Whether it switches at two levels, one going up and one going down. */
   readonly hasHysteresis: boolean;

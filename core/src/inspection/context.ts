@@ -15,7 +15,6 @@ import {
 } from '../board';
 import {
   type Drive,
-  type Family,
   type FamilyId,
   type Inner,
   innerName,
@@ -24,7 +23,7 @@ import {
   type PartType,
   typeOf,
 } from '../catalogue';
-import { BoardVolts, type OperatingPoint, pinLimitsOf } from '../electrical';
+import { BoardVolts, inputUaOf, type OperatingPoint, type PinLimits, pinLimitsOf } from '../electrical';
 import { onceFor } from '../memo';
 import type { Packing } from '../packing';
 import { type Expectation, expectationOf, GROUND, nameNets, SUPPLY, shownSignal, sourcesOf } from '../planning';
@@ -166,9 +165,15 @@ export class Context {
     return this.partAt(pin)?.type.kind;
   }
 
-  /** The logic family of the chip that a pin belongs to, as printed on it. */
-  familyAt(pin: string): Family {
+  /** The limits of the chip that a pin belongs to: those of the family printed on it, and its own. */
+  limitsAt(pin: string): PinLimits {
     return pinLimitsOf(this.partAt(pin)?.seated.part ?? '', this.family);
+  }
+
+  /** The most current of an input, in microamperes: out of it when low, into it when high. */
+  loadUaAt(pin: string): PinLimits['inputUa'] {
+    const part = this.partAt(pin)?.seated.part ?? '';
+    return inputUaOf(part, this.lead(pin)?.type.name ?? '', this.family);
   }
 
   /** The strip of a pin, for showing; `no hole` when it has none. */
@@ -250,9 +255,17 @@ export class Context {
 
   /** The volts of the board with every switch off and no output driving: what resistors and inputs make of it by themselves. */
   get atRest(): OperatingPoint {
-    this.rest ??= new BoardVolts(this.board, this.nets).solve({ isOn: () => false, driveOf: () => 'off' });
+    this.rest ??= this.volts.solve({ isOn: () => false, driveOf: () => 'off' });
     return this.rest;
   }
+
+  /** The electrical room's view of the board. */
+  get volts(): BoardVolts {
+    this.inVolts ??= new BoardVolts(this.board, this.nets);
+    return this.inVolts;
+  }
+
+  private inVolts: BoardVolts | null = null;
 
   private rest: OperatingPoint | null = null;
 

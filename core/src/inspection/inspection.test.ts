@@ -273,9 +273,10 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ['clock-from-switch', clocked.job.board, 'U1.3'],
     [
       'supply-current',
-      forced((b) => {
-        for (const ref of ['R5', 'R6', 'R7']) b.parts[ref] = { ...(b.parts[ref] as SeatedPart), value: 15 };
-      }),
+      following(
+        ...[5, 6, 7].map((r) => `value R${r} 10`),
+        ...[1, 2, 3].flatMap((d) => [`pull ${jumperAt(`D${d}.A`)}`, `D${d}.A > b1.top+`]),
+      ),
       'P1',
     ],
     [
@@ -300,6 +301,16 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ],
     ['fan-out', loaded, ''],
     ['levels-do-not-meet', family({ U2: '74LS02' }), 'U1.10'],
+    [
+      'level-between',
+      following('board', 'seat resistor b2.a40', 'R8.1 > S1.2', 'R8.2 > b1.top+', 'value R8 10k'),
+      'U1.1',
+    ],
+    [
+      'output-over-maximum',
+      following('board', 'seat resistor b2.a40', 'R8.1 > U1.6', 'R8.2 > b1.bottom-', 'value R8 47'),
+      'U1.6',
+    ],
     [
       'led-current',
       forced((b) => {

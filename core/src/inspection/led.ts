@@ -1,5 +1,4 @@
 import { innerName, innerOf, type LampColour, type PartKind } from '../catalogue';
-import { isTimer, leds, SUPPLY_V, timerOutput, ttlHigh } from '../electrical';
 import { onceFor } from '../memo';
 import type { Context } from './context';
 
@@ -16,53 +15,8 @@ export interface LedNets {
   readonly cathode: number | undefined;
 }
 
-/** What gives a lamp its current on one side: volts there, the ohms on the way, and the output that has to bear it. */
-interface Feed {
-  readonly volts: number;
-  readonly ohms: number;
-  readonly output: string | null;
-}
-
-/** The current of a lamp that is lit: milliamperes, the ohms that limit it, and the chip outputs that bear it. */
-export interface LampCurrent {
-  readonly ma: number;
-  readonly ohms: number;
-  readonly outputs: readonly string[];
-}
-
-/**
- * The most current that a lamp gets while it is lit, whatever feeds it: rails, chip outputs, switches, transistors. Null when nothing
- * gives it any, or when there is no resistor at all on the way, which is told by itself.
- */
-export function lampCurrent(c: Context, { anode, cathode, colour }: LedNets): LampCurrent | null {
-  const [from, to] = [feedOf(c, anode, 'supply'), feedOf(c, cathode, 'ground')];
-  if (!from || !to || from.ohms + to.ohms === 0) return null;
-  const inside = from.output === null ? 0 : highAt(c, from.output).ohms;
-  const ohms = from.ohms + to.ohms;
-  const ma = (1000 * Math.max(0, from.volts - to.volts - leds[colour].leastV)) / (ohms + inside);
-  return { ma, ohms, outputs: [from.output, to.output].filter((pin) => pin !== null) };
-}
-
-/** The current of a lamp that is lit, in milliamperes; null when no resistor limits it. */
-export function lampMa(c: Context, lamp: LedNets): number | null {
-  return lampCurrent(c, lamp)?.ma ?? null;
-}
-
-/** The volts of a chip output that is high, without load, and the ohms behind them. */
-function highAt(c: Context, output: string): { readonly volts: number; readonly ohms: number } {
-  const { dropV, ohms } = timerOutput.high;
-  if (isTimer(c.partAt(output)?.seated.part ?? '')) return { volts: supplyVolts(c) - dropV, ohms };
-  return c.familyAt(output).technology === 'TTL' ? ttlHigh : { volts: supplyVolts(c), ohms: 0 };
-}
-
-/** The volts of the board's supply; 5 V while there is none. */
-function supplyVolts(c: Context): number {
-  const volts = c.of('supply').map(({ seated }) => seated.value ?? SUPPLY_V);
-  return volts.length > 0 ? Math.max(...volts) : SUPPLY_V;
-}
-
-/** The way of least ohms from a net to what brings it to a rail (Dijkstra 1959): resistors count, contacts and transistors that conduct do not. */
-function feedOf(c: Context, net: number | undefined, rail: 'supply' | 'ground'): Feed | null {
+/** The least ohms on the way from a net to what brings it to a rail (Dijkstra 1959), or null: resistors count, contacts and transistors do not. */
+function ohmsTo(c: Context, net: number | undefined, rail: 'supply' | 'ground'): number | null {
   if (net === undefined) return null;
   const least = new Map([[net, 0]]);
   const open = new Set([net]);
@@ -72,8 +26,7 @@ function feedOf(c: Context, net: number | undefined, rail: 'supply' | 'ground'):
     const ohms = least.get(at) ?? 0;
     open.delete(at);
     done.add(at);
-    const there = sourceAt(c, at, rail);
-    if (there) return { ...there, ohms };
+    if (isSource(c, at, rail)) return ohms;
     // A rail of the other kind leads nowhere else.
     if (c.isFed(at)) continue;
     for (const { to, ohms: more } of waysFrom(c, at)) {
@@ -85,12 +38,9 @@ function feedOf(c: Context, net: number | undefined, rail: 'supply' | 'ground'):
   return null;
 }
 
-function sourceAt(c: Context, net: number, rail: 'supply' | 'ground'): Omit<Feed, 'ohms'> | null {
-  const feeds = c.feedsOf(net);
-  if (feeds[rail]) return { volts: rail === 'supply' ? supplyVolts(c) : 0, output: null };
-  const output = feeds.outputs.find((pin) => rail === 'ground' || c.driveOf(pin) !== 'open-collector');
-  if (output === undefined) return null;
-  return { volts: rail === 'ground' ? 0 : highAt(c, output).volts, output };
+function isSource(c: Context, net: number, rail: 'supply' | 'ground'): boolean {
+  const { outputs, ...feeds } = c.feedsOf(net);
+  return feeds[rail] || outputs.some((pin) => rail === 'ground' || c.driveOf(pin) !== 'open-collector');
 }
 
 function waysFrom(c: Context, net: number): readonly { to: number; ohms: number }[] {
@@ -123,15 +73,15 @@ export function* oncePerPart(lamps: Iterable<LedNets>): Generator<LedNets> {
   }
 }
 
-/** Whether a lamp has what gives it current on both sides, and no ohm on the way. */
-export function isUnlimited(c: Context, { anode, cathode }: LedNets): boolean {
-  const [from, to] = [feedOf(c, anode, 'supply'), feedOf(c, cathode, 'ground')];
-  return from !== null && to !== null && from.ohms + to.ohms === 0;
+/** The ohms that limit the current of a lamp; null when nothing gives it any on one of its sides. */
+export function seriesOhms(c: Context, { anode, cathode }: LedNets): number | null {
+  const [from, to] = [ohmsTo(c, anode, 'supply'), ohmsTo(c, cathode, 'ground')];
+  return from === null || to === null ? null : from + to;
 }
 
 /** Whether something that no ohm limits can bring a net to a rail: the rail, an output, a switch, a transistor. */
 export function isStiff(c: Context, net: number | undefined): boolean {
-  return (['supply', 'ground'] as const).some((rail) => feedOf(c, net, rail)?.ohms === 0);
+  return (['supply', 'ground'] as const).some((rail) => ohmsTo(c, net, rail) === 0);
 }
 
 /** What a net leads to: rails, signals (outputs and switches), and whether it gives current at all. */

@@ -91,8 +91,8 @@ describe('a lamp behind a transistor', () => {
     );
     expect(codes(bare)).toEqual(['led-no-resistor']);
     const [weak] = found(npn('470k', '330'));
-    // 9.7 mA need a hundredth of it, and 470 kΩ give 9 µA; 22 kΩ give twice what is needed.
-    expect(weak).toMatchObject({ code: 'base-too-weak', facts: { given: '0.0091', needed: '0.097', ohms: 22_000 } });
+    // 9.4 mA need a hundredth of it, and 470 kΩ give 9 µA; 22 kΩ give twice what is needed.
+    expect(weak).toMatchObject({ code: 'base-too-weak', facts: { given: '0.0092', needed: '0.094', ohms: 23_000 } });
     expect(codes(npn('22k', '330'))).toEqual([]);
     const reversed = npn('4k7', '330', ['3', '1']);
     expect(codes(reversed)).toEqual(['transistor-reversed']);

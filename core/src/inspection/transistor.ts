@@ -1,7 +1,5 @@
 import { type DeviceKind, innerOf } from '../catalogue';
-import { baseEmitter, SUPPLY_V } from '../electrical';
 import type { Context } from './context';
-import { lampMa, ledsOf } from './led';
 
 /** A leg of a transistor: its pin as it is named on the board, and its net. */
 export interface Leg {
@@ -48,24 +46,4 @@ export function isStifflyAt(c: Context, net: number, rail: 'ground' | 'supply'):
     [b, a],
   ]);
   return across.some(([near = '', other = '']) => c.netOf(near) === net && isAt(c, c.netOf(other), rail));
-}
-
-/** The current into a base from whatever may switch it on, in milliamperes; null when nothing limits or nothing gives it. */
-export function baseMa(c: Context, { base, far }: Transistor): number | null {
-  if (base.net === undefined || isStifflyAt(c, base.net, far)) return null;
-  const feeding = c.resistorsOn(base.net).filter(({ to }) => isStifflyAt(c, to, far));
-  if (feeding.length === 0) return null;
-  return feeding.reduce((sum, { ohms }) => sum + (1000 * (SUPPLY_V - baseEmitter.typicalV)) / ohms, 0);
-}
-
-/** The current that the load of a transistor takes when it conducts fully, in milliamperes: resistors and lamps to the far rail. */
-export function loadMa(c: Context, { collector, far, kind }: Transistor): number {
-  const { net } = collector;
-  if (net === undefined) return 0;
-  const resistors = c.resistorsOn(net).filter(({ to }) => isAt(c, to, far));
-  const lamps = ledsOf(c).filter((lamp) => (kind === 'pnp' ? lamp.anode : lamp.cathode) === net);
-  return (
-    resistors.reduce((sum, { ohms }) => sum + (1000 * SUPPLY_V) / ohms, 0) +
-    lamps.reduce((sum, lamp) => sum + (lampMa(c, lamp) ?? 0), 0)
-  );
 }

@@ -295,7 +295,7 @@ export const inspectionSentences = {
   },
   'supply-current': {
     severity: 'warning',
-    says: '{ref} must supply up to {ma} mA: {chips} mA to chips, {lamps} mA to LEDs. A USB port gives {most} mA.',
+    says: '{ref} must supply up to {ma} mA: {chips} mA to chips, {loads} mA to LEDs and resistors. A USB port gives {most} mA.',
     todo: 'Use a supply that gives more, larger resistors at the LEDs, or CMOS chips.',
   },
   'supply-out-of-range': {
@@ -320,8 +320,13 @@ export const inspectionSentences = {
   },
   'levels-do-not-meet': {
     severity: 'error',
-    says: '{pin} ({from}) guarantees only {gives} V for high; {to} ({of}) needs {wants} V.',
+    says: '{pin} ({from}) gives {gives} V when it is {level}; {to} ({of}) reads {level} {wants}.',
     todo: 'Use chips of one family there, HCT or ACT to read TTL, or a pull-up resistor to supply.',
+  },
+  'level-between': {
+    severity: 'error',
+    says: '{pin} gets {volts} V while {when}: it reads low up to {low} V and high from {high} V, and neither for sure between.',
+    todo: 'Take load off what drives it, or change the resistors there, until the volts are past one of the two.',
   },
   'led-current': {
     severity: 'warning',
@@ -416,8 +421,8 @@ export const inspectionSentences = {
   },
   'output-over-maximum': {
     severity: 'error',
-    says: '{pin} carries {ma} mA; its chip bears {most} mA at the very most.',
-    todo: 'Look for what else drives its net, or for a resistor that is missing.',
+    says: '{pin} carries {ma} mA; the absolute maximum of an output there is {most} mA.',
+    todo: 'Look for what else drives its net, or for a resistor that is missing or too small.',
   },
   'walk-stores': {
     severity: 'error',

@@ -35,7 +35,7 @@ function said(c: Context, pins: readonly string[]) {
   const facts = {
     pins: `${pins.map(spoken).join(', ')} ${pins.length > 1 ? 'are' : 'is'}`,
     wanted: wanted === undefined ? '' : ` for ${shownSignal(wanted)}`,
-    family: c.familyAt(first).id,
+    family: c.limitsAt(first).id,
     source: source ?? 'the signal it should carry',
   };
   const places = pins.map((pin): Place => ({ kind: 'pin', pin }));

@@ -15,7 +15,7 @@ import { controlLeftOpen } from './control-left-open';
 import { decodedReset } from './decoded-reset';
 import { displayPolarity } from './display-polarity';
 import { displaySharedResistor } from './display-shared-resistor';
-import { fanOut, levelsDoNotMeet } from './fan-out';
+import { fanOut } from './fan-out';
 import { floatingInput } from './floating-input';
 import { gateLeftOpen } from './gate-left-open';
 import { holeCovered } from './hole-covered';
@@ -27,11 +27,12 @@ import { labelAnswersNothing } from './label-answers-nothing';
 import { leadOffBoard } from './lead-off-board';
 import { ledBetweenSignals } from './led-between-signals';
 import { ledCathodeOnSupply } from './led-cathode-on-supply';
-import { ledCurrent, ledOverMaximum } from './led-current';
+import { ledCurrent, ledOverMaximum, outputOverMaximum } from './led-current';
 import { ledNoResistor, ledResistorBridged } from './led-no-resistor';
 import { ledNoReturn } from './led-no-return';
 import { ledReversed } from './led-reversed';
 import { ledShorted } from './led-shorted';
+import { levelBetween, levelsDoNotMeet } from './level-between';
 import { noCapacitor } from './no-capacitor';
 import { noSupplySource } from './no-supply-source';
 import { openCollectorNoPullUp } from './open-collector-no-pull-up';
@@ -109,6 +110,7 @@ export const rules: readonly Rule[] = [
   ledBetweenSignals,
   ledNoReturn,
   ledOverMaximum,
+  outputOverMaximum,
   ledCurrent,
   wiringBeside,
   wiringWrong,
@@ -130,6 +132,7 @@ export const rules: readonly Rule[] = [
   openCollectorNoPullUp,
   fanOut,
   levelsDoNotMeet,
+  levelBetween,
   jumperInOneStrip,
   jumperLeadsNowhere,
   jumperRedundant,

@@ -1,8 +1,9 @@
 import { leds } from '../../electrical';
 import { finding } from '../../finding';
 import { type Context, spoken } from '../context';
-import { type LampCurrent, type LedNets, lampCurrent, ledsOf } from '../led';
+import { type LedNets, ledsOf, seriesOhms } from '../led';
 import type { Rule } from '../rule';
+import { type LampCurrent, worstCaseOf } from '../worst-case';
 
 /** An output that gives an LED more than its levels are guaranteed at, though less than it may carry at all. */
 export const ledCurrent: Rule = {
@@ -10,13 +11,13 @@ export const ledCurrent: Rule = {
   coveredBy: ['led-no-resistor', 'led-resistor-bridged', 'led-reversed', 'led-over-maximum'],
   *check(c) {
     for (const { lamp, current } of oneOfEach(c)) {
-      const [pin] = current.outputs;
-      if (pin === undefined) continue;
-      const family = c.familyAt(pin);
-      const most = family.outputMa.high;
+      const [output] = current.outputs;
+      if (!output) continue;
+      const { technology, outputMa } = c.limitsAt(output.pin);
+      const most = outputMa[output.level];
       // A TTL output gives little when it is high, and the LED is dim: that is no harm to it.
-      if (family.technology === 'TTL' || current.ma <= most) continue;
-      const facts = { ref: lamp.name, pin: spoken(pin), ma: current.ma.toFixed(1), most };
+      if ((technology === 'TTL' && output.level === 'high') || Math.min(current.ma, output.ma) <= most) continue;
+      const facts = { ref: lamp.name, pin: spoken(output.pin), ma: current.ma.toFixed(1), most };
       yield finding('led-current', [{ kind: 'part', ref: lamp.ref }], facts);
     }
   },
@@ -30,16 +31,31 @@ export const ledOverMaximum: Rule = {
     for (const { lamp, current } of oneOfEach(c)) {
       const bears = [
         { what: 'an LED', most: leds[lamp.colour].mostMa },
-        ...current.outputs.flatMap((pin) => {
-          const most = c.familyAt(pin).absoluteOutputMa;
-          return most === null ? [] : [{ what: `the output ${spoken(pin)}`, most }];
+        ...current.outputs.flatMap(({ pin, ma }) => {
+          const most = c.limitsAt(pin).absoluteOutputMa;
+          return most === null || ma <= most ? [] : [{ what: `the output ${spoken(pin)}`, most }];
         }),
       ];
-      const least = bears.reduce((a, b) => (b.most < a.most ? b : a));
-      if (current.ma <= least.most) continue;
-      const { what, most } = least;
-      const facts = { ref: lamp.name, ma: current.ma.toFixed(0), ohms: current.ohms, what, most };
+      const { what, most } = bears.reduce((a, b) => (b.most < a.most ? b : a));
+      if (current.ma <= most) continue;
+      const facts = { ref: lamp.name, ma: current.ma.toFixed(0), ohms: seriesOhms(c, lamp) ?? 0, what, most };
       yield finding('led-over-maximum', [{ kind: 'part', ref: lamp.ref }], facts);
+    }
+  },
+};
+
+/** An output past its absolute maximum, whatever takes the current. */
+export const outputOverMaximum: Rule = {
+  id: 'output-over-maximum',
+  coveredAtPlace: ['output-on-rail', 'outputs-joined'],
+  *check(c) {
+    const { outputs, lamps } = worstCaseOf(c);
+    for (const { pin, ma } of outputs.values()) {
+      const most = c.limitsAt(pin).absoluteOutputMa;
+      if (most === null || ma <= most) continue;
+      // What a lamp takes of it is told of the lamp.
+      if ([...lamps.values()].some((lamp) => lamp.ma > most && lamp.outputs.some((o) => o.pin === pin))) continue;
+      yield finding('output-over-maximum', [{ kind: 'pin', pin }], { pin: spoken(pin), ma: ma.toFixed(0), most });
     }
   },
 };
@@ -48,7 +64,7 @@ export const ledOverMaximum: Rule = {
 function oneOfEach(c: Context): { lamp: LedNets; current: LampCurrent }[] {
   const most = new Map<string, { lamp: LedNets; current: LampCurrent }>();
   for (const lamp of ledsOf(c)) {
-    const current = lampCurrent(c, lamp);
+    const current = worstCaseOf(c).lamps.get(lamp.name);
     if (current && current.ma > (most.get(lamp.ref)?.current.ma ?? 0)) most.set(lamp.ref, { lamp, current });
   }
   return [...most.values()];

@@ -2,14 +2,14 @@ import { extractNets } from '../../board';
 import { finding } from '../../finding';
 import { bridgeIn, joinedFinding } from '../bridge';
 import { Context } from '../context';
-import { isUnlimited, type LedNets, lampMa, ledsOf, oncePerPart } from '../led';
+import { type LedNets, ledsOf, oncePerPart, seriesOhms } from '../led';
 import type { Rule } from '../rule';
 
 /** A lamp that nothing limits the current of, with no resistor beside it. */
 export const ledNoResistor: Rule = {
   id: 'led-no-resistor',
   *check(c) {
-    for (const lamp of oncePerPart(ledsOf(c).filter((l) => isUnlimited(c, l)))) {
+    for (const lamp of oncePerPart(ledsOf(c).filter((l) => seriesOhms(c, l) === 0))) {
       if (bypass(c, lamp)) continue;
       const zero = resistorsAt(c, lamp).find((r) => r.ohms === 0);
       const has = zero ? `${zero.ref}, of 0 Ω, in series, which limits nothing` : 'no resistor in series';
@@ -22,7 +22,7 @@ export const ledNoResistor: Rule = {
 export const ledResistorBridged: Rule = {
   id: 'led-resistor-bridged',
   *check(c) {
-    for (const lamp of oncePerPart(ledsOf(c).filter((l) => isUnlimited(c, l)))) {
+    for (const lamp of oncePerPart(ledsOf(c).filter((l) => seriesOhms(c, l) === 0))) {
       const past = bypass(c, lamp);
       if (!past) continue;
       const facts = { ref: lamp.name, resistor: past.resistor };
@@ -44,7 +44,7 @@ function isLimitedWithout(c: Context, lamp: LedNets, jumper: string): boolean {
   const board = { ...c.board, jumpers };
   const rest = new Context(board, extractNets(board), { packing: null, family: c.family });
   const same = ledsOf(rest).find((l) => l.name === lamp.name);
-  return same !== undefined && lampMa(rest, same) !== null;
+  return same !== undefined && (seriesOhms(rest, same) ?? 0) > 0;
 }
 
 /** The resistors on the nets of a lamp; on a rail, only those that have both ends there. */

@@ -2,21 +2,21 @@ import { supplyMa } from '../../catalogue';
 import { supplyLimitMa } from '../../electrical';
 import { finding } from '../../finding';
 import type { Context } from '../context';
-import { isReversed, lampMa, ledsOf } from '../led';
 import { carries } from '../power';
 import type { Rule } from '../rule';
+import { worstCaseOf } from '../worst-case';
 
-/** Chips, with every LED lit, that take more from one supply than a port gives. */
+/** Chips, with everything else at its most, that take more from one supply than a port gives. */
 export const supplyCurrent: Rule = {
   id: 'supply-current',
   *check(c) {
     for (const { seated } of c.of('supply')) {
       const { ref } = seated;
       const chips = chipsOn(c, c.netOf(`${ref}.+`));
-      const lamps = c.of('supply').length > 1 ? 0 : lampsMa(c);
-      const ma = chips + lamps;
+      const loads = c.of('supply').length > 1 ? 0 : worstCaseOf(c).loadMa;
+      const ma = chips + loads;
       if (ma <= supplyLimitMa) continue;
-      const facts = { ref, ma: ma.toFixed(0), chips: chips.toFixed(0), lamps: lamps.toFixed(0), most: supplyLimitMa };
+      const facts = { ref, ma: ma.toFixed(0), chips: chips.toFixed(0), loads: loads.toFixed(0), most: supplyLimitMa };
       yield finding('supply-current', [{ kind: 'part', ref }], facts);
     }
   },
@@ -29,9 +29,4 @@ function chipsOn(c: Context, net: number | undefined): number {
     return net !== undefined && c.netOf(pin) === net && carries(c, pin, 'supply');
   });
   return fed.reduce((sum, { seated }) => sum + (supplyMa(seated.part, c.family) ?? 0), 0);
-}
-
-/** All lamps lit at once, but for those that sit the wrong way round. */
-function lampsMa(c: Context): number {
-  return ledsOf(c).reduce((sum, lamp) => sum + (isReversed(c, lamp) ? 0 : (lampMa(c, lamp) ?? 0)), 0);
 }

@@ -12,7 +12,7 @@ export const unusedInputOpen: Rule = {
         const net = c.netOf(pin);
         const tied = net !== undefined && (c.hasLevel(net) || c.feedsOf(net).switches.length > 0);
         if (tied || c.isOnRail(net)) continue;
-        const family = c.familyAt(pin);
+        const family = c.limitsAt(pin);
         // A TTL input that is open reads high and rests there.
         if (family.openInput === 'high') continue;
         const rail = c.railOf('-');
