@@ -22,6 +22,7 @@ interface RunOptions {
   readonly watch?: readonly string[];
   readonly bounce?: number;
   readonly slowest?: boolean;
+  readonly strict?: boolean;
   readonly vcd?: string;
   readonly csv?: string;
   readonly json?: boolean;
@@ -40,6 +41,10 @@ export const runTime: OwnCommand = {
       .option('--watch <NAME,...>', 'signals, lamps, switches or pins to watch; all labels when not given', readNames)
       .option('--bounce <SEED>', 'contacts bounce for 1 to 5 ms, by this seed', readSeed)
       .option('--slowest', 'the greatest delays of the data sheets instead of the typical ones')
+      .option(
+        '--strict',
+        'what is stored is unknown after a pulse, set-up or hold time that its data sheet does not allow',
+      )
       .option('--vcd <FILE>', 'write all changes as a value change dump (IEEE 1364)')
       .option('--csv <FILE>', 'write all changes as a table')
       .action(async (file: string, options: RunOptions) => {
@@ -77,6 +82,7 @@ async function act(file: string, options: RunOptions, output: Output): Promise<n
       start: options.start ?? 'unknown',
       bounce: options.bounce ?? null,
       delays: options.slowest ? 'most' : 'typical',
+      strict: options.strict === true,
       ...(options.watch && { watch: options.watch }),
     });
     if (!run) throw new WrongUse(`nothing on the board is called ${unknown.join(', ')}`);

@@ -14,3 +14,8 @@ export function cutPin(pin: string): CutPin {
 export function pinOf(ref: string, id: string): string {
   return `${ref}.${id}`;
 }
+
+/** A pin in words: `U2.5` is `U2 pin 5`. */
+export function spokenPin(pin: string): string {
+  return pin.replace('.', ' pin ');
+}

@@ -1,6 +1,7 @@
 import { elementAt } from '../element-at';
 import { HIGH, LOW, MachineRun, type Table, tableOf } from '../logic';
 import { type ChipData, outputDelaysOf } from './chips';
+import { timingRequirementsOf } from './chips/timing-requirements';
 import { type Family, type FamilyId, families, schmittLevels } from './family';
 import type { PartType, Unit } from './part';
 
@@ -64,12 +65,32 @@ export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
     { name: 'Input current, low and high', value: `${amps(f.inputUa.low)}, ${amps(f.inputUa.high)}` },
     { name: 'Inputs of its family it drives', value: String(fanOut(low, high, id)) },
     { name: 'Delay, typical and at most', value: delayWords(chip, id) },
+    ...timingLimits(chip.base, id),
     {
       name: 'An open input',
       value: f.openInput === 'high' ? 'reads high, and picks up noise' : 'reads anything: tie it',
     },
   ];
   return all.filter((l): l is Limit => l !== null);
+}
+
+/** What a chip that stores something needs of its clocks and other inputs, in lines. */
+function timingLimits(base: string, id: FamilyId): Limit[] {
+  const needs = timingRequirementsOf(base, id);
+  if (!needs) return [];
+  const { clocks, clearNs, setUpNs, holdNs } = needs;
+  const widths = ({ highNs, lowNs }: { highNs: number | null; lowNs: number | null }): string =>
+    [highNs === null ? null : `high ${highNs} ns`, lowNs === null ? null : `low ${lowNs} ns`]
+      .filter(Boolean)
+      .join(', ');
+  return [
+    ...Object.entries(clocks).map(([pin, clock]) => ({
+      name: `${pin === '*' ? 'Clock' : `Clock ${pin}`}, at most and least width`,
+      value: `${clock.mostMhz} MHz, ${widths(clock)}`,
+    })),
+    ...(clearNs === null ? [] : [{ name: 'Clear, preset or load, least width', value: `${clearNs} ns` }]),
+    ...(setUpNs + holdNs === 0 ? [] : [{ name: 'Set-up and hold at the clock', value: `${setUpNs} and ${holdNs} ns` }]),
+  ];
 }
 
 function switchingOf(id: FamilyId): string {

@@ -13,6 +13,12 @@ export {
   typeOf,
 } from './catalogue';
 export { type ChipData, type ChipGroup, chips, type PulseTimer, type TimerDivider } from './chips';
+export {
+  clearDelayOf,
+  isClearOrPreset,
+  plainPinName,
+  timingRequirementsOf,
+} from './chips/timing-requirements';
 export { loadsOf } from './chips/unit-loads';
 export { rarity } from './commonness';
 export * from './datasheet';

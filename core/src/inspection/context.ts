@@ -12,6 +12,7 @@ import {
   occupancyOf,
   pinOf,
   type SeatedPart,
+  spokenPin as spoken,
 } from '../board';
 import {
   type Drive,
@@ -27,6 +28,8 @@ import { BoardVolts, inputUaOf, type OperatingPoint, type PinLimits, pinLimitsOf
 import { onceFor } from '../memo';
 import type { Packing } from '../packing';
 import { type Expectation, expectationOf, GROUND, nameNets, SUPPLY, shownSignal, sourcesOf } from '../planning';
+
+export { spoken };
 
 /** What sets the level of a net directly. */
 export interface Feeds {
@@ -348,9 +351,4 @@ export class Context {
     const net = this.nets.nets.find((n) => this.feedsOf(n.index)[mark === '+' ? 'supply' : 'ground']);
     return net?.strips.find(isRailStrip);
   }
-}
-
-/** A pin in words: `U2 pin 5`. */
-export function spoken(pin: string): string {
-  return pin.replace('.', ' pin ');
 }

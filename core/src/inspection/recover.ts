@@ -1,4 +1,4 @@
-import { type Board, byNumber, crossingsFrom, labelOf, type Nets, pinOf, type SeatedPart } from '../board';
+import { type Board, byNumber, crossingsFrom, labelOf, type Nets, pinOf, type SeatedPart, spokenPin } from '../board';
 import {
   type Contact,
   families,
@@ -234,9 +234,7 @@ class Reader {
     for (const [net, all] of this.drivers) {
       if (all.length < 2 && !this.carried.has(net)) continue;
       const places = all.map((d): Place => ({ kind: 'pin', pin: d.pin }));
-      this.findings.push(
-        finding('recover/joined', places, { pins: all.map((d) => d.pin.replace('.', ' pin ')).join(', ') }),
-      );
+      this.findings.push(finding('recover/joined', places, { pins: all.map((d) => spokenPin(d.pin)).join(', ') }));
     }
   }
 
@@ -271,12 +269,12 @@ class Reader {
     const high = families[readPartNumber(part.part)?.family ?? 'HC'].openInput === 'high';
     this.findings.push(
       finding('recover/open-input', [{ kind: 'pin', pin: at }], {
-        pin: at.replace('.', ' pin '),
+        pin: spokenPin(at),
         reads: high ? 'high' : 'anything',
       }),
     );
     const name = high ? '1' : this.free(undefined, `open_${part.ref}_${pin}`);
-    if (!high) this.inputs.push({ name, says: `${at.replace('.', ' pin ')} is open` });
+    if (!high) this.inputs.push({ name, says: `${spokenPin(at)} is open` });
     if (key >= 0) this.carried.set(key, name);
     return name;
   }

@@ -192,6 +192,11 @@ export class MachineRun {
     return stored.length === 0;
   }
 
+  /** Whether a clear or preset holds any of what is stored. */
+  get isForced(): boolean {
+    return this.machine.stored.some((s) => s.forces.some(({ slot }) => this.slots[slot] === HIGH));
+  }
+
   /** Whether a clear or preset is about to change what is stored. */
   private isForcedElsewhere(): boolean {
     return this.machine.stored.some((s) => {

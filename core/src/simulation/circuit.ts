@@ -1,5 +1,6 @@
 import { type Board, byNumber, pinOf, type SeatedPart } from '../board';
 import {
+  clearDelayOf,
   clockHertz,
   delaysOf,
   type EdgeDelays,
@@ -16,9 +17,12 @@ import type { Machine } from '../logic';
 /** A unit of a seated chip: its machine, its first driver, how many outputs it has, and its chip's index. `timers`: see `Unit`. */
 export interface CircuitUnit {
   readonly machine: Machine;
+  readonly behaviour: Unit['behaviour'];
   /** Its input pins by name, such as `U1.1`. */
   readonly inputPins: readonly string[];
   readonly timers: Unit['timers'];
+  /** How long a clear or preset takes to its outputs, in nanoseconds; null where it takes as long as the clock. */
+  readonly clearDelay: EdgeDelays['rise'] | null;
   readonly driver: number;
   readonly outputs: number;
   readonly chip: number;
@@ -62,10 +66,20 @@ export function compileCircuit(board: Board): Circuit {
     if (type?.kind !== 'chip') continue;
     const family = readPartNumber(part)?.family ?? 'HC';
     const chip = chips.push({ ref, type, family }) - 1;
+    const clearDelay = type.chip ? clearDelayOf(type.chip.base, family) : null;
     const nameOf = (id: string): string => type.pins.find((p) => p.id === id)?.name ?? '';
-    for (const { machine, inputs, outputs, timers } of type.units) {
+    for (const { machine, behaviour, inputs, outputs, timers } of type.units) {
       const inputPins = inputs.map((pin) => pinOf(ref, pin));
-      units.push({ machine, inputPins, timers, driver: driverPin.length, outputs: outputs.length, chip });
+      units.push({
+        machine,
+        behaviour,
+        inputPins,
+        timers,
+        clearDelay,
+        driver: driverPin.length,
+        outputs: outputs.length,
+        chip,
+      });
       for (const pin of outputs) {
         driverPin.push(pinOf(ref, pin));
         driverChip.push(chip);

@@ -16,6 +16,7 @@ import { EventHeap } from './event-heap';
 import { feedbackOf } from './feedback';
 import { InputPins } from './input-pins';
 import { pulseSeconds } from './pulses';
+import { type TimingFault, TimingWatch } from './timing-watch';
 import { DEAD, FRESH, statesOf, type UnitStates } from './unit-states';
 
 /** Time is counted in whole ticks of a tenth of a nanosecond: exact in a double for over ten days. */
@@ -34,6 +35,8 @@ export interface RunOptions {
   readonly clocksRun?: boolean;
   /** The seed of contacts that bounce; null, and none bounces. */
   readonly bounce?: number | null;
+  /** Whether what is stored is unknown after a pulse, set-up or hold time that its data sheet does not allow; otherwise it is only noted. */
+  readonly strict?: boolean;
 }
 
 type TimedIsland = ChargedIsland | SteppedIsland;
@@ -65,6 +68,8 @@ export class EventSimulator {
   private readonly period: Float64Array;
   private readonly riseTicks: Float64Array;
   private readonly fallTicks: Float64Array;
+  /** For each unit how long a clear or preset takes to its outputs; 0 where that is as long as the clock takes. */
+  private readonly clearTicks: Float64Array;
 
   private readonly states: readonly UnitStates[];
   private readonly unitState: Int32Array;
@@ -75,6 +80,7 @@ export class EventSimulator {
   private wokenCount = 0;
 
   private readonly inputs: InputPins;
+  private readonly timing: TimingWatch;
   private readonly actuators: Actuators;
   /** For each island the chips that it feeds. */
   private readonly feeds: readonly number[][];
@@ -139,6 +145,9 @@ export class EventSimulator {
     const corner = options.delays ?? 'typical';
     this.riseTicks = Float64Array.from(driverDelays, ({ rise }) => Math.round(rise[corner] * TICKS_PER_NS));
     this.fallTicks = Float64Array.from(driverDelays, ({ fall }) => Math.round(fall[corner] * TICKS_PER_NS));
+    this.clearTicks = Float64Array.from(units, ({ clearDelay }) =>
+      Math.round((clearDelay?.[corner] ?? 0) * TICKS_PER_NS),
+    );
     const driverOf = new Map(driverPin.map((pin, d) => [pin, d]));
     islands.forEach(({ parts }, i) => {
       parts.outputs.forEach(({ pin }, slot) => {
@@ -172,11 +181,14 @@ export class EventSimulator {
     const { clocksRun = false, bounce = null } = options;
     const halfPeriodOf = (hertz: number): number => Math.round(0.5 / hertz / TICK_S);
     this.actuators = new Actuators(board, circuit, { clocksRun, bounce, halfPeriodOf }, (i) => this.soil(i));
+    this.timing = new TimingWatch(circuit, TICKS_PER_NS);
     this.inputs = new InputPins(board, circuit, {
       rangeOf: (node) => this.rangeOf(node),
       isShorted: () => this.isShorted,
       take: (unit, input, level) => {
+        const isKept = this.timing.take(unit, input, level, this.now);
         this.setInput(unit, input, level);
+        if (!isKept && options.strict) this.unsettle(unit);
         this.wake(unit);
       },
     });
@@ -411,6 +423,18 @@ export class EventSimulator {
     inputs[input] = level;
   }
 
+  /** Has what a unit stores be unknown. */
+  private unsettle(u: number): void {
+    const states = this.states[u] as UnitStates;
+    const nothing = states.machine.stored.map(() => UNKNOWN);
+    this.unitState[u] = states.withStored(this.unitInputs[u] as Uint8Array, nothing);
+  }
+
+  /** Inputs that did not keep what their data sheets ask, each once. */
+  get timingFaults(): readonly TimingFault[] {
+    return this.timing.faults();
+  }
+
   private evaluate(u: number): void {
     const { driver, outputs, chip } = this.circuit.units[u] as Circuit['units'][number];
     if (this.isPoweredChip[chip] !== 1) return;
@@ -421,7 +445,8 @@ export class EventSimulator {
     );
     const isNew = step.state !== this.unitState[u];
     this.unitState[u] = step.state;
-    for (let o = 0; o < outputs; o++) this.drive(driver + o, step.outputs[o] as number);
+    const clear = step.isForced ? (this.clearTicks[u] as number) : 0;
+    for (let o = 0; o < outputs; o++) this.drive(driver + o, step.outputs[o] as number, clear);
     const p = this.pulseOf[u] as number;
     if (p >= 0 && step.isTriggered) this.beginPulse(p, isNew);
   }
@@ -442,7 +467,8 @@ export class EventSimulator {
     }
   }
 
-  private drive(d: number, level: number): void {
+  /** Has an output go to a level after its delay, or after so many ticks where they are not 0. */
+  private drive(d: number, level: number, ticks = 0): void {
     if (this.heap.has(d)) {
       if (this.pendingLevel[d] === level) return;
       this.heap.remove(d);
@@ -454,18 +480,14 @@ export class EventSimulator {
       return;
     }
     this.pendingLevel[d] = level;
+    this.heap.put(d, this.now + (ticks || this.delayTo(d, level)));
+  }
+
+  private delayTo(d: number, level: number): number {
     const [rise, fall] = [this.riseTicks[d] as number, this.fallTicks[d] as number];
-    this.heap.put(
-      d,
-      this.now +
-        (level === HIGH
-          ? rise
-          : level === LOW
-            ? fall
-            : level === UNKNOWN
-              ? Math.min(rise, fall)
-              : Math.max(rise, fall)),
-    );
+    if (level === HIGH) return rise;
+    if (level === LOW) return fall;
+    return level === UNKNOWN ? Math.min(rise, fall) : Math.max(rise, fall);
   }
 
   private lookAtSupply(c: number): void {

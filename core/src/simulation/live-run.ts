@@ -1,8 +1,9 @@
 import { type Board, cutPin, type Nets } from '../board';
 import { type Finding, finding } from '../finding';
 import { compileCircuit } from './circuit';
-import { type LampReading, PoweredBoard, type Start } from './powered-board';
+import { type LampReading, PoweredBoard, type Start, timingFinding } from './powered-board';
 import { labelledSignals, netNamed } from './run';
+import type { TimingFault } from './timing-watch';
 import { Trace } from './trace';
 import { type Scope, type TraceWindow, windowOf } from './trace-window';
 import { panelOf, rowAtHand, type TableSubject, type WalkedRow } from './walk';
@@ -47,6 +48,8 @@ export interface LiveState {
   readonly destroyed: ReadonlyMap<string, number>;
   /** Outputs past the absolute maximum of their chips, in milliamperes. */
   readonly overloads: readonly { readonly pin: string; readonly ma: number; readonly mostMa: number }[];
+  /** Inputs that did not keep the times of their data sheets. */
+  readonly timing: readonly TimingFault[];
   /** Clock modules that are high just now. */
   readonly clocksOn: readonly string[];
   /** The row that the switches stand at, where the board rests. */
@@ -220,6 +223,7 @@ export class LiveRun {
       lamps: new Map(live.circuit.leds.map(({ ref }, i) => [ref, live.lamp(i)])),
       destroyed: new Map(this.destroyed),
       overloads: live.overloadedOutputs(),
+      timing: live.timingFaults,
       clocksOn: live.circuit.switches.flatMap(({ ref, hertz: rate }, i) =>
         rate !== null && live.isOn(i) ? [ref] : [],
       ),
@@ -231,8 +235,12 @@ export class LiveRun {
   }
 }
 
-/** The findings of a live board: lamps that are destroyed, and outputs past their maximum. */
-export function liveFindings({ destroyed, overloads }: Pick<LiveState, 'destroyed' | 'overloads'>): Finding[] {
+/** The findings of a live board: lamps that are destroyed, outputs past their maximum, and times that data sheets do not allow. */
+export function liveFindings({
+  destroyed,
+  overloads,
+  timing,
+}: Pick<LiveState, 'destroyed' | 'overloads' | 'timing'>): Finding[] {
   return [
     ...[...destroyed].map(([lamp, ma]) =>
       finding('lamp-destroyed', [{ kind: 'part', ref: cutPin(lamp).ref }], { lamp, ma: ma.toFixed(0) }, `new ${lamp}`),
@@ -240,5 +248,6 @@ export function liveFindings({ destroyed, overloads }: Pick<LiveState, 'destroye
     ...overloads.map(({ pin, ma, mostMa }) =>
       finding('output-over-maximum', [{ kind: 'pin', pin }], { pin, ma: ma.toFixed(0), most: mostMa }),
     ),
+    ...timing.map(timingFinding),
   ];
 }

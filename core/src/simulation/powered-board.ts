@@ -1,4 +1,4 @@
-import { type Board, type Nets, pinOf } from '../board';
+import { type Board, type Nets, pinOf, spokenPin } from '../board';
 import { type LampColour, typeOf } from '../catalogue';
 import { BoardVolts, type IslandPoint, leds, OperatingPoint, pinLimitsOf, type ReadLevel } from '../electrical';
 import { type Finding, finding } from '../finding';
@@ -6,6 +6,7 @@ import { HIGH, LOW, UNKNOWN } from '../logic';
 import { randomFrom } from './actuators';
 import { type Circuit, compileCircuit } from './circuit';
 import { EventSimulator, type RunOptions, TICKS_PER_NS } from './event-simulator';
+import type { TimingFault } from './timing-watch';
 
 /** Events after which a board that still moves counts as running. */
 export const MAX_EVENTS = 20_000;
@@ -272,6 +273,11 @@ export class PoweredBoard {
     );
   }
 
+  /** Inputs of chips that did not keep the pulses, set-up and hold times of their data sheets so far, each once. */
+  get timingFaults(): readonly TimingFault[] {
+    return this.simulator.timingFaults;
+  }
+
   /** What a lamp does and its current, by its index in the circuit. */
   lamp(index: number): LampReading {
     if (this.burnt.size > 0 && this.burnt.has(this.circuit.leds[index]?.ref ?? ''))
@@ -367,4 +373,18 @@ const WIDE_V = 0.1;
 export function lampStateAt(ma: number, colour: LampColour = 'red'): LedState {
   const { mostMa, dimMa } = leds[colour];
   return ma > mostMa ? 'over' : ma >= dimMa ? 'lit' : ma > DARK_SHARE * dimMa ? 'dim' : 'dark';
+}
+
+/** The finding of an input that did not keep what its data sheet asks. */
+export function timingFinding({ pin, requirement, level, ns, leastNs, count }: TimingFault): Finding {
+  const facts = {
+    pin: spokenPin(pin),
+    ns: ns.toFixed(1),
+    least: leastNs,
+    times: count === 1 ? 'once' : `${count} times`,
+  };
+  const places = [{ kind: 'pin', pin }] as const;
+  if (requirement === 'pulse')
+    return finding('timing-pulse', places, { ...facts, level: level === HIGH ? 'high' : 'low' });
+  return finding(requirement === 'hold' ? 'timing-hold' : 'timing-set-up', places, facts);
 }

@@ -2,7 +2,7 @@ import { type Board, extractNets, labelPlacesOf, type Nets } from '../board';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { switchesNamed } from './measure';
-import { cutFinding, MOST_RUN_EVENTS, PoweredBoard, type Start } from './powered-board';
+import { cutFinding, MOST_RUN_EVENTS, PoweredBoard, type Start, timingFinding } from './powered-board';
 import { Trace } from './trace';
 import { placeNamed } from './walk';
 
@@ -22,6 +22,8 @@ export interface RunSettings {
   readonly bounce?: number | null;
   /** Which delays are taken from the data sheets. */
   readonly delays?: 'typical' | 'most';
+  /** What is stored is unknown after a time that its data sheet does not allow. */
+  readonly strict?: boolean;
   /** Signals, lamps, switches or pins to be watched; all that are labelled where none is named. */
   readonly watch?: readonly string[];
   readonly nets?: Nets;
@@ -79,6 +81,7 @@ export function runBoard(
     clocksRun: true,
     bounce: more.bounce ?? null,
     delays: more.delays ?? 'typical',
+    strict: more.strict ?? false,
   });
   const named = switchesNamed(
     board,
@@ -118,6 +121,7 @@ export function runBoard(
       findings: [
         ...(live.shorted ? [finding('measure-shorted', [], {})] : []),
         ...(isCut ? [cutFinding(live)] : []),
+        ...live.timingFaults.map(timingFinding),
         ...(trace.rows.some((r) => r.hasForgotten) ? [finding('trace-forgets', [], {})] : []),
       ],
     },

@@ -15,6 +15,8 @@ export interface UnitStep {
   readonly outputs: Uint8Array;
   /** Whether the control of the first stored signal went to its active level while nothing forced the signal low. */
   readonly isTriggered: boolean;
+  /** Whether a clear or preset holds what is stored. */
+  readonly isForced: boolean;
 }
 
 /** Inputs whose levels have room in a key: two bits each. */
@@ -92,7 +94,7 @@ export class UnitStates {
       run.controlLevel(0) === active &&
       run.storedLevel(0) === HIGH;
     const outputs = Uint8Array.from(machine.outputs, (output) => driven(output, run.slots));
-    return { state: this.stateOf(run.memory()), outputs, isTriggered };
+    return { state: this.stateOf(run.memory()), outputs, isTriggered, isForced: run.isForced };
   }
 
   private recall(state: number, inputs: Uint8Array): void {

@@ -17,6 +17,7 @@ import {
   partOf,
   printHole,
   type SeatedPart,
+  spokenPin,
   stripNamed,
   stripOf,
   unusableHoles,
@@ -217,7 +218,7 @@ export class GuideSite {
     if (!hole) return finding('hand/lead-off-board', [], { ref, pin: id });
     const strips = this.stripsOf(net);
     const rails = strips.filter((h) => isRail(h.row));
-    const says = `${pin.replace('.', ' pin ')} to ${what}`;
+    const says = `${spokenPin(pin)} to ${what}`;
     if (rails.length > 0) {
       const pair = nearestPair(
         outermost(this.freeHoles(holesOfStrip(hole))),

@@ -1,4 +1,5 @@
 import type { FamilyId } from '../family';
+import { plainPinName } from './timing-requirements';
 
 /** Unit loads by the names of inputs, without the number of the unit; `*` is every input that is not named. */
 type Loads = Readonly<Record<string, number>>;
@@ -79,5 +80,5 @@ const lowPower: Readonly<Record<string, Loads>> = {
 export function loadsOf(base: string, family: FamilyId, pin: string): number {
   const chips = family === '74' ? standard : family === 'LS' ? lowPower : {};
   const loads = chips[base];
-  return loads?.[pin.replace(/^\d(?=[A-Z])/, '')] ?? loads?.['*'] ?? 1;
+  return loads?.[plainPinName(pin)] ?? loads?.['*'] ?? 1;
 }

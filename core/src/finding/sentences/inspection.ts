@@ -424,6 +424,21 @@ export const inspectionSentences = {
     says: '{pin} carries {ma} mA; the absolute maximum of an output there is {most} mA.',
     todo: 'Look for what else drives its net, or for a resistor that is missing or too small.',
   },
+  'timing-pulse': {
+    severity: 'warning',
+    says: '{pin} was {level} for {ns} ns only ({times}); its data sheet asks for {least} ns at least.',
+    todo: 'Hold it longer: take the reset from a latch, or from a slower path; some chips of the kind may miss such a pulse.',
+  },
+  'timing-set-up': {
+    severity: 'warning',
+    says: '{pin} changed {ns} ns before the active edge of its clock ({times}); its data sheet asks for {least} ns at least.',
+    todo: 'Slow the clock down, shorten the path to this pin, or let it change at the other edge.',
+  },
+  'timing-hold': {
+    severity: 'warning',
+    says: '{pin} changed {ns} ns after the active edge of its clock ({times}); its data sheet asks for {least} ns at least.',
+    todo: 'Take the clock to this chip by a shorter way, or the data by a longer one.',
+  },
   'walk-stores': {
     severity: 'error',
     says: 'What the lamps show depends on what is stored ({names}), so there is no table to walk.',

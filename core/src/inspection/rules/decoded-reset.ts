@@ -1,10 +1,9 @@
 import { cutPin } from '../../board';
+import { isClearOrPreset } from '../../catalogue';
 import { finding } from '../../finding';
 import { type Context, spoken } from '../context';
 import type { Rule } from '../rule';
 
-/** Pins that clear or preset without the clock, by their names on data sheets. */
-const RESET = /^\d?(CLR|PRE|R0\d|R9\d|MR)n?$/;
 /** Gates between a chip's outputs and its own reset that are looked through. */
 const DEPTH = 3;
 
@@ -16,7 +15,7 @@ export const decodedReset: Rule = {
       const said = new Set<string>();
       for (const { pin, type } of leads) {
         const { name, role } = type;
-        if (role !== 'input' || !RESET.test(name)) continue;
+        if (role !== 'input' || !isClearOrPreset(name)) continue;
         const net = c.netOf(pin);
         if (net === undefined || c.isFed(net)) continue;
         const through = straight(c, net, seated.ref) ?? gatesBack(c, net, seated.ref, DEPTH);
