@@ -36,12 +36,42 @@ const names: Record<string, string> = {
   'stile-lamps': 'Stile lamps',
   'transistor-bell': 'Transistor bell',
   'fog-beacon': 'Fog beacon',
+  'diode-gates': 'Gates of diodes',
+  'rtl-gates': 'Gates of resistors and transistors',
+  'two-highs': 'Two kinds of high',
+  'dtl-gate': 'A gate of diodes and a transistor',
+  'ttl-gate': 'A gate of transistors alone',
+  'nmos-gates': 'Gates of NMOS transistors',
+  'cmos-gates': 'Gates of CMOS pairs',
   'apprentice-bench': 'Apprentice bench',
 };
+/** The supply, with both pairs of rails joined. */
+const rails = ['seat supply b1.top+3', 'b1.top-61 > b1.bottom-61', 'b1.top+60 > b1.bottom+60'];
+/** Two switches, A and B, each with a pull-down: R1 and R2. */
+const inputs = (ohms: string): string[] => [
+  ...['seat switch b1.f5', 'label S1 A', 'b1.j5 > b1.top+5', 'seat resistor b1.a5', `value R1 ${ohms}`],
+  ...['seat switch b1.f9', 'label S2 B', 'b1.j9 > b1.top+9', 'seat resistor b1.a9', `value R2 ${ohms}`],
+];
+/** A lamp in columns from `column`, with its resistor to ground; `d` and `r` are their numbers. */
+const lamp = (column: number, [d, r]: readonly [number, number], signal: string, from: string): string[] => [
+  ...[`seat led b1.c${column}`, `label D${d} ${signal}`, `${from} > D${d}.A`],
+  ...[`seat resistor b1.a${column + 1}`, `value R${r} 1k`],
+];
+/** A resistor from the upper supply rail to the upper strip of a column. */
+const fromSupply = (column: number, r: number, ohms: string): string[] => [
+  `seat resistor b1.top+${column}`,
+  `value R${r} ${ohms}`,
+];
+/** A transistor in the upper half, its emitter or source first; and a resistor that lies from three columns before to its base. */
+const upper = (kind: string, column: number): string => `seat ${kind} b1.h${column}`;
+const base = (column: number, r: number, from: string): string[] => [
+  ...[`seat resistor b1.i${column + 1}`, `rotate R${r}`, `value R${r} 10k`, `${from} > R${r}.2`],
+];
+
 /** Samples whose boards are built by hand, as typed at an empty board. */
 const byHand: Record<string, readonly string[]> = {
   'fog-beacon': [
-    ...['seat supply b1.top+3', 'b1.top-61 > b1.bottom-61', 'b1.top+60 > b1.bottom+60'],
+    ...rails,
     // A timer that flashes twice a second.
     ...[
       'seat 555 b1.e10',
@@ -105,8 +135,103 @@ const byHand: Record<string, readonly string[]> = {
     // The unused half, and a capacitor beside each chip.
     ...['U2.12 > b1.top-', 'U2.13 > b1.top-', 'seat capacitor b1.top+12', 'seat capacitor b1.top+29'],
   ],
+  'diode-gates': [
+    ...[...rails, ...inputs('220')],
+    // OR: the higher of the two, less a junction.
+    ...['seat diode b1.f14', 'seat diode b1.f17', 'S1.2 > D1.A', 'S2.2 > D2.A', 'D1.K > D2.K'],
+    ...lamp(21, [3, 3], 'O', 'D2.K'),
+    // AND: the lower of the two, and a junction.
+    ...['seat diode b1.f33', 'seat diode b1.f36', 'b1.j14 > b1.d33', 'b1.i17 > b1.d36', 'D4.A > D5.A'],
+    ...[...fromSupply(33, 4, '2k2'), ...lamp(39, [6, 5], 'P', 'D5.A')],
+  ],
+  'rtl-gates': [
+    ...[...rails, ...inputs('10k')],
+    // NOT.
+    ...[...base(16, 3, 'S1.2'), upper('npn', 16), 'Q1.1 > b1.top-', ...fromSupply(18, 4, '1k')],
+    ...lamp(18, [1, 5], 'N', 'Q1.3'),
+    // NOR: either transistor pulls the common load down.
+    ...[...base(31, 6, 'S1.2'), upper('npn', 31), 'Q2.1 > b1.top-', ...fromSupply(33, 7, '1k')],
+    ...[...base(39, 8, 'S2.2'), upper('npn', 39), 'Q3.1 > b1.top-', 'Q3.3 > Q2.3'],
+    ...lamp(42, [2, 9], 'R', 'Q3.3'),
+  ],
+  'two-highs': [
+    ...[...rails, 'seat switch b1.f5', 'label S1 A', 'b1.j5 > b1.top+5', 'seat resistor b1.a5', 'value R1 10k'],
+    // An inverter that nothing hangs on.
+    ...[...base(14, 2, 'S1.2'), upper('npn', 14), 'Q1.1 > b1.top-', ...fromSupply(16, 3, '10k')],
+    'note b1.d16 high: all of the supply',
+    // The same with the base of another on it.
+    ...[...base(28, 4, 'R2.2'), upper('npn', 28), 'Q2.1 > b1.top-', ...fromSupply(30, 5, '10k')],
+    'note b1.d30 high: shared with the next base',
+    ...[...base(43, 6, 'Q2.3'), upper('npn', 43), 'Q3.1 > b1.top-', ...fromSupply(45, 7, '1k')],
+    ...lamp(48, [1, 8], 'Y', 'Q3.3'),
+  ],
+  'dtl-gate': [
+    // The pull-downs carry what the diodes give.
+    ...[...rails, ...inputs('220')],
+    ...[
+      'seat diode b1.f15',
+      'seat diode b1.f18',
+      'S1.2 > D1.K',
+      'S2.2 > D2.K',
+      'D1.A > D2.A',
+      ...fromSupply(15, 3, '4k7'),
+    ],
+    // Two diodes more hold the transistor off.
+    ...['seat diode b1.f22', 'seat diode b1.f25', 'D2.A > D3.A', 'D3.K > D4.A'],
+    ...['seat npn b1.c32', 'Q1.1 > b1.bottom-', 'D4.K > Q1.2', 'seat resistor b1.a33', 'value R4 10k'],
+    ...[...fromSupply(36, 5, '1k'), 'R5.2 > Q1.3', ...lamp(40, [5, 6], 'D', 'Q1.3')],
+  ],
+  'ttl-gate': [
+    ...[...rails, ...inputs('220')],
+    // The input transistor of two emitters, as two.
+    ...[upper('npn', 14), upper('npn', 18), 'S1.2 > Q1.1', 'S2.2 > Q2.1', 'Q1.2 > Q2.2', 'Q1.3 > Q2.3'],
+    ...fromSupply(15, 3, '4k7'),
+    // The phase splitter.
+    ...[
+      upper('npn', 26),
+      'Q2.3 > Q3.2',
+      ...fromSupply(28, 4, '1k5'),
+      'seat resistor b1.a27',
+      'value R5 1k',
+      'Q3.1 > R5.1',
+    ],
+    // The totem pole.
+    ...[upper('npn', 37), 'Q3.3 > Q4.2', ...fromSupply(39, 6, '120')],
+    ...['seat diode b1.f43', 'Q4.1 > D1.A', 'seat npn b1.c34', 'R5.1 > Q5.2', 'Q5.1 > b1.bottom-', 'D1.K > Q5.3'],
+    ...lamp(48, [2, 7], 'T', 'D1.K'),
+  ],
+  'nmos-gates': [
+    ...[...rails, ...inputs('10k')],
+    ...[
+      upper('nmos', 14),
+      'Q1.1 > b1.top-',
+      'S1.2 > Q1.2',
+      ...fromSupply(16, 3, '1k'),
+      ...lamp(16, [1, 4], 'N', 'Q1.3'),
+    ],
+    // NAND: in series.
+    ...[upper('nmos', 24), 'Q2.1 > b1.top-', 'Q1.2 > Q2.2', upper('nmos', 28), 'Q2.3 > Q3.1', 'S2.2 > Q3.2'],
+    ...[...fromSupply(30, 5, '1k'), ...lamp(30, [2, 6], 'D', 'Q3.3')],
+    // NOR: side by side.
+    ...[upper('nmos', 40), 'Q4.1 > b1.top-', 'b1.f25 > b1.f41', upper('nmos', 44), 'Q5.1 > b1.top-', 'Q3.2 > Q5.2'],
+    ...['Q4.3 > Q5.3', ...fromSupply(46, 7, '1k'), ...lamp(48, [3, 8], 'R', 'Q5.3')],
+  ],
+  'cmos-gates': [
+    ...[...rails, ...inputs('10k')],
+    // NOT: P above, N below.
+    ...[upper('nmos', 14), 'Q1.1 > b1.top-', upper('pmos', 18), 'Q2.3 > b1.top+', 'Q1.3 > Q2.1', 'S1.2 > Q1.2'],
+    ...['Q1.2 > Q2.2', ...lamp(16, [1, 3], 'N', 'Q1.3')],
+    // NAND: N in series, P side by side.
+    ...[upper('nmos', 24), 'Q3.1 > b1.top-', upper('nmos', 28), 'Q3.3 > Q4.1', 'Q2.2 > Q3.2', 'S2.2 > Q4.2'],
+    ...[upper('pmos', 32), upper('pmos', 36), 'Q5.3 > b1.top+', 'Q6.3 > b1.top+', 'Q5.1 > Q6.1', 'Q4.3 > Q5.1'],
+    ...['Q3.2 > Q5.2', 'Q4.2 > Q6.2', ...lamp(30, [2, 4], 'D', 'Q4.3')],
+    // NOR: N side by side, P in series.
+    ...[upper('nmos', 42), 'Q7.1 > b1.top-', upper('nmos', 46), 'Q8.1 > b1.top-', 'Q7.3 > Q8.3', 'Q5.2 > Q7.2'],
+    ...['Q6.2 > Q8.2', upper('pmos', 50), upper('pmos', 54), 'Q10.3 > b1.top+', 'Q9.3 > Q10.1', 'Q9.1 > Q8.3'],
+    ...['Q7.2 > Q9.2', 'Q8.2 > Q10.2', ...lamp(48, [3, 5], 'R', 'Q8.3')],
+  ],
   'transistor-bell': [
-    ...['seat supply b1.top+3', 'b1.top-61 > b1.bottom-61', 'b1.top+60 > b1.bottom+60'],
+    ...rails,
     // Switches, each with its pull-down.
     ...['seat switch b1.f5', 'label S1 K', 'b1.j5 > b1.top+5', 'seat resistor b1.a5', 'value R1 10k'],
     ...['seat switch b1.f9', 'label S2 T', 'b1.j9 > b1.top+9', 'seat resistor b1.a9', 'value R2 10k'],

@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 13 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 20 });
   });
 
   it('lists the samples and serves each', async () => {
@@ -38,6 +38,9 @@ describe('the server', () => {
       'apprentice-bench',
       'boat-counter',
       'boat-tally',
+      'cmos-gates',
+      'diode-gates',
+      'dtl-gate',
       'flood-watch',
       'fog-beacon',
       'gate-votes',
@@ -45,9 +48,13 @@ describe('the server', () => {
       'lamp-relay',
       'level-dial',
       'lock-interlock',
+      'nmos-gates',
+      'rtl-gates',
       'stile-lamps',
       'towpath-lamp',
       'transistor-bell',
+      'ttl-gate',
+      'two-highs',
     ]);
     for (const { id, name } of list) {
       const job = (await (await fetch(`${base}/api/samples/${id}`)).json()) as { name: string };

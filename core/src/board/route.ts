@@ -20,13 +20,16 @@ export interface Routed {
 /**
  * Works out how each jumper runs: along the row of its first hole, up or down in one column, along the
  * row of its second; or out of its first hole's strip, along a lane between two rows, and into its
- * second's. The column or lane is chosen so that no wire lies over a chip's body, few lie on each
+ * second's, or, where a wire or a part would be hidden otherwise, along a lane beside one of the rows. The column or lane is chosen so that no wire lies over a chip's body, few lie on each
  * other and few cross. Those that a person bent run as they were bent; of the others shorter ones choose first; ends in no hole give no path. With the board given as it was
  * `before`, wires that are still there lie as they lay, unless a part is now in their way.
  */
 export function routeJumpers(board: Board, before?: Routed): Paths {
   const outlines = outlinesOf(board);
-  const router = new Router(outlines);
+  const holes = Object.values(board.jumpers).flatMap(({ from, to }) =>
+    [from, to].flatMap((end) => parseHole(end) ?? []),
+  );
+  const router = new Router(outlines, new Ends(holes.map(holeXY)));
   const paths = new Map<string, Path>();
   if (before) {
     const known = new Set(outlinesOf(before.board).map((o) => JSON.stringify(o)));
@@ -80,8 +83,9 @@ const overlap = (a: Run, b: Run): number => Math.max(0, Math.min(a.to, b.to) - M
 const STEP = 0.25;
 /** How far beyond its ends a wire may go round. */
 const DETOUR = 70;
-/** What a bend, a tenth of an inch lying on another wire, and crossing one cost against a tenth of an inch of way. */
+/** What a bend, a tenth of an inch lying on another wire, lying over the end of one, and crossing one cost against a tenth of an inch of way. */
 const BEND = 0.3;
+const OVER_AN_END = 2;
 const ON_A_WIRE = 3;
 const CROSSING = 0.6;
 
@@ -124,12 +128,53 @@ export class Runs {
   }
 }
 
+/** The holes in which wires end, by row and by column. */
+class Ends {
+  private readonly inRow = new Map<number, number[]>();
+  private readonly inColumn = new Map<number, number[]>();
+
+  constructor(ends: readonly Point[]) {
+    const add = (lists: Map<number, number[]>, key: number, value: number): void => {
+      const list = lists.get(key);
+      if (list) list.push(value);
+      else lists.set(key, [value]);
+    };
+    for (const { x, y } of ends) {
+      add(this.inRow, y, x);
+      add(this.inColumn, x, y);
+    }
+    for (const list of [...this.inRow.values(), ...this.inColumn.values()]) list.sort((a, b) => a - b);
+  }
+
+  /** How many lie under a level or upright stretch, between its own ends. */
+  under(p: Point, q: Point): number {
+    const level = p.y === q.y;
+    const list = (level ? this.inRow.get(p.y) : this.inColumn.get(p.x)) ?? [];
+    const [a, b] = level ? [p.x, q.x] : [p.y, q.y];
+    return before(list, Math.max(a, b)) - before(list, Math.min(a, b) + STEP / 2);
+  }
+}
+
+/** How many of a sorted list are less than `limit`. */
+function before(list: readonly number[], limit: number): number {
+  let [low, high] = [0, list.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((list[middle] as number) < limit) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 class Router {
   private readonly runs = new Runs();
   /** The outlines that lie at the height of the wire that is routed. */
   private near: readonly Outline[] = [];
 
-  constructor(private readonly outlines: readonly Outline[]) {}
+  constructor(
+    private readonly outlines: readonly Outline[],
+    private readonly ends: Ends,
+  ) {}
 
   route(a: Point, b: Point): Path {
     let best: Path = [a, b];
@@ -146,8 +191,16 @@ class Router {
     for (let out = 0; out <= DETOUR && 2 * out <= least - (to - from); out += STEP) {
       for (const x of out === 0 ? span(from, to) : [from - out, to + out]) byColumn(x);
     }
+    if (this.isHidden(best)) for (const path of throughLanes(a, b)) consider(path);
     this.take(best);
     return best;
+  }
+
+  /** Whether a path lies on another wire, over the end of one, or over a part. */
+  private isHidden(path: Path): boolean {
+    return stretches(path).some(
+      ([p, q]) => this.runs.overlapped(p, q) > 0 || this.ends.under(p, q) > 0 || this.bodies(p, q) > 0,
+    );
   }
 
   take(path: Path): void {
@@ -165,7 +218,7 @@ class Router {
     }
     for (const [p, q] of stretches(path)) {
       if (cost >= most) return cost;
-      cost += ON_A_WIRE * this.runs.overlapped(p, q) + this.bodies(p, q);
+      cost += ON_A_WIRE * this.runs.overlapped(p, q) + OVER_AN_END * this.ends.under(p, q) + this.bodies(p, q);
     }
     for (const [p, q] of cost < most ? stretches(path) : []) cost += CROSSING * this.runs.crossed(p, q);
     return cost;
@@ -186,6 +239,21 @@ const LANES = 3;
 function lanesNear(y1: number, y2: number): number[] {
   const [top, bottom] = [Math.min(y1, y2), Math.max(y1, y2)];
   return bottom - top > 4 ? [] : span(top - 2.5, bottom + 2.5).filter((y) => Math.abs(y % 1) === 0.5);
+}
+
+/** How far from a hole's row the lanes lie that lead out of the way, and how far beside the other hole their column may stand. */
+const ASIDE = [0.5, -0.5, 1.5, -1.5] as const;
+const BESIDE = 1.5;
+
+/** Ways with a bend more: out of one hole's row into a lane beside it, along to a column near the other hole, and there into its row. */
+function throughLanes(a: Point, b: Point): Path[] {
+  if (a.x === b.x) return [];
+  const out = (p: Point, q: Point): Path[] =>
+    ASIDE.flatMap((aside) => {
+      const y = p.y + aside;
+      return span(q.x - BESIDE, q.x + BESIDE).map((x) => corners([p, { x: p.x, y }, { x, y }, { x, y: q.y }, q]));
+    });
+  return [...out(a, b), ...out(b, a).map((path) => path.toReversed())];
 }
 
 const corners = (points: Path): Path =>

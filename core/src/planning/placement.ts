@@ -7,7 +7,8 @@ import {
   hasRailHole,
   type SeatedPart,
 } from '../board';
-import { families, readPartNumber, typeOf } from '../catalogue';
+import { typeOf } from '../catalogue';
+import { inputUaOf, pinLimitsOf } from '../electrical';
 import { elementAt } from '../element-at';
 import { drivenBy, type Package, type Packing } from '../packing';
 
@@ -19,6 +20,8 @@ export const MAX_BOARDS = 40;
  * and pull-up of an open-collector output (enough for its LED, 5 mA to sink).
  */
 export const LED_OHMS = 1000;
+/** The same for an LED on a net that only a pull-up resistor lifts: 0.7 mA, so that the net stays high to an HC input, some 4.3 V. */
+const LED_OHMS_PULLED_UP = 3300;
 /** Ohms of the resistor that holds a switch's signal low while it is open. */
 export const PULL_DOWN_OHMS = 10_000;
 /** Ohms of the resistor that lifts an open-collector output: 5 mA to sink at 5 V. */
@@ -54,9 +57,13 @@ function seatWith(packing: Packing, gap: number, kind: LayoutBoardKind): Seats {
   for (const [i, name] of packing.inputs.entries()) seats.addSwitch(name, i + 1, pullDownFor(packing, name));
   seats.skip(gap);
   for (const { units, ...chip } of packing.packages) seats.addChip(chip);
-  for (const [i, { name }] of packing.outputs.entries()) seats.addLed(name, i + 1, packing.inputs.length + i + 1);
+  const pulledUp = openNets(packing);
+  for (const [i, { name, net }] of packing.outputs.entries()) {
+    const ohms = pulledUp.includes(net) ? LED_OHMS_PULLED_UP : LED_OHMS;
+    seats.addLed(name, i + 1, { resistor: packing.inputs.length + i + 1, ohms });
+  }
   const first = packing.inputs.length + packing.outputs.length + 1;
-  for (const [i, net] of openNets(packing).entries()) seats.addPullUp(net, first + i);
+  for (const [i, net] of pulledUp.entries()) seats.addPullUp(net, first + i);
   return seats;
 }
 
@@ -65,10 +72,16 @@ const E12 = [10, 12, 15, 18, 22, 27, 33, 39, 47, 56, 68, 82] as const;
 
 /** The pull-down of a switch: as large as leaves what its inputs give surely low, up to PULL_DOWN_OHMS. */
 export function pullDownFor({ packages }: Packing, signal: string): number {
-  const read = packages.flatMap(({ part, units }) => {
-    const family = families[readPartNumber(part)?.family ?? '74'];
-    const pins = units.reduce((n, use) => n + (use?.inputs.filter((net) => net === signal).length ?? 0), 0);
-    return pins > 0 ? [{ ua: pins * family.inputUa.low, volts: family.inputLowV }] : [];
+  const read = packages.flatMap(({ units, ...named }) => {
+    const type = typeOf(named);
+    const { inputLowV } = pinLimitsOf(named.part, '74');
+    return units.flatMap((use, u) =>
+      (use?.inputs ?? []).flatMap((net, i) => {
+        const id = type?.units[u]?.inputs[i];
+        const name = type?.pins.find((p) => p.id === id)?.name ?? '';
+        return net === signal ? [{ ua: inputUaOf(named.part, name, '74').low, volts: inputLowV }] : [];
+      }),
+    );
   });
   const ua = read.reduce((sum, r) => sum + r.ua, 0);
   const most = ua === 0 ? PULL_DOWN_OHMS : (0.9e6 * Math.min(...read.map((r) => r.volts))) / ua;
@@ -175,11 +188,12 @@ class Seats {
     this.column += 2;
   }
 
-  addLed(signal: string, number: number, resistor: number): void {
+  /** An LED with its number, and the number and ohms of its resistor. */
+  addLed(signal: string, number: number, { resistor, ohms }: { resistor: number; ohms: number }): void {
     this.room(2, 1);
     this.add({ ref: `D${number}`, part: 'led', at: this.at('c'), rotation: 0, signal });
     const to = this.at('a', this.column + 1);
-    this.add({ ref: `R${resistor}`, part: 'resistor', at: to, rotation: 0, value: LED_OHMS });
+    this.add({ ref: `R${resistor}`, part: 'resistor', at: to, rotation: 0, value: ohms });
     this.column += this.gap > 3 ? 4 : 3;
   }
 }

@@ -17,6 +17,13 @@ const notes: Readonly<Record<string, string>> = {
   'stile-lamps': 'built from a drawer without XORs',
   'transistor-bell': 'gates of transistors and diodes',
   'fog-beacon': 'a timer that runs, and counts its flashes',
+  'diode-gates': 'an OR and an AND, and what they lose',
+  'rtl-gates': 'a NOT and a NOR, a transistor for each input',
+  'two-highs': 'what a high is worth with a base hanging on it',
+  'dtl-gate': 'a NAND of four diodes and a transistor',
+  'ttl-gate': 'the inside of a 7400, totem pole and all',
+  'nmos-gates': 'NOT, NAND and NOR, with resistors as loads',
+  'cmos-gates': 'the same in pairs: no current at rest',
   'apprentice-bench': 'seven mistakes, made on purpose',
 };
 
