@@ -1,4 +1,5 @@
 import { elementAt } from '../element-at';
+import { compiledSweep } from './compiled-sweep';
 import type { Rows } from './cover';
 import type { Behaviour } from './machine';
 import type { Functions } from './primes';
@@ -31,12 +32,18 @@ const withinWord = [0xaaaaaaaa | 0, 0xcccccccc | 0, 0xf0f0f0f0 | 0, 0xff00ff00 |
 const BLOCK = 512;
 
 /**
- * Fills the whole table of a program, 32 rows a word, gate by gate over blocks of words.
+ * Fills the whole table of a program, 32 rows a word: a large one by code compiled for it, others gate by gate over blocks of words.
  * Throws above MAX_TABLE_INPUTS inputs: callers ask first.
  */
 export function sweep(program: Program): Table {
+  const { inputs } = program;
+  if (inputs > MAX_TABLE_INPUTS) throw new Error(`a table of ${inputs} inputs is too large`);
+  return { inputs, rows: 2 ** inputs, columns: compiledSweep(program) ?? sweptByWords(program) };
+}
+
+/** The columns of a program's table, gate by gate over blocks of words. */
+export function sweptByWords(program: Program): readonly Int32Array[] {
   const n = program.inputs;
-  if (n > MAX_TABLE_INPUTS) throw new Error(`a table of ${n} inputs is too large`);
   const rows = 2 ** n;
   const words = Math.max(1, rows >>> 5);
   const columns = Array.from(program.outputs, () => new Int32Array(words));
@@ -54,7 +61,7 @@ export function sweep(program: Program): Table {
       else column[0] = elementAt(values, 0) & mask;
     });
   }
-  return { inputs: n, rows, columns };
+  return columns;
 }
 
 /** The inputs that change from word to word, for the words from `from` on. */
