@@ -189,6 +189,17 @@ export const benchParts: readonly PartType[] = [
   },
   {
     ...simple,
+    id: 'buzzer',
+    kind: 'buzzer',
+    title: 'buzzer, 5 V, with its own oscillator',
+    prefix: 'Z',
+    pins: [lead('1', 'plus', 0, 0), lead('2', 'minus', 3, 0)],
+    body: { x: -0.7, y: -2.2, width: 4.4, height: 4.4 },
+    inner: { ...noInner, lamps: [{ name: '', anode: '1', cathode: '2', colour: 'sound' }], signalPin: '1' },
+    caveat: 'It takes some 25 mA at 5 V and no resistor: more than a gate gives, so let a transistor switch it.',
+  },
+  {
+    ...simple,
     id: 'led-bar',
     kind: 'led-bar',
     title: 'LED bar, ten',

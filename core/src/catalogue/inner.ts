@@ -6,10 +6,10 @@ export interface Contact {
   readonly on: boolean;
 }
 
-/** Colours that LEDs are made in. */
-export type LampColour = 'red' | 'yellow' | 'green' | 'blue' | 'white';
+/** Colours that LEDs are made in, and the sound of a buzzer, which sounds where a lamp is lit. */
+export type LampColour = 'red' | 'yellow' | 'green' | 'blue' | 'white' | 'sound';
 
-/** A light between two pins, by a name of its own (a part with a single one has `''`); red where no colour is given. */
+/** A light, or a buzzer, between two pins, by a name of its own (a part with a single one has `''`); red where no colour is given. */
 export interface Lamp {
   readonly name: string;
   readonly anode: string;

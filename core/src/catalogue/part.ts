@@ -56,6 +56,7 @@ export type PartKind =
   | 'change-over'
   | 'push-button'
   | 'led-bar'
+  | 'buzzer'
   | 'display'
   | 'resistor-network'
   | 'diode'

@@ -14,22 +14,23 @@ export const baseEmitter = { typicalV: 0.7, mostV: 0.75 } as const;
 
 /** What an LED of 5 mm drops and bears: see `leds`. */
 export interface LedFigures {
-  readonly leastV: number;
   readonly typicalV: number;
   readonly mostMa: number;
   readonly dimMa: number;
 }
 
 /**
- * LEDs of 5 mm by colour: forward volts, least at rated current and typical at 10 mA; the most current they bear, and the
- * current under which they are hard to see, in milliamperes. Source: data sheets of such LEDs (GaAsP and GaP; InGaN for blue and white).
+ * LEDs of 5 mm by colour: forward volts, typical at 10 mA; the most current they bear, and the
+ * current under which they are hard to see, in milliamperes. A buzzer likewise: silent under some 3 V, 25 mA at 5 V, at most 7 V. Sources: data sheets
+ * of such LEDs (GaAsP and GaP; InGaN for blue and white) and of magnetic buzzers of 12 mm and 5 V.
  */
 export const leds: Readonly<Record<LampColour, LedFigures>> = {
-  red: { leastV: 1.8, typicalV: 1.9, mostMa: 30, dimMa: 0.5 },
-  yellow: { leastV: 1.9, typicalV: 2, mostMa: 30, dimMa: 0.5 },
-  green: { leastV: 1.9, typicalV: 2.1, mostMa: 30, dimMa: 0.5 },
-  blue: { leastV: 2.8, typicalV: 3.1, mostMa: 30, dimMa: 0.2 },
-  white: { leastV: 2.8, typicalV: 3.1, mostMa: 30, dimMa: 0.2 },
+  red: { typicalV: 1.9, mostMa: 30, dimMa: 0.5 },
+  yellow: { typicalV: 2, mostMa: 30, dimMa: 0.5 },
+  green: { typicalV: 2.1, mostMa: 30, dimMa: 0.5 },
+  blue: { typicalV: 3.1, mostMa: 30, dimMa: 0.2 },
+  white: { typicalV: 3.1, mostMa: 30, dimMa: 0.2 },
+  sound: { typicalV: 1.7, mostMa: 45, dimMa: 8 },
 };
 
 /** Collector current in milliamperes, and the least gain up to it: hFE at 1 V, 2N3904 data sheet; the 2N3906 has no less. */
@@ -75,13 +76,14 @@ export const junctions = {
   diode: junctionThrough(0.72, 10, 1.85, 0.8),
 } as const satisfies Readonly<Record<string, JunctionModel>>;
 
-/** The junctions of LEDs; those of blue and white have more resistance in series. */
+/** The junctions of LEDs; those of blue and white have more resistance in series. A buzzer takes current as a junction with much of it. */
 export const ledJunctions: Readonly<Record<LampColour, JunctionModel>> = {
   red: junctionThrough(leds.red.typicalV, 10, 2, 6),
   yellow: junctionThrough(leds.yellow.typicalV, 10, 2, 8),
   green: junctionThrough(leds.green.typicalV, 10, 2, 10),
   blue: junctionThrough(leds.blue.typicalV, 10, 2.5, 15),
   white: junctionThrough(leds.white.typicalV, 10, 2.5, 15),
+  sound: junctionThrough(leds.sound.typicalV + 1.3, 10, 2, 130),
 };
 
 /** Where a Zener diode breaks down, in volts, and the ohms behind that. Source: BZX79C5V1 data sheet, 5.1 V at 5 mA, 40 to 60 Ω. */

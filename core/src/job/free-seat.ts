@@ -27,6 +27,7 @@ const homes: Readonly<Record<PartKind, Row>> = {
   'change-over': 'b',
   'push-button': 'e',
   'led-bar': 'e',
+  buzzer: 'e',
   display: 'e',
   'resistor-network': 'b',
   diode: 'f',

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
+import { inspect } from '../inspection';
 import { inverter, MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
 import { PoweredBoard } from './powered-board';
 
@@ -166,6 +167,21 @@ describe('parts of many kinds', () => {
     expect([red, yellow, green, blue]).toEqual([red, yellow, green, blue].sort((a = 0, b = 0) => b - a));
     expect(blue).toBeCloseTo((5 - 3) / 0.33, 0);
     expect(white).toBe(blue);
+  });
+
+  it('a buzzer sounds across the supply without a resistor, and is too weak to sound behind one that leaves it too little', () => {
+    const state = (ohms: string, plus = 1): string => {
+      const board = wired('seat buzzer', ...resistor(1, ohms, `Z1.${plus}`, PLUS), `Z1.${3 - plus} > ${MINUS}`);
+      const live = new PoweredBoard(board, extractNets(board));
+      live.settle();
+      return live.lamp(0).state;
+    };
+    expect([state('1'), state('220'), state('10k'), state('1', 2)]).toEqual(['lit', 'lit', 'dim', 'dark']);
+    const bare = wired('seat buzzer', `Z1.1 > ${PLUS}`, `Z1.2 > ${MINUS}`);
+    const live = new PoweredBoard(bare, extractNets(bare));
+    live.settle();
+    expect(live.supplyMa).toBeCloseTo(25, 0);
+    expect(inspect(bare, extractNets(bare), null, 'HC')).toEqual([]);
   });
 
   it('a Zener diode holds its volts behind a resistor, and is a diode the other way round', () => {

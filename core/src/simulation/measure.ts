@@ -1,4 +1,5 @@
 import { type Board, extractNets, type Nets } from '../board';
+import { supplyLimitMa } from '../electrical';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { cutFinding, type LampReading, MOST_RUN_EVENTS, PoweredBoard, type Start } from './powered-board';
@@ -72,7 +73,7 @@ export function measure(
     measured: measuredOf(live),
     unknown,
     findings: [
-      ...(point.isShorted ? [finding('measure-shorted', [], {})] : []),
+      ...(point.isShorted ? [finding('measure-shorted', [], { most: supplyLimitMa })] : []),
       ...(isAtRest ? [] : [finding('measure-running', [], {})]),
       ...(atNs !== null && live.timeNs < atNs ? [cutFinding(live)] : []),
     ],

@@ -1,6 +1,14 @@
 import { type Board, type Nets, pinOf, spokenPin } from '../board';
 import { type LampColour, typeOf } from '../catalogue';
-import { BoardVolts, type IslandPoint, leds, OperatingPoint, pinLimitsOf, type ReadLevel } from '../electrical';
+import {
+  BoardVolts,
+  type IslandPoint,
+  leds,
+  OperatingPoint,
+  pinLimitsOf,
+  type ReadLevel,
+  supplyLimitMa,
+} from '../electrical';
 import { type Finding, finding } from '../finding';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { randomFrom } from './actuators';
@@ -223,13 +231,14 @@ export class PoweredBoard {
       const found = simulator.pointOf(i);
       if (found) point.take(free, this.restless.has(i) ? { ...found, lost: found.lost.slice().fill(1) } : found);
     });
-    point.supplyMa = simulator.isShorted ? 0 : this.supplyMa;
+    point.supplyMa = this.supplyMa;
     this.known = point;
     return point;
   }
 
-  /** What the supplies give now, in milliamperes. */
+  /** What the supplies give now, in milliamperes: their limit where supply and ground are joined. */
   get supplyMa(): number {
+    if (this.simulator.isShorted) return supplyLimitMa;
     return 1000 * this.simulator.supplyA + this.volts.quietMa((ref) => this.simulator.isPowered(ref));
   }
 

@@ -1,4 +1,5 @@
 import { type Board, extractNets, labelPlacesOf, type Nets } from '../board';
+import { supplyLimitMa } from '../electrical';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { switchesNamed } from './measure';
@@ -119,7 +120,7 @@ export function runBoard(
       signals: Object.fromEntries(trace.rows.map((row) => [row.name, report(row)])),
       trace,
       findings: [
-        ...(live.shorted ? [finding('measure-shorted', [], {})] : []),
+        ...(live.shorted ? [finding('measure-shorted', [], { most: supplyLimitMa })] : []),
         ...(isCut ? [cutFinding(live)] : []),
         ...live.timingFaults.map(timingFinding),
         ...(trace.rows.some((r) => r.hasForgotten) ? [finding('trace-forgets', [], {})] : []),

@@ -29,11 +29,16 @@ const ledWords: Readonly<Record<LedState, string>> = {
   unknown: 'unknown level',
 };
 
+/** The same of a buzzer. */
+const soundWords: typeof ledWords = { ...ledWords, dark: 'silent', lit: 'sounds', dim: 'too weak to sound' };
+const wordsOf = (colour: LampColour): typeof ledWords => (colour === 'sound' ? soundWords : ledWords);
+
 /** What a lamp shows, with its current; one of a common anode is lit by a low level. */
-function wordsFor({ state, ma }: LampReading, inverted: boolean): string {
+function wordsFor({ state, ma }: LampReading, inverted: boolean, colour: LampColour): string {
+  const own = wordsOf(colour)[state];
   if (state === 'dark' || state === 'unknown' || state === 'destroyed')
-    return inverted && state === 'dark' ? 'dark: high' : ledWords[state];
-  const words = inverted && state === 'lit' ? 'lit: low' : ledWords[state];
+    return inverted && state === 'dark' ? `${own}: high` : own;
+  const words = inverted && state === 'lit' ? `${own}: low` : own;
   return `${words}, ${ma < 0.1 ? ma.toFixed(3) : ma.toFixed(1)} mA`;
 }
 
@@ -112,13 +117,14 @@ export function ControlPanel() {
             const led = ref === undefined ? null : state.on ? bench.led(ref) : 'dark';
             const lit = ref === undefined ? null : bench.lamp(ref);
             const rest = crowded ? undefined : label;
+            const colour = colourOf(job.board, ref);
             return (
               <LampControl
                 key={name}
                 name={name}
                 led={led}
-                colour={colourOf(job.board, ref)}
-                words={lit ? wordsFor(lit, inverted) : rest}
+                colour={colour}
+                words={lit ? wordsFor(lit, inverted, colour) : rest}
                 width={width}
               />
             );
@@ -219,7 +225,7 @@ const LampControl = memo(function LampControl({ name, led, colour, words, width 
           h="34px"
           rounded="full"
           role="img"
-          aria-label={`${name} ${led ? ledWords[led] : 'no LED'}`}
+          aria-label={`${name} ${led ? wordsOf(colour)[led] : 'no LED'}`}
           bg={led === 'lit' ? lit : led === 'over' ? '#FFFFFF' : dark}
           borderWidth="2px"
           borderColor={led === 'lit' ? domes[colour].rim : '#2F1512'}

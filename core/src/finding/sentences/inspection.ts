@@ -331,7 +331,7 @@ export const inspectionSentences = {
   'led-current': {
     severity: 'warning',
     says: '{ref} takes {ma} mA from {pin}; its levels are guaranteed up to {most} mA.',
-    todo: 'Use a larger resistor, 1 kΩ or so.',
+    todo: 'Use a larger resistor, 1 kΩ or so, or let a transistor carry the current.',
   },
   'pull-too-weak': {
     severity: 'error',
@@ -371,7 +371,7 @@ export const inspectionSentences = {
   // power up
   'measure-shorted': {
     severity: 'error',
-    says: 'Supply and ground are joined as the switches stand, so nothing can be measured.',
+    says: 'Supply and ground are joined as the switches stand: the supply gives its limit of {most} mA, and nothing can be measured.',
     todo: 'Pull out what joins them; the inspector names it.',
   },
   'measure-running': {

@@ -30,7 +30,7 @@ export const ledOverMaximum: Rule = {
   *check(c) {
     for (const { lamp, current } of oneOfEach(c)) {
       const bears = [
-        { what: 'an LED', most: leds[lamp.colour].mostMa },
+        { what: lamp.colour === 'sound' ? 'a buzzer' : 'an LED', most: leds[lamp.colour].mostMa },
         ...current.outputs.flatMap(({ pin, ma }) => {
           const most = c.limitsAt(pin).absoluteOutputMa;
           return most === null || ma <= most ? [] : [{ what: `the output ${spoken(pin)}`, most }];

@@ -9,7 +9,7 @@ import type { Rule } from '../rule';
 export const ledNoResistor: Rule = {
   id: 'led-no-resistor',
   *check(c) {
-    for (const lamp of oncePerPart(ledsOf(c).filter((l) => seriesOhms(c, l) === 0))) {
+    for (const lamp of oncePerPart(unlimited(c))) {
       if (bypass(c, lamp)) continue;
       const zero = resistorsAt(c, lamp).find((r) => r.ohms === 0);
       const has = zero ? `${zero.ref}, of 0 Ω, in series, which limits nothing` : 'no resistor in series';
@@ -22,7 +22,7 @@ export const ledNoResistor: Rule = {
 export const ledResistorBridged: Rule = {
   id: 'led-resistor-bridged',
   *check(c) {
-    for (const lamp of oncePerPart(ledsOf(c).filter((l) => seriesOhms(c, l) === 0))) {
+    for (const lamp of oncePerPart(unlimited(c))) {
       const past = bypass(c, lamp);
       if (!past) continue;
       const facts = { ref: lamp.name, resistor: past.resistor };
@@ -30,6 +30,11 @@ export const ledResistorBridged: Rule = {
     }
   },
 };
+
+/** LEDs whose current nothing limits; a buzzer needs nothing for it. */
+function unlimited(c: Context): LedNets[] {
+  return ledsOf(c).filter((lamp) => lamp.colour !== 'sound' && seriesOhms(c, lamp) === 0);
+}
 
 /** The resistor beside a lamp and the jumper that leads past it, without which the lamp would be as it should; null where there is no such jumper. */
 function bypass(c: Context, lamp: LedNets): { resistor: string; bridge: string } | null {

@@ -1,7 +1,7 @@
 import { innerOf, type LedState, labelOf, typeOf } from '@saddlebag/core';
 import { colour } from '../../base/colours';
 import { SvgText } from '../SvgText';
-import { METAL } from './SmallParts';
+import { domes, METAL } from './SmallParts';
 import type { ScenePart, ScenePin } from './scene';
 
 /** What a part's actuators or lamps look like just now: one letter for each, in the order of its inner parts. */
@@ -165,6 +165,36 @@ export function Display({ part, look }: BenchPartProps) {
           return <line key={name} {...{ x1, y1, x2, y2, stroke }} strokeWidth={0.42} strokeLinecap="round" />;
         })}
       </g>
+    </>
+  );
+}
+
+/** A buzzer from above: its mouth in the middle, a plus beside the lead that wants it, and waves while it sounds. */
+export function Buzzer({ part, state }: { readonly part: ScenePart; readonly state: LedState }) {
+  const { x, y } = middle(part);
+  const [plus] = part.pins;
+  const r = Math.min(part.width, part.height) / 2 - 0.1;
+  const { lit, rim, dark } = domes.sound;
+  const wave = (at: number): string =>
+    [-1, 1]
+      .map((side) => `M${x + side * at},${y - at * 0.7}a${at},${at} 0 0 ${side > 0 ? 1 : 0} 0,${1.4 * at}`)
+      .join('');
+  return (
+    <>
+      <circle cx={x} cy={y} r={r} fill={dark} stroke={state === 'lit' ? rim : EDGE} strokeWidth={0.09} />
+      <Pins part={part} />
+      <circle cx={x} cy={y - 0.7} r={0.42} fill={state === 'lit' ? lit : '#0C0D0E'} />
+      {state === 'lit' && (
+        <path d={[0.75, 1.2].map((at) => wave(at)).join('')} fill="none" stroke={lit} strokeWidth={0.13} />
+      )}
+      {plus && (
+        <SvgText x={plus.x} y={plus.y - 0.5} size={0.6} fill={PRINT} weight={600}>
+          +
+        </SvgText>
+      )}
+      <SvgText x={x} y={y + 1.35} size={0.56} fill={PRINT} weight={600}>
+        {state === 'over' ? '!' : state === 'destroyed' ? '×' : (part.seated.signal?.slice(0, 6) ?? part.ref)}
+      </SvgText>
     </>
   );
 }

@@ -2,6 +2,7 @@ import { HIGH, innerName, innerOf, type LedState, type SeatedPart, typeOf } from
 import { memo } from 'react';
 import { colour } from '../../base/colours';
 import {
+  Buzzer,
   ChangeOver,
   Diode,
   DipSwitch,
@@ -30,7 +31,7 @@ export interface PartKnowledge {
  * for other parts a letter for each actuator and lamp.
  */
 export function lookOf(part: ScenePart, known: PartKnowledge): string {
-  if (part.kind === 'led') return known.ledState?.(part.ref) ?? 'dark';
+  if (part.kind === 'led' || part.kind === 'buzzer') return known.ledState?.(part.ref) ?? 'dark';
   if (part.kind === 'switch') return known.isOn?.(part.ref) ? 'on' : 'off';
   if (part.kind !== 'chip') return benchLook(part, known);
   const level = (output: string): number | null => {
@@ -112,6 +113,7 @@ function PartBody({ part, look, gateAt }: Omit<PartDrawingProps, 'chosen'>) {
   if (part.kind === 'dip-switch') return <DipSwitch part={part} look={look} />;
   if (part.kind === 'change-over') return <ChangeOver part={part} look={look} />;
   if (part.kind === 'push-button') return <PushButton part={part} look={look} />;
+  if (part.kind === 'buzzer') return <Buzzer part={part} state={look as LedState} />;
   if (part.kind === 'led-bar') return <LedBar part={part} look={look} />;
   if (part.kind === 'display') return <Display part={part} look={look} />;
   if (part.kind === 'transistor') return <Transistor part={part} />;

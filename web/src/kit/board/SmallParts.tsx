@@ -153,13 +153,14 @@ export function SlideSwitch({ part, on }: { readonly part: ScenePart; readonly o
   );
 }
 
-/** An LED's dome dark, dim and lit, and its rim, by its colour. */
+/** An LED's dome dark, dim and lit, and its rim, by its colour; a buzzer's likewise. */
 export const domes: Readonly<Record<LampColour, { dark: string; dim: string; lit: string; rim: string }>> = {
   red: { dark: '#6E2A24', dim: '#9A3A30', lit: '#FF5B45', rim: '#FFD9D2' },
   yellow: { dark: '#6B5A1C', dim: '#9A8228', lit: '#FFD23F', rim: '#FFF2C4' },
   green: { dark: '#1F5433', dim: '#2C7A49', lit: '#4FE07F', rim: '#D6F7E1' },
   blue: { dark: '#1F3A6E', dim: '#2C549E', lit: '#5AA0FF', rim: '#D6E6FF' },
   white: { dark: '#77777A', dim: '#A9A9AC', lit: '#FFFFFF', rim: '#FFFFFF' },
+  sound: { dark: '#26282B', dim: '#4A4C50', lit: '#F2C14E', rim: '#FFE9B8' },
 };
 
 /** The colour of an LED in a state; one that burns is white. */
