@@ -35,6 +35,8 @@ export interface SeatedPart {
   /** The signals of single contacts or lamps of a part with several, `of` being the name within the part (`3`, `a`). */
   readonly labels?: readonly PartLabel[];
   readonly value?: number;
+  /** How far apart its leads are bent, in tenths of an inch; as they come where it is absent. */
+  readonly span?: number;
   /** A person wants it to stay where it is: laying out goes around it. */
   readonly fixed?: true;
   /** The definition of a part of one's own: its pins and behaviour, as the sheet had them when it was seated. */

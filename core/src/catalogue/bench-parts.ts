@@ -56,6 +56,7 @@ const colouredLed = (colour: LampColour): PartType => ({
   pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 1, 0)],
   body: { x: -0.45, y: -0.95, width: 1.9, height: 1.9 },
   inner: { ...noInner, lamps: [{ name: '', anode: 'A', cathode: 'K', colour }], signalPin: 'A' },
+  spans: [1, 3],
   caveat:
     colour === 'blue' || colour === 'white'
       ? 'It drops some 3 V: at 5 V its resistor has 2 V left, at 3.3 V hardly any.'
@@ -87,6 +88,7 @@ export const benchParts: readonly PartType[] = [
     pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 1, 0)],
     body: { x: -0.45, y: -0.95, width: 1.9, height: 1.9 },
     inner: { ...noInner, lamps: [{ name: '', anode: 'A', cathode: 'K' }], signalPin: 'A' },
+    spans: [1, 3],
     caveat: 'The longer lead is the anode; the flat of the rim marks the cathode.',
   },
   ...(['yellow', 'green', 'blue', 'white'] as const).map(colouredLed),
@@ -99,6 +101,7 @@ export const benchParts: readonly PartType[] = [
     pins: [lead('1', 'one end', 0, 0), lead('2', 'other end', 0, 3)],
     body: { x: -0.28, y: 0.6, width: 0.56, height: 1.8 },
     inner: { ...noInner, resistors: [{ a: '1', b: '2', share: 1 }] },
+    spans: [3, 8],
     caveat: 'Either way round. 1 kΩ reads brown black red, 10 kΩ brown black orange.',
   },
   {
@@ -109,6 +112,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'C',
     pins: [lead('1', 'one end', 0, 0), lead('2', 'other end', 0, 1)],
     body: { x: -0.4, y: 0.1, width: 0.8, height: 0.8 },
+    spans: [1, 5],
     caveat: 'As close to the chip as it goes; 100 nF is marked 104.',
   },
   {
@@ -119,6 +123,7 @@ export const benchParts: readonly PartType[] = [
     prefix: 'C',
     pins: [lead('1', 'plus', 0, 0), lead('2', 'minus', 1, 0)],
     body: { x: -0.6, y: -1.1, width: 2.2, height: 2.2 },
+    spans: [1, 5],
     caveat: 'The stripe and the shorter lead mark minus. The wrong way round it heats, and may burst.',
   },
   {
@@ -272,6 +277,7 @@ export const benchParts: readonly PartType[] = [
     pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 0, 3)],
     body: { x: -0.25, y: 0.8, width: 0.5, height: 1.4 },
     inner: { ...noInner, devices: [{ kind: 'diode', a: 'A', b: 'K', control: null }] },
+    spans: [3, 8],
     caveat: 'The ring marks the cathode. It drops some 0.7 V, so a low through it is not 0 V.',
   },
   {
@@ -283,6 +289,7 @@ export const benchParts: readonly PartType[] = [
     pins: [lead('A', 'anode', 0, 0), lead('K', 'cathode', 0, 3)],
     body: { x: -0.25, y: 0.8, width: 0.5, height: 1.4 },
     inner: { ...noInner, devices: [{ kind: 'zener', a: 'A', b: 'K', control: null }] },
+    spans: [3, 8],
     caveat:
       'Used with its ring towards supply, behind a resistor: it holds 5.1 V there. The other way round it is a diode.',
   },

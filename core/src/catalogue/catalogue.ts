@@ -104,12 +104,35 @@ export const partType: (part: string) => PartType | null = remembered((part) => 
 export interface PartName {
   readonly part: string;
   readonly own?: string;
+  /** How far apart its leads are bent, in tenths of an inch; as they come where it is absent. */
+  readonly span?: number;
 }
 
-/** The type of a part named; null when it is not known or its own definition cannot be read. */
-export function typeOf({ part, own }: PartName): PartType | null {
+/**
+ * The type of a part named, its leads bent as it is seated; null when it is not known or its own definition cannot be read. A span that the
+ * leads do not allow is taken for the nearest that they do.
+ */
+export function typeOf({ part, own, span }: PartName): PartType | null {
+  if (span !== undefined) return bentType(`${part} ${span}`);
   return own === undefined ? partType(part) : ownPartType(own);
 }
+
+const bentType: (partAndSpan: string) => PartType | null = remembered((text) => {
+  const [part = '', span = ''] = text.split(' ');
+  const type = partType(part);
+  const [, second] = type?.pins ?? [];
+  if (!type?.spans || !second) return type;
+  const [least, most] = type.spans;
+  const apart = Math.max(least, Math.min(most, Number(span)));
+  const usual = Math.max(second.dx, second.dy);
+  const [right, down] = second.dx > 0 ? [apart - usual, 0] : [0, apart - usual];
+  const { pins, body } = type;
+  return {
+    ...type,
+    pins: pins.map((pin) => (pin === second ? { ...pin, dx: pin.dx + right, dy: pin.dy + down } : pin)),
+    body: { ...body, x: body.x + right / 2, y: body.y + down / 2 },
+  };
+});
 
 /** Definitions are long; fewer types of them are kept than of numbers. */
 const MOST_OWN_TYPES = 500;

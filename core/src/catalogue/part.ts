@@ -83,6 +83,8 @@ export interface PartType {
   readonly chip: ChipData | null;
   /** What it does between its pins; absent for chips and for parts whose doing is not worked out. */
   readonly inner?: Inner;
+  /** From the first lead to the second, the least and the most tenths of an inch that they may be bent apart; absent where they are stiff. */
+  readonly spans?: readonly [least: number, most: number];
   /** The definition of a part of one's own, as the sheet has it; absent for parts of the catalogue. */
   readonly own?: string;
 }

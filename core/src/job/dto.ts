@@ -100,6 +100,12 @@ class SeatedPartDto {
   value?: number;
 
   @MayBeAbsent()
+  @IsInt()
+  @Min(1)
+  @Max(20)
+  span?: number;
+
+  @MayBeAbsent()
   @IsIn([true])
   fixed?: true;
 

@@ -32,6 +32,7 @@ export function arbitraryCommands({ board }: Job): Lines {
     move: line('move', thing, place),
     rotate: fc.oneof(line('rotate', thing), line('turn', thing)),
     value: line('value', thing, word),
+    span: line('span', thing, fc.oneof(fc.constantFrom('1', '3', '8', '99'), word)),
     label: fc.oneof(line('label', thing, word), line('label', pin, word)),
     fix: line('fix', thing),
     unfix: line('unfix', thing),

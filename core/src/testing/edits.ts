@@ -57,6 +57,10 @@ export function arbitraryEdits(job: Job, packing: Packing): Arbitraries {
     ),
     'pull-part': fc.record({ ref: thing }),
     'set-value': fc.record({ ref: thing, value: fc.constantFrom(0, 470, 1e6) }),
+    'set-span': fc.record({
+      ref: fc.oneof(thing, fc.constantFrom('C1', 'R1', 'D1')),
+      span: fc.integer({ min: 0, max: 9 }),
+    }),
     fix: fc.record({ refs: list, fixed: fc.boolean() }),
     replace: fc.record({
       ref: fc.oneof(thing, fc.constantFrom('U1', 'U2')),

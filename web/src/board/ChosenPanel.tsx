@@ -8,6 +8,7 @@ import {
   leadsOf,
   noteOf,
   occupancyOf,
+  type PartType,
   parseHole,
   partOf,
   printHole,
@@ -130,6 +131,15 @@ function PartCard({ part, onDispatch, onSay }: CardProps & { readonly part: Seat
               onTake={(text) => onSay(`value ${part.ref} ${text.replaceAll(' ', '')}`)}
             />
           )}
+          {type?.spans && (
+            <Field
+              label="holes apart"
+              title={`how far its leads are bent apart: ${type.spans.join(' to ')}`}
+              narrow
+              value={String(apartOf(type))}
+              onTake={(text) => onSay(`span ${part.ref} ${text}`)}
+            />
+          )}
           {type?.kind === 'chip' && (
             <Field label="replace by" value={part.part} onTake={(by) => onSay(`replace ${part.ref} ${by}`)} />
           )}
@@ -198,3 +208,6 @@ function Field({
     </Flex>
   );
 }
+
+/** From the first lead of a part to the second, in tenths of an inch. */
+const apartOf = ({ pins: [, second] }: PartType): number => Math.max(second?.dx ?? 0, second?.dy ?? 0);

@@ -220,6 +220,16 @@ export const handsSentences = {
     says: '{ref} is a {old}; the pins of a {part} lie elsewhere.',
     todo: 'Pull it out and seat the other part anew.',
   },
+  'hand/stiff-leads': {
+    severity: 'error',
+    says: 'The leads of {ref} are not bent apart.',
+    todo: 'Capacitors, resistors, diodes and LEDs have leads that bend.',
+  },
+  'hand/no-span': {
+    severity: 'error',
+    says: 'The leads of {ref} reach from {least} to {most} holes apart.',
+    todo: 'Write a whole number between the two, such as span {ref} {most}.',
+  },
   'hand/no-value': {
     severity: 'error',
     says: '{text} is not a value for {ref}.',

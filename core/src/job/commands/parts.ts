@@ -20,6 +20,7 @@ export const partCommands = {
   move: { usage: ['move U1 b1.e20'], words: [2, 2], read: move },
   rotate: { usage: ['rotate U1'], words: [1, 1], read: rotate },
   value: { usage: ['value R1 4k7', 'value C1 100n'], words: [2, 2], read: value },
+  span: { usage: ['span C1 3'], words: [2, 2], read: span },
   label: { usage: ['label S1 K', 'label S2.3 K'], words: [2, 2], read: label },
   fix: { usage: ['fix U1'], words: [1, 1], read: (typed) => fix(typed, true) },
   unfix: { usage: ['unfix U1'], words: [1, 1], read: (typed) => fix(typed, false) },
@@ -79,6 +80,14 @@ function value(typed: Typed): Command {
     if (read === null) return no(finding('hand/no-value', [], { text: text.slice(0, 20), ref: part.ref }));
     return does({ kind: 'set-value', ref: part.ref, value: read });
   });
+}
+
+/** How many holes apart the leads of a part are. */
+function span(typed: Typed): Command {
+  const [what = '', text = ''] = typed.words;
+  return withPart(typed, what, ({ ref }) =>
+    does({ kind: 'set-span', ref, span: /^\d{1,2}$/.test(text) ? Number(text) : 0 }),
+  );
 }
 
 function label(typed: Typed): Command {

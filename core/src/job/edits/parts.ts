@@ -18,6 +18,7 @@ export type PartEdit =
   | { readonly kind: 'label'; readonly ref: string; readonly signal: string; readonly of?: string }
   | { readonly kind: 'pull-part'; readonly ref: string }
   | { readonly kind: 'set-value'; readonly ref: string; readonly value: number }
+  | { readonly kind: 'set-span'; readonly ref: string; readonly span: number }
   | { readonly kind: 'fix'; readonly refs: readonly string[]; readonly fixed: boolean }
   | { readonly kind: 'replace'; readonly ref: string; readonly by: PartName };
 
@@ -67,6 +68,13 @@ export const partEdits: EditKinds<PartEdit> = {
     },
     says: ({ ref }) => `value of ${ref}`,
   },
+  'set-span': {
+    refuses: ({ board }, { ref, span }) => cannotBend(board, ref, span),
+    apply: ({ board }, { ref, span }) => {
+      (board.parts[ref] as Draft<SeatedPart>).span = span;
+    },
+    says: ({ ref }) => `leads of ${ref}`,
+  },
   fix: {
     refuses: ({ board }, { refs }) => missing(board, refs),
     apply: ({ board }, { refs, fixed }) => {
@@ -112,6 +120,18 @@ function setLabel(part: Draft<SeatedPart>, signal: string, of = ''): void {
     if (part.labels.length === 0) delete part.labels;
   } else if (signal === '') delete part.signal;
   else part.signal = signal;
+}
+
+/** Leads reach as far as they are long, and into holes that are free. */
+function cannotBend(board: Board, ref: string, span: number): Finding[] {
+  const part = partOf(board, ref);
+  if (!part) return [finding('hand/no-such-part', [], { ref })];
+  const [least, most] = typeOf(part)?.spans ?? [];
+  if (least === undefined || most === undefined) return [finding('hand/stiff-leads', [{ kind: 'part', ref }], { ref })];
+  if (!Number.isInteger(span) || span < least || span > most)
+    return [finding('hand/no-span', [{ kind: 'part', ref }], { ref, least, most })];
+  const { [ref]: _, ...parts } = board.parts;
+  return checkSeat({ ...board, parts }, { ...part, span });
 }
 
 /** A part gives way to one with the same pins at the same places: the jumpers then serve both. */
