@@ -124,6 +124,88 @@ function byPlainEvents(netlist: Netlist): (row: number) => number {
   };
 }
 
+/**
+ * The same again with a delay for each gate: a binary heap of gates by their time, of those that changed their mind the last one counting. Still one level a
+ * net, no volts, no wires.
+ */
+function byTimedEvents(netlist: Netlist): (row: number) => number {
+  const index = new Map<string, number>(netlist.inputs.map((name, i) => [name, i]));
+  for (const { output } of netlist.gates) index.set(output, index.size);
+  const at = (name: string): number => index.get(name) ?? 0;
+  const readers: number[][] = Array.from({ length: index.size }, () => []);
+  netlist.gates.forEach(({ inputs }, g) => {
+    for (const name of inputs) readers[at(name)]?.push(g);
+  });
+  const width = netlist.inputs.length;
+  const level = new Uint8Array(index.size);
+  const pending = new Uint8Array(netlist.gates.length);
+  const due = new Float64Array(netlist.gates.length).fill(Infinity);
+  const heap: { time: number; gate: number }[] = [];
+  const swap = (i: number, j: number): void => {
+    [heap[i], heap[j]] = [heap[j] as (typeof heap)[0], heap[i] as (typeof heap)[0]];
+  };
+  const timeAt = (i: number): number => heap[i]?.time ?? Infinity;
+  const push = (time: number, gate: number): void => {
+    let i = heap.push({ time, gate }) - 1;
+    for (let up = (i - 1) >> 1; i > 0 && timeAt(up) > time; i = up, up = (i - 1) >> 1) swap(i, up);
+  };
+  const pop = (): { time: number; gate: number } => {
+    const [top = { time: 0, gate: 0 }] = heap;
+    const last = heap.pop() as (typeof heap)[0];
+    if (heap.length === 0) return top;
+    heap[0] = last;
+    for (let i = 0, down = 1; down < heap.length; i = down, down = 2 * i + 1) {
+      if (timeAt(down + 1) < timeAt(down)) down++;
+      if (timeAt(down) >= last.time) break;
+      swap(i, down);
+    }
+    return top;
+  };
+  const gates = netlist.gates.map(({ kind, inputs: [a = '', b = a] }) => ({ kind, a: at(a), b: at(b) }));
+  const first = at(netlist.outputs[0]?.net ?? '');
+  const computed = (g: number): number => {
+    const { kind, a, b } = gates[g] as (typeof gates)[0];
+    const [x, y] = [level[a] as number, level[b] as number];
+    if (kind === 'and' || kind === 'nand') return (x & y) ^ (kind === 'nand' ? 1 : 0);
+    if (kind === 'or' || kind === 'nor') return (x | y) ^ (kind === 'nor' ? 1 : 0);
+    return kind === 'not' ? 1 - x : x ^ y ^ (kind === 'xnor' ? 1 : 0);
+  };
+  let now = 0;
+  const wake = (net: number): void => {
+    for (const g of readers[net] as number[]) {
+      const value = computed(g);
+      if (value === (due[g] === Infinity ? level[width + g] : pending[g])) continue;
+      pending[g] = value;
+      due[g] = value === level[width + g] ? Infinity : now + 90 + value;
+      if (due[g] !== Infinity) push(due[g] as number, g);
+    }
+  };
+  const run = (): void => {
+    while (heap.length > 0) {
+      const { time, gate } = pop();
+      now = time;
+      if (due[gate] !== time) continue;
+      due[gate] = Infinity;
+      level[width + gate] = pending[gate] as number;
+      wake(width + gate);
+    }
+  };
+  netlist.gates.forEach((_, g) => {
+    pending[g] = computed(g);
+    level[width + g] = pending[g] as number;
+  });
+  return (row) => {
+    for (let i = 0; i < width; i++) {
+      const value = (row >>> (width - 1 - i)) & 1;
+      if (level[i] === value) continue;
+      level[i] = value;
+      wake(i);
+    }
+    run();
+    return level[first] as number;
+  };
+}
+
 /** The median time of a task in ms, after a warm-up. */
 function median(task: () => void, times = 15): number {
   for (let i = 0; i < 3; i++) task();
@@ -175,6 +257,11 @@ async function measurePower(): Promise<void> {
   const plainMs = median(() => {
     for (let row = 0; row < rows; row++) sink += plain(row);
   });
+  const timed = byTimedEvents(netlist);
+  const timedMs = median(() => {
+    for (let row = 0; row < rows; row++) sink += timed(row);
+  });
+  const isSame = Array.from({ length: rows }, (_, row) => row).every((row) => timed(row) === plain(row));
   const sweepMs = median(() => {
     sink += sweep(compile(networkOf(netlist))).rows;
   });
@@ -212,17 +299,41 @@ async function measurePower(): Promise<void> {
   );
   line('hand-written loop over the same gates, all rows', handMs, 1);
   line('plain event loop over the same gates, no delays or volts', plainMs, plainMs / handMs);
+  line(`the same with delays, in a heap (${isSame ? 'both agree' : 'THEY DIFFER'})`, timedMs, timedMs / handMs);
   line('table of the design, 32 rows a word, compiling included', sweepMs, sweepMs / handMs);
   line('walk of the board by the sweep, all rows, compiling included', walkMs, walkMs / handMs);
   line('compiling the board to the sweep, of that', compileSweepMs, compileSweepMs / handMs);
   line('the rows alone, once compiled', sweptMs, sweptMs / handMs);
   line('walk of the board by events, pin by pin with delays, all rows', eventsMs, eventsMs / handMs);
   console.log(
-    `rows a second: ${perSecond(rows, handMs)} by hand, ${perSecond(rows, plainMs)} by a plain event loop, ${perSecond(rows, sweptMs)} swept, ${perSecond(rows, eventsMs)} by events`,
+    `rows a second: ${perSecond(rows, handMs)} by hand, ${perSecond(rows, plainMs)} by a plain event loop, ${perSecond(rows, timedMs)} with delays, ${perSecond(rows, sweptMs)} swept, ${perSecond(rows, eventsMs)} by events: ${(timedMs / eventsMs).toFixed(2)} of the loop with delays`,
   );
   line('extraction of the nets, against the loop over all rows', extractMs, extractMs / handMs);
   line('lowering the board to a circuit', compileMs, compileMs / handMs);
   line('one switch flipped and settled, against a 16.7 ms frame', flipMs, flipMs / 16.7);
+}
+
+/** A switch flipped on some 60 chips with their LEDs: settled, and all levels, volts and currents read; other switches each time. */
+async function measureFlip(): Promise<void> {
+  const { packing, board } = await laidOut(240);
+  const live = new PoweredBoard(board, extractNets(board));
+  const switches = live.circuit.switches.length;
+  let [flips, sink] = [0, 0];
+  const flipMs = median(() => {
+    const i = (flips++ * 7) % switches;
+    live.setSwitch(i, !live.isOn(i));
+    live.settle();
+    for (let net = 0; net < live.nets.nets.length; net++) sink += live.levelOf(net) + (live.voltsOf(net) ?? 0);
+    live.circuit.leds.forEach((_, led) => {
+      sink += live.lamp(led).ma;
+    });
+    sink += live.supplyMa;
+  }, 401);
+  line(
+    `a switch flipped, ${packing.packages.length} chips and ${live.circuit.leds.length} LEDs, all of it read (${sink > 0 ? 'ok' : ''}), against 4 ms`,
+    flipMs,
+    flipMs / 4,
+  );
 }
 
 async function measureShown(): Promise<void> {
@@ -262,7 +373,10 @@ async function measureTyped(): Promise<void> {
 }
 
 const parts: Readonly<Record<string, () => Promise<void> | void>> = {
-  power: measurePower,
+  power: async () => {
+    await measurePower();
+    await measureFlip();
+  },
   board: () => measureBoard(median, line, sheetOf),
   time: () => measureTime(median, line),
   logic: () => measureLogic(median, line),
