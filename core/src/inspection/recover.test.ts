@@ -47,13 +47,12 @@ describe('a design read back from its wiring', () => {
     );
   }, 120_000);
 
-  it('is the design of every sample', () => {
+  it('is the design of every sample of chips', () => {
     const folder = join(import.meta.dirname, '../../../samples');
-    for (const file of readdirSync(folder).filter(
-      (f) => f.endsWith('.json') && !/^(apprentice|transistor|fog)/.test(f),
-    )) {
+    for (const file of readdirSync(folder).filter((f) => f.endsWith('.json') && !f.startsWith('apprentice'))) {
       const made = readJobFile(readFileSync(join(folder, file), 'utf8'));
       if (!made.ok) expect.fail(file);
+      if (!made.job.packing) continue;
       const { sheet, packing, findings } = read(made.job.board);
       expect(findings.map(says), file).toEqual([]);
       const { design, findings: wrong } = readDesign(sheet);
