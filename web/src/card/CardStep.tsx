@@ -36,7 +36,6 @@ export default function CardStep() {
 
 function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
   const { packing, board, colours } = useJobView();
-  const finished = useScene(board);
   const gateAt = useMemo(() => gatesByPin(packing), [packing]);
   const isPrinting = useIsPrinting();
   const [at, setAt] = useState(0);
@@ -124,7 +123,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
           <Lists card={card} />
         </Flex>
       </Flex>
-      {isPrinting && <PrintedCard card={card} job={job} scene={finished} colours={colours} gateAt={gateAt} />}
+      {isPrinting && <PrintedCard card={card} job={job} board={board} colours={colours} gateAt={gateAt} />}
     </>
   );
 }

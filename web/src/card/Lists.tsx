@@ -1,6 +1,7 @@
-import { Box, Flex, Text } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import type { BuildCard } from '@saddlebag/core';
 import { Panel } from '../kit/Panel';
+import { useGrowingCount } from '../kit/use-growing-count';
 
 /** The parts list and the pin list, side by side. */
 export function Lists({ card }: { readonly card: BuildCard }) {
@@ -20,55 +21,78 @@ export function Lists({ card }: { readonly card: BuildCard }) {
   );
 }
 
+/** Rows are plain elements, styled from here: a job has a thousand pins. */
+const tables = {
+  '& table': { width: '100%', fontSize: '13px' },
+  '& tr': { borderTopWidth: '1px', borderColor: 'line' },
+  '& td': { paddingRight: '8px', verticalAlign: 'top' },
+  '& td:first-of-type': { textAlign: 'right', fontFamily: 'mono' },
+  '& td:last-of-type': { color: 'soft', fontFamily: 'mono', fontSize: '12px', paddingRight: 0 },
+} as const;
+
 /** The parts of a job with their counts, as they are laid out before building. */
 export function PartsTable({ card }: { readonly card: BuildCard }) {
   return (
-    <Box as="table" w="100%" fontSize="13px">
-      <tbody>
-        {card.parts.map(({ count, what, refs }) => (
-          <Box as="tr" key={what} borderTopWidth="1px" borderColor="line">
-            <Box as="td" textAlign="right" pr="8px" fontFamily="mono" verticalAlign="top">
-              {count}
-            </Box>
-            <Box as="td" pr="8px">
-              {what}
-            </Box>
-            <Box as="td" color="soft" fontFamily="mono" fontSize="12px">
-              {refs.join(' ')}
-            </Box>
-          </Box>
-        ))}
-      </tbody>
+    <Box css={tables}>
+      <table>
+        <tbody>
+          {card.parts.map(({ count, what, refs }) => (
+            <tr key={what}>
+              <td>{count}</td>
+              <td>{what}</td>
+              <td>{refs.join(' ')}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </Box>
   );
 }
 
-/** For each chip its pins with what they carry and the holes they are in. */
-export function PinTables({ card }: { readonly card: BuildCard }) {
+const pinLists = {
+  display: 'flex',
+  flexWrap: 'wrap',
+  gap: '10px 26px',
+  '& section': { width: '210px', breakInside: 'avoid' },
+  '& h3': { fontFamily: 'heading', fontWeight: '600' },
+  '& ol': {
+    columnCount: 2,
+    columnGap: '12px',
+    fontFamily: 'mono',
+    fontSize: '12px',
+    lineHeight: '17px',
+    listStyleType: 'none',
+  },
+  '& li': { display: 'flex', gap: '6px', breakInside: 'avoid' },
+  '& span': { width: '16px', textAlign: 'right' },
+  '& i': { width: '26px', color: 'soft', fontStyle: 'normal' },
+  '& b': { fontWeight: '600', overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' },
+} as const;
+
+/** Chips whose pins are listed at once; the others follow, out of sight. */
+const AT_ONCE = { first: 8, more: 12 } as const;
+
+/** For each chip its pins with what they carry and the holes they are in; all of them at once on paper. */
+export function PinTables({ card, isWhole = false }: { readonly card: BuildCard; readonly isWhole?: boolean }) {
+  const shown = useGrowingCount(card.pins.length, AT_ONCE);
   return (
-    <Flex wrap="wrap" gap="10px 26px">
-      {card.pins.map(({ ref, part, pins }) => (
-        <Box key={ref} w="210px" breakInside="avoid">
-          <Text fontFamily="heading" fontWeight="600">
+    <Box css={pinLists}>
+      {card.pins.slice(0, isWhole ? undefined : shown).map(({ ref, part, pins }) => (
+        <section key={ref}>
+          <h3>
             {ref} {part}
-          </Text>
-          <Box columnCount={2} columnGap="12px" fontFamily="mono" fontSize="12px" lineHeight="17px">
+          </h3>
+          <ol>
             {pins.map(({ id, name, carries }) => (
-              <Flex key={id} gap="6px" breakInside="avoid">
-                <Text w="16px" textAlign="right">
-                  {id}
-                </Text>
-                <Text w="26px" color="soft">
-                  {name}
-                </Text>
-                <Text fontWeight="600" truncate>
-                  {carries}
-                </Text>
-              </Flex>
+              <li key={id}>
+                <span>{id}</span>
+                <i>{name}</i>
+                <b>{carries}</b>
+              </li>
             ))}
-          </Box>
-        </Box>
+          </ol>
+        </section>
       ))}
-    </Flex>
+    </Box>
   );
 }

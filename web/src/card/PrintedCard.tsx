@@ -1,21 +1,23 @@
 import { Box, Heading, Text } from '@chakra-ui/react';
 import type { BuildCard, Job } from '@saddlebag/core';
+import type { ReadBoard } from '../base/job-context';
 import type { Colours } from '../base/palette';
 import { BoardPicture, viewBoxOf } from '../kit/board/BoardDrawing';
-import type { BoardScene } from '../kit/board/scene';
+import { useScene } from '../kit/board/use-scene';
 import { PartsTable, PinTables } from './Lists';
 import { StageLines } from './StageLines';
 
 interface PrintedCardProps {
   readonly card: BuildCard;
   readonly job: Job;
-  readonly scene: BoardScene;
+  readonly board: ReadBoard;
   readonly colours: Colours;
   readonly gateAt: (pin: string) => string | undefined;
 }
 
 /** The card as it comes out of the printer: picture, parts, every stage, pins. Not seen on the screen. */
-export function PrintedCard({ card, job, scene, colours, gateAt }: PrintedCardProps) {
+export function PrintedCard({ card, job, board, colours, gateAt }: PrintedCardProps) {
+  const scene = useScene(board);
   const box = viewBoxOf(scene);
   return (
     <Box display="none" flex="1" minW="0" color="black" css={{ '@media print': { display: 'block' } }}>
@@ -43,7 +45,7 @@ export function PrintedCard({ card, job, scene, colours, gateAt }: PrintedCardPr
       <Heading as="h2" fontFamily="heading" fontSize="18px" mt="14px" mb="6px">
         Pins
       </Heading>
-      <PinTables card={card} />
+      <PinTables card={card} isWhole />
     </Box>
   );
 }

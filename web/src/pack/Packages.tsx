@@ -1,7 +1,9 @@
 import { Box, Text } from '@chakra-ui/react';
 import { looseNets, type Packing, printPlace, typeOf, type UnitPlace } from '@saddlebag/core';
+import { useMemo } from 'react';
 import { PackageDrawing } from '../kit/PackageDrawing';
 import { Empty } from '../kit/Panel';
+import { useGrowingCount } from '../kit/use-growing-count';
 import type { PackingHand } from './use-packing-hand';
 import { type UnitDrag, useUnitDrag } from './use-unit-drag';
 
@@ -75,9 +77,13 @@ interface GridProps {
   readonly handlers?: object;
 }
 
+/** Packages that are drawn at once; the others follow, out of sight. */
+const AT_ONCE = { first: 9, more: 6 } as const;
+
 function Grid({ packing, chosen, pinned, drag = null, onChoose, handlers }: GridProps) {
   const over = drag?.over ?? null;
-  const loose = looseNets(packing);
+  const loose = useMemo(() => looseNets(packing), [packing]);
+  const shown = useGrowingCount(packing.packages.length, AT_ONCE);
   return (
     <Box
       overflowY="auto"
@@ -94,7 +100,7 @@ function Grid({ packing, chosen, pinned, drag = null, onChoose, handlers }: Grid
       userSelect="none"
       {...handlers}
     >
-      {packing.packages.map((pack) => {
+      {packing.packages.slice(0, shown).map((pack) => {
         const used = pack.units.filter((u) => u !== null).length;
         const unitOf = (p: UnitPlace | null): number | null => (p?.ref === pack.ref ? p.unit : null);
         return (

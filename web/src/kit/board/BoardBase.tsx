@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { colour } from '../../base/colours';
-import { SvgText } from '../SvgText';
+import { ScatteredText, SvgText } from '../SvgText';
 import { type BoardScene, HALF, holesOf, type SceneBoard, stripsOf } from './scene';
 
 /** Mat, empty strips, rails and numbers: what never changes while a job has the same boards. */
@@ -34,16 +34,9 @@ const BoardBase = memo(
             stroke={colour('matDeep')}
             strokeWidth={0.08}
           />
-          {(board.rails ? [0, 16] : []).flatMap((top) => [
-            <RailMark key={`${top}+`} y={top} columns={board.columns} mark="+" />,
-            <RailMark key={`${top}-`} y={top + 1} columns={board.columns} mark="−" />,
-          ])}
-          {['j', 'i', 'h', 'g', 'f'].map((row, i) => (
-            <RowName key={row} y={3 + i} columns={board.columns} name={row} />
-          ))}
-          {['e', 'd', 'c', 'b', 'a'].map((row, i) => (
-            <RowName key={row} y={10 + i} columns={board.columns} name={row} />
-          ))}
+          <RailMarks board={board} mark="+" />
+          <RailMarks board={board} mark="−" />
+          <ScatteredText labels={rowNames(board.columns)} size={0.66} fill={colour('matText')} />
           {numbered && <ColumnNumbers columns={board.columns} />}
           {numbered && (
             <SvgText x={0.1} y={8.75} size={0.72} fill={colour('matText')} weight={600}>
@@ -68,47 +61,22 @@ function capsule({ x, y, width, height }: { x: number; y: number; width: number;
   return `M${x + r},${y}h${w}${corner(r, r)}v${h}${corner(-r, r)}h${-w}${corner(-r, -r)}v${-h}${corner(r, -r)}`;
 }
 
-interface EdgeProps {
-  readonly y: number;
-  readonly columns: number;
+function RailMarks({ board, mark }: { readonly board: SceneBoard; readonly mark: '+' | '−' }) {
+  const rows = board.rails ? [0, 16].map((top) => (mark === '+' ? top : top + 1)) : [];
+  const labels = rows.flatMap((y) => atEdges(board.columns, y + 0.3, mark));
+  return <ScatteredText labels={labels} size={0.9} fill={mark === '+' ? colour('flag') : '#9FC0D0'} weight={600} />;
 }
 
-function RailMark({ y, columns, mark }: EdgeProps & { readonly mark: string }) {
-  return (
-    <>
-      {[0.1, columns + 0.95].map((x) => (
-        <SvgText key={x} x={x} y={y + 0.3} size={0.9} fill={mark === '+' ? colour('flag') : '#9FC0D0'} weight={600}>
-          {mark}
-        </SvgText>
-      ))}
-    </>
-  );
-}
+/** The same label at the left and the right edge of a board. */
+const atEdges = (columns: number, y: number, text: string) => [0.1, columns + 0.95].map((x) => ({ x, y, text }));
 
-function RowName({ y, columns, name }: EdgeProps & { readonly name: string }) {
-  return (
-    <>
-      {[0.1, columns + 0.95].map((x) => (
-        <SvgText key={x} x={x} y={y + 0.22} size={0.66} fill={colour('matText')}>
-          {name}
-        </SvgText>
-      ))}
-    </>
-  );
-}
+const rowNames = (columns: number) =>
+  [...'jihgf', ...'edcba'].flatMap((name, i) => atEdges(columns, (i < 5 ? 3 : 5) + i + 0.22, name));
 
 function ColumnNumbers({ columns }: { readonly columns: number }) {
-  return (
-    <>
-      {[1, ...Array.from({ length: Math.floor(columns / 5) }, (_, i) => 5 * i + 5)].flatMap((column) =>
-        [2.3, 15.25].map((dy) => (
-          <SvgText key={`${column}${dy}`} x={column} y={dy} size={0.62} fill={colour('matText')}>
-            {column}
-          </SvgText>
-        )),
-      )}
-    </>
-  );
+  const numbers = [1, ...Array.from({ length: Math.floor(columns / 5) }, (_, i) => 5 * i + 5)];
+  const labels = numbers.flatMap((n) => [2.3, 15.25].map((y) => ({ x: n, y, text: String(n) })));
+  return <ScatteredText labels={labels} size={0.62} fill={colour('matText')} />;
 }
 
 /** Every hole of every board, each board's as one path. */

@@ -1,7 +1,7 @@
 import { colour } from '../../base/colours';
 import { useSettings } from '../../base/settings';
 import { GateSymbol } from '../GateSymbol';
-import { SvgText } from '../SvgText';
+import { ScatteredText, SvgText } from '../SvgText';
 import { shortName } from '../short-name';
 import { type PlacedSymbol, symbolTransform, unitLeads } from '../unit-leads';
 import type { ScenePart, SceneUnit } from './scene';
@@ -27,11 +27,12 @@ export function Chip({ part, look, gateAt }: ChipProps) {
     <>
       <path d={part.pins.map((p) => `M${p.x - 0.17},${middle}V${p.y}h0.34V${middle}z`).join('')} fill={METAL} />
       <path d={part.pins.map(pad).join('')} fill={METAL} stroke={colour('hole')} strokeWidth={0.06} />
-      {part.pins.map((p) => (
-        <SvgText key={p.pin} x={p.x} y={p.y + 0.17} size={0.5} fill="#14201B" weight={600}>
-          {p.id}
-        </SvgText>
-      ))}
+      <ScatteredText
+        labels={part.pins.map((p) => ({ x: p.x, y: p.y + 0.17, text: p.id }))}
+        size={0.5}
+        fill="#14201B"
+        weight={600}
+      />
       <rect
         x={x}
         y={y}

@@ -25,31 +25,33 @@ export const StripFill = memo(function StripFill({ strip, colours, level, volts,
   const high = level === null || level === 1;
   const unknown = level !== null && level === 2;
   const upper = strip.id.endsWith('f');
+  const body = {
+    x: strip.x,
+    y: strip.y,
+    width: strip.width,
+    height: strip.height,
+    rx: HALF,
+    fill: high ? fill : 'none',
+    fillOpacity: level === null && !lit ? 0.62 : 0.95,
+    stroke: unknown ? colour('flag') : fill,
+    strokeWidth: 0.1,
+    ...(unknown && { strokeDasharray: '0.3 0.2' }),
+  };
+  const named = { 'data-strip': strip.id, 'data-signal': strip.signal };
+  // Without a level a strip is one shape.
+  if (level === null || strip.rail !== null) return <rect {...named} {...body} />;
   return (
-    <g data-strip={strip.id} data-signal={strip.signal}>
-      <rect
-        x={strip.x}
-        y={strip.y}
-        width={strip.width}
-        height={strip.height}
-        rx={HALF}
-        fill={high ? fill : 'none'}
-        fillOpacity={level === null && !lit ? 0.62 : 0.95}
-        stroke={unknown ? colour('flag') : fill}
-        strokeWidth={0.1}
-        strokeDasharray={unknown ? '0.3 0.2' : undefined}
-      />
-      {level !== null && strip.rail === null && (
-        <SvgText
-          x={strip.x + strip.width / 2}
-          y={upper ? strip.y - 0.16 : strip.y + strip.height + 0.6}
-          size={unknown && volts !== null ? 0.5 : 0.62}
-          fill={unknown ? colour('flag') : colour('matText')}
-          weight={600}
-        >
-          {unknown && volts !== null ? volts.toFixed(1) : (levelMarks[level] ?? '?')}
-        </SvgText>
-      )}
+    <g {...named}>
+      <rect {...body} />
+      <SvgText
+        x={strip.x + strip.width / 2}
+        y={upper ? strip.y - 0.16 : strip.y + strip.height + 0.6}
+        size={unknown && volts !== null ? 0.5 : 0.62}
+        fill={unknown ? colour('flag') : colour('matText')}
+        weight={600}
+      >
+        {unknown && volts !== null ? volts.toFixed(1) : (levelMarks[level] ?? '?')}
+      </SvgText>
     </g>
   );
 });

@@ -1,4 +1,4 @@
-import type { JumperColour } from '@saddlebag/core';
+import type { JumperColour, Point } from '@saddlebag/core';
 import { memo } from 'react';
 import { colour } from '../../base/colours';
 import type { SceneWire } from './scene';
@@ -31,6 +31,10 @@ const END = 0.27;
 const routeOf = ({ path }: SceneWire): string => path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
 const endsOf = ({ path }: SceneWire) => [path[0], path[path.length - 1]].flatMap((p) => p ?? []);
 
+/** The end of a wire, as a path. */
+const dot = ({ x, y }: Point): string =>
+  `M${x - END},${y}a${END},${END} 0 1 0 ${2 * END},0a${END},${END} 0 1 0 ${-2 * END},0`;
+
 /** A jumper along its way, with both ends; its signal's colour, or grey when it carries none. */
 export const Wire = memo(function Wire({ wire, colour: own, chosen }: WireProps) {
   const stroke = own ?? UNNAMED;
@@ -40,17 +44,7 @@ export const Wire = memo(function Wire({ wire, colour: own, chosen }: WireProps)
       <title>{wire.signal === undefined ? wire.id : `${wire.id}, ${wire.signal}`}</title>
       <path d={d} {...round} stroke={chosen ? colour('lit') : colour('matDeep')} strokeWidth={chosen ? 0.62 : 0.46} />
       <path d={d} {...round} stroke={stroke} strokeWidth={0.28} />
-      {endsOf(wire).map((p) => (
-        <circle
-          key={`${p.x},${p.y}`}
-          cx={p.x}
-          cy={p.y}
-          r={END}
-          fill={stroke}
-          stroke={colour('matDeep')}
-          strokeWidth={0.09}
-        />
-      ))}
+      <path d={endsOf(wire).map(dot).join('')} fill={stroke} stroke={colour('matDeep')} strokeWidth={0.09} />
     </g>
   );
 });
@@ -68,9 +62,7 @@ export function WireBundle({
 }) {
   const stroke = own ?? UNNAMED;
   const ways = wires.map(routeOf).join('');
-  const ends = wires
-    .flatMap(endsOf)
-    .map(({ x, y }) => `M${x - END},${y}a${END},${END} 0 1 0 ${2 * END},0a${END},${END} 0 1 0 ${-2 * END},0`);
+  const ends = wires.flatMap(endsOf).map(dot);
   return (
     <g data-lit={wires.map(({ id }) => id).join(' ')} pointerEvents="none">
       <path d={ways} {...round} stroke={colour('matDeep')} strokeWidth={0.46} />

@@ -116,7 +116,7 @@ describe('the drawing of a board', () => {
     const svg = draw();
     const bright = () => brightIn(svg).length;
     expect(bright()).toBe(28);
-    const strip = svg.querySelector("[data-strip][data-signal='E'] rect") ?? expect.fail('no strip of E');
+    const strip = svg.querySelector("[data-strip][data-signal='E']") ?? expect.fail('no strip of E');
     fireEvent.pointerOver(strip);
     expect(bright()).toBe(scene.wires.filter((w) => w.signal === 'E').length);
     fireEvent.pointerLeave(screen.getByRole('img', { name: 'board' }));

@@ -1,5 +1,5 @@
 import { elementAt } from '@saddlebag/core';
-import { useEffect, useState } from 'react';
+import { useGrowingCount } from '../use-growing-count';
 import type { BoardScene } from './scene';
 
 /** Height over width of the mat, and a little more: what is not in sight at first may come later. */
@@ -12,21 +12,8 @@ const IN_SIGHT = 0.85;
 export function useGrowing(scene: BoardScene): BoardScene {
   const tops = [...new Set(scene.boards.map((b) => b.y))].sort((a, b) => a - b);
   const first = tops.filter((y) => y < IN_SIGHT * scene.width).length;
-  const [rows, setRows] = useState(first);
-  const shown = Math.max(rows, first);
+  const shown = useGrowingCount(tops.length, { first, more: 1 });
   const isWhole = shown >= tops.length;
-  useEffect(() => {
-    if (isWhole) return;
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    // After the frame: what is drawn so far is painted before more is.
-    const frame = requestAnimationFrame(() => {
-      timer = setTimeout(() => setRows(shown + 1));
-    });
-    return () => {
-      cancelAnimationFrame(frame);
-      clearTimeout(timer);
-    };
-  }, [shown, isWhole]);
   return isWhole ? scene : above(scene, elementAt(tops, shown));
 }
 
