@@ -196,7 +196,7 @@ export {
   UNKNOWN,
   wantedAt,
 } from './logic';
-export { onceFor } from './memo';
+export { onceFor, remembered } from './memo';
 export {
   addPackage,
   againstRules,

@@ -7,6 +7,7 @@ import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
 import type { BoardScene } from '../kit/board/scene';
 import { areasAt, areasOfThings, type TargetArea } from '../kit/board/target-areas';
+import { ABOVE_PANELS } from '../kit/board/use-growing';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { pin } from '../kit/follow';
 import { BareBoard } from './BareBoard';
@@ -102,6 +103,7 @@ export default function BoardStep() {
             colours={colours}
             svgRef={svg}
             title="board"
+            inSight={ABOVE_PANELS}
             overlay={{
               gateAt,
               chosen,

@@ -7,6 +7,7 @@ import { useCard } from '../base/use-card';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
 import { areasOfThings } from '../kit/board/target-areas';
+import { ABOVE_PANELS } from '../kit/board/use-growing';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { NoBoard } from '../kit/NoBoard';
 import { Empty, Panel } from '../kit/Panel';
@@ -118,6 +119,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
               colours={colours}
               title={`board after stage ${current + 1}`}
               overlay={{ gateAt, chosen }}
+              inSight={ABOVE_PANELS}
             />
           </BoardMat>
           <Lists card={card} />

@@ -11,6 +11,7 @@ import { GateSymbol, SYMBOL } from '../kit/GateSymbol';
 import { Empty } from '../kit/Panel';
 import { SvgText } from '../kit/SvgText';
 import { TAG_INK } from '../kit/Tag';
+import { useGrowingCount } from '../kit/use-growing-count';
 import { CellDrawing } from './CellDrawing';
 import { GateBar } from './GateBar';
 import { type Diagram, type DrawnLine, type DrawnNode, MAX_DRAWN_GATES } from './layout';
@@ -59,9 +60,14 @@ interface DrawingProps {
   readonly levels: Levels;
 }
 
+/** Gates, and lines, that are drawn at once; of more the rest follows. */
+const AT_ONCE = { first: 80, more: 60 } as const;
+
 function Drawing({ diagram, colours, levels }: DrawingProps) {
   const { height, nodes, lines } = diagram;
   const { svg, drag, handlers } = useWireDrag(nodes);
+  const gates = useGrowingCount(nodes.length, AT_ONCE);
+  const drawn = useGrowingCount(lines.length, AT_ONCE);
   // Levels stand outside the tags.
   const margin = levels ? 16 : 0;
   const width = diagram.width + 2 * margin;
@@ -85,10 +91,10 @@ function Drawing({ diagram, colours, levels }: DrawingProps) {
             flexShrink: 0,
           }}
         >
-          {lines.map((line) => (
+          {lines.slice(0, drawn).map((line) => (
             <Line key={line.id} line={line} colours={colours} level={levels?.get(line.net)} />
           ))}
-          {nodes.map((node) => (
+          {nodes.slice(0, gates).map((node) => (
             <Node key={node.id} node={node} colours={colours} levels={levels} />
           ))}
           {drag && <DrawnWire drag={drag} colours={colours} />}

@@ -1,6 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { type Behaviour, cellAt, inputAt, MAX_TABLE_INPUTS, type Table, withCell, withoutDraft } from '@saddlebag/core';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useJobView, useSession } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
@@ -9,6 +8,7 @@ import { lookAt, useDesignFocus } from '../kit/design-focus';
 import { useFollowed } from '../kit/follow';
 import { Empty } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
+import { useRows } from '../kit/use-rows';
 import { useEditable } from './use-editable';
 import { Why } from './Why';
 
@@ -44,15 +44,9 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
   const [column, setColumn] = useState(0);
   const draft = useJobView().reading?.draft;
   const editable = useEditable(draft?.text ?? session.job.sheet, behaviour);
-  const rows = useVirtualizer({
-    count: table.rows,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 12,
-    // The heads stand above the rows and scroll with them.
-    scrollPaddingStart: 4,
-    scrollPaddingEnd: 44,
-  });
+  // The heads stand above the rows and scroll with them.
+  const padding = { scrollPaddingStart: 4, scrollPaddingEnd: 44 };
+  const rows = useRows({ count: table.rows, scroller, height: ROW, beyond: 8, ...padding });
   useEffect(() => () => lookAt({ row: null, signal: null }), []);
   // After drawing: the reason below may just have taken some of the height.
   useEffect(() => {

@@ -1,11 +1,11 @@
 import { Box, type BoxProps } from '@chakra-ui/react';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { type ReactNode, useEffect, useRef } from 'react';
+import { useRows } from './use-rows';
 
 /** Height of a row in points of the screen. */
 const ROW = 24;
-/** Rows kept in the page on either side of those in sight: short lists are there whole. */
-const BEYOND = 40;
+/** Rows kept in the page on either side of those in sight. */
+const BEYOND = 12;
 
 interface LongListProps<T> extends Pick<BoxProps, 'css'> {
   readonly label: string;
@@ -19,12 +19,7 @@ interface LongListProps<T> extends Pick<BoxProps, 'css'> {
 /** A list whose rows are all equally high; those out of sight are not in the page, so that a thousand cost no more than ten. */
 export function LongList<T>({ label, things, keyOf, row, inView = -1, css = {} }: LongListProps<T>) {
   const scroller = useRef<HTMLDivElement>(null);
-  const rows = useVirtualizer({
-    count: things.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: BEYOND,
-  });
+  const rows = useRows({ count: things.length, scroller, height: ROW, beyond: BEYOND });
   useEffect(() => {
     if (inView >= 0) rows.scrollToIndex(inView);
   }, [inView, rows]);

@@ -16,6 +16,7 @@ import {
 import { useJobView } from '../base/job-context';
 import { followProps, useFollowed } from '../kit/follow';
 import { Tag } from '../kit/Tag';
+import { useGrowingCount } from '../kit/use-growing-count';
 
 /** What a use of a unit is for, beside the plain case. */
 function purpose(use: UnitUse, unit: Unit, oneToOne: boolean): string {
@@ -44,6 +45,9 @@ interface GateListProps {
   readonly onChoose: ((place: UnitPlace) => void) | undefined;
 }
 
+/** Gates that are listed at once; the others follow, out of sight. */
+const AT_ONCE = { first: 16, more: 30 } as const;
+
 /** Each gate of the design with the unit that it sits in. */
 export function GateList({ packing, chosen, onChoose }: GateListProps) {
   const { reading } = useJobView();
@@ -58,9 +62,10 @@ export function GateList({ packing, chosen, onChoose }: GateListProps) {
       return use && unit ? [{ pack, use, unit, place: { ref: pack.ref, unit: i } }] : [];
     });
   });
+  const shown = useGrowingCount(rows.length, AT_ONCE);
   return (
     <Box as="ul" listStyleType="none" overflowY="auto" tabIndex={0}>
-      {rows.map(({ pack, use, unit, place }) => (
+      {rows.slice(0, shown).map(({ pack, use, unit, place }) => (
         <Box
           as="li"
           key={`${pack.ref} ${unit.name}`}

@@ -3,6 +3,7 @@ import { type MouseEvent, type PointerEvent, useMemo, useRef, useSyncExternalSto
 import { useJobView } from '../base/job-context';
 import { BoardDrawing, type BoardOverlay } from '../kit/board/BoardDrawing';
 import type { BoardScene } from '../kit/board/scene';
+import { ABOVE_PANELS } from '../kit/board/use-growing';
 import { gatesByPin } from '../kit/board/use-scene';
 import { type MeterPlace, pointMeter } from './meter-place';
 
@@ -38,7 +39,14 @@ export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
     // biome-ignore lint/a11y/noStaticElementInteractions: every switch is a button with a key in the panel below
     // biome-ignore lint/a11y/useKeyWithClickEvents: see above
     <div style={{ height: '100%' }} onClick={press} onPointerMove={point} onPointerLeave={() => pointMeter(null)}>
-      <BoardDrawing scene={scene} colours={colours} title="board under power" overlay={overlay} svgRef={svg} />
+      <BoardDrawing
+        scene={scene}
+        colours={colours}
+        title="board under power"
+        overlay={overlay}
+        svgRef={svg}
+        inSight={ABOVE_PANELS}
+      />
     </div>
   );
 }

@@ -15,6 +15,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { type CSSProperties, memo, type RefObject, useEffect, useRef } from 'react';
 import { colour } from '../base/colours';
 import { Tag } from '../kit/Tag';
+import { useRows } from '../kit/use-rows';
 import { type Filling, OwnCell } from './OwnCell';
 
 const ROW = 26;
@@ -69,14 +70,12 @@ interface WalkTableProps {
 export function WalkTable({ subject, table, own, walked, current, onSet }: WalkTableProps) {
   const { inputs, outputs } = subject;
   const scroller = useRef<HTMLDivElement>(null);
-  const rows = useVirtualizer({
-    count: 2 ** inputs.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 4,
-  });
+  const rows = useRows({ count: 2 ** inputs.length, scroller, height: ROW, beyond: 4 });
   useEffect(() => {
-    if (current !== null) rows.scrollToIndex(current);
+    // What is in sight stays where it is.
+    const isInSight =
+      rows.range && current !== null && current >= rows.range.startIndex && current < rows.range.endIndex;
+    if (current !== null && !isInSight) rows.scrollToIndex(current);
   }, [current, rows]);
   const columns = useColumns(subject, scroller);
   return (

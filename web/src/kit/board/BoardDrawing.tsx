@@ -52,6 +52,8 @@ interface BoardDrawingProps extends BoardProps {
   /** A drawing that lies over the board exactly, for who asks which place of it a point of the screen is. */
   readonly svgRef?: Ref<SVGSVGElement>;
   readonly title: string;
+  /** Height over width of the mat that it lies on. */
+  readonly inSight?: number;
 }
 
 /**
@@ -59,9 +61,9 @@ interface BoardDrawingProps extends BoardProps {
  * It is drawn in sheets that lie on each other, so that following a signal fades two of them and paints only its own
  * strips and wires: what is at rest stays as it was painted, however large the board is.
  */
-export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title }: BoardDrawingProps) {
+export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title, inSight }: BoardDrawingProps) {
   const viewBox = viewBoxText(scene);
-  const drawn = useGrowing(scene);
+  const drawn = useGrowing(scene, inSight);
   const shown = { scene: drawn, colours, overlay };
   return (
     <div

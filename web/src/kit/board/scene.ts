@@ -18,6 +18,7 @@ import {
   parseHole,
   pinOf,
   railsOf,
+  remembered,
   rotated,
   routeJumpers,
   rows,
@@ -168,8 +169,12 @@ type Capsule = Omit<SceneStrip, 'net' | 'signal' | 'idle'>;
 /** Half of what a strip is wide. */
 export const HALF = 0.42;
 
-/** The strips and rails of a board, with nothing in them. */
-export function stripsOf({ id, x, y, columns }: SceneBoard): Capsule[] {
+/** The strips and rails of a board, with nothing in them: they follow from its id. */
+export const stripsOf = ({ id }: Pick<SceneBoard, 'id'>): readonly Capsule[] => emptyStrips(id);
+
+const emptyStrips = remembered((id: string): readonly Capsule[] => {
+  const { x, y } = breadboardXY(id);
+  const columns = columnsOf(id);
   const half = (column: number, side: 'e' | 'f', top: number): Capsule => {
     const height = 4 + 2 * HALF;
     return {
@@ -189,7 +194,7 @@ export function stripsOf({ id, x, y, columns }: SceneBoard): Capsule[] {
   });
   const numbers = Array.from({ length: columns }, (_, i) => i + 1);
   return [...numbers.flatMap((c) => [half(c, 'f', rowY.j), half(c, 'e', rowY.e)]), ...rails];
-}
+});
 
 /** Every hole of a board, as places on the mat. */
 export function holesOf({ id, x, y }: SceneBoard): { x: number; y: number }[] {

@@ -1,5 +1,5 @@
 import { type Board, drivenBy, type Packing, type Paths, pinOf, typeOf } from '@saddlebag/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { ReadBoard } from '../../base/job-context';
 import { stages } from '../../workers/stages';
 import { tell } from '../notices';
@@ -7,6 +7,17 @@ import { learnRoutes, routesOf } from './routes';
 import { type BoardScene, boardScene } from './scene';
 
 const none: Paths = new Map();
+
+/** The scene of each board that was read, with the ways its jumpers ran: steps that show the same board share it. */
+const scenes = new WeakMap<ReadBoard, { readonly paths: Paths; readonly scene: BoardScene }>();
+
+function sceneOf(read: ReadBoard, paths: Paths): BoardScene {
+  const known = scenes.get(read);
+  if (known?.paths === paths) return known.scene;
+  const scene = boardScene(read, paths);
+  scenes.set(read, { paths, scene });
+  return scene;
+}
 
 /**
  * The scene of a board, made again only when the board or its names change. Where many jumpers are new the worker finds
@@ -27,7 +38,7 @@ export function useScene(read: ReadBoard): BoardScene {
       })
       .catch((e: unknown) => tell(`The wires could not be drawn: ${String(e)}`));
   }, [board, isWaiting]);
-  return useMemo(() => boardScene(read, paths ?? none), [read, paths]);
+  return sceneOf(read, paths ?? none);
 }
 
 /** Which gate of the design sits in the unit whose output is at a pin. */
