@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import { type Behaviour, fingerprint, levelsInRow, type Netlist } from '@saddlebag/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { memo, useMemo } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import { colour } from '../base/colours';
 import { type Colours, onPaper } from '../base/palette';
 import { useSettings } from '../base/settings';
@@ -42,6 +42,8 @@ export const GateDiagram = memo(function GateDiagram({ netlist, colours, behavio
     enabled: !tooMany,
     placeholderData: keepPreviousData,
   });
+  // A new diagram is drawn beside what else goes on: it takes more than a frame.
+  const diagram = useDeferredValue(laid.data);
   if (tooMany)
     return (
       <Empty>
@@ -50,8 +52,8 @@ export const GateDiagram = memo(function GateDiagram({ netlist, colours, behavio
       </Empty>
     );
   if (laid.isError) return <Empty>The drawing could not be laid out: {laid.error.message}</Empty>;
-  if (!laid.data) return <Empty>Drawing …</Empty>;
-  return <Drawing diagram={laid.data} colours={colours} levels={levels} />;
+  if (!diagram) return <Empty>Drawing …</Empty>;
+  return <Drawing diagram={diagram} colours={colours} levels={levels} />;
 });
 
 interface DrawingProps {

@@ -1,3 +1,4 @@
+import { breadboardXY, remembered } from '@saddlebag/core';
 import { memo } from 'react';
 import { colour } from '../../base/colours';
 import { ScatteredText, SvgText } from '../SvgText';
@@ -15,12 +16,7 @@ interface BoardBaseProps {
 
 const BoardBase = memo(
   function BoardBase({ board, numbered }: BoardBaseProps) {
-    const strips = stripsOf(board);
-    const capsules = (rail: '+' | '-' | null): string =>
-      strips
-        .filter((s) => s.rail === rail)
-        .map(capsule)
-        .join('');
+    const { strips, plus, minus } = emptyPaths(board.id);
     return (
       <>
         <g transform={`translate(${board.x},${board.y})`}>
@@ -44,14 +40,24 @@ const BoardBase = memo(
             </SvgText>
           )}
         </g>
-        <path d={capsules(null)} fill={colour('strip')} />
-        <path d={capsules('+')} fill={colour('railPlus')} />
-        <path d={capsules('-')} fill={colour('railMinus')} />
+        <path d={strips} fill={colour('strip')} />
+        <path d={plus} fill={colour('railPlus')} />
+        <path d={minus} fill={colour('railMinus')} />
       </>
     );
   },
   (a, b) => a.numbered === b.numbered && a.board.id === b.board.id,
 );
+
+/** The empty strips and rails of a board, and its holes, as paths: they follow from its id. */
+const emptyPaths = remembered((id: string) => {
+  const of = (rail: '+' | '-' | null): string =>
+    stripsOf({ id })
+      .filter((s) => s.rail === rail)
+      .map(capsule)
+      .join('');
+  return { strips: of(null), plus: of('+'), minus: of('-') };
+});
 
 /** A strip or rail as a path: all strips of a board are drawn by one. */
 function capsule({ x, y, width, height }: { x: number; y: number; width: number; height: number }): string {
@@ -86,12 +92,18 @@ export function Holes({ scene }: { readonly scene: BoardScene }) {
 
 const RADIUS = 0.17;
 
+const holePath = remembered((id: string): string => {
+  const r = RADIUS;
+  const dot = ({ x, y }: { x: number; y: number }): string =>
+    `M${x - r},${y}a${r},${r} 0 1 0 ${2 * r},0a${r},${r} 0 1 0 ${-2 * r},0`;
+  return holesOf({ id, ...breadboardXY(id) })
+    .map(dot)
+    .join('');
+});
+
 const BoardHoles = memo(
   function BoardHoles({ board }: { readonly board: SceneBoard }) {
-    const r = RADIUS;
-    const dot = ({ x, y }: { x: number; y: number }): string =>
-      `M${x - r},${y}a${r},${r} 0 1 0 ${2 * r},0a${r},${r} 0 1 0 ${-2 * r},0`;
-    return <path d={holesOf(board).map(dot).join('')} fill={colour('hole')} pointerEvents="none" />;
+    return <path d={holePath(board.id)} fill={colour('hole')} pointerEvents="none" />;
   },
   (a, b) => a.board.id === b.board.id,
 );

@@ -197,7 +197,7 @@ const emptyStrips = remembered((id: string): readonly Capsule[] => {
 });
 
 /** Every hole of a board, as places on the mat. */
-export function holesOf({ id, x, y }: SceneBoard): { x: number; y: number }[] {
+export function holesOf({ id, x, y }: Pick<SceneBoard, 'id' | 'x' | 'y'>): { x: number; y: number }[] {
   return rows.flatMap((row) =>
     columnNumbers(id)
       .filter((column) => !isRail(row) || hasRailHole(column, id))
