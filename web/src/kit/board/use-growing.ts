@@ -2,8 +2,9 @@ import { elementAt } from '@saddlebag/core';
 import { useGrowingCount } from '../use-growing-count';
 import type { BoardScene } from './scene';
 
-/** Height over width of a mat that has the screen's height, and of one with panels below it; and a little more. */
+/** Height over width of a mat that has the screen's height, and a little more. */
 const WHOLE_SCREEN = 0.85;
+/** The same of a mat with panels below it. */
 export const ABOVE_PANELS = 0.55;
 
 /**
