@@ -15,6 +15,7 @@ import { same } from './commands/same';
 import { sheet } from './commands/sheet';
 import { states } from './commands/states';
 import { table } from './commands/table';
+import { tour } from './commands/tour';
 import { verilog } from './commands/verilog';
 import { walk } from './commands/walk';
 import { checkTarget, WrongUse } from './files';
@@ -64,7 +65,7 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
       code = await act(file, { json: options.json === true, to: options.output }, output);
     });
   }
-  for (const { add } of [walk, measureBoard, runTime, pack, plan, picture, part, same, restateCommand, states]) {
+  for (const { add } of [walk, measureBoard, runTime, pack, plan, picture, part, same, restateCommand, states, tour]) {
     const command = add(program, output, (c) => {
       code = c;
     });

@@ -9,3 +9,4 @@ export * from './program';
 export * from './set-cover';
 export * from './state-table';
 export * from './table';
+export { type TransitionGraph, transitionGraph } from './transition-graph';

@@ -109,7 +109,8 @@ export function runRow(live: PoweredBoard, panel: Panel, row: number): WalkedRow
   return rowSeen(live, panel, row, settled);
 }
 
-function readLamps(live: PoweredBoard, panel: Panel): number[] {
+/** The level that each output of a panel shows, LOW, HIGH or UNKNOWN. */
+export function lampsOf(live: PoweredBoard, panel: Panel): number[] {
   return panel.leds.map((led, o) => (led < 0 ? UNKNOWN : levelShown(live.ledState(led), panel.inverted[o])));
 }
 
@@ -121,7 +122,7 @@ export function rowAtHand(live: PoweredBoard, panel: Panel, settled: boolean): W
 }
 
 function rowSeen(live: PoweredBoard, panel: Panel, row: number, settled: boolean): WalkedRow {
-  const seen = readLamps(live, panel);
+  const seen = lampsOf(live, panel);
   const unclear = seen.includes(UNKNOWN) ? live.unclear() : null;
   return { row, seen, settled, ...(unclear && { unclear }) };
 }

@@ -439,6 +439,31 @@ export const inspectionSentences = {
     says: '{pin} changed {ns} ns after the active edge of its clock ({times}); its data sheet asks for {least} ns at least.',
     todo: 'Take the clock to this chip by a shorter way, or the data by a longer one.',
   },
+  'tour-no-reset': {
+    severity: 'note',
+    says: 'No presses bring what is stored to a known state, so the tour begins with all of it cleared; a board may begin otherwise.',
+    todo: 'Give the design a clear or preset that a switch reaches.',
+  },
+  'tour-cut': {
+    severity: 'warning',
+    says: 'The design has more states than are gone through; the tour leads through the first {states}.',
+    todo: 'Tour a part of the design by itself.',
+  },
+  'tour-incomplete': {
+    severity: 'warning',
+    says: 'The tour has seen {covered} of {transitions} transitions.',
+    todo: 'Mend what differs first, then tour again.',
+  },
+  'tour-no-lamps': {
+    severity: 'warning',
+    says: 'The sheet has no outputs, so there is nothing to see.',
+    todo: 'Add an out line to the sheet.',
+  },
+  'tour-stores-nothing': {
+    severity: 'error',
+    says: 'The design stores nothing, so it has no states to go through.',
+    todo: 'Walk its table instead: saddlebag walk FILE.',
+  },
   'walk-stores': {
     severity: 'error',
     says: 'What the lamps show depends on what is stored ({names}), so there is no table to walk.',

@@ -1,0 +1,220 @@
+import { type Board, extractNets, type Nets } from '../board';
+import { elementAt } from '../element-at';
+import { type Finding, finding } from '../finding';
+import { type Behaviour, type TransitionGraph, transitionGraph } from '../logic';
+import { compileCircuit } from './circuit';
+import type { Panel } from './panel';
+import { PoweredBoard } from './powered-board';
+import { lampsOf, panelOf } from './walk';
+
+/** One press of a tour: the input that turns over, where the design was, and what its outputs should show after it. */
+export interface TourStep {
+  readonly press: string;
+  readonly inputs: string;
+  readonly stored: string;
+  readonly wanted: readonly (0 | 1 | null)[];
+}
+
+/** Where a board first did otherwise: the presses that lead there from power up, and what was wanted and seen of the outputs after the last of them. */
+export interface TourDifference extends TourStep {
+  readonly presses: readonly string[];
+  /** LOW, HIGH or UNKNOWN of each output. */
+  readonly seen: readonly number[];
+}
+
+/**
+ * What a tour came to. `transitions` is how many there are to see: each reachable state, with every setting of the inputs, and each input in it that may change
+ * what is stored. Words list `inputs`, `stored` and `outputs` in order.
+ */
+export interface Tour {
+  readonly inputs: readonly string[];
+  readonly stored: readonly string[];
+  readonly outputs: readonly string[];
+  readonly transitions: number;
+  readonly covered: number;
+  readonly differing: number;
+  readonly first: TourDifference | null;
+  /** Every press of the tour, in order, from power up. */
+  readonly steps: readonly TourStep[];
+  readonly findings: readonly Finding[];
+}
+
+export interface TourOptions {
+  readonly nets?: Nets;
+  /** States that are gone through, and presses, at the most. */
+  readonly mostStates?: number;
+  readonly mostPresses?: number;
+  /** Told now and then how many of the transitions have been seen; false ends the tour. */
+  readonly onProgress?: (covered: number, of: number) => boolean;
+}
+
+const MOST_PRESSES = 200_000;
+/** After so many differences the board has shown enough. */
+const MOST_DIFFERENCES = 100;
+/** Presses between two reports of how far it is. */
+const A_REPORT = 500;
+
+/**
+ * The presses that lead through every transition of a design, nearest first: a short tour, not always the shortest. Each step is the input that
+ * turns over; after `null` the power is put off and on, since nothing that is left can be reached from there.
+ */
+export class Itinerary {
+  private at = 0;
+  private readonly isSeen: Uint8Array;
+  private ahead: number[] = [];
+  /** Transitions that the board does otherwise: no way leads through them any more. */
+  private readonly isBarred: Uint8Array;
+  readonly transitions: number;
+  covered = 0;
+
+  constructor(private readonly graph: TransitionGraph) {
+    const { after, stepping } = graph;
+    this.isSeen = new Uint8Array(after.length * stepping.length);
+    this.isBarred = new Uint8Array(after.length * (after[0]?.length ?? 0));
+    this.transitions = after.reduce((sum, row) => sum + stepping.filter((i) => (row[i] as number) >= 0).length, 0);
+  }
+
+  get state(): number {
+    return this.at;
+  }
+
+  private isOpen(state: number, k: number): boolean {
+    const { after, stepping } = this.graph;
+    const row = after[state] as Int32Array;
+    return this.isSeen[state * stepping.length + k] === 0 && (row[stepping[k] as number] as number) >= 0;
+  }
+
+  /** The input to turn over next; null where all is seen, or the rest is out of reach from here. */
+  next(): number | null {
+    const { after, stepping } = this.graph;
+    if (this.ahead.length === 0) this.ahead = this.wayToOpen();
+    const input = this.ahead.shift();
+    if (input === undefined) return null;
+    const k = stepping.indexOf(input);
+    if (k >= 0 && this.isOpen(this.at, k)) {
+      this.isSeen[this.at * stepping.length + k] = 1;
+      this.covered++;
+    }
+    this.at = (after[this.at] as Int32Array)[input] as number;
+    return input;
+  }
+
+  /** Leads no way through a transition any more. */
+  bar(state: number, input: number): void {
+    this.isBarred[state * (this.graph.after[0]?.length ?? 0) + input] = 1;
+  }
+
+  /** Begins at the first state again. */
+  restart(): void {
+    this.at = 0;
+    this.ahead = [];
+  }
+
+  /** The fewest inputs to turn over, the last of them a transition that has not been seen. */
+  private wayToOpen(): number[] {
+    const { after, stepping } = this.graph;
+    const from = new Map<number, readonly [before: number, input: number] | null>([[this.at, null]]);
+    const queue = [this.at];
+    for (let n = 0; n < queue.length; n++) {
+      const state = elementAt(queue, n);
+      const k = stepping.findIndex((_, j) => this.isOpen(state, j));
+      if (k >= 0) {
+        const way = [stepping[k] as number];
+        for (let step = from.get(state); step; step = from.get(step[0])) way.unshift(step[1]);
+        return way;
+      }
+      (after[state] as Int32Array).forEach((next, input) => {
+        if (next < 0 || from.has(next) || this.isBarred[state * (after[0] as Int32Array).length + input] === 1) return;
+        from.set(next, [state, input]);
+        queue.push(next);
+      });
+    }
+    return [];
+  }
+}
+
+/** Goes through every state of a clocked design on its board, one press after the other, and compares what the lamps show with the sheet. */
+export function tourBoard(board: Board, behaviour: Behaviour, options: TourOptions = {}): Tour {
+  const graph = transitionGraph(behaviour, options.mostStates);
+  const names = {
+    inputs: behaviour.inputs,
+    stored: behaviour.stored.map((s) => s.name),
+    outputs: behaviour.outputs.map((o) => o.name),
+  };
+  const circuit = compileCircuit(board);
+  const panel = panelOf(board, circuit, names.inputs, names.outputs);
+  const nets = options.nets ?? extractNets(board);
+  const powered = (): PoweredBoard =>
+    new PoweredBoard(board, nets, { circuit, start: graph.toStart ? 'unknown' : 'clear' });
+  const guide = new Itinerary(graph);
+  const steps: TourStep[] = [];
+  let [differing, first, isEnded] = [0, null as TourDifference | null, false];
+  const mostPresses = options.mostPresses ?? MOST_PRESSES;
+  while (!isEnded && guide.covered < guide.transitions && steps.length < mostPresses) {
+    const hand = new Hand(powered(), panel);
+    const before = guide.covered;
+    guide.restart();
+    for (const i of graph.toStart ?? []) hand.press(i);
+    const presses = (graph.toStart ?? []).map((i) => elementAt(names.inputs, i));
+    for (;;) {
+      const from = guide.state;
+      const { inputs, stored } = elementAt(graph.states, from);
+      const input = guide.next();
+      if (input === null || steps.length >= mostPresses) break;
+      const { wanted } = elementAt(graph.states, guide.state);
+      const step = { press: elementAt(names.inputs, input), inputs, stored, wanted };
+      presses.push(step.press);
+      steps.push(step);
+      hand.press(input);
+      const seen = hand.lamps();
+      if (steps.length % A_REPORT === 0 && options.onProgress?.(guide.covered, guide.transitions) === false)
+        isEnded = true;
+      if (isEnded) break;
+      if (wanted.every((w, o) => w === null || seen[o] === w)) continue;
+      differing++;
+      first ??= { ...step, presses: [...presses], seen };
+      // From here on the board and the sheet are no longer in the same state.
+      guide.bar(from, input);
+      break;
+    }
+    if (guide.covered === before || differing >= MOST_DIFFERENCES) break;
+  }
+  return {
+    ...names,
+    transitions: guide.transitions,
+    covered: guide.covered,
+    differing,
+    first,
+    steps,
+    findings: findingsOf(graph, guide, names.outputs.length),
+  };
+}
+
+function findingsOf(graph: TransitionGraph, { covered, transitions }: Itinerary, outputs: number): Finding[] {
+  return [
+    ...(graph.toStart ? [] : [finding('tour-no-reset', [], {})]),
+    ...(graph.isWhole ? [] : [finding('tour-cut', [], { states: graph.states.length })]),
+    ...(covered < transitions ? [finding('tour-incomplete', [], { covered, transitions })] : []),
+    ...(outputs === 0 ? [finding('tour-no-lamps', [], {})] : []),
+  ];
+}
+
+/** Presses the switches of a board, each when it has come to rest. */
+class Hand {
+  constructor(
+    private readonly live: PoweredBoard,
+    private readonly panel: Panel,
+  ) {
+    live.settle();
+  }
+
+  press(input: number): void {
+    const index = this.panel.switches[input] ?? -1;
+    if (index >= 0) this.live.setSwitch(index, !this.live.isOn(index));
+    this.live.settle();
+  }
+
+  lamps(): number[] {
+    return lampsOf(this.live, this.panel);
+  }
+}
