@@ -148,6 +148,34 @@ describe('a board found on a bench', () => {
     expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
   });
 
+  it('is toured through every state: all agree, and after a wrong jumper the presses that show it are told and done', async () => {
+    const p = await newcomer();
+    await p.takes('Boat counter');
+    await p.turnsTo('power');
+    await p.keys('Space');
+    await p.reads('every state, with every input');
+    await p.keys('w');
+    await p.reads('72 of 72 transitions seen');
+    await p.reads('all agree');
+    expect(await p.axe()).toEqual([]);
+    await p.turnsTo('board');
+    await p.tellsBoard('pull w18');
+    await p.tellsBoard('U3.8 > U3.9');
+    await p.turnsTo('power');
+    await p.keys('w');
+    await p.reads('1 differing');
+    await p.reads('should be');
+    const pressed = await p.page.$$eval(
+      '[aria-label="presses that lead there"] button, [aria-label="presses that lead there"] [data-signal]',
+      (all) => all.length,
+    );
+    expect(pressed).toBeGreaterThan(3);
+    await p.presses('Do it on the board');
+    // The lamps stand as the tour saw them: Q2 and Q1 are joined.
+    await p.sees('[role=img][aria-label="Q1 dark"]');
+    expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
+  });
+
   it('may keep what a rule says, with a reason: it is left unsaid there and can be told again', async () => {
     const p = await newcomer();
     await p.takes('Lamp relay');

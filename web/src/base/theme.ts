@@ -22,6 +22,8 @@ const button = defineRecipe({
     fontWeight: '400',
     borderRadius: '6px',
     cursor: 'pointer',
+    flexShrink: 0,
+    whiteSpace: 'nowrap',
     transitionDuration: '80ms',
     _disabled: { opacity: 0.45, cursor: 'default' },
   },

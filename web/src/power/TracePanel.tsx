@@ -14,6 +14,7 @@ import { useShortcuts } from '../base/shortcuts';
 import { Empty, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 import { LiveLines } from './LiveLines';
+import { TourSection } from './TourSection';
 import { HEIGHT, waveformOf } from './waveform';
 
 /** Spans of time that can be looked at, in nanoseconds: from a gate delay to a day, each twice or two and a half times the one before. */
@@ -65,6 +66,7 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
         </Box>
       )}
       <LiveLines />
+      <TourSection />
       <Flex gap="8px" p="10px 12px" borderTopWidth="1px" borderColor="line" align="center" flexShrink={0} minH="53px">
         <Text fontSize="13px" color="soft" flex="1">
           {trace && `${timeWords(scope.spanNs)} across${scope.endNs === null ? '' : ', stopped there'}`}

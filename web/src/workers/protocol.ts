@@ -23,6 +23,7 @@ import type {
   Supplies,
   Table,
   TableSubject,
+  Tour,
   Update,
   WalkedRow,
   WireLength,
@@ -33,6 +34,15 @@ export interface WalkProgress {
   readonly rows: readonly WalkedRow[];
   readonly total: number;
 }
+
+/** How far a tour is. */
+export interface TourProgress {
+  readonly covered: number;
+  readonly transitions: number;
+}
+
+/** What a tour came to, without its presses, of which there may be many thousands. */
+export type TourResult = Omit<Tour, 'steps'> & { readonly presses: number };
 
 /** What the worker does for the screens: the stages of core, as coarse calls on plain data. */
 export interface StagesApi {
@@ -69,5 +79,6 @@ export interface StagesApi {
   measure(board: Board): WireLength & { readonly crossings: number };
   card(board: Board, packing: Packing, netlist: Netlist): BuildCard;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
+  tour(board: Board, behaviour: Behaviour, tell: (progress: TourProgress) => void): TourResult;
   walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void): Promise<void>;
 }

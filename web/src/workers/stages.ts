@@ -26,7 +26,7 @@ export function stages(): Comlink.Remote<StagesApi> {
  * and a walk do not listen while they work. The next call for the task starts a fresh worker.
  */
 export async function runLong<T>(
-  task: 'pack' | 'walk' | 'restate' | 'compare' | 'chips' | 'ways' | 'plan',
+  task: 'pack' | 'walk' | 'restate' | 'compare' | 'chips' | 'ways' | 'plan' | 'tour',
   signal: AbortSignal,
   run: (api: Comlink.Remote<StagesApi>) => Promise<T>,
 ): Promise<T> {

@@ -16,6 +16,7 @@ import {
   restate,
   routeJumpers,
   tableOf,
+  tourBoard,
   type WalkedRow,
   walkTable,
   wireLength,
@@ -56,6 +57,15 @@ const api: StagesApi = {
   measure: (board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
   card: buildCard,
   inspect: inspectJob,
+  tour(board, behaviour, tell) {
+    const { steps, ...rest } = tourBoard(board, behaviour, {
+      onProgress: (covered, transitions) => {
+        tell({ covered, transitions });
+        return true;
+      },
+    });
+    return { ...rest, presses: steps.length };
+  },
   async walk(board, { inputs, outputs }, tell) {
     const total = 2 ** inputs.length;
     let rows: WalkedRow[] = [];
