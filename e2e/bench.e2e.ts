@@ -89,6 +89,15 @@ describe('a board found on a bench', () => {
     await p.keys(',');
     await p.named('Run ,');
     const stopped = await p.text('[aria-label="time since power up"]');
+    // Two marks on edges of the first lamp: a whole period apart.
+    await p.page.focus('[aria-label^="Q0: arrows"]');
+    await p.keys('ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft');
+    await p.page.waitForFunction(
+      () => document.querySelectorAll('[aria-label="trace of Q0"] [data-mark]').length === 2,
+    );
+    await p.reads('= 1.04');
+    await p.reads('A to B: 2 edges');
+    await p.presses('No marks');
     await p.keys('.');
     await p.page.waitForFunction(
       (t) => document.querySelector('[aria-label="time since power up"]')?.textContent !== t,

@@ -1,6 +1,7 @@
 import { Command, CommanderError } from 'commander';
 import { card } from './commands/card';
 import { guide } from './commands/guide';
+import { hazards } from './commands/hazards';
 import { inspectBoard } from './commands/inspect';
 import { match } from './commands/match';
 import { measureBoard } from './commands/measure';
@@ -65,7 +66,20 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
       code = await act(file, { json: options.json === true, to: options.output }, output);
     });
   }
-  for (const { add } of [walk, measureBoard, runTime, pack, plan, picture, part, same, restateCommand, states, tour]) {
+  for (const { add } of [
+    walk,
+    measureBoard,
+    runTime,
+    pack,
+    plan,
+    picture,
+    part,
+    same,
+    restateCommand,
+    states,
+    tour,
+    hazards,
+  ]) {
     const command = add(program, output, (c) => {
       code = c;
     });

@@ -1,6 +1,7 @@
 export * from './cover';
 export * from './expression';
 export * from './forms';
+export { findHazards, type Hazard, type Hazards, type HazardTarget } from './hazards';
 export * from './integer';
 export * from './machine';
 export * from './minimise';

@@ -16,6 +16,7 @@ export { type Move, type Run, type RunSettings, runBoard, type SignalReport } fr
 export { type Tour, tourBoard } from './tour';
 export { levelLetter, Trace, TraceRow } from './trace';
 export { traceCsvOf, vcdOf } from './trace-files';
+export type { Between, MarkName, TraceMarks } from './trace-marks';
 export { isAnalogue, NOT_YET, type Scope, type TraceColumns, type TraceWindow } from './trace-window';
 export * from './walk';
 export { hertzWords, timeWords } from './words';

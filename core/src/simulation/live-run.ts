@@ -5,6 +5,7 @@ import { type LampReading, PoweredBoard, type Start, timingFinding } from './pow
 import { labelledSignals, netNamed } from './run';
 import type { TimingFault } from './timing-watch';
 import { Trace } from './trace';
+import { between, edgeBeside, type MarkName, snapped, type TraceMarks } from './trace-marks';
 import { type Scope, type TraceWindow, windowOf } from './trace-window';
 import { panelOf, rowAtHand, type TableSubject, type WalkedRow } from './walk';
 
@@ -56,6 +57,7 @@ export interface LiveState {
   readonly row: WalkedRow | null;
   /** All labelled signals in the span that is looked at. */
   readonly trace: TraceWindow | null;
+  readonly marks: TraceMarks;
   /** An output that nobody knows since it hangs on itself: it may rest, or run; null where there is none, or time has not got so far. */
   readonly unknownLoop: string | null;
   /** Whether time runs slower than it was asked to, since so much happens. */
@@ -134,6 +136,35 @@ export class LiveRun {
     }
     this.traced = pins;
   }
+
+  /** Sets a mark at a moment, on the nearest edge of a signal if that is near enough; takes it away where no moment is given. */
+  setMark(
+    mark: MarkName,
+    at: { readonly name: string; readonly timeNs: number; readonly withinNs: number } | null,
+  ): void {
+    const row = this.trace.rows.find((r) => r.name === at?.name);
+    const timeNs = at && Math.max(0, Math.min(at.timeNs, this.live.timeNs));
+    this.mark(mark, at && row && timeNs !== null ? snapped(row, timeNs, at.withinNs) : timeNs);
+  }
+
+  /** Moves a mark to the next edge of a signal, or the last one before it; one that is not set comes to the signal's last edge. */
+  moveMark(mark: MarkName, name: string, isForward: boolean): void {
+    const row = this.trace.rows.find((r) => r.name === name);
+    const from = this.marks[mark];
+    const next = row && edgeBeside(row, from ?? this.live.timeNs, from !== null && isForward);
+    if (next != null) this.mark(mark, next);
+  }
+
+  private mark(mark: MarkName, timeNs: number | null): void {
+    const a = mark === 'a' ? timeNs : this.marks.a;
+    const b = mark === 'b' ? timeNs : this.marks.b;
+    // What has been does not change: it is measured once.
+    const measured =
+      a === null || b === null ? [] : this.trace.rows.map((row) => [row.name, between(row, a, b)] as const);
+    this.marks = { a, b, between: Object.fromEntries(measured) };
+  }
+
+  private marks: TraceMarks = { a: null, b: null, between: {} };
 
   /** Looks at another span of what is traced. */
   setScope(scope: Scope | null): void {
@@ -228,6 +259,7 @@ export class LiveRun {
         rate !== null && live.isOn(i) ? [ref] : [],
       ),
       row: this.panel && !isMoving ? rowAtHand(live, this.panel, true) : null,
+      marks: this.marks,
       trace: this.scope ? windowOf(this.trace, this.scope, live.timeNs) : null,
       unknownLoop: isMoving ? null : live.unknownLoop,
       isBehind: this.isBehind,

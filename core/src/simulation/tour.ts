@@ -39,6 +39,7 @@ export interface Tour {
   readonly findings: readonly Finding[];
 }
 
+/** How far a tour may go, and whom it tells how far it is. */
 export interface TourOptions {
   readonly nets?: Nets;
   /** States that are gone through, and presses, at the most. */

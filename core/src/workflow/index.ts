@@ -1,4 +1,5 @@
 export { type GuideStep, type NextStep, nextStepOf, type Tested } from './guide';
+export { hazardsOf, targetWords } from './hazards';
 export { layOutJob } from './lay-out';
 export { MAX_MEASURED, readBack } from './read-back';
 export {

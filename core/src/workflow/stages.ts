@@ -8,6 +8,7 @@ import { currentPacking, type Job, newJob, rulesOf } from '../job/job';
 import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
 import { type LayoutBoardKind, type PlanOptions, plan } from '../planning';
+import { steeringFindings } from './hazards';
 
 /** A job's design and the packing its wiring is held to; null while the sheet has an error. */
 export interface Packed {
@@ -56,11 +57,11 @@ export function isOutdated(job: Job, packing: Packing | null): boolean {
 }
 
 /**
- * Inspects a job's board against a packing; that the sheet has moved on since is said first. What was silenced at
+ * Inspects a job's board against a packing, and its design for pulses that reach a clock or clear; that the sheet has moved on since is said first. What was silenced at
  * its place is left out.
  */
 export function inspectJob(job: Job, packing: Packing | null): Finding[] {
-  const found = inspect(job.board, extractNets(job.board), packing, job.family);
+  const found = [...inspect(job.board, extractNets(job.board), packing, job.family), ...steeringFindings(job)];
   const told = found.filter((f) => !job.silenced?.some((s) => s.code === f.code && s.place === placeText(f)));
   return isOutdated(job, packing) ? [finding('board-outdated', [], {}), ...told] : told;
 }

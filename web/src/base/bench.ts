@@ -7,6 +7,7 @@ import {
   type LedState,
   type LiveState,
   LOW,
+  type MarkName,
   type Nets,
   type Scope,
   type Start,
@@ -14,7 +15,7 @@ import {
   UNKNOWN,
   type WalkedRow,
 } from '@saddlebag/core';
-import type { BenchRunner, RunnerFor } from '../workers/bench-protocol';
+import type { BenchRunner, MarkPlace, RunnerFor } from '../workers/bench-protocol';
 
 /** What the screens see of a powered board; a new object after every change. */
 export interface BenchState {
@@ -181,6 +182,16 @@ export class PowerBench {
     const traced = before.includes(pin) ? before.filter((p) => p !== pin) : [...before, pin].slice(-MOST_TRACED);
     this.set({ traced, shows: 'trace' });
     if (this.state.on) this.runner.setTraced(traced);
+  }
+
+  /** Sets a mark of the trace at a moment, or on an edge that is near; takes it away without one. */
+  setMark(mark: MarkName, at: MarkPlace | null): void {
+    this.runner.setMark(mark, at);
+  }
+
+  /** Moves a mark of the trace to the next edge of a signal, or to the one before. */
+  moveMark(mark: MarkName, name: string, isForward: boolean): void {
+    this.runner.moveMark(mark, name, isForward);
   }
 
   /** Goes on to the next moment in which something happens; time stands then. */

@@ -4,8 +4,9 @@ import { useRows } from './use-rows';
 
 /** Height of a row in points of the screen. */
 const ROW = 24;
-/** Rows kept in the page on either side of those in sight. */
+/** Rows kept in the page on either side of those in sight; and up to how many a list is there whole. */
 const BEYOND = 12;
+const WHOLE = 60;
 
 interface LongListProps<T> extends Pick<BoxProps, 'css'> {
   readonly label: string;
@@ -19,7 +20,7 @@ interface LongListProps<T> extends Pick<BoxProps, 'css'> {
 /** A list whose rows are all equally high; those out of sight are not in the page, so that a thousand cost no more than ten. */
 export function LongList<T>({ label, things, keyOf, row, inView = -1, css = {} }: LongListProps<T>) {
   const scroller = useRef<HTMLDivElement>(null);
-  const rows = useRows({ count: things.length, scroller, height: ROW, beyond: BEYOND });
+  const rows = useRows({ count: things.length, scroller, height: ROW, beyond: things.length > WHOLE ? BEYOND : WHOLE });
   useEffect(() => {
     if (inView >= 0) rows.scrollToIndex(inView);
   }, [inView, rows]);

@@ -1,14 +1,16 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import {
+  type Between,
   hertzWords,
   isAnalogue,
   type LiveState,
   type Scope,
   type TraceColumns,
+  type TraceMarks,
   timeWords,
   UNKNOWN,
 } from '@saddlebag/core';
-import { memo, useSyncExternalStore } from 'react';
+import { type KeyboardEvent, type MouseEvent, memo, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { Empty, Panel } from '../kit/Panel';
@@ -43,6 +45,7 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
       ? [
           { cap: '[', does: 'trace a shorter span', keys: ['['], take: () => stretch(false) },
           { cap: ']', does: 'trace a longer span', keys: [']'], take: () => stretch(true) },
+          { cap: '← →', does: 'on a signal: mark A from edge to edge; with Shift mark B' },
         ]
       : [],
   );
@@ -57,7 +60,13 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
       {trace && trace.rows.length > 0 && (
         <Box flex="1" minH="0" overflowY="auto" px="12px">
           {trace.rows.map((row) => (
-            <TraceLine key={row.name} row={row} />
+            <TraceLine
+              key={row.name}
+              row={row}
+              marks={seen?.marks ?? NO_MARKS}
+              fromNs={trace.fromNs}
+              toNs={trace.toNs}
+            />
           ))}
           <Flex justify="space-between" pl="74px" pr="46px" color="soft" fontSize="11.5px" fontFamily="mono">
             <span>{trace.fromNs >= 0 && `−${timeWords(scope.spanNs)}`}</span>
@@ -69,8 +78,21 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
       <TourSection />
       <Flex gap="8px" p="10px 12px" borderTopWidth="1px" borderColor="line" align="center" flexShrink={0} minH="53px">
         <Text fontSize="13px" color="soft" flex="1">
-          {trace && `${timeWords(scope.spanNs)} across${scope.endNs === null ? '' : ', stopped there'}`}
+          {seen && markWords(seen.marks)}
+          {trace &&
+            !hasMarks(seen?.marks) &&
+            `${timeWords(scope.spanNs)} across${scope.endNs === null ? '' : ', stopped there'}`}
         </Text>
+        {hasMarks(seen?.marks) && (
+          <Button
+            onClick={() => {
+              bench.setMark('a', null);
+              bench.setMark('b', null);
+            }}
+          >
+            No marks
+          </Button>
+        )}
         {onTable && <Button onClick={onTable}>Truth table</Button>}
       </Flex>
     </Panel>
@@ -112,9 +134,49 @@ function ScopeButtons({ seen }: { readonly seen: LiveState }) {
   );
 }
 
-/** A signal: its tag, its waveform, and what it is at the end of the span. */
-const TraceLine = memo(function TraceLine({ row }: { readonly row: TraceColumns }) {
+const NO_MARKS: TraceMarks = { a: null, b: null, between: {} };
+/** A mark falls on an edge that is so many columns away at the most. */
+const SNAP = 8;
+const hasMarks = (marks: TraceMarks | undefined): boolean =>
+  marks !== undefined && (marks.a !== null || marks.b !== null);
+
+/** The marks in words: their times, and what lies between them as a time and as a frequency. */
+function markWords({ a, b }: TraceMarks): string {
+  const one = (name: string, at: number | null): string => (at === null ? '' : `${name} ${timeWords(at)}`);
+  if (a === null || b === null) return one('A', a) || one('B', b);
+  const apart = Math.abs(b - a);
+  return `A to B ${timeWords(apart)}${apart > 0 ? ` = ${hertzWords(1e9 / apart)}` : ''}`;
+}
+
+/** What a signal did between the marks, in few words. */
+function betweenWords({ edges, highShare, voltsAt: [a, b] }: Between, isCurve: boolean): string {
+  if (isCurve) return `A ${a === null ? '?' : a.toFixed(2)} V · B ${b === null ? '?' : b.toFixed(2)} V`;
+  const count = edges === 1 ? '1 edge' : `${edges.toLocaleString('en')} edges`;
+  return `A to B: ${count}${highShare === null ? '' : ` · ${(100 * highShare).toFixed(1)} % high`}`;
+}
+
+interface TraceLineProps {
+  readonly row: TraceColumns;
+  readonly marks: TraceMarks;
+  readonly fromNs: number;
+  readonly toNs: number;
+}
+
+/** A signal: its tag, its waveform, and what it is at the end of the span. A press sets mark A, with Shift mark B; arrows move them from edge to edge. */
+const TraceLine = memo(function TraceLine({ row, marks, fromNs, toNs }: TraceLineProps) {
   const { bench } = useJobView();
+  const perColumn = (toNs - fromNs) / row.to.length;
+  const put = (e: MouseEvent<HTMLElement>): void => {
+    const box = e.currentTarget.getBoundingClientRect();
+    const timeNs = fromNs + ((e.clientX - box.left) / box.width) * (toNs - fromNs);
+    bench.setMark(e.shiftKey ? 'b' : 'a', { name: row.name, timeNs, withinNs: SNAP * perColumn });
+  };
+  const move = (e: KeyboardEvent): void => {
+    if (e.key !== 'ArrowLeft' && e.key !== 'ArrowRight') return;
+    e.preventDefault();
+    bench.moveMark(e.shiftKey ? 'b' : 'a', row.name, e.key === 'ArrowRight');
+  };
+  const measured = marks.between[row.name];
   const columns = row.to.length;
   const mostV = row.volts.reduce((most, v) => (v > most ? v : most), MOST_V);
   const { line, unknown, busy } = waveformOf(row, mostV);
@@ -139,8 +201,18 @@ const TraceLine = memo(function TraceLine({ row }: { readonly row: TraceColumns 
           <Tag signal={row.name} />
         )}
       </Flex>
-      <Box>
+      <Box
+        tabIndex={0}
+        role="group"
+        title="press: mark A here, on an edge that is near; with Shift: mark B"
+        aria-label={`${row.name}: arrows move mark A from edge to edge, with Shift mark B`}
+        w="224px"
+        cursor="crosshair"
+        onClick={put}
+        onKeyDown={move}
+      >
         <svg
+          style={{ display: 'block' }}
           viewBox={`0 0 ${columns} ${HEIGHT}`}
           preserveAspectRatio="none"
           width="224"
@@ -151,10 +223,30 @@ const TraceLine = memo(function TraceLine({ row }: { readonly row: TraceColumns 
           <path d={busy} stroke="var(--sb-colors-soft)" strokeWidth="1" fill="none" />
           <path d={unknown} stroke="var(--sb-colors-bad)" strokeWidth="1.4" strokeDasharray="3 2" fill="none" />
           <path d={line} stroke="var(--sb-colors-ink)" strokeWidth="1.6" fill="none" />
+          {(['a', 'b'] as const).map((mark) => {
+            const at = marks[mark];
+            if (at === null || at < fromNs || at > toNs) return null;
+            const x = (at - fromNs) / perColumn;
+            const dash = mark === 'b' ? '4 3' : undefined;
+            return (
+              <path
+                key={mark}
+                data-mark={mark}
+                d={`M${x},0V${HEIGHT}`}
+                stroke="var(--sb-colors-brass)"
+                strokeWidth="2"
+                strokeDasharray={dash}
+              />
+            );
+          })}
         </svg>
         {(row.figures.edges > 0 || isAnalogue(row)) && (
           <Text fontSize="10.5px" lineHeight="13px" color="soft" fontFamily="mono" whiteSpace="nowrap">
-            {isAnalogue(row) ? rangeWords(row.volts) : figureWords(row.figures)}
+            {measured
+              ? betweenWords(measured, isAnalogue(row))
+              : isAnalogue(row)
+                ? rangeWords(row.volts)
+                : figureWords(row.figures)}
           </Text>
         )}
       </Box>

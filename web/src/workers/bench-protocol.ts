@@ -1,4 +1,11 @@
-import type { Board, LiveSettings, LiveState, Scope } from '@saddlebag/core';
+import type { Board, LiveSettings, LiveState, MarkName, Scope } from '@saddlebag/core';
+
+/** Where a mark is set: at a moment, or on an edge of a signal that is so near. */
+export interface MarkPlace {
+  readonly name: string;
+  readonly timeNs: number;
+  readonly withinNs: number;
+}
 
 /** How the bench has a board run: somewhere, which tells what is seen. */
 export interface BenchRunner {
@@ -9,6 +16,9 @@ export interface BenchRunner {
   setScope(scope: Scope): void;
   /** Traces these pins beside what is labelled. */
   setTraced(pins: readonly string[]): void;
+  /** Sets a mark of the trace, or takes it away; moves one from edge to edge. */
+  setMark(mark: MarkName, at: MarkPlace | null): void;
+  moveMark(mark: MarkName, name: string, isForward: boolean): void;
   step(): void;
   /** Power off. */
   stop(): void;

@@ -1,5 +1,13 @@
-import { type Board, extractNets, LiveRun, type LiveSettings, type LiveState, type Scope } from '@saddlebag/core';
-import type { BenchRunner } from './bench-protocol';
+import {
+  type Board,
+  extractNets,
+  LiveRun,
+  type LiveSettings,
+  type LiveState,
+  type MarkName,
+  type Scope,
+} from '@saddlebag/core';
+import type { BenchRunner, MarkPlace } from './bench-protocol';
 
 /** The most real time that is worked off at once while something moves, in milliseconds: a tab that slept does not catch up. */
 const MOST_MS = 100;
@@ -51,6 +59,16 @@ export class LocalRunner implements BenchRunner {
 
   setScope(scope: Scope): void {
     this.run?.setScope(scope);
+    this.show();
+  }
+
+  setMark(mark: MarkName, at: MarkPlace | null): void {
+    this.run?.setMark(mark, at);
+    this.show();
+  }
+
+  moveMark(mark: MarkName, name: string, isForward: boolean): void {
+    this.run?.moveMark(mark, name, isForward);
     this.show();
   }
 

@@ -23,6 +23,8 @@ export const workerRunner: RunnerFor = (tell) => {
     setPace: (speed, isPaused) => send({ kind: 'pace', speed, isPaused }),
     setTraced: (pins) => send({ kind: 'traced', pins }),
     setScope: (scope) => send({ kind: 'scope', scope }),
+    setMark: (mark, at) => send({ kind: 'mark', mark, at }),
+    moveMark: (mark, name, isForward) => send({ kind: 'move-mark', mark, name, isForward }),
     step: () => send({ kind: 'step' }),
     stop() {
       run++;

@@ -1,4 +1,5 @@
-import type { Board, LiveSettings, LiveState, Scope } from '@saddlebag/core';
+import type { Board, LiveSettings, LiveState, MarkName, Scope } from '@saddlebag/core';
+import type { MarkPlace } from './bench-protocol';
 import { LocalRunner } from './bench-runner';
 
 /** What the screen sends to the worker that runs its board; `seen` says that the last picture has been taken. */
@@ -8,6 +9,8 @@ export type BenchMessage =
   | { readonly kind: 'pace'; readonly speed: number; readonly isPaused: boolean }
   | { readonly kind: 'scope'; readonly scope: Scope }
   | { readonly kind: 'traced'; readonly pins: readonly string[] }
+  | { readonly kind: 'mark'; readonly mark: MarkName; readonly at: MarkPlace | null }
+  | { readonly kind: 'move-mark'; readonly mark: MarkName; readonly name: string; readonly isForward: boolean }
   | { readonly kind: 'step' }
   | { readonly kind: 'stop' }
   | { readonly kind: 'seen' };
@@ -44,6 +47,10 @@ addEventListener('message', ({ data }: MessageEvent<BenchMessage>) => {
       return runner.setScope(data.scope);
     case 'traced':
       return runner.setTraced(data.pins);
+    case 'mark':
+      return runner.setMark(data.mark, data.at);
+    case 'move-mark':
+      return runner.moveMark(data.mark, data.name, data.isForward);
     case 'step':
       return runner.step();
     case 'stop':

@@ -439,6 +439,16 @@ export const inspectionSentences = {
     says: '{pin} changed {ns} ns after the active edge of its clock ({times}); its data sheet asks for {least} ns at least.',
     todo: 'Take the clock to this chip by a shorter way, or the data by a longer one.',
   },
+  'hazard-too-wide': {
+    severity: 'warning',
+    says: 'The design has {sources} inputs and stored signals, more than hazards are looked for.',
+    todo: 'Look at a part of it by itself.',
+  },
+  'hazard-steers': {
+    severity: 'warning',
+    says: 'When {input} changes, {what} may get a pulse of up to {ns} ns that the sheet does not mean.',
+    todo: 'Add the consensus product there (saddlebag hazards names it), or take the signal from a flip-flop.',
+  },
   'tour-no-reset': {
     severity: 'note',
     says: 'No presses bring what is stored to a known state, so the tour begins with all of it cleared; a board may begin otherwise.',
