@@ -300,6 +300,7 @@ export {
   unclearFinding,
   vcdOf,
   type WalkedRow,
+  type WatchedSheet,
   walkTable,
 } from './simulation';
 export {

@@ -13,6 +13,7 @@ export {
   type Unclear,
 } from './powered-board';
 export { type Move, type Run, type RunSettings, runBoard, type SignalReport } from './run';
+export type { Parting, WatchedSheet } from './sheet-watch';
 export { type Tour, tourBoard } from './tour';
 export { levelLetter, Trace, TraceRow } from './trace';
 export { traceCsvOf, vcdOf } from './trace-files';

@@ -14,6 +14,7 @@ const settings: LiveSettings = {
   destroyed: new Map(),
   scope: null,
   traced: [],
+  sheet: null,
 };
 const live = (board: Board, change: Partial<LiveSettings> = {}) => {
   const nets = extractNets(board);

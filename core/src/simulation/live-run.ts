@@ -3,6 +3,7 @@ import { type Finding, finding } from '../finding';
 import { compileCircuit } from './circuit';
 import { type LampReading, PoweredBoard, type Start, timingFinding } from './powered-board';
 import { labelledSignals, netNamed } from './run';
+import { type Parting, partingFinding, SheetWatch, type WatchedSheet } from './sheet-watch';
 import type { TimingFault } from './timing-watch';
 import { Trace } from './trace';
 import { between, edgeBeside, type MarkName, snapped, type TraceMarks } from './trace-marks';
@@ -24,6 +25,8 @@ export interface LiveSettings {
   readonly scope: Scope | null;
   /** What is traced beside the labelled signals: pins, by name. */
   readonly traced: readonly string[];
+  /** The sheet that the board is held to; null where there is none, or where a clock runs by itself. */
+  readonly sheet: WatchedSheet | null;
   /** Lamps that were destroyed before, by name, with the milliamperes that did it. */
   readonly destroyed: ReadonlyMap<string, number>;
 }
@@ -58,6 +61,8 @@ export interface LiveState {
   /** All labelled signals in the span that is looked at. */
   readonly trace: TraceWindow | null;
   readonly marks: TraceMarks;
+  /** Where the board first did otherwise than its sheet; null as long as it does the same. */
+  readonly parting: Parting | null;
   /** An output that nobody knows since it hangs on itself: it may rest, or run; null where there is none, or time has not got so far. */
   readonly unknownLoop: string | null;
   /** Whether time runs slower than it was asked to, since so much happens. */
@@ -86,6 +91,7 @@ export class LiveRun {
   private touchedNs = 0;
   private changedNs = 0;
   private readonly trace: Trace;
+  private readonly held: SheetWatch | null;
   private scope: Scope | null;
   private traced: readonly string[] = [];
 
@@ -110,6 +116,9 @@ export class LiveRun {
         return net === null ? [] : [{ name, net }];
       }),
     );
+    // The sheet's machine begins as the board does, and hears of each press.
+    const held = settings.sheet && new SheetWatch(this.live, board, settings.sheet);
+    this.held = held?.isByHand ? held : null;
     this.setTraced(settings.traced);
     this.setSwitches(new Map(on.map((ref) => [ref, true])));
   }
@@ -118,7 +127,9 @@ export class LiveRun {
   setSwitches(positions: ReadonlyMap<string, boolean>): void {
     this.live.circuit.switches.forEach(({ ref, hertz }, i) => {
       const on = positions.get(ref);
-      if (on !== undefined && hertz === null) this.live.setSwitch(i, on);
+      if (on === undefined || hertz !== null || this.live.isOn(i) === on) return;
+      this.live.setSwitch(i, on);
+      this.held?.pressed(i);
     });
     this.touchedNs = this.live.timeNs;
     this.changedNs = this.live.timeNs;
@@ -202,7 +213,7 @@ export class LiveRun {
   advance(ms: number, isEnough: () => boolean): void {
     const { live } = this;
     const end = this.speed === Infinity ? Infinity : live.timeNs + ms * 1e6 * this.speed;
-    while (live.nextNs <= end) {
+    while (live.nextNs <= end && live.nextNs < Infinity) {
       this.changedNs = live.nextNs;
       live.runUntil(end === Infinity ? live.nextNs : end, EVENTS_A_LOOK);
       if (isEnough()) break;
@@ -227,6 +238,11 @@ export class LiveRun {
       this.destroyed.set(ref, ma);
       live.burn(ref);
     });
+  }
+
+  private parting(isMoving: boolean): Parting | null {
+    if (!isMoving) this.held?.look();
+    return this.held?.parting ?? null;
   }
 
   /** What is seen now. */
@@ -259,6 +275,7 @@ export class LiveRun {
         rate !== null && live.isOn(i) ? [ref] : [],
       ),
       row: this.panel && !isMoving ? rowAtHand(live, this.panel, true) : null,
+      parting: this.parting(isMoving),
       marks: this.marks,
       trace: this.scope ? windowOf(this.trace, this.scope, live.timeNs) : null,
       unknownLoop: isMoving ? null : live.unknownLoop,
@@ -272,7 +289,8 @@ export function liveFindings({
   destroyed,
   overloads,
   timing,
-}: Pick<LiveState, 'destroyed' | 'overloads' | 'timing'>): Finding[] {
+  parting,
+}: Pick<LiveState, 'destroyed' | 'overloads' | 'timing' | 'parting'>): Finding[] {
   return [
     ...[...destroyed].map(([lamp, ma]) =>
       finding('lamp-destroyed', [{ kind: 'part', ref: cutPin(lamp).ref }], { lamp, ma: ma.toFixed(0) }, `new ${lamp}`),
@@ -281,5 +299,6 @@ export function liveFindings({
       finding('output-over-maximum', [{ kind: 'pin', pin }], { pin, ma: ma.toFixed(0), most: mostMa }),
     ),
     ...timing.map(timingFinding),
+    ...(parting ? [partingFinding(parting)] : []),
   ];
 }

@@ -7,7 +7,7 @@ import type { PowerBench } from './bench';
 import { readBoard } from './job-context';
 
 const job = interlock();
-const subject = { key: 'table', inputs: ['K', 'E', 'U', 'L'], outputs: ['G', 'P', 'W'], stores: false };
+const subject = { key: 'table', inputs: ['K', 'E', 'U', 'L'], outputs: ['G', 'P', 'W'], stores: false, sheet: null };
 const lay = (bench: PowerBench, { board }: Job): void => bench.lay(board, extractNets(board), subject);
 function benchOf(j: Job): PowerBench {
   const bench = localBench();

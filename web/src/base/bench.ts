@@ -14,6 +14,7 @@ import {
   type TableSubject,
   UNKNOWN,
   type WalkedRow,
+  type WatchedSheet,
 } from '@saddlebag/core';
 import type { BenchRunner, MarkPlace, RunnerFor } from '../workers/bench-protocol';
 
@@ -50,6 +51,8 @@ export interface Pace {
 export interface BenchSubject extends TableSubject {
   readonly key: string;
   readonly stores: boolean;
+  /** What the board is held to while it runs; null where there is no design. */
+  readonly sheet: WatchedSheet | null;
 }
 
 const off: BenchState = {
@@ -109,7 +112,8 @@ export class PowerBench {
   /** Tells the bench which board lies on it and what its table is about; the same again changes nothing. */
   lay(board: Board, nets: Nets, subject: BenchSubject): void {
     const same = this.wired?.board === board;
-    if (same && this.subject?.key === subject.key) return;
+    const isSameSheet = this.subject?.sheet?.behaviour === subject.sheet?.behaviour;
+    if (same && this.subject?.key === subject.key && isSameSheet) return;
     this.subject = subject;
     this.wired = { board, nets };
     // A part that was pulled out takes its damage with it.
@@ -265,6 +269,7 @@ export class PowerBench {
       isPaused,
       scope: this.state.scope,
       traced: this.state.traced,
+      sheet: subject?.sheet ?? null,
       destroyed: this.destroyed,
     });
   }

@@ -1,4 +1,13 @@
-import { type Board, hasDesign, type Netlist, type Nets, storingChips, subjectOf } from '@saddlebag/core';
+import {
+  type Behaviour,
+  type Board,
+  hasDesign,
+  type Netlist,
+  type Nets,
+  storingChips,
+  subjectOf,
+  type WatchedSheet,
+} from '@saddlebag/core';
 import type { BenchSubject } from './bench';
 
 /** What the table at Power up is about: the design's inputs and outputs, or, where there is no design, what the board has. */
@@ -7,16 +16,35 @@ export interface PowerSubject extends BenchSubject {
   readonly wanted: boolean;
 }
 
-/** Works out what the table is about; `stores` says whether the design does. */
+/** A board with its nets and the names of their signals. */
+interface NamedBoard {
+  readonly board: Board;
+  readonly nets: Nets;
+  readonly names: ReadonlyMap<number, string>;
+}
+
+/** Works out what the table is about, and what the board is held to. */
 export function tableSubject(
   netlist: Netlist | null,
-  stores: boolean,
-  { board, nets }: { readonly board: Board; readonly nets: Nets },
+  behaviour: Behaviour | null,
+  { board, nets, names }: NamedBoard,
 ): PowerSubject {
   if (hasDesign(netlist)) {
     const key = JSON.stringify([netlist.inputs, netlist.outputs]);
-    return { key, inputs: netlist.inputs, outputs: netlist.outputs.map((o) => o.name), stores, wanted: true };
+    const stores = (behaviour?.stored.length ?? 0) > 0;
+    const sheet = behaviour && { behaviour, pins: gatePins(behaviour, { nets, names }) };
+    return { key, inputs: netlist.inputs, outputs: netlist.outputs.map((o) => o.name), stores, wanted: true, sheet };
   }
   const seen = subjectOf(board, nets);
-  return { key: JSON.stringify(seen), ...seen, stores: storingChips(board).length > 0, wanted: false };
+  return { key: JSON.stringify(seen), ...seen, stores: storingChips(board).length > 0, wanted: false, sheet: null };
+}
+
+/** The pin at which each signal that a gate makes, or that is stored, is to be found on a board. */
+function gatePins({ stored, gates }: Behaviour, { nets, names }: Omit<NamedBoard, 'board'>): WatchedSheet['pins'] {
+  const netOf = new Map([...names].map(([net, signal]) => [signal, net]));
+  return [...stored.map((s) => s.name), ...gates.map((g) => g.output)].flatMap((signal) => {
+    const pins = nets.nets[netOf.get(signal) ?? -1]?.pins ?? [];
+    const pin = pins.find((p) => nets.leads.get(p)?.type.role === 'output');
+    return pin === undefined ? [] : [{ signal, pin }];
+  });
 }

@@ -64,10 +64,7 @@ export function useJobStages(id: string, session: JobSession): JobView {
   const given = useMemo(() => coloursOf(signals, packing, board), [signals, packing, board]);
   const colours = useKept(given, given.key);
   const [bench] = useState(() => new PowerBench(workerRunner));
-  const subject = useMemo(
-    () => tableSubject(netlist, (behaviour?.stored.length ?? 0) > 0, board),
-    [netlist, behaviour, board],
-  );
+  const subject = useMemo(() => tableSubject(netlist, behaviour, board), [netlist, behaviour, board]);
   useEffect(() => bench.lay(board.board, board.nets, subject), [bench, board, subject]);
   useEffect(() => () => bench.close(), [bench]);
   const packingPending = packed.isFetching;

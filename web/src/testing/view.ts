@@ -21,7 +21,7 @@ export function viewOf(session: JobSession, bench: PowerBench, change: Partial<J
   const packing = currentPacking(job, reading.design.netlist, null);
   const board = readBoard(job.board, packing);
   const { netlist, behaviour } = reading.design;
-  const subject = tableSubject(netlist, (behaviour?.stored.length ?? 0) > 0, board);
+  const subject = tableSubject(netlist, behaviour, board);
   bench.lay(job.board, board.nets, subject);
   return {
     id: 'job-1',

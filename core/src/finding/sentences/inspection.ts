@@ -439,6 +439,11 @@ export const inspectionSentences = {
     says: '{pin} changed {ns} ns after the active edge of its clock ({times}); its data sheet asks for {least} ns at least.',
     todo: 'Take the clock to this chip by a shorter way, or the data by a longer one.',
   },
+  'sheet-parted': {
+    severity: 'warning',
+    says: 'After {after} the board does otherwise than the sheet: {outputs}. The first to part is {pin}.',
+    todo: 'Look at what reaches that pin; power off and on to begin again.',
+  },
   'hazard-too-wide': {
     severity: 'warning',
     says: 'The design has {sources} inputs and stored signals, more than hazards are looked for.',
