@@ -1,4 +1,4 @@
-import { buildCard, isError } from '@saddlebag/core';
+import { buildCard, isError, shownWord } from '@saddlebag/core';
 import { prepare } from '../load';
 import { type CliCommand, codeFor, json, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
@@ -12,7 +12,7 @@ export const card: CliCommand = {
       const { job, reading, packing, findings } = await prepare(given, { layOut: 'if-bare' });
       const { netlist } = reading.design;
       if (!netlist || !packing || findings.some(isError)) return stopped(findings, options, output, job.sheet);
-      const made = buildCard(job.board, packing, netlist);
+      const made = buildCard(job.board, packing, netlist, reading.design.behaviour);
       if (options.json) {
         output.out(json({ name: job.name, ...made }));
         return codeFor(findings);
@@ -41,6 +41,20 @@ export const card: CliCommand = {
       for (const { ref, part, title, pins } of made.pins) {
         output.out(`${ref} ${part}, ${title}\n`);
         for (const { id, name, carries } of pins) output.out(`${id.padStart(5)} ${name.padEnd(4)} ${carries}\n`);
+      }
+      if (made.tour) {
+        const { inputs, outputs, toStart, steps, more } = made.tour;
+        output.out(`\nTour of the states\n`);
+        output.out(
+          toStart
+            ? `   to begin with: ${toStart.join(', ') || 'nothing'}\n`
+            : '   begin with all that is stored cleared\n',
+        );
+        for (const { press, inputs: at, wanted } of steps)
+          output.out(
+            `   [ ] ${inputs.join(' ')} = ${at}, press ${press.padEnd(6)} ${outputs.join(' ')} = ${shownWord(wanted)}\n`,
+          );
+        if (more > 0) output.out(`   and ${more} more presses: saddlebag tour FILE --presses\n`);
       }
       tellFindings(findings, output, job.sheet);
       return codeFor(findings);

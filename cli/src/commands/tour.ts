@@ -1,4 +1,4 @@
-import { finding, isBare, isError, tourBoard, UNKNOWN } from '@saddlebag/core';
+import { finding, isBare, isError, shownWord, tourBoard } from '@saddlebag/core';
 import { prepare } from '../load';
 import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
@@ -22,9 +22,6 @@ export const tour: OwnCommand = {
         done(await act(file, options, output));
       }),
 };
-
-const word = (levels: readonly (number | null)[]): string =>
-  levels.map((l) => (l === null ? '-' : l === UNKNOWN ? '?' : String(l))).join('');
 
 function act(file: string, options: TourCommandOptions, output: Output): Promise<number> {
   const asJson = { json: options.json === true };
@@ -50,11 +47,11 @@ function act(file: string, options: TourCommandOptions, output: Output): Promise
       presses: first.presses,
       inputs: Object.fromEntries(inputs.map((name, i) => [name, Number(first.inputs[i])])),
       state: first.stored,
-      wanted: word(first.wanted),
-      seen: word(first.seen),
+      wanted: shownWord(first.wanted),
+      seen: shownWord(first.seen),
     };
     const listed = options.presses
-      ? { presses: steps.map(({ press, wanted }) => ({ press, wanted: word(wanted) })) }
+      ? { presses: steps.map(({ press, wanted }) => ({ press, wanted: shownWord(wanted) })) }
       : {};
     if (asJson.json) {
       const counts = { transitions, covered, differing, first: shown };
@@ -62,7 +59,7 @@ function act(file: string, options: TourCommandOptions, output: Output): Promise
     } else {
       if (options.presses)
         for (const { press, inputs: at, stored: state, wanted } of steps)
-          output.out(`${at} ${state}  press ${press.padEnd(8)} ${outputs.join(' ')} = ${word(wanted)}\n`);
+          output.out(`${at} ${state}  press ${press.padEnd(8)} ${outputs.join(' ')} = ${shownWord(wanted)}\n`);
       output.out(
         `${covered} of ${many(transitions, 'transition')} seen in ${steps.length} ${steps.length === 1 ? 'press' : 'presses'}, ${differing} differing.\n`,
       );

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
-import { printSheet } from '../design';
+import { printSheet, readSheet } from '../design';
 import { elementAt } from '../element-at';
 import { HIGH, LOW } from '../logic';
-import { compileCircuit, PoweredBoard, panelOf } from '../simulation';
+import { compileCircuit, PoweredBoard, panelOf, tourBoard } from '../simulation';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
@@ -75,5 +75,18 @@ describe('the build card', () => {
     const { stages } = buildCard(job.board, packing, netlist);
     expect(stages.map((s) => s.kind).join(' ')).toBe('supply chip chip switches gate led gate gate led gate led');
     expect(stages[0]?.parts).toEqual(['P1']);
+  });
+
+  it('has the tour of a clocked design on it: the very presses that the board is toured by, with what must be seen', async () => {
+    const sheet = 'in C R\nout Q0 Q1\nQ0 = ~Q0 at rise C clear R\nQ1 = Q0 ^ Q1 at rise C clear R';
+    const { job, packing } = await laidOut(sheet);
+    const { netlist, behaviour } = readSheet(sheet).design;
+    const { tour } = buildCard(job.board, packing, netlist ?? expect.fail(), behaviour);
+    const made = tourBoard(job.board, behaviour ?? expect.fail());
+    expect(made.differing).toBe(0);
+    expect(tour?.more).toBe(Math.max(0, made.steps.length - (tour?.steps.length ?? 0)));
+    expect(tour?.steps).toEqual(made.steps.slice(0, tour?.steps.length));
+    expect(tour?.steps.length).toBeGreaterThan(8);
+    expect(buildCard(job.board, packing, netlist ?? expect.fail()).tour).toBeNull();
   });
 });

@@ -14,8 +14,10 @@ import {
 import { innerOf, typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import { isBuiltOtherwise } from '../inspection';
+import type { Behaviour } from '../logic';
 import { buildOrder, drivenBy, isPlain, type Packing, type UnitUse } from '../packing';
 import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } from '../planning';
+import { type PlannedTour, plannedTour } from '../simulation';
 import { type Trial, trialOf } from '../workflow/trial';
 import { jumperStages } from './jumper-stages';
 
@@ -52,13 +54,24 @@ export interface BuildCard {
   readonly stages: readonly Stage[];
   readonly parts: readonly PartsLine[];
   readonly pins: readonly PinList[];
+  /** The presses that lead through all states of a clocked design, with what must be seen; null where nothing is stored. */
+  readonly tour: PlannedTour | null;
 }
+
+/** Presses of a tour that are printed. */
+const MOST_PRESSES = 120;
 
 /**
  * Makes the build card of a board: supply and ground before anything else, then the switches, then
- * gate by gate in an order in which each gate's inputs are there already, its LED right behind it.
+ * gate by gate in an order in which each gate's inputs are there already, its LED right behind it. With the `behaviour` of a clocked
+ * design a tour of its states is on it.
  */
-export function buildCard(board: Board, packing: Packing, netlist: Netlist): BuildCard {
+export function buildCard(
+  board: Board,
+  packing: Packing,
+  netlist: Netlist,
+  behaviour: Behaviour | null = null,
+): BuildCard {
   const nets = extractNets(board);
   const expected = expectationOf(packing, board, nets);
   const names = nameNets(nets, sourcesOf(packing, board));
@@ -68,7 +81,8 @@ export function buildCard(board: Board, packing: Packing, netlist: Netlist): Bui
     const name = net === undefined ? undefined : names.get(net);
     return name === undefined ? '—' : shownSignal(name);
   };
-  return { stages, parts: partsList(board), pins: pinLists(board, carries) };
+  const tour = behaviour && plannedTour(behaviour, MOST_PRESSES);
+  return { stages, parts: partsList(board), pins: pinLists(board, carries), tour };
 }
 
 /** What stands on the board when the given stages are done. */

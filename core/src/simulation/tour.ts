@@ -1,7 +1,7 @@
 import { type Board, extractNets, type Nets } from '../board';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
-import { type Behaviour, type TransitionGraph, transitionGraph } from '../logic';
+import { type Behaviour, type TransitionGraph, transitionGraph, UNKNOWN } from '../logic';
 import { compileCircuit } from './circuit';
 import type { Panel } from './panel';
 import { PoweredBoard } from './powered-board';
@@ -132,6 +132,44 @@ export class Itinerary {
     }
     return [];
   }
+}
+
+/** Levels as a word: `-` where any will do, `?` where nobody knows. */
+export const shownWord = (levels: readonly (number | null)[]): string =>
+  levels.map((l) => (l === null ? '-' : l === UNKNOWN ? '?' : String(l))).join('');
+
+/** The presses of a tour as they are to be made by hand, from power up; `more` is how many follow those that are given. */
+export interface PlannedTour {
+  readonly inputs: readonly string[];
+  readonly outputs: readonly string[];
+  /** Presses that bring what is stored to a known state first; null where none do. */
+  readonly toStart: readonly string[] | null;
+  readonly steps: readonly TourStep[];
+  readonly more: number;
+}
+
+/** Plans the tour of a clocked design without a board: up to so many presses of it; null for a design that stores nothing. */
+export function plannedTour(behaviour: Behaviour, mostSteps: number): PlannedTour | null {
+  if (behaviour.stored.length === 0) return null;
+  const graph = transitionGraph(behaviour);
+  const guide = new Itinerary(graph);
+  const steps: TourStep[] = [];
+  let more = 0;
+  while (guide.covered < guide.transitions && steps.length + more < MOST_PRESSES) {
+    const { inputs, stored } = elementAt(graph.states, guide.state);
+    const input = guide.next();
+    if (input === null) break;
+    const { wanted } = elementAt(graph.states, guide.state);
+    if (steps.length < mostSteps) steps.push({ press: elementAt(behaviour.inputs, input), inputs, stored, wanted });
+    else more++;
+  }
+  return {
+    inputs: behaviour.inputs,
+    outputs: behaviour.outputs.map((o) => o.name),
+    toStart: graph.toStart?.map((i) => elementAt(behaviour.inputs, i)) ?? null,
+    steps,
+    more,
+  };
 }
 
 /** Goes through every state of a clocked design on its board, one press after the other, and compares what the lamps show with the sheet. */

@@ -9,11 +9,18 @@ export function useCard({
   job,
   packing,
   netlist,
-}: Pick<JobView, 'job' | 'packing' | 'netlist'>): BuildCard | null | undefined {
+  behaviour,
+}: Pick<JobView, 'job' | 'packing' | 'netlist' | 'behaviour'>): BuildCard | null | undefined {
   const enabled = packing !== null && netlist !== null && !isBare(job.board);
   const { data } = useQuery({
-    queryKey: ['card', contentKey(job.board), contentKey(packing), netlist && fingerprint(netlist)],
-    queryFn: () => stages().card(job.board, packing as Packing, netlist as Netlist),
+    queryKey: [
+      'card',
+      contentKey(job.board),
+      contentKey(packing),
+      netlist && fingerprint(netlist),
+      contentKey(behaviour),
+    ],
+    queryFn: () => stages().card(job.board, packing as Packing, netlist as Netlist, behaviour),
     enabled,
     placeholderData: keepPreviousData,
   });

@@ -1,9 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react';
-import type { BuildCard } from '@saddlebag/core';
+import { type BuildCard, type PlannedTour, shownWord } from '@saddlebag/core';
 import { Panel } from '../kit/Panel';
 import { useGrowingCount } from '../kit/use-growing-count';
 
-/** The parts list and the pin list, side by side. */
+/** The parts list, the pin list and the tour of a clocked design, side by side. */
 export function Lists({ card }: { readonly card: BuildCard }) {
   return (
     <Flex gap="10px" h="232px" flexShrink={0}>
@@ -17,7 +17,46 @@ export function Lists({ card }: { readonly card: BuildCard }) {
           <PinTables card={card} />
         </Box>
       </Panel>
+      {card.tour && (
+        <Panel title="Tour" hint="every state, by presses" flex="1">
+          <Box overflowY="auto" px="12px" pb="8px" tabIndex={0} role="region" aria-label="tour of the states">
+            <TourTable tour={card.tour} />
+          </Box>
+        </Panel>
+      )}
     </Flex>
+  );
+}
+
+/** The presses of a tour, each with what must be seen after it. */
+export function TourTable({ tour }: { readonly tour: PlannedTour }) {
+  const { outputs, toStart, steps, more } = tour;
+  return (
+    <Box css={tables}>
+      <p>
+        {toStart
+          ? `Power up, then press ${toStart.join(', ') || 'nothing'}.`
+          : 'Begin with all that is stored cleared.'}
+      </p>
+      <table>
+        <tbody>
+          <tr>
+            <td />
+            <td>press</td>
+            <td>{outputs.join(' ')}</td>
+          </tr>
+          {steps.map(({ press, wanted }, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: presses have nothing but their order
+            <tr key={i}>
+              <td>{i + 1}</td>
+              <td>{press}</td>
+              <td>{shownWord(wanted)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {more > 0 && <p>and {more} more presses</p>}
+    </Box>
   );
 }
 

@@ -4,7 +4,7 @@ import type { ReadBoard } from '../base/job-context';
 import type { Colours } from '../base/palette';
 import { BoardPicture, viewBoxOf } from '../kit/board/BoardDrawing';
 import { useScene } from '../kit/board/use-scene';
-import { PartsTable, PinTables } from './Lists';
+import { PartsTable, PinTables, TourTable } from './Lists';
 import { StageLines } from './StageLines';
 
 interface PrintedCardProps {
@@ -46,6 +46,14 @@ export function PrintedCard({ card, job, board, colours, gateAt }: PrintedCardPr
         Pins
       </Heading>
       <PinTables card={card} isWhole />
+      {card.tour && (
+        <>
+          <Heading as="h2" fontFamily="heading" fontSize="18px" mt="14px" mb="6px">
+            Tour of the states
+          </Heading>
+          <TourTable tour={card.tour} />
+        </>
+      )}
     </Box>
   );
 }

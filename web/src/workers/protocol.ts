@@ -77,7 +77,7 @@ export interface StagesApi {
   readBack(board: Board): Recovered;
   /** How long its wires are against the least, in tenths of an inch, and how often they cross. */
   measure(board: Board): WireLength & { readonly crossings: number };
-  card(board: Board, packing: Packing, netlist: Netlist): BuildCard;
+  card(board: Board, packing: Packing, netlist: Netlist, behaviour: Behaviour | null): BuildCard;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
   tour(board: Board, behaviour: Behaviour, tell: (progress: TourProgress) => void): TourResult;
   walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void): Promise<void>;
