@@ -98,6 +98,17 @@ describe('a board found on a bench', () => {
     await p.reads('= 1.04');
     await p.reads('A to B: 2 edges');
     await p.presses('No marks');
+    // The whole trace goes out as a dump and as a table.
+    await p.keepsDownloadsIn(folder);
+    for (const [kind, holds] of [
+      ['VCD', /\$timescale[\s\S]*\$var[\s\S]* Q0 /],
+      ['CSV', /Q0/],
+    ] as const) {
+      await p.presses(kind);
+      const file = join(folder, `Fog-beacon-trace.${kind.toLowerCase()}`);
+      await expect.poll(() => size(file), { timeout: 10_000 }).toBeGreaterThan(100);
+      expect(readFileSync(file, 'utf8')).toMatch(holds);
+    }
     await p.keys('.');
     await p.page.waitForFunction(
       (t) => document.querySelector('[aria-label="time since power up"]')?.textContent !== t,

@@ -296,6 +296,7 @@ export {
   type Tour,
   type TourStep,
   type TraceColumns,
+  type TraceFile,
   type TraceMarks,
   timeWords,
   tourBoard,

@@ -1,6 +1,6 @@
 export { compileSweep } from './board-sweep';
 export { type Circuit, compileCircuit } from './circuit';
-export { LiveRun, type LiveSettings, type LiveState, liveFindings, type Speed } from './live-run';
+export { LiveRun, type LiveSettings, type LiveState, liveFindings, type Speed, type TraceFile } from './live-run';
 export { type Measured, measure, type PinReading, type SwitchSettings } from './measure';
 export { levelShown, type Panel } from './panel';
 export {

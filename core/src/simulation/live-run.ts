@@ -6,6 +6,7 @@ import { labelledSignals, netNamed } from './run';
 import { type Parting, partingFinding, SheetWatch, type WatchedSheet } from './sheet-watch';
 import type { TimingFault } from './timing-watch';
 import { Trace } from './trace';
+import { traceCsvOf, vcdOf } from './trace-files';
 import { between, edgeBeside, type MarkName, snapped, type TraceMarks } from './trace-marks';
 import { type Scope, type TraceWindow, windowOf } from './trace-window';
 import { panelOf, rowAtHand, type TableSubject, type WalkedRow } from './walk';
@@ -61,12 +62,20 @@ export interface LiveState {
   /** All labelled signals in the span that is looked at. */
   readonly trace: TraceWindow | null;
   readonly marks: TraceMarks;
+  /** The trace as a file, once after it was asked for. */
+  readonly file: TraceFile | null;
   /** Where the board first did otherwise than its sheet; null as long as it does the same. */
   readonly parting: Parting | null;
   /** An output that nobody knows since it hangs on itself: it may rest, or run; null where there is none, or time has not got so far. */
   readonly unknownLoop: string | null;
   /** Whether time runs slower than it was asked to, since so much happens. */
   readonly isBehind: boolean;
+}
+
+/** A trace written for other programs: as a value change dump, or as a table. */
+export interface TraceFile {
+  readonly kind: 'vcd' | 'csv';
+  readonly text: string;
 }
 
 /** An LED past its maximum for so long is destroyed, in nanoseconds. */
@@ -240,6 +249,20 @@ export class LiveRun {
     });
   }
 
+  /** Writes the trace as a file of a kind, which the next state carries. */
+  writeTrace(kind: TraceFile['kind']): void {
+    const text = kind === 'vcd' ? vcdOf(this.trace, this.live.timeNs) : traceCsvOf(this.trace);
+    this.file = { kind, text };
+  }
+
+  private file: TraceFile | null = null;
+
+  private takeFile(): TraceFile | null {
+    const { file } = this;
+    this.file = null;
+    return file;
+  }
+
   private parting(isMoving: boolean): Parting | null {
     if (!isMoving) this.held?.look();
     return this.held?.parting ?? null;
@@ -275,6 +298,7 @@ export class LiveRun {
         rate !== null && live.isOn(i) ? [ref] : [],
       ),
       row: this.panel && !isMoving ? rowAtHand(live, this.panel, true) : null,
+      file: this.takeFile(),
       parting: this.parting(isMoving),
       marks: this.marks,
       trace: this.scope ? windowOf(this.trace, this.scope, live.timeNs) : null,

@@ -12,6 +12,7 @@ import {
   type Scope,
   type Start,
   type TableSubject,
+  type TraceFile,
   UNKNOWN,
   type WalkedRow,
   type WatchedSheet,
@@ -95,6 +96,7 @@ export class PowerBench {
     this.runner = runnerFor((seen) => {
       if (!this.state.on) return;
       this.destroyed = seen.destroyed;
+      if (seen.file) this.takeFile?.(seen.file.text);
       const isAlike = looksAlike(this.pictured, seen);
       if (!isAlike) this.pictured = seen;
       const picture = this.state.picture + (isAlike ? 0 : 1);
@@ -197,6 +199,14 @@ export class PowerBench {
   moveMark(mark: MarkName, name: string, isForward: boolean): void {
     this.runner.moveMark(mark, name, isForward);
   }
+
+  /** Has the trace written as a file; `take` gets its text. */
+  writeTrace(kind: TraceFile['kind'], take: (text: string) => void): void {
+    this.takeFile = take;
+    this.runner.writeTrace(kind);
+  }
+
+  private takeFile: ((text: string) => void) | null = null;
 
   /** Goes on to the next moment in which something happens; time stands then. */
   step(): void {

@@ -13,6 +13,7 @@ import {
 import { type KeyboardEvent, type MouseEvent, memo, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
+import { download, fileName } from '../kit/download';
 import { Empty, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 import { LiveLines } from './LiveLines';
@@ -93,9 +94,27 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
             No marks
           </Button>
         )}
+        {trace && trace.rows.length > 0 && <WriteButtons />}
         {onTable && <Button onClick={onTable}>Truth table</Button>}
       </Flex>
     </Panel>
+  );
+}
+
+/** Buttons that take the whole trace out: as a value change dump (IEEE 1364), and as a table. */
+function WriteButtons() {
+  const { bench, job } = useJobView();
+  const write = (kind: 'vcd' | 'csv', type: string) => (): void =>
+    bench.writeTrace(kind, (text) => download(fileName(job.name, `-trace.${kind}`), text, type));
+  return (
+    <>
+      <Button title="the whole trace as a value change dump, IEEE 1364" onClick={write('vcd', 'text/plain')}>
+        VCD
+      </Button>
+      <Button title="the whole trace as a table" onClick={write('csv', 'text/csv')}>
+        CSV
+      </Button>
+    </>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { Board, LiveSettings, LiveState, MarkName, Scope } from '@saddlebag/core';
+import type { Board, LiveSettings, LiveState, MarkName, Scope, TraceFile } from '@saddlebag/core';
 
 /** Where a mark is set: at a moment, or on an edge of a signal that is so near. */
 export interface MarkPlace {
@@ -19,6 +19,8 @@ export interface BenchRunner {
   /** Sets a mark of the trace, or takes it away; moves one from edge to edge. */
   setMark(mark: MarkName, at: MarkPlace | null): void;
   moveMark(mark: MarkName, name: string, isForward: boolean): void;
+  /** Writes the trace as a file, which comes with what is seen next. */
+  writeTrace(kind: TraceFile['kind']): void;
   step(): void;
   /** Power off. */
   stop(): void;

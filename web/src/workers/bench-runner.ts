@@ -6,6 +6,7 @@ import {
   type LiveState,
   type MarkName,
   type Scope,
+  type TraceFile,
 } from '@saddlebag/core';
 import type { BenchRunner, MarkPlace } from './bench-protocol';
 
@@ -69,6 +70,11 @@ export class LocalRunner implements BenchRunner {
 
   moveMark(mark: MarkName, name: string, isForward: boolean): void {
     this.run?.moveMark(mark, name, isForward);
+    this.show();
+  }
+
+  writeTrace(kind: TraceFile['kind']): void {
+    this.run?.writeTrace(kind);
     this.show();
   }
 

@@ -25,6 +25,7 @@ export const workerRunner: RunnerFor = (tell) => {
     setScope: (scope) => send({ kind: 'scope', scope }),
     setMark: (mark, at) => send({ kind: 'mark', mark, at }),
     moveMark: (mark, name, isForward) => send({ kind: 'move-mark', mark, name, isForward }),
+    writeTrace: (as) => send({ kind: 'write-trace', as }),
     step: () => send({ kind: 'step' }),
     stop() {
       run++;

@@ -1,4 +1,4 @@
-import type { Board, LiveSettings, LiveState, MarkName, Scope } from '@saddlebag/core';
+import type { Board, LiveSettings, LiveState, MarkName, Scope, TraceFile } from '@saddlebag/core';
 import type { MarkPlace } from './bench-protocol';
 import { LocalRunner } from './bench-runner';
 
@@ -11,6 +11,7 @@ export type BenchMessage =
   | { readonly kind: 'traced'; readonly pins: readonly string[] }
   | { readonly kind: 'mark'; readonly mark: MarkName; readonly at: MarkPlace | null }
   | { readonly kind: 'move-mark'; readonly mark: MarkName; readonly name: string; readonly isForward: boolean }
+  | { readonly kind: 'write-trace'; readonly as: TraceFile['kind'] }
   | { readonly kind: 'step' }
   | { readonly kind: 'stop' }
   | { readonly kind: 'seen' };
@@ -51,6 +52,8 @@ addEventListener('message', ({ data }: MessageEvent<BenchMessage>) => {
       return runner.setMark(data.mark, data.at);
     case 'move-mark':
       return runner.moveMark(data.mark, data.name, data.isForward);
+    case 'write-trace':
+      return runner.writeTrace(data.as);
     case 'step':
       return runner.step();
     case 'stop':
