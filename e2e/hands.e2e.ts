@@ -254,6 +254,14 @@ describe('hands', () => {
     await p.page.click('button[role=switch][aria-label="S1"]');
     await p.page.waitForFunction(() => document.querySelector('[data-ref=H1] line[stroke="#FF5B45"]') !== null);
     expect(await lit()).toBe(1);
+    await p.page.click('button[role=switch][aria-label="S1"]');
+    const isLit = (): boolean => document.querySelector('[data-ref=H1] line[stroke="#FF5B45"]') !== null;
+    await p.page.waitForFunction(`!(${isLit})()`);
+    // By its key the button is held for as long as the key is.
+    await p.page.keyboard.down('s');
+    await p.page.waitForFunction(isLit);
+    await p.page.keyboard.up('s');
+    await p.page.waitForFunction(`!(${isLit})()`);
     expect([await p.axe(), p.complaints]).toEqual([[], []]);
   });
 });

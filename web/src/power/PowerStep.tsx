@@ -1,6 +1,6 @@
 import { Flex } from '@chakra-ui/react';
-import { checkWalk, inputAt, isBare, placeNamed } from '@saddlebag/core';
-import { useSyncExternalStore } from 'react';
+import { type Board, checkWalk, inputAt, isBare, placeNamed, typeOf } from '@saddlebag/core';
+import { useEffect, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { type Shortcut, useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
@@ -15,6 +15,28 @@ import { switchKeys } from './switch-keys';
 import { TracePanel } from './TracePanel';
 import { useWalk } from './use-walk';
 import { WalkPanel } from './WalkPanel';
+
+/** Whether a reference is that of a push-button, which is on only as long as it is held. */
+const isButton = ({ parts }: Board, ref: string): boolean => typeOf(parts[ref] ?? { part: '' })?.kind === 'push-button';
+
+/** Lets a push-button go when its key is, or when the page loses the keys. */
+function useLettingGo(buttons: ReadonlySet<string>, keyOf: (ref: string) => string | undefined): void {
+  const { bench } = useJobView();
+  const letGo = useLatest((key: string | null): void => {
+    const off = [...buttons].filter((ref) => bench.isOn(ref) && (key === null || keyOf(ref)?.toLowerCase() === key));
+    if (off.length > 0) bench.setSwitches(new Map(off.map((ref) => [ref, false])));
+  });
+  useEffect(() => {
+    const onUp = (e: KeyboardEvent): void => letGo(e.key.toLowerCase());
+    const onBlur = (): void => letGo(null);
+    window.addEventListener('keyup', onUp);
+    window.addEventListener('blur', onBlur);
+    return () => {
+      window.removeEventListener('keyup', onUp);
+      window.removeEventListener('blur', onBlur);
+    };
+  }, [letGo]);
+}
 
 /**
  * The board under power: switches and LEDs live, levels on strips and in chips, and the table walked row
@@ -45,11 +67,20 @@ export default function PowerStep() {
     bench.setSwitches(new Map(positions));
   });
   const keys = switchKeys(inputs);
+  const buttons = new Set(switches.flatMap((ref) => (ref !== undefined && isButton(job.board, ref) ? [ref] : [])));
   const flips = inputs.flatMap((name, i): Shortcut[] => {
     const [key, ref] = [keys.get(name), switches[i]];
     if (key === undefined || ref === undefined) return [];
+    // A button is held as long as its key is, two at once if need be.
+    if (buttons.has(ref)) {
+      const hold = (e: KeyboardEvent): void => {
+        if (!e.repeat) bench.setSwitches(new Map([[ref, true]]));
+      };
+      return [{ cap: key, does: `hold ${name}`, keys: [key.toLowerCase()], take: hold }];
+    }
     return [{ cap: key, does: `switch ${name}`, keys: [key.toLowerCase()], take: () => bench.flip(ref) }];
   });
+  useLettingGo(buttons, (ref) => keys.get(inputs[switches.indexOf(ref)] ?? ''));
   useShortcuts('Under power', [
     // Space is power whatever has the focus: buttons answer to Enter as well.
     { cap: 'Space', does: 'power', keys: ['Space'], take: power, isFirst: true },
