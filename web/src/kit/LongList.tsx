@@ -5,7 +5,7 @@ import { useRows } from './use-rows';
 /** Height of a row in points of the screen. */
 const ROW = 24;
 /** Rows kept in the page on either side of those in sight; and up to how many a list is there whole. */
-const BEYOND = 12;
+const BEYOND = 8;
 const WHOLE = 60;
 
 interface LongListProps<T> extends Pick<BoxProps, 'css'> {

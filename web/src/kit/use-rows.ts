@@ -13,7 +13,7 @@ interface RowsOptions extends Pick<Options, 'scrollPaddingStart' | 'scrollPaddin
 }
 
 /** How high a list is taken to be until the browser has laid it out. */
-const LIKELY = { width: 400, height: 420 } as const;
+const LIKELY = { width: 400, height: 200 } as const;
 
 /** The rows of a long list that are in sight, all equally high. Its size is heard of after layout and never asked for, which would lay the page out at once. */
 export function useRows({ count, scroller, height, beyond, ...padding }: RowsOptions) {
