@@ -294,7 +294,6 @@ export {
   subjectOf,
   type TableSubject,
   type Tour,
-  type TourStep,
   type TraceColumns,
   type TraceFile,
   type TraceMarks,
