@@ -132,6 +132,10 @@ await p.page.waitForFunction(
   { timeout: 30_000 },
 );
 await p.keys(',');
+// Two marks, a period of the first lamp apart.
+await p.page.focus('[aria-label^="Q0: arrows"]');
+await p.keys('ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft');
+await p.reads('A to B');
 await picture(p, 'trace');
 
 await stop();
