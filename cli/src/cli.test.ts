@@ -551,6 +551,10 @@ describe('boards without a design, and designs that store', () => {
   it('measure says which switch there is not, and refuses what is no setting or time', async () => {
     const job = join(samples, 'lock-interlock.saddlebag.json');
     const none = await cli('measure', job, '--set', 'Q=1');
+    expect(await cli('measure', job, '--turn', 'RV9=30')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('RV9'),
+    });
     expect([none.code, none.err]).toEqual([2, expect.stringContaining('Q')]);
     for (const wrong of [
       ['--set', 'K'],
@@ -558,6 +562,8 @@ describe('boards without a design, and designs that store', () => {
       ['--at', '3'],
       ['--at', 'soon'],
       ['--set', ''],
+      ['--turn', 'RV1'],
+      ['--turn', 'RV1=101'],
     ])
       expect((await cli('measure', job, ...wrong)).code, wrong.join(' ')).toBe(2);
   });

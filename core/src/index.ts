@@ -135,6 +135,7 @@ export {
   withCell,
   withoutDraft,
 } from './design';
+export { DIAL_END, DIAL_MIDDLE } from './electrical';
 export { elementAt } from './element-at';
 export { type Finding, finding, isError, type Place, remedy, says } from './finding';
 export { inspect, isBuiltOtherwise, matched, type Recovered } from './inspection';

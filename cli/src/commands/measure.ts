@@ -3,12 +3,13 @@ import { InvalidArgumentError } from 'commander';
 import { WrongUse } from '../files';
 import { prepare } from '../load';
 import { codeFor, json, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
-import { readStart, readTime, stopped, withJob } from './shared';
+import { readStart, readTime, stopped, turnOption, withJob } from './shared';
 
 interface MeasureOptions {
   readonly set?: SwitchSettings;
   readonly at?: number | undefined;
   readonly start?: Start;
+  readonly turn?: ReadonlyMap<string, number>;
   readonly json?: boolean;
 }
 
@@ -25,6 +26,7 @@ export const measureBoard: OwnCommand = {
         readSettings,
       )
       .option('--at <TIME>', 'when to measure, such as 3s, 20ms, 150ns; at rest when it is not given', readTime)
+      .option(...turnOption)
       .option('--start <HOW>', 'what is stored when the power comes on: unknown, clear, or chance:7', readStart)
       .action(async (file: string, options: MeasureOptions) => {
         done(await act(file, options, output));
@@ -42,15 +44,15 @@ export function readSettings(text: string): SwitchSettings {
 
 async function act(
   file: string,
-  { set = [], at, start = 'unknown', json: asJson }: MeasureOptions,
+  { set = [], at, start = 'unknown', turn = new Map(), json: asJson }: MeasureOptions,
   output: Output,
 ): Promise<number> {
   const options = { json: asJson === true };
   return withJob(file, options, output, async (given) => {
     const { job, findings } = await prepare(given, { layOut: 'if-bare' });
     if (findings.some(isError) || isBare(job.board)) return stopped(findings, options, output, job.sheet);
-    const { measured, unknown, findings: more } = measure(job.board, set, { atNs: at ?? null, start });
-    if (!measured) throw new WrongUse(`no switch of the board is called ${unknown.join(', ')}`);
+    const { measured, unknown, findings: more } = measure(job.board, set, { atNs: at ?? null, start, dials: turn });
+    if (!measured) throw new WrongUse(`no switch or potentiometer of the board is called ${unknown.join(', ')}`);
     const all = [...findings, ...more];
     if (options.json) output.out(json({ ...measured, findings: all.map(plainFinding) }));
     else {

@@ -13,12 +13,13 @@ import { InvalidArgumentError } from 'commander';
 import { checkTarget, WrongUse, writeWhole } from '../files';
 import { prepare } from '../load';
 import { codeFor, json, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
-import { readStart, readTime, stopped, withJob } from './shared';
+import { readStart, readTime, stopped, turnOption, withJob } from './shared';
 
 interface RunOptions {
   readonly for: number;
   readonly set?: readonly Move[];
   readonly start?: Start;
+  readonly turn?: ReadonlyMap<string, number>;
   readonly watch?: readonly string[];
   readonly bounce?: number;
   readonly slowest?: boolean;
@@ -37,6 +38,7 @@ export const runTime: OwnCommand = {
       .argument('<FILE>')
       .requiredOption('--for <TIME>', 'how long, such as 2s, 20ms, 1h', readTime)
       .option('--set <SIGNAL=0|1@TIME,...>', 'switches to move, and when: R=1@0,R=0@10us', readMoves)
+      .option(...turnOption)
       .option('--start <HOW>', 'what is stored when the power comes on: unknown, clear, or chance:7', readStart)
       .option('--watch <NAME,...>', 'signals, lamps, switches or pins to watch; all labels when not given', readNames)
       .option('--bounce <SEED>', 'contacts bounce for 1 to 5 ms, by this seed', readSeed)
@@ -80,6 +82,7 @@ async function act(file: string, options: RunOptions, output: Output): Promise<n
       untilNs: options.for,
       moves: options.set ?? [],
       start: options.start ?? 'unknown',
+      ...(options.turn && { dials: options.turn }),
       bounce: options.bounce ?? null,
       delays: options.slowest ? 'most' : 'typical',
       strict: options.strict === true,

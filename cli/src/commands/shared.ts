@@ -1,4 +1,4 @@
-import type { Finding, Job, Reading, Start } from '@saddlebag/core';
+import { DIAL_END, type Finding, type Job, type Reading, type Start } from '@saddlebag/core';
 import { InvalidArgumentError } from 'commander';
 import { load } from '../load';
 import { codeFor, json, type Options, type Output, plainFinding, tellFindings } from '../output';
@@ -40,3 +40,22 @@ export function readStart(text: string): Start {
     throw new InvalidArgumentError('Write unknown, clear, or chance with a seed such as chance:7.');
   return { chance: Number(seed ?? 1) };
 }
+
+/** Reads `RV1=30,RV2=100` as positions of potentiometers. Throws commander's error where it is written otherwise. */
+function readTurns(text: string): ReadonlyMap<string, number> {
+  return new Map(
+    text.split(',').map((part) => {
+      const [, ref, position] = /^\s*([^=\s]+)\s*=\s*(\d{1,3})\s*%?\s*$/.exec(part) ?? [];
+      if (ref === undefined || Number(position) > DIAL_END)
+        throw new InvalidArgumentError(`Write potentiometers with a number from 0 to ${DIAL_END}, such as RV1=30.`);
+      return [ref, Number(position)];
+    }),
+  );
+}
+
+/** The option that turns potentiometers, for `.option`. */
+export const turnOption: [string, string, typeof readTurns] = [
+  '--turn <POT=0..100,...>',
+  'where potentiometers stand, the wiper at the first end at 0; in the middle when not given',
+  readTurns,
+];

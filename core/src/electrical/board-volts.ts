@@ -17,6 +17,9 @@ import { type BipolarElement, bipolar, breakdown, type Element, junction, mosfet
 import {
   type CapacitorModel,
   type ContactModel,
+  DIAL_END,
+  DIAL_MIDDLE,
+  type DialModel,
   DRIVES,
   type Drive,
   IslandModel,
@@ -97,6 +100,7 @@ export class BoardVolts implements PinTable {
       contacts: parts.flatMap((part) => [...this.contactsOf(part), ...this.lampsOf(part)]),
       outputs: this.chips.flatMap((chip) => this.outputsOf(chip)),
       capacitors: this.capacitors(parts),
+      dials: parts.flatMap((part) => this.dialsOf(part)),
     });
     this.islandOf = new Int32Array(nets.nets.length).fill(-1);
     this.rowOf = new Int32Array(nets.nets.length).fill(-1);
@@ -211,8 +215,9 @@ export class BoardVolts implements PinTable {
 
   /** The elements that a part is, whatever stands how. Leads in no hole make none. */
   private elementsOf(seated: SeatedPart): Element[] {
-    const { ref, value = 1000 } = seated;
-    const { resistors, devices } = innerOf(typeOf(seated));
+    const { ref, value = UNVALUED_OHMS } = seated;
+    const { resistors: all, devices } = innerOf(typeOf(seated));
+    const resistors = isDial(seated) ? [] : all;
     const between = (a: string, b: string, make: (a: number, b: number) => Element): Element[] => {
       const [p, q] = [this.node(ref, a), this.node(ref, b)];
       return p === undefined || q === undefined || p === q ? [] : [make(p, q)];
@@ -237,6 +242,27 @@ export class BoardVolts implements PinTable {
         });
       }),
     ];
+  }
+
+  /** A potentiometer, whose wiper parts its ohms. Without a wiper in a hole it is one resistor. */
+  private dialsOf(seated: SeatedPart): DialModel[] {
+    if (!isDial(seated)) return [];
+    const { ref, value = UNVALUED_OHMS } = seated;
+    const [first, wiper, last] = innerOf(typeOf(seated)).resistors.flatMap(({ a, b }, i) =>
+      (i === 0 ? [a, b] : [b]).map((id) => this.node(ref, id)),
+    );
+    const between = (a: number | undefined, b: number | undefined, share: number): Element[] =>
+      a === undefined || b === undefined || a === b ? [] : [resistor(a, b, Math.max(CONTACT_OHMS, share * value))];
+    const made: (readonly Element[] | undefined)[] = [];
+    const at = (position: number): readonly Element[] => {
+      const share = position / DIAL_END;
+      made[position] ??=
+        wiper === undefined
+          ? between(first, last, 1)
+          : [...between(first, wiper, share), ...between(wiper, last, 1 - share)];
+      return made[position];
+    };
+    return at(0).length > 0 ? [{ ref, at }] : [];
   }
 
   private contactsOf(seated: SeatedPart): ContactModel[] {
@@ -357,6 +383,12 @@ function grouped(readers: Iterable<PinReader>): ReadonlyMap<number, readonly Pin
   return byNet;
 }
 
+/** What a part has whose value is not given, in ohms. */
+const UNVALUED_OHMS = 1000;
+
+/** Whether a part is turned: it is no pair of resistors then, but a dial. */
+const isDial = (part: SeatedPart): boolean => typeOf(part)?.kind === 'potentiometer';
+
 /** What hangs together through nodes that are not fixed, every contact counted as closed; what lies between fixed nodes alone is one more. */
 function islandsOf(nodes: number, fixed: ReadonlyMap<number, number>, all: IslandParts): IslandModel[] {
   const parent = Int32Array.from({ length: nodes }, (_, i) => i);
@@ -371,7 +403,8 @@ function islandsOf(nodes: number, fixed: ReadonlyMap<number, number>, all: Islan
   const freeOf = (between: readonly number[]): number[] => between.filter((node) => !fixed.has(node));
   const endsOf = ({ a, b }: CapacitorModel): number[] => [a, b];
   const stages = all.outputs.flatMap(({ low, high }) => [low, high]);
-  const elements = [...all.lasting, ...all.contacts.map((c) => c.element), ...stages];
+  const dials = all.dials.flatMap((dial) => dial.at(DIAL_MIDDLE));
+  const elements = [...all.lasting, ...all.contacts.map((c) => c.element), ...stages, ...dials];
   for (const between of [...elements.map((e) => e.nodes), ...all.capacitors.map(endsOf)]) {
     const [first, ...others] = freeOf(between);
     for (const node of others) parent[root(node)] = root(first as number);
@@ -381,7 +414,7 @@ function islandsOf(nodes: number, fixed: ReadonlyMap<number, number>, all: Islan
     { free: number[] } & { -readonly [K in keyof IslandParts]: IslandParts[K][number][] }
   >();
   const roomOf = (key: number) => {
-    const room = rooms.get(key) ?? { free: [], lasting: [], contacts: [], outputs: [], capacitors: [] };
+    const room = rooms.get(key) ?? { free: [], lasting: [], contacts: [], outputs: [], capacitors: [], dials: [] };
     rooms.set(key, room);
     return room;
   };
@@ -393,6 +426,7 @@ function islandsOf(nodes: number, fixed: ReadonlyMap<number, number>, all: Islan
   for (const element of all.lasting) roomFor(element.nodes).lasting.push(element);
   for (const contact of all.contacts) roomFor(contact.element.nodes).contacts.push(contact);
   for (const output of all.outputs) roomFor(output.low.nodes).outputs.push(output);
+  for (const dial of all.dials) roomFor(dial.at(DIAL_MIDDLE).flatMap((e) => e.nodes)).dials.push(dial);
   for (const capacitor of all.capacitors) roomFor(endsOf(capacitor)).capacitors.push(capacitor);
   return [...rooms.values()].map(({ free, ...parts }) => new IslandModel(free, parts));
 }

@@ -26,7 +26,7 @@ const output = (node: number): OutputModel => ({
   high: resistor(1, node, 50),
 });
 const island = (free: readonly number[], lasting: readonly Element[], more: Partial<IslandParts> = {}): IslandModel =>
-  new IslandModel(free, { lasting, contacts: [], outputs: [], capacitors: [], ...more });
+  new IslandModel(free, { lasting, contacts: [], outputs: [], capacitors: [], dials: [], ...more });
 /** The point with all outputs doing one thing. */
 const pointOf = (model: IslandModel, drive: Drive, nodes: number): IslandPoint => {
   model.parts.outputs.forEach((_, i) => {

@@ -35,12 +35,24 @@ export interface CapacitorModel {
   readonly farads: number;
 }
 
+/** A potentiometer: the elements that it is at each position, from 0 with its wiper at the first end to DIAL_END. */
+export interface DialModel {
+  readonly ref: string;
+  readonly at: (position: number) => readonly Element[];
+}
+
+/** The last position of a dial. */
+export const DIAL_END = 100;
+/** Where a dial stands until it is turned. */
+export const DIAL_MIDDLE = 50;
+
 /** What lies between the nodes of an island. */
 export interface IslandParts {
   readonly lasting: readonly Element[];
   readonly contacts: readonly ContactModel[];
   readonly outputs: readonly OutputModel[];
   readonly capacitors: readonly CapacitorModel[];
+  readonly dials: readonly DialModel[];
 }
 
 /** Unknown outputs of one island whose corners are tried; of more, all that they reach is unknown. */
@@ -77,7 +89,7 @@ export interface Corner {
  * Capacitors are open here: see `charge` and `stepping` for islands in time.
  */
 export class IslandModel {
-  /** How each contact (0 open, 1 closed) and then each output (by `DRIVES`) stands. */
+  /** How each contact (0 open, 1 closed), then each output (by `DRIVES`) and then each dial (by its position) stands. */
   private readonly digits: Uint8Array;
   private readonly weights: Float64Array;
   private key = 0;
@@ -98,20 +110,28 @@ export class IslandModel {
     readonly free: readonly number[],
     readonly parts: IslandParts,
   ) {
-    const { lasting, contacts, outputs } = parts;
+    const { lasting, contacts, outputs, dials } = parts;
     this.remembers = lasting.filter((element) => element.isActive).length > 1;
     const own = new Set(free);
-    const all = [...lasting, ...contacts.map((c) => c.element), ...outputs.flatMap(({ low, high }) => [low, high])];
+    const all = [
+      ...[...lasting, ...contacts.map((c) => c.element), ...outputs.flatMap(({ low, high }) => [low, high])],
+      ...dials.flatMap((dial) => dial.at(DIAL_MIDDLE)),
+    ];
     this.isAdrift = all.every(({ nodes }) => nodes.every((node) => own.has(node)));
-    this.isNarrow = 2 ** contacts.length * DRIVES.length ** outputs.length < Number.MAX_SAFE_INTEGER;
-    this.isListed = !this.remembers && 2 ** contacts.length * DRIVES.length ** outputs.length <= MOST_LISTED;
-    this.digits = new Uint8Array(contacts.length + outputs.length);
+    const bases = [...contacts.map(() => 2), ...outputs.map(() => DRIVES.length), ...dials.map(() => DIAL_END + 1)];
+    const ways = bases.reduce((product, base) => product * base, 1);
+    this.isNarrow = ways < Number.MAX_SAFE_INTEGER;
+    this.isListed = !this.remembers && ways <= MOST_LISTED;
+    this.digits = new Uint8Array(bases.length);
     this.weights = new Float64Array(this.digits.length);
     let weight = 1;
     for (let i = 0; i < this.digits.length; i++) {
       this.weights[i] = weight;
-      weight *= i < contacts.length ? 2 : DRIVES.length;
+      weight *= bases[i] as number;
     }
+    dials.forEach((_, i) => {
+      this.setDial(i, DIAL_MIDDLE);
+    });
   }
 
   private put(i: number, digit: number): boolean {
@@ -132,6 +152,11 @@ export class IslandModel {
     return this.put(this.parts.contacts.length + i, drive);
   }
 
+  /** Turns a dial, by its index, to a position; false where it stood so before. */
+  setDial(i: number, position: number): boolean {
+    return this.put(this.parts.contacts.length + this.parts.outputs.length + i, position);
+  }
+
   /** What an output does, by its index. */
   driveAt(i: number): Drive {
     return DRIVES[this.digits[this.parts.contacts.length + i] as number] ?? 'off';
@@ -139,13 +164,14 @@ export class IslandModel {
 
   /** How all contacts and outputs stand, as a key. */
   get standing(): number | string {
-    return this.isNarrow ? this.key : this.digits.join('');
+    return this.isNarrow ? this.key : this.digits.join();
   }
 
   /** Whether an output of a chip without supply is on it, or more are unknown than are tried. */
   get isLost(): boolean {
     let unknown = 0;
-    for (let i = this.parts.contacts.length; i < this.digits.length; i++) {
+    const { contacts, outputs } = this.parts;
+    for (let i = contacts.length; i < contacts.length + outputs.length; i++) {
       if (DRIVES[this.digits[i] as number] === 'dead') return true;
       if (DRIVES[this.digits[i] as number] === 'unknown') unknown++;
     }
@@ -154,8 +180,11 @@ export class IslandModel {
 
   /** What conducts as contacts and outputs stand: one corner, or all those that unknown outputs can make. */
   corners(): Corner[] {
-    const { lasting, contacts, outputs } = this.parts;
+    const { lasting, contacts, outputs, dials } = this.parts;
     const elements = [...lasting];
+    dials.forEach((dial, i) => {
+      elements.push(...dial.at(this.digits[contacts.length + outputs.length + i] as number));
+    });
     const unknown: OutputModel[] = [];
     contacts.forEach(({ element }, i) => {
       if (this.digits[i] === 1) elements.push(element);

@@ -546,6 +546,22 @@ export class EventSimulator {
     this.flush();
   }
 
+  /** The potentiometers that can be turned, by reference. */
+  get dials(): string[] {
+    return this.board.islands.flatMap((island) => island.parts.dials.map((dial) => dial.ref));
+  }
+
+  /** Turns a potentiometer, by its reference, to a position. */
+  setDial(ref: string, position: number): void {
+    this.board.islands.forEach((island, i) => {
+      island.parts.dials.forEach((dial, d) => {
+        if (dial.ref === ref && island.setDial(d, position)) this.soil(i);
+      });
+    });
+    this.tryAgain();
+    this.flush();
+  }
+
   /** A contact has moved: what was shorted may no longer be. */
   private tryAgain(): void {
     if (this.isShorted && !this.board.isMiswired) this.setShorted(false);

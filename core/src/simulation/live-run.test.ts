@@ -7,6 +7,7 @@ import { LiveRun, type LiveSettings, liveFindings } from './live-run';
 const settings: LiveSettings = {
   subject: null,
   on: [],
+  dials: new Map(),
   start: 'unknown',
   bounce: null,
   speed: 1,

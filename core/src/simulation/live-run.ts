@@ -18,6 +18,8 @@ export type Speed = number;
 export interface LiveSettings {
   readonly subject: TableSubject | null;
   readonly on: readonly string[];
+  /** Where potentiometers stand that are not in the middle, from 0 to DIAL_END, by reference. */
+  readonly dials: ReadonlyMap<string, number>;
   readonly start: Start;
   readonly bounce: number | null;
   readonly speed: Speed;
@@ -129,10 +131,11 @@ export class LiveRun {
     const held = settings.sheet && new SheetWatch(this.live, board, settings.sheet);
     this.held = held?.isByHand ? held : null;
     this.setTraced(settings.traced);
+    for (const [ref, position] of settings.dials) this.live.setDial(ref, position);
     this.setSwitches(new Map(on.map((ref) => [ref, true])));
   }
 
-  /** Moves actuators, by name. What follows within moments is worked out at once, unless time is slowed down or stands. */
+  /** Moves actuators, by name. */
   setSwitches(positions: ReadonlyMap<string, boolean>): void {
     this.live.circuit.switches.forEach(({ ref, hertz }, i) => {
       const on = positions.get(ref);
@@ -140,6 +143,17 @@ export class LiveRun {
       this.live.setSwitch(i, on);
       this.held?.pressed(i);
     });
+    this.follow();
+  }
+
+  /** Turns potentiometers, by reference, to positions from 0 to DIAL_END; what follows is worked out as after a switch. */
+  setDials(positions: ReadonlyMap<string, number>): void {
+    for (const [ref, position] of positions) this.live.setDial(ref, position);
+    this.follow();
+  }
+
+  /** Works out what follows a touch within moments, unless time is slowed down or stands. */
+  private follow(): void {
     this.touchedNs = this.live.timeNs;
     this.changedNs = this.live.timeNs;
     if (this.isPaused || this.speed < 1) return;

@@ -28,6 +28,8 @@ export interface MeasureOptions {
   readonly atNs?: number | null;
   readonly nets?: Nets;
   readonly start?: Start;
+  /** Potentiometers to turn before the switches are moved: positions from 0 to DIAL_END, by reference. */
+  readonly dials?: ReadonlyMap<string, number>;
   /** Events after which waiting for a time ends early; a finding tells so. */
   readonly mostEvents?: number;
 }
@@ -43,7 +45,13 @@ const PATIENCE_NS = 1e6;
 export function measure(
   board: Board,
   settings: SwitchSettings,
-  { atNs = null, nets = extractNets(board), start = 'unknown', mostEvents = MOST_RUN_EVENTS }: MeasureOptions = {},
+  {
+    atNs = null,
+    nets = extractNets(board),
+    start = 'unknown',
+    mostEvents = MOST_RUN_EVENTS,
+    dials = new Map(),
+  }: MeasureOptions = {},
 ): { readonly measured: Measured | null; readonly unknown: readonly string[]; readonly findings: readonly Finding[] } {
   const live = new PoweredBoard(board, nets, { start, clocksRun: atNs !== null });
   const { switches, unknown } = switchesNamed(
@@ -51,7 +59,8 @@ export function measure(
     live,
     settings.map(([name]) => name),
   );
-  if (unknown.length > 0) return { measured: null, unknown, findings: [] };
+  const strange = [...unknown, ...turned(live, dials)];
+  if (strange.length > 0) return { measured: null, unknown: strange, findings: [] };
   const move = (rest: () => void): void => {
     settings.forEach(([, on], i) => {
       live.setSwitch(elementAt(switches, i), on);
@@ -89,6 +98,13 @@ export function switchesNamed(
   const indexOf = (called: string | undefined): number => switches.findIndex(({ ref }) => ref === called);
   const found = names.map((name) => Math.max(indexOf(name), indexOf(placeNamed(board, 'give', name)?.called)));
   return { switches: found, unknown: names.filter((_, i) => elementAt(found, i) < 0) };
+}
+
+/** Turns the potentiometers of a board; gives the names that none of its own has. */
+export function turned(live: PoweredBoard, dials: ReadonlyMap<string, number>): string[] {
+  const own = new Set(live.dials);
+  for (const [ref, position] of dials) live.setDial(ref, position);
+  return [...dials.keys()].filter((ref) => !own.has(ref));
 }
 
 function measuredOf(live: PoweredBoard): Measured {

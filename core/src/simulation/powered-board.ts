@@ -2,6 +2,7 @@ import { type Board, type Nets, pinOf, spokenPin } from '../board';
 import { type LampColour, typeOf } from '../catalogue';
 import {
   BoardVolts,
+  DIAL_END,
   type IslandPoint,
   leds,
   OperatingPoint,
@@ -108,6 +109,17 @@ export class PoweredBoard {
   setSwitch(index: number, on: boolean): void {
     this.known = null;
     this.simulator.setSwitch(index, on);
+  }
+
+  /** The potentiometers that can be turned, by reference. */
+  get dials(): readonly string[] {
+    return this.simulator.dials;
+  }
+
+  /** Turns a potentiometer, by its reference, to a position from 0, its wiper at the first end, to DIAL_END. */
+  setDial(ref: string, position: number): void {
+    this.known = null;
+    this.simulator.setDial(ref, Math.max(0, Math.min(DIAL_END, Math.round(position))));
   }
 
   isOn(index: number): boolean {

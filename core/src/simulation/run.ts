@@ -2,7 +2,7 @@ import { type Board, extractNets, labelPlacesOf, type Nets } from '../board';
 import { supplyLimitMa } from '../electrical';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
-import { switchesNamed } from './measure';
+import { switchesNamed, turned } from './measure';
 import { cutFinding, MOST_RUN_EVENTS, PoweredBoard, type Start, timingFinding } from './powered-board';
 import { Trace } from './trace';
 import { placeNamed } from './walk';
@@ -19,6 +19,8 @@ export interface RunSettings {
   readonly untilNs: number;
   readonly moves?: readonly Move[];
   readonly start?: Start;
+  /** Where potentiometers stand, from 0 to DIAL_END, by reference. */
+  readonly dials?: ReadonlyMap<string, number>;
   /** Contacts bounce, with this seed. */
   readonly bounce?: number | null;
   /** Which delays are taken from the data sheets. */
@@ -91,7 +93,11 @@ export function runBoard(
   );
   const names = more.watch ?? labelledSignals(board);
   const watched = names.map((name) => ({ name, net: netNamed(board, nets, name) }));
-  const unknown = [...named.unknown, ...watched.flatMap(({ name, net }) => (net === null ? [name] : []))];
+  const unknown = [
+    ...named.unknown,
+    ...turned(live, more.dials ?? new Map()),
+    ...watched.flatMap(({ name, net }) => (net === null ? [name] : [])),
+  ];
   if (unknown.length > 0) return { run: null, unknown };
   const trace = new Trace(
     live,

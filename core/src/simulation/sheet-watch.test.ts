@@ -26,6 +26,7 @@ function held(
   const run = new LiveRun(board, nets, {
     subject: null,
     on: [],
+    dials: new Map(),
     start: 'unknown',
     bounce: null,
     speed: Number.POSITIVE_INFINITY,

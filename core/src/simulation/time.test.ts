@@ -83,6 +83,83 @@ const timerOf = (r1: string, r2: string, c: string, ...more: string[]): Board =>
     ...more,
   );
 
+describe('a potentiometer turned under power', () => {
+  const divider = (ohms: string, ...more: string[]): Board =>
+    wired('seat potentiometer b1.b3', `value RV1 ${ohms}`, `RV1.1 > ${PLUS}`, `RV1.3 > ${MINUS}`, ...more);
+  const turnedTo = (bench: ReturnType<typeof running>, position: number): number => {
+    bench.live.setDial('RV1', position);
+    bench.live.settle();
+    return bench.volts('RV1.2') ?? expect.fail('nobody knows its volts');
+  };
+
+  it('divides its supply by how far it is turned, loaded or not, as Ohm says', () => {
+    const [supply, whole, load] = [5, 10e3, 4700];
+    const bare = running(divider('10k'), []);
+    const loaded = running(divider('10k', ...resistor(1, '4k7', 'RV1.2', MINUS)), []);
+    for (const position of [0, 1, 25, 50, 80, 99, 100]) {
+      const below = whole * (1 - position / 100);
+      expect(turnedTo(bare, position)).toBeCloseTo((supply * below) / whole, 2);
+      const held = (below * load) / (below + load);
+      expect(turnedTo(loaded, position)).toBeCloseTo((supply * held) / (held + whole - below), 2);
+    }
+  });
+
+  it('gives the same volts again at the same place, whichever way it came there', () => {
+    const bench = running(divider('1k', 'seat led', 'D1.A > RV1.2', `D1.K > ${MINUS}`), []);
+    const places = [30, 70, 30, 100, 0, 70, 50];
+    const seen = new Map<number, number>();
+    for (const place of places) {
+      const volts = turnedTo(bench, place);
+      expect(volts).toBeCloseTo(seen.get(place) ?? volts, 9);
+      seen.set(place, volts);
+    }
+    expect(new Set([...seen.values()].map((v) => v.toFixed(3))).size).toBe(seen.size);
+  });
+
+  it('carries a gate over its threshold, and shorts the supply where its wiper is tied to the far rail', () => {
+    const gate = ['seat 74HC04 b1.e20', ...power('U1', 14, 7), 'RV1.2 > U1.1'];
+    const bench = running(divider('10k', ...gate), []);
+    const levels = [10, 90].map((position) => {
+      turnedTo(bench, position);
+      return bench.level('U1.2');
+    });
+    expect(levels).toEqual([LOW, HIGH]);
+    const tied = running(divider('10k', `RV1.2 > ${MINUS}`), []);
+    const shorted = [50, 0, 50].map((position) => {
+      tied.live.setDial('RV1', position);
+      tied.live.settle();
+      return tied.live.point.isShorted;
+    });
+    expect(shorted).toEqual([false, true, false]);
+  });
+
+  it('turned while a 555 runs, sets its rhythm from there on', () => {
+    const bench = running(
+      wired(
+        'seat 555 b1.e20',
+        'seat potentiometer b1.b3',
+        'value RV1 100k',
+        ...power('U1', 8, 1),
+        `U1.4 > ${PLUS}`,
+        'U1.2 > U1.6',
+        ...resistor(1, '10k', 'U1.7', PLUS),
+        'RV1.1 > U1.7',
+        'RV1.2 > U1.6',
+        ...capacitor(1, '100n', 'U1.6', MINUS),
+      ),
+      ['U1.3'],
+    );
+    for (const position of [50, 100, 20]) {
+      bench.live.setDial('RV1', position);
+      const wanted = Math.LN2 * (1e4 + 2 * 1e5 * (position / 100)) * 1e-7 * 1e9;
+      const since = bench.live.timeNs;
+      bench.live.runUntil(since + 8 * wanted);
+      const { periodNs } = rhythm(bench.edges('U1.3').filter(({ ns }) => ns > since));
+      expect(periodNs, `at ${position}`).toSatisfy(within(0.02, wanted));
+    }
+  });
+});
+
 describe('a 555 as an oscillator', () => {
   const ohms = { '1k': 1e3, '2k2': 2200, '4k7': 4700, '10k': 1e4, '100k': 1e5, '1M': 1e6 } as const;
   const farads = { '10n': 1e-8, '22n': 2.2e-8, '47n': 4.7e-8, '100n': 1e-7 } as const;

@@ -2,6 +2,7 @@ import {
   type Board,
   checkWalk,
   cutPin,
+  DIAL_MIDDLE,
   HIGH,
   type LampReading,
   type LedState,
@@ -86,6 +87,8 @@ export class PowerBench {
   private subject: BenchSubject | null = null;
   private readonly runner: BenchRunner;
   private readonly switchedOn = new Set<string>();
+  /** Where potentiometers stand, by reference; those never turned stand in the middle. */
+  private readonly dials = new Map<string, number>();
   /** The board as it was when its picture changed last. */
   private pictured: LiveState | null = null;
   /** Lamps that are destroyed, with the milliamperes that did it: so they stay until they are replaced. */
@@ -153,6 +156,18 @@ export class PowerBench {
     }
     this.set({ picture: this.state.picture + 1 });
     if (this.state.on) this.runner.setSwitches(positions);
+  }
+
+  /** Turns a potentiometer to a position from 0 to DIAL_END; it stays so when the power goes. */
+  turn(ref: string, position: number): void {
+    this.dials.set(ref, position);
+    this.set({ picture: this.state.picture + 1 });
+    if (this.state.on) this.runner.setDials(new Map([[ref, position]]));
+  }
+
+  /** Where a potentiometer stands. */
+  dialAt(ref: string): number {
+    return this.dials.get(ref) ?? DIAL_MIDDLE;
   }
 
   /** Puts a new lamp in the place of one that is destroyed, by its name. */
@@ -273,6 +288,7 @@ export class PowerBench {
     this.runner.start(wired.board, {
       subject: hasTable ? { inputs: subject.inputs, outputs: subject.outputs } : null,
       on: [...this.switchedOn],
+      dials: this.dials,
       start,
       bounce: bounces ? BOUNCE_SEED : null,
       speed,

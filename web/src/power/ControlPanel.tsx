@@ -3,6 +3,7 @@ import {
   type Board,
   byNumber,
   cutPin,
+  DIAL_END,
   innerName,
   innerOf,
   type LampColour,
@@ -86,6 +87,7 @@ export function ControlPanel() {
             );
           })}
         </Flex>
+        <Dials board={board} />
         {others.length > 0 && (
           <Flex
             gap="4px 10px"
@@ -132,6 +134,37 @@ export function ControlPanel() {
         </Flex>
       </Flex>
     </Panel>
+  );
+}
+
+/** A slider for each potentiometer: its wiper's way from the first end to the last. */
+function Dials({ board: { board } }: { readonly board: ReadBoard }) {
+  const { bench } = useJobView();
+  const dials = Object.values(board.parts).filter((part) => typeOf(part)?.kind === 'potentiometer');
+  if (dials.length === 0) return null;
+  return (
+    <Flex direction="column" gap="4px" maxH="110px" wrap="wrap" role="group" aria-label="potentiometers">
+      {dials
+        .sort((a, b) => byNumber(a.ref, b.ref))
+        .map(({ ref }) => (
+          <Flex as="label" key={ref} gap="7px" align="center" fontFamily="mono" fontSize="12.5px">
+            {ref}
+            <Box asChild w="110px" accentColor="leather">
+              <input
+                type="range"
+                min={0}
+                max={DIAL_END}
+                value={bench.dialAt(ref)}
+                aria-valuetext={`wiper ${bench.dialAt(ref)} % of the way from the first end`}
+                onChange={(e) => bench.turn(ref, e.target.valueAsNumber)}
+              />
+            </Box>
+            <Box as="output" minW="38px" textAlign="right">
+              {bench.dialAt(ref)} %
+            </Box>
+          </Flex>
+        ))}
+    </Flex>
   );
 }
 

@@ -57,6 +57,27 @@ describe('power up', () => {
     expect(screen.getByRole('switch', { name: /^U/ }).getAttribute('aria-checked')).toBe('false');
   });
 
+  it('turns a potentiometer under power, and keeps it so when the power goes', async () => {
+    const typed = ['seat potentiometer', 'RV1.1 > b1.top+', 'RV1.3 > b1.top-'];
+    const turning = typed.reduce((before, text) => {
+      const command = readCommand(before.board, text);
+      const applied = command.ok ? applyEdit(before, command.edit) : expect.fail(text);
+      return applied.ok ? applied.job : expect.fail(text);
+    }, job);
+    renderInJob(<PowerStep />, turning);
+    press(' ');
+    const slider = screen.getByRole('slider', { name: /RV1/ });
+    const field = screen.getByLabelText('measure at');
+    await userEvent.type(field, 'RV1.2');
+    expect(screen.getByLabelText('meter').textContent).toMatch(/: 2\.50 V/);
+    fireEvent.change(slider, { target: { value: '20' } });
+    expect(screen.getByLabelText('meter').textContent).toMatch(/: 4\.00 V, high$/);
+    expect(slider.getAttribute('aria-valuetext')).toContain('20 %');
+    await userEvent.click(screen.getByRole('button', { name: 'Power off' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Power on' }));
+    expect(screen.getByLabelText('meter').textContent).toMatch(/: 4\.00 V, high$/);
+  });
+
   it('slows time down, stops it, and goes on step by step: what passes on the way is seen', async () => {
     renderInJob(<PowerStep />, job);
     expect(screen.queryByRole('button', { name: /^Pause/ })).toBeNull();

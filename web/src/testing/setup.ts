@@ -15,8 +15,14 @@ afterEach(() => {
 // What jsdom lacks and the screens ask for; sizes are those of a list in sight.
 window.matchMedia ??= (query: string) =>
   ({ matches: false, media: query, addEventListener() {}, removeEventListener() {} }) as unknown as MediaQueryList;
+const inSight = { inlineSize: 800, blockSize: 600 };
 globalThis.ResizeObserver ??= class {
-  observe(): void {}
+  constructor(private readonly tell: ResizeObserverCallback) {}
+  observe(target: Element): void {
+    const contentRect = new DOMRect(0, 0, inSight.inlineSize, inSight.blockSize);
+    const [borderBoxSize, contentBoxSize, devicePixelContentBoxSize] = [[inSight], [inSight], [inSight]];
+    this.tell([{ target, contentRect, borderBoxSize, contentBoxSize, devicePixelContentBoxSize }], this);
+  }
   unobserve(): void {}
   disconnect(): void {}
 };
@@ -24,7 +30,7 @@ Element.prototype.scrollIntoView ??= () => {};
 Element.prototype.scrollTo ??= () => {};
 Element.prototype.setPointerCapture ??= () => {};
 (SVGElement.prototype as unknown as { getScreenCTM: () => null }).getScreenCTM ??= () => null;
-Object.defineProperty(Element.prototype, 'clientHeight', { value: 600 });
-Object.defineProperty(Element.prototype, 'clientWidth', { value: 800 });
-Object.defineProperty(HTMLElement.prototype, 'offsetHeight', { value: 600 });
-Object.defineProperty(HTMLElement.prototype, 'offsetWidth', { value: 800 });
+Object.defineProperty(Element.prototype, 'clientHeight', { value: inSight.blockSize });
+Object.defineProperty(Element.prototype, 'clientWidth', { value: inSight.inlineSize });
+Object.defineProperty(HTMLElement.prototype, 'offsetHeight', { value: inSight.blockSize });
+Object.defineProperty(HTMLElement.prototype, 'offsetWidth', { value: inSight.inlineSize });

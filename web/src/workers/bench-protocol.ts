@@ -12,6 +12,7 @@ export interface BenchRunner {
   /** Powers a board up; one that ran before is gone. */
   start(board: Board, settings: LiveSettings): void;
   setSwitches(positions: ReadonlyMap<string, boolean>): void;
+  setDials(positions: ReadonlyMap<string, number>): void;
   setPace(speed: number, isPaused: boolean): void;
   setScope(scope: Scope): void;
   /** Traces these pins beside what is labelled. */

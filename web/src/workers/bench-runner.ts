@@ -47,6 +47,12 @@ export class LocalRunner implements BenchRunner {
     this.show();
   }
 
+  setDials(positions: ReadonlyMap<string, number>): void {
+    this.catchUp();
+    this.run?.setDials(positions);
+    this.show();
+  }
+
   setPace(speed: number, isPaused: boolean): void {
     this.catchUp();
     this.run?.setPace(speed, isPaused);

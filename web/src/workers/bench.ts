@@ -20,6 +20,7 @@ export const workerRunner: RunnerFor = (tell) => {
       send({ kind: 'start', board, settings, run: ++run });
     },
     setSwitches: (positions) => send({ kind: 'switches', positions }),
+    setDials: (positions) => send({ kind: 'dials', positions }),
     setPace: (speed, isPaused) => send({ kind: 'pace', speed, isPaused }),
     setTraced: (pins) => send({ kind: 'traced', pins }),
     setScope: (scope) => send({ kind: 'scope', scope }),

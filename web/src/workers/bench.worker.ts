@@ -6,6 +6,7 @@ import { LocalRunner } from './bench-runner';
 export type BenchMessage =
   | { readonly kind: 'start'; readonly board: Board; readonly settings: LiveSettings; readonly run: number }
   | { readonly kind: 'switches'; readonly positions: ReadonlyMap<string, boolean> }
+  | { readonly kind: 'dials'; readonly positions: ReadonlyMap<string, number> }
   | { readonly kind: 'pace'; readonly speed: number; readonly isPaused: boolean }
   | { readonly kind: 'scope'; readonly scope: Scope }
   | { readonly kind: 'traced'; readonly pins: readonly string[] }
@@ -42,6 +43,8 @@ addEventListener('message', ({ data }: MessageEvent<BenchMessage>) => {
       return runner.start(data.board, data.settings);
     case 'switches':
       return runner.setSwitches(data.positions);
+    case 'dials':
+      return runner.setDials(data.positions);
     case 'pace':
       return runner.setPace(data.speed, data.isPaused);
     case 'scope':
