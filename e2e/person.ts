@@ -148,10 +148,20 @@ export class Person {
   async hole(column: number, y: number): Promise<{ x: number; y: number }> {
     return this.page.$eval(
       '[role=img][aria-label^=board] svg',
-      (svg, c, r) => {
-        const m = (svg as SVGSVGElement).getScreenCTM() as DOMMatrix;
-        const p = new DOMPoint(c, r).matrixTransform(m);
-        return { x: p.x, y: p.y };
+      async (svg, c, r) => {
+        const aim = () => {
+          const p = new DOMPoint(c, r).matrixTransform((svg as SVGSVGElement).getScreenCTM() as DOMMatrix);
+          return { x: p.x, y: p.y };
+        };
+        // A person aims at a board that stands still: one that has stood so for some frames.
+        let [at, still] = [aim(), 0];
+        while (still < 4) {
+          await new Promise((done) => requestAnimationFrame(done));
+          const next = aim();
+          still = next.x === at.x && next.y === at.y ? still + 1 : 0;
+          at = next;
+        }
+        return at;
       },
       column,
       y,

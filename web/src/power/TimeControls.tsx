@@ -48,7 +48,7 @@ export function TimeControls() {
   );
   return (
     <Flex align="center" gap="8px" role="group" aria-label="time">
-      <Text fontSize="12.5px" color="soft" whiteSpace="nowrap" aria-label="time since power up">
+      <Text fontSize="12.5px" color="soft" whiteSpace="nowrap" role="timer" aria-label="time since power up">
         {on && seen && `${timeWords(seen.timeNs)}${seen.isBehind ? ', slower than asked' : ''}`}
       </Text>
       {on && (

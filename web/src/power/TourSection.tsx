@@ -63,7 +63,7 @@ function Outcome({ result }: { readonly result: TourResult }) {
       ))}
       {first && (
         <Box p="8px 12px 0" fontSize="13px">
-          <Flex wrap="wrap" gap="3px 4px" align="center" aria-label="presses that lead there">
+          <Flex wrap="wrap" gap="3px 4px" align="center" role="group" aria-label="presses that lead there">
             <Text color="soft">From power up press</Text>
             {shortened(first.presses).map((name, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: presses have nothing but their order
