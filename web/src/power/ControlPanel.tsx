@@ -87,7 +87,6 @@ export function ControlPanel() {
             );
           })}
         </Flex>
-        <Dials board={board} />
         {others.length > 0 && (
           <Flex
             gap="4px 10px"
@@ -132,6 +131,7 @@ export function ControlPanel() {
             );
           })}
         </Flex>
+        <Dials board={board} />
       </Flex>
     </Panel>
   );
@@ -143,26 +143,27 @@ function Dials({ board: { board } }: { readonly board: ReadBoard }) {
   const dials = Object.values(board.parts).filter((part) => typeOf(part)?.kind === 'potentiometer');
   if (dials.length === 0) return null;
   return (
-    <Flex direction="column" gap="4px" maxH="110px" wrap="wrap" role="group" aria-label="potentiometers">
+    <Flex direction="column" gap="6px 20px" maxH="110px" wrap="wrap" role="group" aria-label="potentiometers">
       {dials
         .sort((a, b) => byNumber(a.ref, b.ref))
         .map(({ ref }) => (
-          <Flex as="label" key={ref} gap="7px" align="center" fontFamily="mono" fontSize="12.5px">
-            {ref}
-            <Box asChild w="110px" accentColor="leather">
+          <Box as="label" key={ref} w="110px" fontFamily="mono" fontSize="12.5px">
+            <Flex justify="space-between" mb="3px">
+              {ref}
+              <span>{bench.dialAt(ref)} %</span>
+            </Flex>
+            <Box asChild w="100%" display="block" accentColor="leather">
               <input
                 type="range"
                 min={0}
                 max={DIAL_END}
                 value={bench.dialAt(ref)}
+                aria-label={ref}
                 aria-valuetext={`wiper ${bench.dialAt(ref)} % of the way from the first end`}
                 onChange={(e) => bench.turn(ref, e.target.valueAsNumber)}
               />
             </Box>
-            <Box as="output" minW="38px" textAlign="right">
-              {bench.dialAt(ref)} %
-            </Box>
-          </Flex>
+          </Box>
         ))}
     </Flex>
   );
