@@ -6,7 +6,9 @@ import { applyEdit, newJob, readCommand } from '../job';
 import { HIGH, LOW } from '../logic';
 import { wired } from '../testing/wired';
 import { compileCircuit } from './circuit';
+import { measure } from './measure';
 import { PoweredBoard } from './powered-board';
+import { runBoard } from './run';
 
 /** The board under power with some actuators on: what each lamp does, and the level at a pin. */
 function powered(board: Board, ...on: string[]) {
@@ -91,6 +93,18 @@ describe('under power', () => {
   it('a potentiometer divides in the middle: its wiper is neither high nor low', () => {
     const board = wired('seat potentiometer b1.b10', 'RV1.1 > b1.bottom+', 'RV1.3 > b1.bottom-');
     expect([HIGH, LOW]).not.toContain(powered(board).level('RV1.2'));
+  });
+
+  it('a potentiometer is measured and run where it is turned to; one that there is not is named', () => {
+    const board = wired('seat potentiometer b1.b10', 'RV1.1 > b1.bottom+', 'RV1.3 > b1.bottom-');
+    const dials = new Map([['RV1', 20]]);
+    expect(measure(board, [], { dials }).measured?.pins['RV1.2']).toEqual({ volts: expect.closeTo(4, 2), level: '1' });
+    const { run } = runBoard(board, { untilNs: 1e6, watch: ['RV1.2'], dials });
+    const row = run?.trace.rows[0];
+    expect([row?.levelAt(row.length - 1), row?.voltsAt(row.length - 1)]).toEqual([HIGH, expect.closeTo(4, 2)]);
+    const strange = new Map([['RV2', 20]]);
+    expect(measure(board, [], { dials: strange })).toMatchObject({ measured: null, unknown: ['RV2'] });
+    expect(runBoard(board, { untilNs: 1e6, dials: strange })).toEqual({ run: null, unknown: ['RV2'] });
   });
 
   it.each([
