@@ -79,11 +79,8 @@ function byHand(netlist: Netlist): (row: number) => number {
   return new Function('row', [...given, ...body, `return ${result};`].join('\n')) as (row: number) => number;
 }
 
-/**
- * The same gates as a plain event loop, as a person would write it: a gate that changes wakes those that read it, in the order of arrival, until
- * nothing changes. Gives the level of the first output in a row.
- */
-function byPlainEvents(netlist: Netlist): (row: number) => number {
+/** The nets of a netlist by number, those of inputs first and then those of gates in their order, with the gates that read each. */
+function netsOf(netlist: Netlist): { readonly at: (name: string) => number; readonly readers: readonly number[][] } {
   const index = new Map<string, number>(netlist.inputs.map((name, i) => [name, i]));
   for (const { output } of netlist.gates) index.set(output, index.size);
   const at = (name: string): number => index.get(name) ?? 0;
@@ -91,11 +88,20 @@ function byPlainEvents(netlist: Netlist): (row: number) => number {
   netlist.gates.forEach(({ inputs }, g) => {
     for (const name of inputs) readers[at(name)]?.push(g);
   });
+  return { at, readers };
+}
+
+/**
+ * The same gates as a plain event loop, as a person would write it: a gate that changes wakes those that read it, in the order of arrival, until
+ * nothing changes. Gives the level of the first output in a row.
+ */
+function byPlainEvents(netlist: Netlist): (row: number) => number {
+  const { at, readers } = netsOf(netlist);
   const [a, b] = [0, 1].map((k) => Int32Array.from(netlist.gates, ({ inputs }) => at(inputs[k] ?? inputs[0] ?? '')));
   const kinds = ['and', 'nand', 'or', 'nor', 'xor', 'xnor', 'not'];
   const kind = Uint8Array.from(netlist.gates, (g) => kinds.indexOf(g.kind));
   const out = Int32Array.from(netlist.gates, ({ output }) => at(output));
-  const level = new Uint8Array(index.size);
+  const level = new Uint8Array(readers.length);
   const queue: number[] = netlist.gates.map((_, g) => g);
   const first = at(netlist.outputs[0]?.net ?? '');
   const width = netlist.inputs.length;
@@ -129,15 +135,9 @@ function byPlainEvents(netlist: Netlist): (row: number) => number {
  * net, no volts, no wires.
  */
 function byTimedEvents(netlist: Netlist): (row: number) => number {
-  const index = new Map<string, number>(netlist.inputs.map((name, i) => [name, i]));
-  for (const { output } of netlist.gates) index.set(output, index.size);
-  const at = (name: string): number => index.get(name) ?? 0;
-  const readers: number[][] = Array.from({ length: index.size }, () => []);
-  netlist.gates.forEach(({ inputs }, g) => {
-    for (const name of inputs) readers[at(name)]?.push(g);
-  });
+  const { at, readers } = netsOf(netlist);
   const width = netlist.inputs.length;
-  const level = new Uint8Array(index.size);
+  const level = new Uint8Array(readers.length);
   const pending = new Uint8Array(netlist.gates.length);
   const due = new Float64Array(netlist.gates.length).fill(Infinity);
   const heap: { time: number; gate: number }[] = [];

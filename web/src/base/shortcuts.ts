@@ -28,13 +28,23 @@ export const ON_THE_MAT = 'On the mat';
 /** Keys that work on every screen of a job. */
 export const EVERYWHERE = 'Everywhere';
 
-/** Whether a key press belongs to a field that is being written in. */
+/** The keys that inputs which are not written in keep for themselves, by type. */
+const keptKeys: Readonly<Record<string, RegExp>> = {
+  range: /^(Arrow|Page|Home|End)/,
+  checkbox: /^ $/,
+  radio: /^( |Arrow)/,
+};
+
+/** Whether a field is written in: it has a text, and an undo, of its own. */
 export function isWriting(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
-  );
+  if (!(target instanceof HTMLElement)) return false;
+  if (target instanceof HTMLInputElement) return !(target.type in keptKeys);
+  return target.isContentEditable || ['TEXTAREA', 'SELECT'].includes(target.tagName);
 }
+
+/** Whether a key moves the slider or box that has the focus. */
+const isKept = ({ target, key }: KeyboardEvent): boolean =>
+  target instanceof HTMLInputElement && keptKeys[target.type]?.test(key) === true;
 
 /**
  * Binds keys for as long as a component is there, and lists them: what the list of keys and the foot line show is what is
@@ -64,7 +74,8 @@ function bindings(latest: { readonly current: readonly Shortcut[] }): Record<str
         key,
         (e: KeyboardEvent): void => {
           const now = latest.current[i];
-          if (!now?.take || e.defaultPrevented || (isWriting(e.target) && !now.whileWriting)) return;
+          if (!now?.take || e.defaultPrevented || isKept(e)) return;
+          if (isWriting(e.target) && !now.whileWriting) return;
           if (now.take(e) !== false) e.preventDefault();
         },
       ]),

@@ -78,7 +78,7 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
       <LiveLines />
       <TourSection />
       <Flex gap="8px" p="10px 12px" borderTopWidth="1px" borderColor="line" align="center" flexShrink={0} minH="53px">
-        <Text fontSize="13px" color="soft" flex="1">
+        <Text fontSize="13px" color="soft" flex="1" whiteSpace="pre-line">
           {seen && markWords(seen.marks)}
           {trace &&
             !hasMarks(seen?.marks) &&
@@ -164,7 +164,7 @@ function markWords({ a, b }: TraceMarks): string {
   const one = (name: string, at: number | null): string => (at === null ? '' : `${name} ${timeWords(at)}`);
   if (a === null || b === null) return one('A', a) || one('B', b);
   const apart = Math.abs(b - a);
-  return `A to B ${timeWords(apart)}${apart > 0 ? ` = ${hertzWords(1e9 / apart)}` : ''}`;
+  return `A to B ${timeWords(apart)}${apart > 0 ? `\n= ${hertzWords(1e9 / apart)}` : ''}`;
 }
 
 /** What a signal did between the marks, in few words. */

@@ -78,6 +78,25 @@ describe('power up', () => {
     expect(screen.getByLabelText('meter').textContent).toMatch(/: 4\.00 V, high$/);
   });
 
+  it('keys work while a box or a slider has the focus, but for those that move it', async () => {
+    const command = readCommand(job.board, 'seat potentiometer');
+    const seated = command.ok ? applyEdit(job, command.edit) : expect.fail();
+    renderInJob(<PowerStep />, seated.ok ? seated.job : expect.fail());
+    press(' ');
+    const isTaken = (at: HTMLElement, key: string, code = '') => act(() => !fireEvent.keyDown(at, { key, code }));
+    const slider = screen.getByRole('slider', { name: 'RV1' });
+    const box = screen.getByRole('checkbox', { name: 'contacts bounce' });
+    const on = (name: RegExp) => screen.getByRole('switch', { name }).getAttribute('aria-checked');
+    for (const key of ['ArrowRight', 'Home', 'PageUp']) expect(await isTaken(slider, key, key), key).toBe(false);
+    expect(await isTaken(box, ' ', 'Space')).toBe(false);
+    expect(await isTaken(slider, 'k')).toBe(true);
+    expect(await isTaken(box, 'e')).toBe(true);
+    expect([on(/^K/), on(/^E/)]).toEqual(['true', 'true']);
+    expect(await isTaken(screen.getByLabelText('measure at'), 'u')).toBe(false);
+    expect(await isTaken(slider, ' ', 'Space')).toBe(true);
+    expect(screen.getByRole('button', { name: 'Power on' })).toBeDefined();
+  });
+
   it('slows time down, stops it, and goes on step by step: what passes on the way is seen', async () => {
     renderInJob(<PowerStep />, job);
     expect(screen.queryByRole('button', { name: /^Pause/ })).toBeNull();

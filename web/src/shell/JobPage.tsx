@@ -4,7 +4,7 @@ import { useIsFetching } from '@tanstack/react-query';
 import { lazy, memo, type ReactNode, Suspense, useEffect, useSyncExternalStore } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { ColoursContext, JobContext, SessionContext, useJobView, useSession } from '../base/job-context';
-import { EVERYWHERE, useShortcuts } from '../base/shortcuts';
+import { EVERYWHERE, isWriting, useShortcuts } from '../base/shortcuts';
 import { useCard } from '../base/use-card';
 import { Brand } from '../kit/Brand';
 import { download } from '../kit/download';
@@ -53,7 +53,7 @@ function OpenJob({ id, session, step }: OpenJobProps) {
   }, [job.name, step]);
   // A field of its own keeps its own undo; the sheet shares the job's.
   const outsideFields = (then: () => void) => (e: KeyboardEvent) => {
-    if (e.target instanceof HTMLInputElement) return false;
+    if (e.target instanceof HTMLInputElement && isWriting(e.target)) return false;
     then();
     return true;
   };
