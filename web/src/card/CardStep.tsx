@@ -11,6 +11,7 @@ import { ABOVE_PANELS } from '../kit/board/use-growing';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { NoBoard } from '../kit/NoBoard';
 import { Empty, Panel } from '../kit/Panel';
+import { useGrowingCount } from '../kit/use-growing-count';
 import { Lists } from './Lists';
 import { PrintedCard } from './PrintedCard';
 import { StageLines } from './StageLines';
@@ -40,11 +41,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
   const gateAt = useMemo(() => gatesByPin(packing), [packing]);
   const isPrinting = useIsPrinting();
   const [at, setAt] = useState(0);
-  const list = useRef<HTMLDivElement>(null);
   const current = Math.min(at, card.stages.length - 1);
-  useEffect(() => {
-    list.current?.querySelector('[aria-current="step"]')?.scrollIntoView({ block: 'nearest' });
-  });
   const step = (e: KeyboardEvent): void =>
     setAt(Math.max(0, Math.min(current + (e.key === 'ArrowDown' ? 1 : -1), card.stages.length - 1)));
   useShortcuts('On the build card', [
@@ -64,46 +61,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
   return (
     <>
       <Flex flex="1" minW="0" gap="10px" css={{ '@media print': { display: 'none' } }}>
-        <Panel
-          title="Stages"
-          hint={`${current + 1} of ${card.stages.length}`}
-          w="372px"
-          flexShrink={0}
-          actions={<Button onClick={() => window.print()}>Print</Button>}
-        >
-          <Box ref={list} overflowY="auto" tabIndex={0} role="region" aria-label="stages">
-            {card.stages.map((stage, i) => (
-              <Box
-                key={stage.title}
-                as="section"
-                borderTopWidth="1px"
-                borderColor="line"
-                bg={i === current ? 'wash' : undefined}
-              >
-                <Box
-                  as="button"
-                  display="flex"
-                  gap="8px"
-                  w="100%"
-                  px="12px"
-                  py="5px"
-                  textAlign="left"
-                  cursor="pointer"
-                  aria-current={i === current ? 'step' : undefined}
-                  onClick={() => setAt(i)}
-                >
-                  <Text fontFamily="mono" color="soft" w="20px">
-                    {i + 1}
-                  </Text>
-                  <Text fontFamily="heading" fontWeight="600">
-                    {stage.title}
-                  </Text>
-                </Box>
-                {i === current && <StageLines stage={stage} job={job} />}
-              </Box>
-            ))}
-          </Box>
-        </Panel>
+        <StageList card={card} job={job} current={current} onChoose={setAt} />
         <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
           <BoardMat
             scene={scene}
@@ -127,5 +85,68 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
       </Flex>
       {isPrinting && <PrintedCard card={card} job={job} board={board} colours={colours} gateAt={gateAt} />}
     </>
+  );
+}
+
+/** Stages that are listed at once; of more the rest follows. */
+const AT_ONCE = { first: 16, more: 40 } as const;
+
+interface StageListProps {
+  readonly card: BuildCard;
+  readonly job: Job;
+  readonly current: number;
+  readonly onChoose: (stage: number) => void;
+}
+
+/** The stages one below the other, the current one with its lines. */
+function StageList({ card, job, current, onChoose }: StageListProps) {
+  const { stages } = card;
+  const list = useRef<HTMLDivElement>(null);
+  const grown = useGrowingCount(stages.length, AT_ONCE);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: when another stage becomes the current one
+  useEffect(() => {
+    list.current?.querySelector('[aria-current="step"]')?.scrollIntoView({ block: 'nearest' });
+  }, [current]);
+  return (
+    <Panel
+      title="Stages"
+      hint={`${current + 1} of ${stages.length}`}
+      w="372px"
+      flexShrink={0}
+      actions={<Button onClick={() => window.print()}>Print</Button>}
+    >
+      <Box ref={list} overflowY="auto" tabIndex={0} role="region" aria-label="stages">
+        {stages.slice(0, Math.max(grown, current + 1)).map((stage, i) => (
+          <Box
+            key={stage.title}
+            as="section"
+            borderTopWidth="1px"
+            borderColor="line"
+            bg={i === current ? 'wash' : undefined}
+          >
+            <Box
+              as="button"
+              display="flex"
+              gap="8px"
+              w="100%"
+              px="12px"
+              py="5px"
+              textAlign="left"
+              cursor="pointer"
+              aria-current={i === current ? 'step' : undefined}
+              onClick={() => onChoose(i)}
+            >
+              <Text fontFamily="mono" color="soft" w="20px">
+                {i + 1}
+              </Text>
+              <Text fontFamily="heading" fontWeight="600">
+                {stage.title}
+              </Text>
+            </Box>
+            {i === current && <StageLines stage={stage} job={job} />}
+          </Box>
+        ))}
+      </Box>
+    </Panel>
   );
 }

@@ -11,7 +11,7 @@ import {
   says,
   toVerilog,
 } from '@saddlebag/core';
-import { lazy, type ReactNode, Suspense, useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useJobView } from '../base/job-context';
 import { changeSettings, useSettings } from '../base/settings';
@@ -22,6 +22,7 @@ import { FindingLine } from '../kit/FindingLine';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
 import { ReadBackButton } from '../kit/ReadBackButton';
+import { Faded } from './Faded';
 import { GateDiagram } from './GateDiagram';
 import { ToolsPanel } from './ToolsPanel';
 
@@ -237,15 +238,6 @@ function RenameSignal({ name, onClose }: { readonly name: string; readonly onClo
       onDone={rename}
       onClose={onClose}
     />
-  );
-}
-
-/** Something that is no longer so, and cannot be changed until it is again. */
-function Faded({ stale, children }: { readonly stale: boolean; readonly children: ReactNode }) {
-  return (
-    <Flex direction="column" flex="1" minH="0" minW="0" opacity={stale ? 0.45 : 1} inert={stale}>
-      {children}
-    </Flex>
   );
 }
 

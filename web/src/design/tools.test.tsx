@@ -1,9 +1,12 @@
+import { ChakraProvider } from '@chakra-ui/react';
 import { elementAt, newJob } from '@saddlebag/core';
-import { screen, waitFor, within } from '@testing-library/react';
+import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { system } from '../base/theme';
 import { lookAt } from '../kit/design-focus';
 import { renderInJob } from '../testing/render';
+import { Faded } from './Faded';
 import { GateBar } from './GateBar';
 import { boxesOf, gray, mapOf } from './map';
 import { ToolsPanel } from './ToolsPanel';
@@ -179,5 +182,32 @@ describe('the gate chosen in the diagram', () => {
     await userEvent.selectOptions(screen.getByLabelText('of signal'), 'G');
     await userEvent.type(screen.getByLabelText('name of the new signal'), 'X{Enter}');
     expect(text()).toContain('W = ~(K | E)\nX = nor(K, G)\n');
+  });
+});
+
+describe('what is no longer so', () => {
+  it('is out of reach of presses and keys until it is again, and Tab leads past it', async () => {
+    const press = vi.fn();
+    const inside = (stale: boolean) => (
+      <ChakraProvider value={system}>
+        <Faded stale={stale}>
+          <button type="button" onClick={press}>
+            a gate
+          </button>
+        </Faded>
+        <button type="button">after it</button>
+      </ChakraProvider>
+    );
+    const { rerender } = render(inside(true));
+    await userEvent.click(screen.getByText('a gate'));
+    await userEvent.tab();
+    await userEvent.keyboard('{Enter}');
+    expect(press).not.toHaveBeenCalled();
+    screen.getByText('a gate').focus();
+    await userEvent.tab();
+    expect(document.activeElement).toBe(screen.getByText('after it'));
+    rerender(inside(false));
+    await userEvent.click(screen.getByText('a gate'));
+    expect(press).toHaveBeenCalledTimes(1);
   });
 });

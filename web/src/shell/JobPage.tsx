@@ -1,7 +1,7 @@
 import { Button, Flex } from '@chakra-ui/react';
 import { says } from '@saddlebag/core';
 import { useIsFetching } from '@tanstack/react-query';
-import { lazy, memo, type ReactNode, Suspense, useEffect, useSyncExternalStore } from 'react';
+import { createContext, memo, type ReactNode, Suspense, useContext, useEffect, useSyncExternalStore } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { ColoursContext, JobContext, SessionContext, useJobView, useSession } from '../base/job-context';
 import { EVERYWHERE, isWriting, useShortcuts } from '../base/shortcuts';
@@ -14,18 +14,13 @@ import type { JobSession } from '../store/session';
 import { FootLine } from './FootLine';
 import { JobHeader } from './JobHeader';
 import { Strap } from './Strap';
+import { fetchScreens, screens } from './screens';
 import { type StepId, stepIds, stepTitles } from './steps';
 import { type Opening, useOpenJob } from './use-job';
 import { useJobStages } from './use-job-stages';
 
-const screens: Readonly<Record<StepId, ReturnType<typeof lazy>>> = {
-  design: lazy(() => import('../design/DesignStep')),
-  pack: lazy(() => import('../pack/PackStep')),
-  board: lazy(() => import('../board/BoardStep')),
-  inspect: lazy(() => import('../inspect/InspectStep')),
-  power: lazy(() => import('../power/PowerStep')),
-  card: lazy(() => import('../card/CardStep')),
-};
+/** Whether what the screens show is still that of an earlier reading. */
+const BehindContext = createContext(false);
 
 /** A job at one of its steps. */
 export function JobPage() {
@@ -44,7 +39,8 @@ interface OpenJobProps {
 }
 
 function OpenJob({ id, session, step }: OpenJobProps) {
-  const view = useJobStages(id, session);
+  const { view, isBehind } = useJobStages(id, session);
+  useEffect(fetchScreens, []);
   const navigate = useNavigate();
   const { job } = view;
   const card = useCard(view);
@@ -89,7 +85,9 @@ function OpenJob({ id, session, step }: OpenJobProps) {
           <Flex direction="column" h="100%" css={{ '@media print': { height: 'auto' } }}>
             <JobHeader />
             <Strap current={step} stages={card?.stages.length ?? null} />
-            <Main step={step} />
+            <BehindContext.Provider value={isBehind}>
+              <Main step={step} />
+            </BehindContext.Provider>
             <FootLine step={step} />
           </Flex>
         </ColoursContext.Provider>
@@ -114,8 +112,8 @@ const Main = memo(function Main({ step }: { readonly step: StepId }) {
 function Busy({ step, children }: { readonly step: StepId; readonly children: ReactNode }) {
   const session = useSession();
   const { job } = useJobView();
-  const isBehind = useSyncExternalStore(session.subscribe, () => session.job !== job);
-  const busy = useIsFetching() > 0 || isBehind;
+  const isTyping = useSyncExternalStore(session.subscribe, () => session.job !== job);
+  const busy = [useIsFetching() > 0, useContext(BehindContext), isTyping].some(Boolean);
   return (
     <Flex as="main" data-step={step} aria-busy={busy} flex="1" minH="0" p="10px 12px" gap="10px">
       {children}

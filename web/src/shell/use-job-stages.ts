@@ -8,7 +8,7 @@ import {
   rulesOf,
 } from '@saddlebag/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { PowerBench } from '../base/bench';
 import { contentKey, printedOnce } from '../base/content-key';
 import { coloursOf, type JobView, readBoard, signalsOf } from '../base/job-context';
@@ -24,8 +24,14 @@ const none: readonly Finding[] = [];
 const fingerprintOf = printedOnce(fingerprint);
 const printedBehaviour = printedOnce<Behaviour>((behaviour) => JSON.stringify(behaviour));
 
+/** Everything the six steps show, and whether some of it is still that of an earlier reading. */
+interface JobStages {
+  readonly view: JobView;
+  readonly isBehind: boolean;
+}
+
 /** Computes, from the job alone, everything the six steps show. Each stage is asked for again when what it depends on changes. */
-export function useJobStages(id: string, session: JobSession): JobView {
+export function useJobStages(id: string, session: JobSession): JobStages {
   const job = useShownJob(session);
   const queries = useQueryClient();
   const { sheet } = job;
@@ -34,7 +40,10 @@ export function useJobStages(id: string, session: JobSession): JobView {
     queryFn: () => stages().read(sheet),
     placeholderData: keepPreviousData,
   });
-  const design = reading.data?.design;
+  // What hangs on the reading is drawn beside what else goes on: with a large sheet it takes more than a frame.
+  const read = useDeferredValue(reading.data ?? null);
+  const isBehind = reading.isPlaceholderData || read !== (reading.data ?? null);
+  const design = read?.design;
   // What a comment or a space leaves as it was stays the same object, and what hangs on it is not done again.
   const netlist: Netlist | null = useKept(design?.netlist ?? null, fingerprintOf(design?.netlist ?? null));
   const behaviour = useKept(design?.behaviour ?? null, printedBehaviour(design?.behaviour ?? null));
@@ -44,7 +53,7 @@ export function useJobStages(id: string, session: JobSession): JobView {
   const packed = useQuery({
     queryKey: packKey,
     queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family, rules)),
-    enabled: netlist !== null && own === null && !reading.isPlaceholderData,
+    enabled: netlist !== null && own === null && !isBehind,
   });
   const packing = own ?? (netlist ? (packed.data?.packing ?? null) : null);
   const board = useMemo(() => readBoard(job.board, packing), [job.board, packing]);
@@ -59,7 +68,7 @@ export function useJobStages(id: string, session: JobSession): JobView {
     queryFn: () => stages().inspect(job, packing),
     placeholderData: keepPreviousData,
   });
-  const all = signalsOf(reading.data ?? null, packing);
+  const all = signalsOf(read, packing);
   const signals = useKept(all, all.join(' '));
   const given = useMemo(() => coloursOf(signals, packing, board), [signals, packing, board]);
   const colours = useKept(given, given.key);
@@ -71,9 +80,8 @@ export function useJobStages(id: string, session: JobSession): JobView {
   const packingFindings = packed.data?.findings ?? none;
   const stopPacking = useLatest(() => void queries.cancelQueries({ queryKey: packKey }));
   const startPacking = useLatest(() => void packed.refetch());
-  const read = reading.data ?? null;
   const findings = inspected.data ?? null;
-  return useSame({
+  const view = useSame({
     id,
     job,
     session,
@@ -91,4 +99,5 @@ export function useJobStages(id: string, session: JobSession): JobView {
     bench,
     subject,
   });
+  return { view, isBehind };
 }
