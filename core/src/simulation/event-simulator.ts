@@ -15,13 +15,12 @@ import type { Circuit } from './circuit';
 import { EventHeap } from './event-heap';
 import { feedbackOf } from './feedback';
 import { InputPins } from './input-pins';
+import { LiveUnits } from './live-units';
+import { type Corner, OutputPins } from './output-pins';
 import { pulseSeconds } from './pulses';
+import { TICK_S, TICKS_PER_NS } from './ticks';
 import { type TimingFault, TimingWatch } from './timing-watch';
-import { DEAD, FRESH, statesOf, type UnitStates } from './unit-states';
 
-/** Time is counted in whole ticks of a tenth of a nanosecond: exact in a double for over ten days. */
-export const TICKS_PER_NS = 10;
-const TICK_S = 1e-10;
 /** A chip that gets its supply works after so many ticks; a supply that gives more than it can for so long counts as shorted. */
 const WAKE_TICKS = 10_000;
 const OVERLOAD_TICKS = 10_000_000;
@@ -30,7 +29,7 @@ const WATCH_V = 0.005;
 /** How a simulation is run. */
 export interface RunOptions {
   /** Which of a data sheet's delays are taken; `typical` where nothing is said. */
-  readonly delays?: 'typical' | 'most';
+  readonly delays?: Corner;
   /** Whether clock modules run at their value; otherwise a hand moves them as it does switches. */
   readonly clocksRun?: boolean;
   /** The seed of contacts that bounce; null, and none bounces. */
@@ -59,22 +58,8 @@ export class EventSimulator {
   private readonly firstChip: number;
   private readonly overload: number;
 
-  private readonly driverLevel: Uint8Array;
-  private readonly pendingLevel: Uint8Array;
-  private readonly driverIsland: Int32Array;
-  private readonly driverSlot: Int32Array;
-  /** When each driver went high last, and how long after the time before. */
-  private readonly roseAt: Float64Array;
-  private readonly period: Float64Array;
-  private readonly riseTicks: Float64Array;
-  private readonly fallTicks: Float64Array;
-  /** For each unit how long a clear or preset takes to its outputs; 0 where that is as long as the clock takes. */
-  private readonly clearTicks: Float64Array;
-
-  private readonly states: readonly UnitStates[];
-  private readonly unitState: Int32Array;
-  private readonly unitInputs: readonly Uint8Array[];
-  private readonly unitKey: Float64Array;
+  private readonly outputs: OutputPins;
+  private readonly units: LiveUnits;
   private readonly isWoken: Uint8Array;
   private readonly woken: Int32Array;
   private wokenCount = 0;
@@ -115,7 +100,7 @@ export class EventSimulator {
     private readonly circuit: Circuit,
     options: RunOptions = {},
   ) {
-    const { units, chips, driverPin, driverDelays, switches } = circuit;
+    const { units, chips, driverPin, switches } = circuit;
     const { islands } = board;
     this.pulses = units.flatMap((unit, u) =>
       unit.timers.map(({ input, law }) => {
@@ -135,36 +120,9 @@ export class EventSimulator {
     this.overload = this.firstChip + chips.length;
     this.heap = new EventHeap(this.overload + 1);
 
-    const drivers = driverPin.length;
-    this.driverLevel = new Uint8Array(drivers).fill(UNKNOWN);
-    this.pendingLevel = new Uint8Array(drivers);
-    this.driverIsland = new Int32Array(drivers).fill(-1);
-    this.driverSlot = new Int32Array(drivers);
-    this.roseAt = new Float64Array(drivers).fill(-Infinity);
-    this.period = new Float64Array(drivers).fill(Infinity);
     const corner = options.delays ?? 'typical';
-    this.riseTicks = Float64Array.from(driverDelays, ({ rise }) => Math.round(rise[corner] * TICKS_PER_NS));
-    this.fallTicks = Float64Array.from(driverDelays, ({ fall }) => Math.round(fall[corner] * TICKS_PER_NS));
-    this.clearTicks = Float64Array.from(units, ({ clearDelay }) =>
-      Math.round((clearDelay?.[corner] ?? 0) * TICKS_PER_NS),
-    );
-    const driverOf = new Map(driverPin.map((pin, d) => [pin, d]));
-    islands.forEach(({ parts }, i) => {
-      parts.outputs.forEach(({ pin }, slot) => {
-        const d = driverOf.get(pin) ?? -1;
-        if (d < 0) return;
-        this.driverIsland[d] = i;
-        this.driverSlot[d] = slot;
-      });
-    });
-    this.states = units.map(({ machine }) => statesOf(machine));
-    this.unitState = new Int32Array(units.length).fill(FRESH);
-    this.unitInputs = units.map(({ machine, inputPins }) =>
-      new Uint8Array(machine.inputs).fill(UNKNOWN, 0, inputPins.length),
-    );
-    this.unitKey = Float64Array.from(this.unitInputs, (inputs) =>
-      inputs.reduce((key, level, i) => key + level * 4 ** i, 0),
-    );
+    this.outputs = new OutputPins(board, circuit, corner);
+    this.units = new LiveUnits(circuit, corner);
     this.isWoken = new Uint8Array(units.length);
     this.woken = new Int32Array(units.length);
 
@@ -187,8 +145,8 @@ export class EventSimulator {
       isShorted: () => this.isShorted,
       take: (unit, input, level) => {
         const isKept = this.timing.take(unit, input, level, this.now);
-        this.setInput(unit, input, level);
-        if (!isKept && options.strict) this.unsettle(unit);
+        this.units.setInput(unit, input, level);
+        if (!isKept && options.strict) this.units.unsettle(unit);
         this.wake(unit);
       },
     });
@@ -218,7 +176,7 @@ export class EventSimulator {
     chips.forEach((_, c) => {
       this.isPoweredChip[c] = this.isFed(c) ? 1 : 0;
     });
-    for (let d = 0; d < this.driverLevel.length; d++) this.putDrive(d);
+    for (let d = 0; d < this.outputs.level.length; d++) this.putDrive(d);
     islands.forEach((_, i) => {
       this.soil(i);
     });
@@ -290,11 +248,9 @@ export class EventSimulator {
   }
 
   private putDrive(d: number): void {
-    const i = this.driverIsland[d] as number;
-    if (i < 0) return;
     const isPowered = this.isPoweredChip[this.circuit.driverChip[d] as number] === 1;
-    const drive = isPowered ? (this.driverLevel[d] as number) : DEAD;
-    if (this.board.islands[i]?.setOutput(this.driverSlot[d] as number, drive)) this.soil(i);
+    const island = this.outputs.putDrive(d, isPowered);
+    if (island >= 0) this.soil(island);
   }
 
   /** Takes up all that has changed: islands, then the units that read them, until nothing changes any more at this moment. */
@@ -416,20 +372,6 @@ export class EventSimulator {
     this.flush();
   }
 
-  private setInput(unit: number, input: number, level: number): void {
-    const inputs = this.unitInputs[unit] as Uint8Array;
-    this.unitKey[unit] =
-      (this.unitKey[unit] as number) + (level - (inputs[input] as number)) * (POWERS[input] as number);
-    inputs[input] = level;
-  }
-
-  /** Has what a unit stores be unknown. */
-  private unsettle(u: number): void {
-    const states = this.states[u] as UnitStates;
-    const nothing = states.machine.stored.map(() => UNKNOWN);
-    this.unitState[u] = states.withStored(this.unitInputs[u] as Uint8Array, nothing);
-  }
-
   /** Inputs that did not keep what their data sheets ask, each once. */
   get timingFaults(): readonly TimingFault[] {
     return this.timing.faults();
@@ -438,14 +380,10 @@ export class EventSimulator {
   private evaluate(u: number): void {
     const { driver, outputs, chip } = this.circuit.units[u] as Circuit['units'][number];
     if (this.isPoweredChip[chip] !== 1) return;
-    const step = (this.states[u] as UnitStates).step(
-      this.unitState[u] as number,
-      this.unitInputs[u] as Uint8Array,
-      this.unitKey[u] as number,
-    );
-    const isNew = step.state !== this.unitState[u];
-    this.unitState[u] = step.state;
-    const clear = step.isForced ? (this.clearTicks[u] as number) : 0;
+    const before = this.units.stateOf(u);
+    const step = this.units.step(u);
+    const isNew = step.state !== before;
+    const clear = step.isForced ? (this.units.clearTicks[u] as number) : 0;
     for (let o = 0; o < outputs; o++) this.drive(driver + o, step.outputs[o] as number, clear);
     const p = this.pulseOf[u] as number;
     if (p >= 0 && step.isTriggered) this.beginPulse(p, isNew);
@@ -462,32 +400,26 @@ export class EventSimulator {
   private endPulse(p: number): void {
     const { unit, input } = this.pulses[p] as { unit: number; input: number };
     for (const level of [HIGH, LOW]) {
-      this.setInput(unit, input, level);
+      this.units.setInput(unit, input, level);
       this.evaluate(unit);
     }
   }
 
   /** Has an output go to a level after its delay, or after so many ticks where they are not 0. */
   private drive(d: number, level: number, ticks = 0): void {
-    if (this.heap.has(d)) {
-      if (this.pendingLevel[d] === level) return;
-      this.heap.remove(d);
+    const { outputs, heap } = this;
+    if (heap.has(d)) {
+      if (outputs.pending[d] === level) return;
+      heap.remove(d);
     }
-    if (this.driverLevel[d] === level) return;
-    if (this.isStarting && this.driverLevel[d] === UNKNOWN) {
-      this.driverLevel[d] = level;
+    if (outputs.level[d] === level) return;
+    if (this.isStarting && outputs.level[d] === UNKNOWN) {
+      outputs.level[d] = level;
       this.putDrive(d);
       return;
     }
-    this.pendingLevel[d] = level;
-    this.heap.put(d, this.now + (ticks || this.delayTo(d, level)));
-  }
-
-  private delayTo(d: number, level: number): number {
-    const [rise, fall] = [this.riseTicks[d] as number, this.fallTicks[d] as number];
-    if (level === HIGH) return rise;
-    if (level === LOW) return fall;
-    return level === UNKNOWN ? Math.min(rise, fall) : Math.max(rise, fall);
+    outputs.pending[d] = level;
+    heap.put(d, this.now + (ticks || outputs.delayTo(d, level)));
   }
 
   private lookAtSupply(c: number): void {
@@ -502,10 +434,10 @@ export class EventSimulator {
     this.isPoweredChip[c] = 0;
     this.circuit.units.forEach(({ chip, driver, outputs }, u) => {
       if (chip !== c) return;
-      this.unitState[u] = FRESH;
+      this.units.forget(u);
       for (let d = driver; d < driver + outputs; d++) {
         this.heap.remove(d);
-        this.driverLevel[d] = UNKNOWN;
+        this.outputs.level[d] = UNKNOWN;
         this.putDrive(d);
       }
       const p = this.pulseOf[u] as number;
@@ -611,12 +543,7 @@ export class EventSimulator {
 
   private happen(item: number): void {
     if (item < this.firstIsland) {
-      const level = this.pendingLevel[item] as number;
-      if (level === HIGH) {
-        this.period[item] = this.now - (this.roseAt[item] as number);
-        this.roseAt[item] = this.now;
-      }
-      this.driverLevel[item] = level;
+      this.outputs.arrive(item, this.now);
       this.putDrive(item);
     } else if (item < this.firstPulse) this.soil(item - this.firstIsland);
     else if (item < this.firstActuator) this.endPulse(item - this.firstPulse);
@@ -656,23 +583,10 @@ export class EventSimulator {
   /** How often a second the outputs on a net have gone high of late; 0 where they rest. Clocks on it count too. */
   hertzOf(net: number): number {
     const i = this.board.islandOf[net] as number;
-    let most = 0;
-    for (const d of this.driversOn[i] ?? []) {
-      const period = this.period[d] as number;
-      if (this.now - (this.roseAt[d] as number) < 3 * period) most = Math.max(most, 1 / (period * TICK_S));
-    }
+    let most = this.outputs.hertzOn(i, this.now);
     for (const a of this.clocksOn[i] ?? []) most = Math.max(most, 0.5 / (this.actuators.periodOf(a) * TICK_S));
     return most;
   }
-
-  private get driversOn(): readonly (readonly number[])[] {
-    this.byIsland ??= this.board.islands.map((_, i) =>
-      [...this.driverIsland.keys()].filter((d) => this.driverIsland[d] === i),
-    );
-    return this.byIsland;
-  }
-
-  private byIsland: readonly (readonly number[])[] | null = null;
 
   /** For each island the clocks with contacts on it. */
   private get clocksOn(): readonly (readonly number[])[] {
@@ -755,10 +669,10 @@ export class EventSimulator {
   /** Gives outputs that hang on themselves a level, each when all has followed from the one before; false where there was none. */
   private decideLoops(choose: () => 0 | 1): boolean {
     let isChanged = false;
-    for (let d = 0; d < this.driverLevel.length; d++) {
+    for (let d = 0; d < this.outputs.level.length; d++) {
       if (!this.isLoose(d) || !this.hangsOnItself(d)) continue;
       isChanged = true;
-      this.driverLevel[d] = choose();
+      this.outputs.level[d] = choose();
       this.putDrive(d);
       this.flush();
       this.runSoon();
@@ -784,7 +698,7 @@ export class EventSimulator {
   /** Whether what a driver does comes back to its own unit through others. */
   private hangsOnItself(d: number): boolean {
     this.feedback ??= feedbackOf(this.circuit, (driver) => {
-      const i = this.driverIsland[driver] as number;
+      const i = this.outputs.island[driver] as number;
       return i < 0 ? [] : (this.inputs.on[i] as readonly number[]).flatMap((r) => this.inputs.unitsOf(r));
     });
     return this.feedback[d] === 1;
@@ -794,7 +708,7 @@ export class EventSimulator {
 
   /** Whether a driver that has power does what nobody knows. */
   private isLoose(d: number): boolean {
-    return this.driverLevel[d] === UNKNOWN && this.isPoweredChip[this.circuit.driverChip[d] as number] === 1;
+    return this.outputs.level[d] === UNKNOWN && this.isPoweredChip[this.circuit.driverChip[d] as number] === 1;
   }
 
   /** Lets happen what is about to, within some gate delays. */
@@ -807,13 +721,12 @@ export class EventSimulator {
   private decideStored(choose: (unit: number) => number): boolean {
     let isChanged = false;
     this.circuit.units.forEach(({ chip }, u) => {
-      const states = this.states[u] as UnitStates;
-      const stored = [...states.stored(this.unitState[u] as number)];
+      const stored = this.units.storedOf(u);
       if (this.isPoweredChip[chip] !== 1 || !stored.includes(UNKNOWN)) return;
       const levels = stored.map((level) => (level === UNKNOWN ? choose(u) : level));
       if (levels.every((level, i) => level === stored[i])) return;
       isChanged = true;
-      this.unitState[u] = states.withStored(this.unitInputs[u] as Uint8Array, levels);
+      this.units.setStored(u, levels);
       this.wake(u);
     });
     this.flush();
@@ -821,8 +734,6 @@ export class EventSimulator {
   }
 }
 
-/** What an input counts in the key of its unit: two bits each. */
-const POWERS = Float64Array.from({ length: 64 }, (_, i) => 4 ** i);
 /** A start is decided step by step, each of so many ticks and events at the most. */
 const DECIDE_ROUNDS = 64;
 const SETTLE_TICKS = 20_000;

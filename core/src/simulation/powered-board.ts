@@ -14,7 +14,8 @@ import { type Finding, finding } from '../finding';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { randomFrom } from './actuators';
 import { type Circuit, compileCircuit } from './circuit';
-import { EventSimulator, type RunOptions, TICKS_PER_NS } from './event-simulator';
+import { EventSimulator, type RunOptions } from './event-simulator';
+import { TICKS_PER_NS } from './ticks';
 import type { TimingFault } from './timing-watch';
 
 /** Events after which a board that still moves counts as running. */

@@ -25,7 +25,7 @@ import { useHands } from './use-hands';
 
 /** The board under the person's hands: by mouse, by key, and by typing pins. */
 export default function BoardStep() {
-  const { job, board, colours, reading } = useJobView();
+  const { job, board, colours } = useJobView();
   const scene = useScene(board);
   const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
   const { hands, setHands, command, refusal, setRefusal, svg, dispatch, take, handlers } = useHands();
@@ -55,20 +55,7 @@ export default function BoardStep() {
     () => areasInView(scene, chosen, hands.cursor, next?.step?.edit ?? null),
     [scene, chosen, hands.cursor, next],
   );
-  const say = (text: string): boolean => {
-    const read = readCommand(
-      job.board,
-      text,
-      reading?.ownParts.map((p) => p.text),
-    );
-    if (read.ok) {
-      const done = dispatch(read.edit);
-      if (done && read.edit.kind === 'seat') choose(read.edit.part.ref);
-      return done;
-    }
-    setRefusal(`${says(read.finding)} ${remedy(read.finding)}`);
-    return false;
-  };
+  const say = useSaying({ dispatch, choose, refuse: setRefusal });
   return (
     <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
       <BoardMat
@@ -129,6 +116,28 @@ export default function BoardStep() {
       </Flex>
     </Flex>
   );
+}
+
+interface Saying {
+  readonly dispatch: (edit: Edit) => boolean;
+  readonly choose: (what: string) => void;
+  readonly refuse: (words: string) => void;
+}
+
+/** Does what a typed command says; a part that it seats is chosen. Returns whether it was done; otherwise why not goes to `refuse`. */
+function useSaying({ dispatch, choose, refuse }: Saying): (text: string) => boolean {
+  const { job, reading } = useJobView();
+  return (text) => {
+    const own = reading?.ownParts.map((p) => p.text);
+    const read = readCommand(job.board, text, own);
+    if (read.ok) {
+      const done = dispatch(read.edit);
+      if (done && read.edit.kind === 'seat') choose(read.edit.part.ref);
+      return done;
+    }
+    refuse(`${says(read.finding)} ${remedy(read.finding)}`);
+    return false;
+  };
 }
 
 /** What should be in view: what comes next when the person is guided, otherwise what is chosen, otherwise the cursor. */

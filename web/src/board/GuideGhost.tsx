@@ -1,4 +1,13 @@
-import { holeXY, type Job, leadsOf, type NextStep, parseHole, routeJumpers } from '@saddlebag/core';
+import {
+  holeXY,
+  type Job,
+  leadsOf,
+  type NextStep,
+  type Point,
+  parseHole,
+  routeJumpers,
+  type SeatedPart,
+} from '@saddlebag/core';
 import { useMemo } from 'react';
 import { colour } from '../base/colours';
 import { routesOf } from '../kit/board/routes';
@@ -14,37 +23,34 @@ export function GuideGhost({ job, next }: { readonly job: Job; readonly next: Ne
     const paths = routesOf(job.board);
     return routeJumpers(board, paths ? { board: job.board, paths } : undefined).get(jumper.id) ?? null;
   }, [edit, job.board]);
-  if (path) {
-    const d = path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
-    const ends = [path[0], path[path.length - 1]].flatMap((p) => p ?? []);
-    return (
-      <g pointerEvents="none" data-ghost="wire">
-        <path d={d} fill="none" stroke={colour('matDeep')} strokeWidth={0.56} strokeLinejoin="round" opacity={0.7} />
-        <path
-          d={d}
-          fill="none"
-          stroke={colour('lit')}
-          strokeWidth={0.3}
-          strokeDasharray="0.6 0.4"
-          strokeLinejoin="round"
-        />
-        {ends.map((p) => (
-          <circle
-            key={`${p.x},${p.y}`}
-            cx={p.x}
-            cy={p.y}
-            r={0.5}
-            fill="none"
-            stroke={colour('lit')}
-            strokeWidth={0.16}
-          />
-        ))}
-      </g>
-    );
-  }
-  if (edit?.kind !== 'seat') return null;
-  const anchor = parseHole(edit.part.at);
-  const places = leadsOf(edit.part).flatMap(({ hole }) => (hole ? [holeXY(hole)] : []));
+  if (path) return <WireGhost path={path} />;
+  return edit?.kind === 'seat' ? <PartGhost part={edit.part} /> : null;
+}
+
+function WireGhost({ path }: { readonly path: readonly Point[] }) {
+  const d = path.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x},${p.y}`).join('');
+  const ends = [path[0], path[path.length - 1]].flatMap((p) => p ?? []);
+  return (
+    <g pointerEvents="none" data-ghost="wire">
+      <path d={d} fill="none" stroke={colour('matDeep')} strokeWidth={0.56} strokeLinejoin="round" opacity={0.7} />
+      <path
+        d={d}
+        fill="none"
+        stroke={colour('lit')}
+        strokeWidth={0.3}
+        strokeDasharray="0.6 0.4"
+        strokeLinejoin="round"
+      />
+      {ends.map((p) => (
+        <circle key={`${p.x},${p.y}`} cx={p.x} cy={p.y} r={0.5} fill="none" stroke={colour('lit')} strokeWidth={0.16} />
+      ))}
+    </g>
+  );
+}
+
+function PartGhost({ part }: { readonly part: SeatedPart }) {
+  const anchor = parseHole(part.at);
+  const places = leadsOf(part).flatMap(({ hole }) => (hole ? [holeXY(hole)] : []));
   if (!anchor || places.length === 0) return null;
   const [xs, ys] = [places.map((p) => p.x), places.map((p) => p.y)];
   const [x, y, right, bottom] = [
@@ -78,7 +84,7 @@ export function GuideGhost({ job, next }: { readonly job: Job; readonly next: Ne
         font="heading"
         weight={600}
       >
-        {edit.part.ref}
+        {part.ref}
       </SvgText>
     </g>
   );

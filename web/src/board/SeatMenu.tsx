@@ -34,123 +34,133 @@ function found(words: string): readonly Seatable[] {
 /** Finds a part to seat: a search over numbers, functions and kinds, each with its outline; arrows and Enter choose. */
 export function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }) {
   const [open, setOpen] = useState(false);
-  const [words, setWords] = useState('');
-  const [at, setAt] = useState(0);
-  const field = useRef<HTMLInputElement>(null);
   const box = useRef<HTMLDivElement>(null);
-  const list = found(words).slice(0, 60);
   useEffect(() => {
     if (!open) return;
-    field.current?.focus();
     const outside = (e: PointerEvent): void => {
       if (!box.current?.contains(e.target as Node)) setOpen(false);
     };
     window.addEventListener('pointerdown', outside);
     return () => window.removeEventListener('pointerdown', outside);
   }, [open]);
-  const seat = (name: string | undefined): void => {
-    if (name === undefined) return;
+  const seat = (name: string): void => {
     recent = [name, ...recent.filter((r) => r !== name)].slice(0, MOST_RECENT);
     setOpen(false);
-    setWords('');
     onSeat(name);
   };
-  const onKeyDown = (e: KeyboardEvent): void => {
-    if (e.key === 'ArrowDown') setAt(Math.min(at + 1, list.length - 1));
-    else if (e.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
-    else if (e.key === 'Enter') seat(list[at]?.name);
-    else if (e.key === 'Escape') setOpen(false);
-    else return;
-    e.preventDefault();
-    e.stopPropagation();
-  };
-  const chosen = list[Math.min(at, list.length - 1)];
   return (
     <Box position="relative" ref={box}>
       <Button aria-haspopup="listbox" aria-expanded={open} onClick={() => setOpen(!open)}>
         Seat a part
       </Button>
-      {open && (
-        <Box
-          position="absolute"
-          top="32px"
-          left="0"
-          zIndex="10"
-          w="430px"
-          bg="card"
-          borderWidth="1px"
-          borderColor="line"
-          rounded="8px"
-          p="8px"
-          boxShadow="0 8px 24px rgba(0,0,0,0.18)"
-        >
-          <Input
-            ref={field}
-            role="combobox"
-            aria-label="find a part to seat"
-            aria-expanded="true"
-            aria-controls="seatable"
-            aria-activedescendant={chosen && `seat-${chosen.name}`}
-            placeholder="7400, decade counter, LED …"
-            _placeholder={{ color: 'soft' }}
-            value={words}
-            h="30px"
-            bg="card"
-            borderColor="line"
-            onChange={(e) => {
-              setWords(e.target.value);
-              setAt(0);
-            }}
-            onKeyDown={onKeyDown}
-          />
-          <Flex gap="10px" mt="6px">
-            <Box
-              id="seatable"
-              role="listbox"
-              aria-label="parts"
-              flex="1"
-              minW="0"
-              h="230px"
-              overflowY="auto"
-              tabIndex={0}
-            >
-              {list.map((s, i) => (
-                <Flex
-                  key={s.name}
-                  id={`seat-${s.name}`}
-                  role="option"
-                  aria-selected={i === at}
-                  gap="8px"
-                  px="6px"
-                  py="3px"
-                  rounded="4px"
-                  cursor="pointer"
-                  bg={i === at ? 'wash' : undefined}
-                  ref={(e: HTMLDivElement | null) => {
-                    if (i === at) e?.scrollIntoView?.({ block: 'nearest' });
-                  }}
-                  onPointerMove={() => setAt(i)}
-                  onClick={() => seat(s.name)}
-                >
-                  <Text fontFamily="mono" fontSize="12.5px" w="104px" flexShrink={0} truncate>
-                    {s.name}
-                  </Text>
-                  <Text fontSize="13px" truncate>
-                    {s.title}
-                  </Text>
-                </Flex>
-              ))}
-              {list.length === 0 && (
-                <Text p="6px" color="soft" fontSize="13px">
-                  No part is found by these words.
-                </Text>
-              )}
-            </Box>
-            <Box w="118px" flexShrink={0}>
-              {chosen && <Outline name={chosen.name} />}
-            </Box>
-          </Flex>
+      {open && <Search onSeat={seat} onClose={() => setOpen(false)} />}
+    </Box>
+  );
+}
+
+/** Parts that are listed; more words find the others. */
+const MOST_LISTED = 60;
+
+/** The field, what is found by it, and the outline of what is chosen. */
+function Search({ onSeat, onClose }: { readonly onSeat: (name: string) => void; readonly onClose: () => void }) {
+  const [words, setWords] = useState('');
+  const [at, setAt] = useState(0);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => field.current?.focus(), []);
+  const list = found(words).slice(0, MOST_LISTED);
+  const chosen = list[Math.min(at, list.length - 1)];
+  const onKeyDown = (e: KeyboardEvent): void => {
+    if (e.key === 'ArrowDown') setAt(Math.min(at + 1, list.length - 1));
+    else if (e.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
+    else if (e.key === 'Enter') chosen && onSeat(chosen.name);
+    else if (e.key === 'Escape') onClose();
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  };
+  return (
+    <Box
+      position="absolute"
+      top="32px"
+      left="0"
+      zIndex="10"
+      w="430px"
+      bg="card"
+      borderWidth="1px"
+      borderColor="line"
+      rounded="8px"
+      p="8px"
+      boxShadow="0 8px 24px rgba(0,0,0,0.18)"
+    >
+      <Input
+        ref={field}
+        role="combobox"
+        aria-label="find a part to seat"
+        aria-expanded="true"
+        aria-controls="seatable"
+        aria-activedescendant={chosen && `seat-${chosen.name}`}
+        placeholder="7400, decade counter, LED …"
+        _placeholder={{ color: 'soft' }}
+        value={words}
+        h="30px"
+        bg="card"
+        borderColor="line"
+        onChange={(e) => {
+          setWords(e.target.value);
+          setAt(0);
+        }}
+        onKeyDown={onKeyDown}
+      />
+      <Flex gap="10px" mt="6px">
+        <FoundList list={list} chosen={chosen} onPoint={setAt} onSeat={onSeat} />
+        <Box w="118px" flexShrink={0}>
+          {chosen && <Outline name={chosen.name} />}
         </Box>
+      </Flex>
+    </Box>
+  );
+}
+
+interface FoundListProps {
+  readonly list: readonly Seatable[];
+  readonly chosen: Seatable | undefined;
+  readonly onPoint: (at: number) => void;
+  readonly onSeat: (name: string) => void;
+}
+
+function FoundList({ list, chosen, onPoint, onSeat }: FoundListProps) {
+  return (
+    <Box id="seatable" role="listbox" aria-label="parts" flex="1" minW="0" h="230px" overflowY="auto" tabIndex={0}>
+      {list.map((s, i) => (
+        <Flex
+          key={s.name}
+          id={`seat-${s.name}`}
+          role="option"
+          aria-selected={s === chosen}
+          gap="8px"
+          px="6px"
+          py="3px"
+          rounded="4px"
+          cursor="pointer"
+          bg={s === chosen ? 'wash' : undefined}
+          ref={(e: HTMLDivElement | null) => {
+            if (s === chosen) e?.scrollIntoView?.({ block: 'nearest' });
+          }}
+          onPointerMove={() => onPoint(i)}
+          onClick={() => onSeat(s.name)}
+        >
+          <Text fontFamily="mono" fontSize="12.5px" w="104px" flexShrink={0} truncate>
+            {s.name}
+          </Text>
+          <Text fontSize="13px" truncate>
+            {s.title}
+          </Text>
+        </Flex>
+      ))}
+      {list.length === 0 && (
+        <Text p="6px" color="soft" fontSize="13px">
+          No part is found by these words.
+        </Text>
       )}
     </Box>
   );

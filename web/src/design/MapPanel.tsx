@@ -13,7 +13,7 @@ import {
   withCell,
 } from '@saddlebag/core';
 import { useQuery } from '@tanstack/react-query';
-import { type KeyboardEvent, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useState } from 'react';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
 import { onPaper, palette } from '../base/palette';
@@ -87,38 +87,11 @@ interface MapDrawingProps {
 }
 
 function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
-  const { job, session } = useJobView();
   const { inputs, outputs } = behaviour;
-  const { row } = useDesignFocus();
   const layout = mapOf(inputs.length);
   const name = outputs[output]?.name ?? '';
-  const editable = useEditable(job.sheet, behaviour).has(name);
   const products = useGroups(table, output, groups);
-  const set = (r: number, mark: '0' | '1' | '-'): void => {
-    if (editable && cellAt(table, output, r) !== mark)
-      session.dispatch({
-        kind: 'write-sheet',
-        text: withCell(session.job.sheet, inputs, name, { table, output, row: r, mark }),
-      });
-  };
-  const press = (r: number): void => {
-    lookAt({ row: r, signal: name });
-    set(r, next[cellAt(table, output, r)]);
-  };
-  useShortcuts('In the map', mapKeys);
-  const onKeyDown = (e: KeyboardEvent): void => {
-    const at = layout.cells.find((c) => c.row === (row ?? 0)) ?? layout.cells[0];
-    const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
-    if (step && at) {
-      const near = (n: number) =>
-        layout.cells.find((c) => c.x === at.x + n * elementAt(step, 0) && c.y === at.y + n * elementAt(step, 1));
-      const to = near(1) ?? near(2);
-      if (to) lookAt({ row: to.row, signal: name });
-    } else if (row !== null && (e.key === '0' || e.key === '1' || e.key === '-')) set(row, e.key);
-    else return;
-    e.preventDefault();
-    e.stopPropagation();
-  };
+  const { editable, press, onKeyDown } = useMapHand({ behaviour, table, output }, layout);
   const [left, top] = [56, 40];
   const width = left + layout.columns * CELL + 8;
   const height = top + layout.lines * CELL + 8;
@@ -132,32 +105,10 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
         >
           <g transform={`translate(${left} ${top})`}>
             <MapCodes layout={layout} inputs={inputs} />
-            {layout.cells.map(({ row: r, x, y }) => (
+            {layout.cells.map(({ row, x, y }) => (
               // biome-ignore lint/a11y/noStaticElementInteractions: the map takes the keys for all of its cells
-              <g key={r} onClick={() => press(r)} style={{ cursor: editable ? 'pointer' : 'default' }}>
-                <rect
-                  x={x * CELL}
-                  y={y * CELL}
-                  width={CELL}
-                  height={CELL}
-                  fill={colour('card')}
-                  stroke={colour('line')}
-                />
-                {r === row && (
-                  <rect x={x * CELL + 2} y={y * CELL + 2} width={CELL - 4} height={CELL - 4} fill={colour('wash')} />
-                )}
-                <SvgText
-                  x={x * CELL + CELL / 2}
-                  y={y * CELL + CELL / 2 + 5}
-                  size={15}
-                  fill={colour('ink')}
-                  weight={cellAt(table, output, r) === '1' ? 600 : 400}
-                >
-                  {cellAt(table, output, r)}
-                </SvgText>
-                <SvgText x={x * CELL + CELL - 4} y={y * CELL + CELL - 3} size={8.5} fill={colour('soft')} anchor="end">
-                  {r}
-                </SvgText>
+              <g key={row} onClick={() => press(row)} style={{ cursor: editable ? 'pointer' : 'default' }}>
+                <MapCell x={x * CELL} y={y * CELL} row={row} mark={cellAt(table, output, row)} />
               </g>
             ))}
             {products.map((p, i) => (
@@ -166,38 +117,111 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
           </g>
         </svg>
       </Box>
-      <Box
-        overflowY="auto"
-        flex="1"
-        minW="0"
-        fontFamily="mono"
-        fontSize="13px"
-        tabIndex={0}
-        role="region"
-        aria-label="groups"
-      >
-        {products.map((p, i) => (
-          <Flex key={`${p.care} ${p.value}`} align="center" gap="8px" py="2px">
-            <Box
-              w="14px"
-              h="14px"
-              rounded="4px"
-              borderWidth="2.5px"
-              flexShrink={0}
-              style={{ borderColor: groupColour(i) }}
-            />
-            <Text>{printExpr(exprOfCube(p, inputs), 'textbook')}</Text>
-          </Flex>
-        ))}
-        {products.length === 0 && <Text color="soft">No groups: it is constant.</Text>}
-        <Text pt="8px" color="soft" fontFamily="body" fontSize="12.5px">
-          {groups === 'ones'
-            ? `${name} is the sum of these.`
-            : `${name} is low in these: the product of their sums, literals inverted.`}
-          {!editable && ' Its cells follow from the sheet.'}
-        </Text>
-      </Box>
+      <GroupList products={products} inputs={inputs}>
+        {groups === 'ones'
+          ? `${name} is the sum of these.`
+          : `${name} is low in these: the product of their sums, literals inverted.`}
+        {!editable && ' Its cells follow from the sheet.'}
+      </GroupList>
     </Flex>
+  );
+}
+
+/** What presses and keys do on the map of an output: look at a cell, and set it. */
+function useMapHand({ behaviour, table, output }: Omit<MapDrawingProps, 'groups'>, { cells }: MapLayout) {
+  const { job, session } = useJobView();
+  const { inputs, outputs } = behaviour;
+  const { row } = useDesignFocus();
+  const name = outputs[output]?.name ?? '';
+  const editable = useEditable(job.sheet, behaviour).has(name);
+  const set = (r: number, mark: '0' | '1' | '-'): void => {
+    if (editable && cellAt(table, output, r) !== mark)
+      session.dispatch({
+        kind: 'write-sheet',
+        text: withCell(session.job.sheet, inputs, name, { table, output, row: r, mark }),
+      });
+  };
+  const press = (r: number): void => {
+    lookAt({ row: r, signal: name });
+    set(r, next[cellAt(table, output, r)]);
+  };
+  useShortcuts('In the map', mapKeys);
+  const onKeyDown = (e: KeyboardEvent): void => {
+    const at = cells.find((c) => c.row === (row ?? 0)) ?? cells[0];
+    const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
+    if (step && at) {
+      const near = (n: number) =>
+        cells.find((c) => c.x === at.x + n * elementAt(step, 0) && c.y === at.y + n * elementAt(step, 1));
+      const to = near(1) ?? near(2);
+      if (to) lookAt({ row: to.row, signal: name });
+    } else if (row !== null && (e.key === '0' || e.key === '1' || e.key === '-')) set(row, e.key);
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  };
+  return { editable, press, onKeyDown };
+}
+
+interface MapCellProps {
+  readonly x: number;
+  readonly y: number;
+  readonly row: number;
+  readonly mark: string;
+}
+
+function MapCell({ x, y, row, mark }: MapCellProps) {
+  const { row: lookedAt } = useDesignFocus();
+  return (
+    <>
+      <rect x={x} y={y} width={CELL} height={CELL} fill={colour('card')} stroke={colour('line')} />
+      {row === lookedAt && <rect x={x + 2} y={y + 2} width={CELL - 4} height={CELL - 4} fill={colour('wash')} />}
+      <SvgText x={x + CELL / 2} y={y + CELL / 2 + 5} size={15} fill={colour('ink')} weight={mark === '1' ? 600 : 400}>
+        {mark}
+      </SvgText>
+      <SvgText x={x + CELL - 4} y={y + CELL - 3} size={8.5} fill={colour('soft')} anchor="end">
+        {row}
+      </SvgText>
+    </>
+  );
+}
+
+interface GroupListProps {
+  readonly products: readonly Product[];
+  readonly inputs: readonly string[];
+  readonly children: ReactNode;
+}
+
+/** The groups as products, each with the colour of its outline, and what they make together. */
+function GroupList({ products, inputs, children }: GroupListProps) {
+  return (
+    <Box
+      overflowY="auto"
+      flex="1"
+      minW="0"
+      fontFamily="mono"
+      fontSize="13px"
+      tabIndex={0}
+      role="region"
+      aria-label="groups"
+    >
+      {products.map((p, i) => (
+        <Flex key={`${p.care} ${p.value}`} align="center" gap="8px" py="2px">
+          <Box
+            w="14px"
+            h="14px"
+            rounded="4px"
+            borderWidth="2.5px"
+            flexShrink={0}
+            style={{ borderColor: groupColour(i) }}
+          />
+          <Text>{printExpr(exprOfCube(p, inputs), 'textbook')}</Text>
+        </Flex>
+      ))}
+      {products.length === 0 && <Text color="soft">No groups: it is constant.</Text>}
+      <Text pt="8px" color="soft" fontFamily="body" fontSize="12.5px">
+        {children}
+      </Text>
+    </Box>
   );
 }
 

@@ -1,7 +1,7 @@
 import { autocompletion, closeBrackets, completionKeymap } from '@codemirror/autocomplete';
 import { defaultKeymap } from '@codemirror/commands';
 import { setDiagnostics } from '@codemirror/lint';
-import { Compartment, EditorState } from '@codemirror/state';
+import { Compartment, EditorState, type Extension } from '@codemirror/state';
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view';
 import { definitionOf, type Finding } from '@saddlebag/core';
 import { useEffect, useRef, useSyncExternalStore } from 'react';
@@ -55,32 +55,7 @@ export default function SheetEditor({ findings, colours, onChange, onReady, onRe
       state: EditorState.create({
         doc: start.current,
         extensions: [
-          lineNumbers(),
-          highlightActiveLine(),
-          EditorView.lineWrapping,
-          drawSelection(),
-          closeBrackets(),
-          autocompletion({ override: [completeNames], icons: false }),
-          keymap.of([
-            { key: 'F2', run: (v) => withName(v, (name) => rename.current(name)) },
-            { key: 'F12', run: (v) => withName(v, (name) => jumpTo(v, name)) },
-            ...completionKeymap,
-            ...defaultKeymap,
-          ]),
-          EditorView.domEventHandlers({
-            mousedown: (e, v) => {
-              if (!e.ctrlKey && !e.metaKey) return false;
-              const at = v.posAtCoords({ x: e.clientX, y: e.clientY });
-              const name = at === null ? null : nameAt(v.state.doc.toString(), at);
-              if (name !== null) jumpTo(v, name);
-              return name !== null;
-            },
-          }),
-          EditorView.contentAttributes.of({ 'aria-label': 'sheet', spellcheck: 'false' }),
-          EditorView.updateListener.of((u) => {
-            if (u.docChanged && !u.transactions.some((t) => t.isUserEvent('outside')))
-              change.current(u.state.doc.toString());
-          }),
+          editing({ onChange: (t) => change.current(t), onRename: (name) => rename.current(name) }),
           marks.current.of([]),
           sheetTheme,
           ...(nonce ? [EditorView.cspNonce.of(nonce)] : []),
@@ -114,6 +89,37 @@ export default function SheetEditor({ findings, colours, onChange, onReady, onRe
   }, [findings]);
 
   return <div ref={host} style={{ flex: 1, minHeight: 0, overflow: 'hidden' }} />;
+}
+
+/** Lines, keys, completion and where a press with Ctrl leads. */
+function editing({ onChange, onRename }: Pick<SheetEditorProps, 'onChange' | 'onRename'>): Extension {
+  return [
+    lineNumbers(),
+    highlightActiveLine(),
+    EditorView.lineWrapping,
+    drawSelection(),
+    closeBrackets(),
+    autocompletion({ override: [completeNames], icons: false }),
+    keymap.of([
+      { key: 'F2', run: (v) => withName(v, (name) => onRename(name)) },
+      { key: 'F12', run: (v) => withName(v, (name) => jumpTo(v, name)) },
+      ...completionKeymap,
+      ...defaultKeymap,
+    ]),
+    EditorView.domEventHandlers({
+      mousedown: (e, v) => {
+        if (!e.ctrlKey && !e.metaKey) return false;
+        const at = v.posAtCoords({ x: e.clientX, y: e.clientY });
+        const name = at === null ? null : nameAt(v.state.doc.toString(), at);
+        if (name !== null) jumpTo(v, name);
+        return name !== null;
+      },
+    }),
+    EditorView.contentAttributes.of({ 'aria-label': 'sheet', spellcheck: 'false' }),
+    EditorView.updateListener.of((u) => {
+      if (u.docChanged && !u.transactions.some((t) => t.isUserEvent('outside'))) onChange(u.state.doc.toString());
+    }),
+  ];
 }
 
 /** The name that a place in a text touches, a pin of a used part whole; null when there is none. */

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { type Behaviour, cellAt, inputAt, MAX_TABLE_INPUTS, type Table, withCell, withoutDraft } from '@saddlebag/core';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { useJobView, useSession } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { useTable } from '../base/use-table';
@@ -37,13 +37,10 @@ export function TruthTable({ behaviour }: { readonly behaviour: Behaviour }) {
 
 /** Rows to look at and cells to set: arrows move, 0, 1 and - set a cell, and so does pressing one that is chosen. */
 function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly table: Table }) {
-  const session = useSession();
-  const { inputs, outputs } = behaviour;
+  const { outputs } = behaviour;
   const scroller = useRef<HTMLDivElement>(null);
   const { row, signal } = useDesignFocus();
-  const [column, setColumn] = useState(0);
-  const draft = useJobView().reading?.draft;
-  const editable = useEditable(draft?.text ?? session.job.sheet, behaviour);
+  const { editable, choose, press, onKeyDown } = useCells(behaviour, table);
   // The heads stand above the rows and scroll with them.
   const padding = { scrollPaddingStart: 4, scrollPaddingEnd: 44 };
   const rows = useRows({ count: table.rows, scroller, height: ROW, beyond: 8, ...padding });
@@ -52,9 +49,66 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
   useEffect(() => {
     if (row !== null) rows.scrollToIndex(row);
   }, [row, rows]);
-  const choose = (r: number, o: number): void => {
-    setColumn(o);
-    lookAt({ row: r, signal: outputs[o]?.name ?? null });
+  return (
+    <>
+      <Box
+        ref={scroller}
+        flex="1"
+        minH="0"
+        overflow="auto"
+        px="12px"
+        pb="8px"
+        tabIndex={0}
+        role="region"
+        aria-label="truth table"
+        onKeyDown={onKeyDown}
+      >
+        <Box
+          as="table"
+          fontFamily="mono"
+          fontSize="13px"
+          w="100%"
+          style={{ height: rows.getTotalSize() + 28, position: 'relative' }}
+          display="block"
+        >
+          <Heads behaviour={behaviour} />
+          <Box as="tbody" display="block" position="relative">
+            {rows.getVirtualItems().map(({ index, start }) => (
+              <Row key={index} start={start} isLookedAt={index === row}>
+                <InputCells behaviour={behaviour} row={index} onPress={() => choose(index, null)} />
+                <Box as="td" w="34px" flexShrink={0} />
+                {outputs.map(({ name, net }, o) => (
+                  <Cell
+                    key={`o${name}`}
+                    net={net}
+                    mark={cellAt(table, o, index)}
+                    chosen={index === row && name === signal}
+                    settable={editable.has(name)}
+                    onPress={() => press(index, o)}
+                  />
+                ))}
+              </Row>
+            ))}
+          </Box>
+        </Box>
+      </Box>
+      {row !== null && signal !== null && <Why row={row} signal={signal} settable={editable.has(signal)} />}
+    </>
+  );
+}
+
+/** What presses and keys do in the table: look at a row and an output (null: the one looked at before), and set its cell. */
+function useCells(behaviour: Behaviour, table: Table) {
+  const session = useSession();
+  const { inputs, outputs } = behaviour;
+  const { row, signal } = useDesignFocus();
+  const [column, setColumn] = useState(0);
+  const draft = useJobView().reading?.draft;
+  const editable = useEditable(draft?.text ?? session.job.sheet, behaviour);
+  const choose = (r: number, o: number | null): void => {
+    const to = o ?? column;
+    setColumn(to);
+    lookAt({ row: r, signal: outputs[to]?.name ?? null });
   };
   const set = (r: number, o: number, mark: '0' | '1' | '-'): void => {
     const name = outputs[o]?.name;
@@ -85,75 +139,49 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
     else return;
     e.stopPropagation();
   };
+  return { editable, choose, press, onKeyDown };
+}
+
+interface RowProps {
+  /** Where it lies below the heads, in pixels. */
+  readonly start: number;
+  readonly isLookedAt: boolean;
+  readonly children: ReactNode;
+}
+
+function Row({ start, isLookedAt, children }: RowProps) {
   return (
-    <>
-      <Box
-        ref={scroller}
-        flex="1"
-        minH="0"
-        overflow="auto"
-        px="12px"
-        pb="8px"
-        tabIndex={0}
-        role="region"
-        aria-label="truth table"
-        onKeyDown={onKeyDown}
-      >
-        <Box
-          as="table"
-          fontFamily="mono"
-          fontSize="13px"
-          w="100%"
-          style={{ height: rows.getTotalSize() + 28, position: 'relative' }}
-          display="block"
-        >
-          <Heads behaviour={behaviour} />
-          <Box as="tbody" display="block" position="relative">
-            {rows.getVirtualItems().map(({ index, start }) => (
-              <Box
-                as="tr"
-                key={index}
-                display="flex"
-                alignItems="center"
-                h={`${ROW}px`}
-                borderTopWidth="1px"
-                borderColor="line"
-                position="absolute"
-                top="0"
-                left="0"
-                right="0"
-                bg={index === row ? 'wash' : undefined}
-                aria-selected={index === row}
-                _hover={{ bg: 'wash' }}
-                style={{ transform: `translateY(${start}px)` }}
-              >
-                {inputs.map((name, i) => (
-                  <Cell
-                    key={`i${name}`}
-                    net={name}
-                    mark={String(inputAt(inputs.length, i, index))}
-                    onPress={() => choose(index, column)}
-                  />
-                ))}
-                <Box as="td" w="34px" flexShrink={0} />
-                {outputs.map(({ name, net }, o) => (
-                  <Cell
-                    key={`o${name}`}
-                    net={net}
-                    mark={cellAt(table, o, index)}
-                    chosen={index === row && name === signal}
-                    settable={editable.has(name)}
-                    onPress={() => press(index, o)}
-                  />
-                ))}
-              </Box>
-            ))}
-          </Box>
-        </Box>
-      </Box>
-      {row !== null && signal !== null && <Why row={row} signal={signal} settable={editable.has(signal)} />}
-    </>
+    <Box
+      as="tr"
+      display="flex"
+      alignItems="center"
+      h={`${ROW}px`}
+      borderTopWidth="1px"
+      borderColor="line"
+      position="absolute"
+      top="0"
+      left="0"
+      right="0"
+      bg={isLookedAt ? 'wash' : undefined}
+      aria-selected={isLookedAt}
+      _hover={{ bg: 'wash' }}
+      style={{ transform: `translateY(${start}px)` }}
+    >
+      {children}
+    </Box>
   );
+}
+
+interface InputCellsProps {
+  readonly behaviour: Behaviour;
+  readonly row: number;
+  readonly onPress: () => void;
+}
+
+function InputCells({ behaviour: { inputs }, row, onPress }: InputCellsProps) {
+  return inputs.map((name, i) => (
+    <Cell key={name} net={name} mark={String(inputAt(inputs.length, i, row))} onPress={onPress} />
+  ));
 }
 
 const CELL = { width: 58, minWidth: 40, flexShrink: 1, textAlign: 'center' } as const;

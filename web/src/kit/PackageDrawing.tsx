@@ -32,13 +32,11 @@ interface PackageDrawingProps {
 
 /** A package from above, large: every pin with its number and what it carries, every unit with the gate it holds; spare units dashed. */
 export function PackageDrawing({ pack, loose, hand }: PackageDrawingProps) {
-  const { symbols } = useSettings();
   const type = typeOf(pack);
   if (!type) return null;
   const half = type.pins.length / 2;
   const width = half * PITCH;
   const carried = carriedBy(pack, loose);
-  const xOf = (dx: number): number => BODY.x + PITCH * (dx + 0.5);
   return (
     <svg
       viewBox={`0 0 ${width + 20} ${BODY.height + 2 * BODY.y}`}
@@ -72,48 +70,67 @@ export function PackageDrawing({ pack, loose, hand }: PackageDrawingProps) {
           carries={carried.get(pin.id) ?? (pin.role === 'supply' ? '1' : pin.role === 'ground' ? '0' : undefined)}
         />
       ))}
-      {type.units.map((unit, i) => {
-        const use = pack.units[i] ?? null;
-        const pins = [...unit.inputs, ...unit.outputs].flatMap((id) => type.pins.find((p) => p.id === id) ?? []);
-        const out = type.pins.find((p) => p.id === unit.outputs[0]);
-        if (!unit.symbol && type.units.length === 1)
-          return <UnitName key={unit.name} x={width / 2 + BODY.x} name={type.title} width={width} first={i === 0} />;
-        const x = xOf(pins.reduce((sum, p) => sum + p.dx, 0) / pins.length);
-        const y = BODY.y + BODY.height * (out?.dy === 0 ? 0.66 : 0.34);
-        const drawing = unit.symbol ? (
-          <UnitDrawing
-            x={x}
-            y={y}
-            kind={unit.symbol}
-            form={symbols}
-            output={use?.output}
-            mirrored={looksLeft(type, unit)}
-            inputs={unit.inputs.map((id) => innerEnd(type, id, xOf))}
-            out={innerEnd(type, unit.outputs[0] ?? '', xOf)}
-          />
-        ) : (
-          <UnitBox
-            name={unit.name}
-            x={x}
-            y={y}
-            output={use?.output}
-            ends={[...new Set([...unit.inputs, ...unit.outputs])].map((id) => innerEnd(type, id, xOf))}
-          />
-        );
-        // A unit of several outputs stays where it is.
-        if (!unit.symbol && unit.outputs.length > 1) return <g key={unit.name}>{drawing}</g>;
-        return (
-          <UnitFrame key={unit.name} pack={pack} unit={i} x={x} y={y} hand={hand}>
-            {drawing}
-          </UnitFrame>
-        );
-      })}
+      {type.units.map((unit, i) => (
+        <UnitInside key={unit.name} pack={pack} type={type} unit={i} hand={hand} />
+      ))}
     </svg>
   );
 }
 
+/** Where a column of pins stands in the drawing. */
+const xOf = (dx: number): number => BODY.x + PITCH * (dx + 0.5);
+
+interface UnitInsideProps {
+  readonly pack: Package;
+  readonly type: PartType;
+  readonly unit: number;
+  readonly hand: UnitHand | undefined;
+}
+
+/** A unit inside its package: its gate, its box, or for a block alone in its package the name of the part. */
+function UnitInside({ pack, type, unit: i, hand }: UnitInsideProps) {
+  const { symbols } = useSettings();
+  const unit = type.units[i];
+  if (!unit) return null;
+  const width = (type.pins.length / 2) * PITCH;
+  if (!unit.symbol && type.units.length === 1)
+    return <UnitName x={width / 2 + BODY.x} name={type.title} width={width} first={i === 0} />;
+  const output = pack.units[i]?.output;
+  const pins = [...unit.inputs, ...unit.outputs].flatMap((id) => type.pins.find((p) => p.id === id) ?? []);
+  const out = type.pins.find((p) => p.id === unit.outputs[0]);
+  const x = xOf(pins.reduce((sum, p) => sum + p.dx, 0) / pins.length);
+  const y = BODY.y + BODY.height * (out?.dy === 0 ? 0.66 : 0.34);
+  const drawing = unit.symbol ? (
+    <UnitDrawing
+      x={x}
+      y={y}
+      kind={unit.symbol}
+      form={symbols}
+      output={output}
+      mirrored={looksLeft(type, unit)}
+      inputs={unit.inputs.map((id) => innerEnd(type, id))}
+      out={innerEnd(type, unit.outputs[0] ?? '')}
+    />
+  ) : (
+    <UnitBox
+      name={unit.name}
+      x={x}
+      y={y}
+      output={output}
+      ends={[...new Set([...unit.inputs, ...unit.outputs])].map((id) => innerEnd(type, id))}
+    />
+  );
+  // A unit of several outputs stays where it is.
+  if (!unit.symbol && unit.outputs.length > 1) return <g>{drawing}</g>;
+  return (
+    <UnitFrame pack={pack} unit={i} x={x} y={y} hand={hand}>
+      {drawing}
+    </UnitFrame>
+  );
+}
+
 /** Where a pin's line ends inside the body: before its number. */
-function innerEnd(type: PartType, id: string, xOf: (dx: number) => number): { x: number; y: number } {
+function innerEnd(type: PartType, id: string): { x: number; y: number } {
   const pin = type.pins.find((p) => p.id === id);
   return { x: xOf(pin?.dx ?? 0), y: pin?.dy === 0 ? BODY.y + BODY.height - 18 : BODY.y + 18 };
 }

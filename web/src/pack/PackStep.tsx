@@ -63,7 +63,6 @@ export default function PackStep() {
   }, []);
   const [shown, setShown] = useState<Strategy | null>(null);
   const [open, setOpen] = useState(false);
-  const broken = reading !== null && reading.design.netlist === null;
   const nothing = netlist !== null && netlist.outputs.length === 0;
   const looked = states.find((s) => s.strategy === shown)?.packing ?? null;
   const taken = useColours();
@@ -103,26 +102,7 @@ export default function PackStep() {
           </>
         }
       >
-        {packingPending && (
-          <Empty>
-            Looking for the fewest packages …
-            <Button display="block" mx="auto" mt="12px" onClick={view.stopPacking}>
-              Stop
-            </Button>
-          </Empty>
-        )}
-        {!packingPending && broken && (
-          <Empty>The sheet has a mistake. Mend it at Design, and its gates are packed here.</Empty>
-        )}
-        {!packingPending && nothing && <Empty>Nothing to pack yet: the sheet has no output.</Empty>}
-        {!packingPending && !packing && reading !== null && !broken && !nothing && packingFindings.length === 0 && (
-          <Empty>
-            Stopped before a packing was found.
-            <Button display="block" mx="auto" mt="12px" onClick={view.startPacking}>
-              Pack again
-            </Button>
-          </Empty>
-        )}
+        <WhyNone />
         {packingFindings.map((f) => (
           <FindingLine key={says(f)} finding={f} />
         ))}
@@ -214,5 +194,32 @@ function Summary({ packing, working, onAgain }: SummaryProps) {
         </Flex>
       </Box>
     </Panel>
+  );
+}
+
+/** Why no packages are shown, where there are none, and what to do. */
+function WhyNone() {
+  const { packing, packingPending, packingFindings, reading, netlist, stopPacking, startPacking } = useJobView();
+  if (packingPending)
+    return (
+      <Empty>
+        Looking for the fewest packages …
+        <Button display="block" mx="auto" mt="12px" onClick={stopPacking}>
+          Stop
+        </Button>
+      </Empty>
+    );
+  if (reading === null) return null;
+  if (reading.design.netlist === null)
+    return <Empty>The sheet has a mistake. Mend it at Design, and its gates are packed here.</Empty>;
+  if (netlist?.outputs.length === 0) return <Empty>Nothing to pack yet: the sheet has no output.</Empty>;
+  if (packing || packingFindings.length > 0) return null;
+  return (
+    <Empty>
+      Stopped before a packing was found.
+      <Button display="block" mx="auto" mt="12px" onClick={startPacking}>
+        Pack again
+      </Button>
+    </Empty>
   );
 }

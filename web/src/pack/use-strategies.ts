@@ -30,7 +30,22 @@ export interface StrategyState {
 
 const nowhere: PackProgress = { bound: null, best: null, packing: null };
 
-/** Strategies the design: each is worked out in the worker when it is asked for, and kept while the design and what it must keep to stay. */
+/** How far each strategy is, by its key; a packing or bound that was told stays until a better one is. */
+function useProgress() {
+  const [progress, setProgress] = useState<ReadonlyMap<string, PackProgress>>(new Map());
+  const heard = (key: string, next: PackProgress): void =>
+    setProgress((all) => {
+      const before = all.get(key) ?? nowhere;
+      return new Map(all).set(key, {
+        ...next,
+        packing: next.packing ?? before.packing,
+        bound: next.bound ?? before.bound,
+      });
+    });
+  return { progress, heard };
+}
+
+/** The strategies side by side: each is worked out in the worker when it is asked for, and kept while the design and what it must keep to stay. */
 export function useStrategies(list: readonly Strategy[], drawer: readonly DrawerEntry[] | undefined) {
   const { job, netlist } = useJobView();
   const queries = useQueryClient();
@@ -48,16 +63,7 @@ export function useStrategies(list: readonly Strategy[], drawer: readonly Drawer
     strategy === 'drawer' ? contentKey(stock) : 0,
   ];
   const [asked, setAsked] = useState<ReadonlySet<string>>(new Set());
-  const [progress, setProgress] = useState<ReadonlyMap<string, PackProgress>>(new Map());
-  const heard = (key: string, next: PackProgress): void =>
-    setProgress((all) => {
-      const before = all.get(key) ?? nowhere;
-      return new Map(all).set(key, {
-        ...next,
-        packing: next.packing ?? before.packing,
-        bound: next.bound ?? before.bound,
-      });
-    });
+  const { progress, heard } = useProgress();
   const queryOf = (strategy: Strategy) => ({
     queryKey: keyOf(strategy),
     queryFn: ({ signal }: { signal: AbortSignal }) => {

@@ -87,31 +87,7 @@ export function ControlPanel() {
             );
           })}
         </Flex>
-        {others.length > 0 && (
-          <Flex
-            gap="4px 10px"
-            wrap="wrap"
-            direction="column"
-            maxH="110px"
-            aria-label="switches not used as inputs"
-            role="group"
-          >
-            {others.map((actuator) => (
-              <Flex
-                as="label"
-                key={actuator}
-                gap="5px"
-                align="center"
-                fontFamily="mono"
-                fontSize="12.5px"
-                cursor="pointer"
-              >
-                <input type="checkbox" checked={bench.isOn(actuator)} onChange={() => flip(actuator)} />
-                {actuator}
-              </Flex>
-            ))}
-          </Flex>
-        )}
+        <OtherSwitches actuators={others} onFlip={flip} />
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {outputs.map(({ name, label }) => {
             const { called: ref, inverted = false } = indicator(name) ?? {};
@@ -134,6 +110,34 @@ export function ControlPanel() {
         <Dials board={board} />
       </Flex>
     </Panel>
+  );
+}
+
+interface OtherSwitchesProps {
+  readonly actuators: readonly string[];
+  readonly onFlip: (actuator: string) => void;
+}
+
+/** A box for each switch that no input of the design is set by. */
+function OtherSwitches({ actuators, onFlip }: OtherSwitchesProps) {
+  const { bench } = useJobView();
+  if (actuators.length === 0) return null;
+  return (
+    <Flex
+      gap="4px 10px"
+      wrap="wrap"
+      direction="column"
+      maxH="110px"
+      aria-label="switches not used as inputs"
+      role="group"
+    >
+      {actuators.map((actuator) => (
+        <Flex as="label" key={actuator} gap="5px" align="center" fontFamily="mono" fontSize="12.5px" cursor="pointer">
+          <input type="checkbox" checked={bench.isOn(actuator)} onChange={() => onFlip(actuator)} />
+          {actuator}
+        </Flex>
+      ))}
+    </Flex>
   );
 }
 

@@ -196,11 +196,8 @@ const TraceLine = memo(function TraceLine({ row, marks, fromNs, toNs }: TraceLin
     bench.moveMark(e.shiftKey ? 'b' : 'a', row.name, e.key === 'ArrowRight');
   };
   const measured = marks.between[row.name];
-  const columns = row.to.length;
-  const mostV = row.volts.reduce((most, v) => (v > most ? v : most), MOST_V);
-  const { line, unknown, busy } = waveformOf(row, mostV);
-  const last = row.to[columns - 1] ?? UNKNOWN;
-  const volts = row.volts[columns - 1] ?? Number.NaN;
+  const last = row.to[row.to.length - 1] ?? UNKNOWN;
+  const volts = row.volts[row.to.length - 1] ?? Number.NaN;
   const level = last === UNKNOWN ? (Number.isNaN(volts) ? '?' : `${volts.toFixed(1)} V`) : String(last);
   return (
     <Flex align="center" gap="8px" py="3px" borderBottomWidth="1px" borderColor="line">
@@ -230,35 +227,7 @@ const TraceLine = memo(function TraceLine({ row, marks, fromNs, toNs }: TraceLin
         onClick={put}
         onKeyDown={move}
       >
-        <svg
-          style={{ display: 'block' }}
-          viewBox={`0 0 ${columns} ${HEIGHT}`}
-          preserveAspectRatio="none"
-          width="224"
-          height={HEIGHT}
-          role="img"
-          aria-label={`trace of ${row.name}`}
-        >
-          <path d={busy} stroke="var(--sb-colors-soft)" strokeWidth="1" fill="none" />
-          <path d={unknown} stroke="var(--sb-colors-bad)" strokeWidth="1.4" strokeDasharray="3 2" fill="none" />
-          <path d={line} stroke="var(--sb-colors-ink)" strokeWidth="1.6" fill="none" />
-          {(['a', 'b'] as const).map((mark) => {
-            const at = marks[mark];
-            if (at === null || at < fromNs || at > toNs) return null;
-            const x = (at - fromNs) / perColumn;
-            const dash = mark === 'b' ? '4 3' : undefined;
-            return (
-              <path
-                key={mark}
-                data-mark={mark}
-                d={`M${x},0V${HEIGHT}`}
-                stroke="var(--sb-colors-brass)"
-                strokeWidth="2"
-                strokeDasharray={dash}
-              />
-            );
-          })}
-        </svg>
+        <Waveform row={row} marks={marks} fromNs={fromNs} toNs={toNs} />
         {(row.figures.edges > 0 || isAnalogue(row)) && (
           <Text fontSize="10.5px" lineHeight="13px" color="soft" fontFamily="mono" whiteSpace="nowrap">
             {measured
@@ -275,6 +244,45 @@ const TraceLine = memo(function TraceLine({ row, marks, fromNs, toNs }: TraceLin
     </Flex>
   );
 });
+
+/** The levels or volts of a signal over the span, with the marks that lie in it. */
+function Waveform({ row, marks, fromNs, toNs }: TraceLineProps) {
+  const columns = row.to.length;
+  const perColumn = (toNs - fromNs) / columns;
+  const mostV = row.volts.reduce((most, v) => (v > most ? v : most), MOST_V);
+  const { line, unknown, busy } = waveformOf(row, mostV);
+  return (
+    <svg
+      style={{ display: 'block' }}
+      viewBox={`0 0 ${columns} ${HEIGHT}`}
+      preserveAspectRatio="none"
+      width="224"
+      height={HEIGHT}
+      role="img"
+      aria-label={`trace of ${row.name}`}
+    >
+      <path d={busy} stroke="var(--sb-colors-soft)" strokeWidth="1" fill="none" />
+      <path d={unknown} stroke="var(--sb-colors-bad)" strokeWidth="1.4" strokeDasharray="3 2" fill="none" />
+      <path d={line} stroke="var(--sb-colors-ink)" strokeWidth="1.6" fill="none" />
+      {(['a', 'b'] as const).map((mark) => {
+        const at = marks[mark];
+        if (at === null || at < fromNs || at > toNs) return null;
+        const x = (at - fromNs) / perColumn;
+        const dash = mark === 'b' ? '4 3' : undefined;
+        return (
+          <path
+            key={mark}
+            data-mark={mark}
+            d={`M${x},0V${HEIGHT}`}
+            stroke="var(--sb-colors-brass)"
+            strokeWidth="2"
+            strokeDasharray={dash}
+          />
+        );
+      })}
+    </svg>
+  );
+}
 
 /** Between which volts a curve lies, as far as it is in sight. */
 function rangeWords(volts: Float32Array): string {

@@ -32,29 +32,7 @@ export function ShelfPage() {
   useEffect(() => {
     document.title = 'Saddlebag';
   }, []);
-  const open = (id: string) => navigate(`/job/${id}/design`);
-  const take = async (brought: Promise<Brought>): Promise<void> => {
-    const result = await brought;
-    if (!('id' in result)) return setRefused(result.findings);
-    const [first, ...more] = result.partly ?? [];
-    if (first) tell(`Left out: ${says(first)}${more.length > 0 ? ` And ${more.length} more.` : ''}`);
-    await open(result.id);
-  };
-  const bring = (file: File | undefined): void => {
-    if (file) void trying(() => take(bringFile(file)));
-  };
-  const startNew = (): Promise<void> => trying(async () => open(await shelf.addNew()));
-  const duplicate = (row: ShelfRow): Promise<void> =>
-    trying(async () => {
-      const made = await bringText(row.text);
-      if (!('id' in made)) setRefused(made.findings);
-    });
-  const putBack = (id: string): Promise<void> => trying(() => shelf.putBack(id));
-  const remove = (id: string, name: string): Promise<void> =>
-    trying(async () => {
-      await shelf.delete(id);
-      tell(`${name} is in the bin.`, { label: 'Put back', onClick: () => void putBack(id) });
-    });
+  const { open, take, bring, startNew, duplicate, putBack, remove } = useShelf(setRefused);
   return (
     <Flex
       direction="column"
@@ -134,6 +112,35 @@ export function ShelfPage() {
       </Flex>
     </Flex>
   );
+}
+
+/** What can be done on the shelf; what is refused goes to `refuse`. */
+function useShelf(refuse: (findings: readonly Finding[]) => void) {
+  const navigate = useNavigate();
+  const open = (id: string) => navigate(`/job/${id}/design`);
+  const take = async (brought: Promise<Brought>): Promise<void> => {
+    const result = await brought;
+    if (!('id' in result)) return refuse(result.findings);
+    const [first, ...more] = result.partly ?? [];
+    if (first) tell(`Left out: ${says(first)}${more.length > 0 ? ` And ${more.length} more.` : ''}`);
+    await open(result.id);
+  };
+  const bring = (file: File | undefined): void => {
+    if (file) void trying(() => take(bringFile(file)));
+  };
+  const startNew = (): Promise<void> => trying(async () => open(await shelf.addNew()));
+  const duplicate = (row: ShelfRow): Promise<void> =>
+    trying(async () => {
+      const made = await bringText(row.text);
+      if (!('id' in made)) refuse(made.findings);
+    });
+  const putBack = (id: string): Promise<void> => trying(() => shelf.putBack(id));
+  const remove = (id: string, name: string): Promise<void> =>
+    trying(async () => {
+      await shelf.delete(id);
+      tell(`${name} is in the bin.`, { label: 'Put back', onClick: () => void putBack(id) });
+    });
+  return { open, take, bring, startNew, duplicate, putBack, remove };
 }
 
 type Listed = { readonly rows: readonly ShelfRow[] } | { readonly why: string };

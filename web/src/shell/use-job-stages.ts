@@ -3,6 +3,7 @@ import {
   currentPacking,
   type Finding,
   fingerprint,
+  type Job,
   locksKey,
   type Netlist,
   rulesOf,
@@ -33,7 +34,6 @@ interface JobStages {
 /** Computes, from the job alone, everything the six steps show. Each stage is asked for again when what it depends on changes. */
 export function useJobStages(id: string, session: JobSession): JobStages {
   const job = useShownJob(session);
-  const queries = useQueryClient();
   const { sheet } = job;
   const reading = useQuery({
     queryKey: ['read', sheet],
@@ -47,15 +47,7 @@ export function useJobStages(id: string, session: JobSession): JobStages {
   // What a comment or a space leaves as it was stays the same object, and what hangs on it is not done again.
   const netlist: Netlist | null = useKept(design?.netlist ?? null, fingerprintOf(design?.netlist ?? null));
   const behaviour = useKept(design?.behaviour ?? null, printedBehaviour(design?.behaviour ?? null));
-  const own = currentPacking(job, netlist, null);
-  const rules = rulesOf(job);
-  const packKey = ['pack', fingerprintOf(netlist), job.family, rules.excluded.join(), locksKey(rules.locks)];
-  const packed = useQuery({
-    queryKey: packKey,
-    queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family, rules)),
-    enabled: netlist !== null && own === null && !isBehind,
-  });
-  const packing = own ?? (netlist ? (packed.data?.packing ?? null) : null);
+  const { packing, ...pack } = usePacking(job, netlist, isBehind);
   const board = useMemo(() => readBoard(job.board, packing), [job.board, packing]);
   const inspected = useQuery({
     queryKey: [
@@ -76,10 +68,6 @@ export function useJobStages(id: string, session: JobSession): JobStages {
   const subject = useMemo(() => tableSubject(netlist, behaviour, board), [netlist, behaviour, board]);
   useEffect(() => bench.lay(board.board, board.nets, subject), [bench, board, subject]);
   useEffect(() => () => bench.close(), [bench]);
-  const packingPending = packed.isFetching;
-  const packingFindings = packed.data?.findings ?? none;
-  const stopPacking = useLatest(() => void queries.cancelQueries({ queryKey: packKey }));
-  const startPacking = useLatest(() => void packed.refetch());
   const findings = inspected.data ?? null;
   const view = useSame({
     id,
@@ -89,10 +77,7 @@ export function useJobStages(id: string, session: JobSession): JobStages {
     netlist,
     behaviour,
     packing,
-    packingPending,
-    packingFindings,
-    stopPacking,
-    startPacking,
+    ...pack,
     board,
     findings,
     colours,
@@ -100,4 +85,26 @@ export function useJobStages(id: string, session: JobSession): JobStages {
     subject,
   });
   return { view, isBehind };
+}
+
+type PackingView = Pick<JobView, 'packing' | 'packingPending' | 'packingFindings' | 'stopPacking' | 'startPacking'>;
+
+/** The job's own packing where it fits its sheet, otherwise one that the worker finds; none is looked for while the netlist `isBehind`. */
+function usePacking(job: Job, netlist: Netlist | null, isBehind: boolean): PackingView {
+  const queries = useQueryClient();
+  const own = currentPacking(job, netlist, null);
+  const rules = rulesOf(job);
+  const queryKey = ['pack', fingerprintOf(netlist), job.family, rules.excluded.join(), locksKey(rules.locks)];
+  const packed = useQuery({
+    queryKey,
+    queryFn: ({ signal }) => runLong('pack', signal, (api) => api.pack(netlist as Netlist, job.family, rules)),
+    enabled: netlist !== null && own === null && !isBehind,
+  });
+  return {
+    packing: own ?? (netlist ? (packed.data?.packing ?? null) : null),
+    packingPending: packed.isFetching,
+    packingFindings: packed.data?.findings ?? none,
+    stopPacking: useLatest(() => void queries.cancelQueries({ queryKey })),
+    startPacking: useLatest(() => void packed.refetch()),
+  };
 }

@@ -1,5 +1,6 @@
 import type { Point } from '@saddlebag/core';
-import { type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { type PointerEvent, type RefObject, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useLatest } from '../../base/use-latest';
 import { bounded, type Fingers, LEAST, MOST, pinched, stepFrom, wholeScale } from './zoom';
 
 /** What a notch of a wheel is worth: a hundred points halve or double in four. */
@@ -80,19 +81,7 @@ export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
       show(content.current, now);
     } else scroller.current?.scrollBy(-x, -y);
   };
-  const latest = useRef(stretched);
-  latest.current = stretched;
-  useEffect(() => {
-    const element = scroller.current;
-    const onWheel = (e: WheelEvent): void => {
-      if (!e.ctrlKey) return;
-      // Not passive: the browser would zoom the page.
-      e.preventDefault();
-      latest.current(2 ** (-e.deltaY / WHEEL), { x: e.clientX, y: e.clientY });
-    };
-    element?.addEventListener('wheel', onWheel, { passive: false });
-    return () => element?.removeEventListener('wheel', onWheel);
-  }, []);
+  useWheel(scroller, stretched);
   const fit = (): void => {
     const view = scroller.current;
     if (!view) return;
@@ -107,6 +96,22 @@ export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
     fit,
     hands: useDrawing(along, stretched, onPinch),
   };
+}
+
+/** Zooms about the pointer by the wheel with Ctrl, and by two fingers on a touchpad, which browsers tell as the same. */
+function useWheel(scroller: RefObject<HTMLDivElement | null>, zoom: (times: number, about: Point) => void): void {
+  const latest = useLatest(zoom);
+  useEffect(() => {
+    const element = scroller.current;
+    const onWheel = (e: WheelEvent): void => {
+      if (!e.ctrlKey) return;
+      // Not passive: the browser would zoom the page.
+      e.preventDefault();
+      latest(2 ** (-e.deltaY / WHEEL), { x: e.clientX, y: e.clientY });
+    };
+    element?.addEventListener('wheel', onWheel, { passive: false });
+    return () => element?.removeEventListener('wheel', onWheel);
+  }, [scroller, latest]);
 }
 
 function show(box: HTMLElement, { times, share, from, at }: Stretch): void {
