@@ -408,5 +408,11 @@ export function timingFinding({ pin, requirement, level, ns, leastNs, count }: T
   const places = [{ kind: 'pin', pin }] as const;
   if (requirement === 'pulse')
     return finding('timing-pulse', places, { ...facts, level: level === HIGH ? 'high' : 'low' });
+  if (requirement === 'period')
+    return finding('timing-period', places, {
+      ...facts,
+      mhz: (1000 / ns).toFixed(1),
+      most: (1000 / leastNs).toFixed(0),
+    });
   return finding(requirement === 'hold' ? 'timing-hold' : 'timing-set-up', places, facts);
 }

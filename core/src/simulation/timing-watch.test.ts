@@ -74,6 +74,30 @@ describe('what data sheets ask of inputs in time', () => {
     expect(Math.min(tally.broken, tally.kept), JSON.stringify(tally)).toBeGreaterThan(4);
   });
 
+  it('is told of a clock exactly where it is faster than the data sheet promises', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(['7474', '74'] as const, ['74LS74', 'LS'] as const, ['74HC74', 'HC'] as const),
+        fc.integer({ min: 30, max: 200 }),
+        ([part, family], half) => {
+          const clock = timingRequirementsOf('7474', family)?.clocks['*'];
+          const live = flipFlop(part);
+          const [first, width] = [10_000, half / 2];
+          play(live, [
+            [1000, CLEAR, true],
+            [first, CLOCK, true],
+            [first + width, CLOCK, false],
+            [first + half / 4 + width, CLOCK, true],
+          ]);
+          const period = width + half / 4;
+          const isFast = period < 1000 / (clock?.mostMhz ?? 1) - 0.05;
+          expect(faults(live).includes('U1.3 period'), `${part} at ${period} ns`).toBe(isFast);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
   it('is noted and nothing else, unless the run is strict: then what is stored is unknown after it', () => {
     const late = [
       [1000, CLEAR, true],

@@ -2,14 +2,14 @@ import { isClearOrPreset, plainPinName, timingRequirementsOf } from '../catalogu
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import type { Circuit, CircuitUnit } from './circuit';
 
-/** What was not kept: the least width of a pulse, or how long an input must stand before or after the clock's edge. */
-export type Requirement = 'pulse' | 'set-up' | 'hold';
+/** What was not kept: the least width of a pulse, the least period of a clock, or how long an input must stand before or after the clock's edge. */
+export type Requirement = 'pulse' | 'period' | 'set-up' | 'hold';
 
 /** An input that did not keep what its chip's data sheet asks; the worst time it did not, and how often. */
 export interface TimingFault {
   readonly pin: string;
   readonly requirement: Requirement;
-  /** The level of the pulse; of set-up and hold the level that the input went to. */
+  /** The level of the pulse; of the others the level that the input went to. */
   readonly level: number;
   /** How long it was, and how long it should be at least, in nanoseconds. */
   readonly ns: number;
@@ -26,9 +26,13 @@ interface Watched {
   readonly least: readonly [low: number, high: number];
   /** Of a clock the level after its active edge; null of other inputs. */
   readonly active: number | null;
+  /** The least time from one active edge of a clock to the next: one over its greatest rate. */
+  readonly leastPeriod: number;
   readonly isData: boolean;
   level: number;
   since: number;
+  /** When it had its active edge last. */
+  edgeAt: number;
 }
 
 interface WatchedUnit {
@@ -86,7 +90,9 @@ export class TimingWatch {
             : [0, clear]
           : [0, 0];
       const active = isClock ? (falls ? LOW : HIGH) : null;
-      return { pin, least, active, isData: !isClock && !isForce, level: UNKNOWN, since: -Infinity };
+      const leastPeriod = clock ? ticks(1000 / clock.mostMhz) : 0;
+      const isData = !isClock && !isForce;
+      return { pin, least, active, leastPeriod, isData, level: UNKNOWN, since: -Infinity, edgeAt: -Infinity };
     });
     const single = pinOfClock.length === 1;
     return {
@@ -117,6 +123,9 @@ export class TimingWatch {
       if (now - since < least) fault(seen, 'pulse', [now - since, least]);
     }
     if (seen.active === level && before === 1 - level) {
+      const period = now - seen.edgeAt;
+      if (period < seen.leastPeriod) fault(seen, 'period', [period, seen.leastPeriod]);
+      seen.edgeAt = now;
       unit.edgeAt = now;
       for (const other of unit.inputs)
         if (other.isData && now - other.since < unit.setUp) fault(other, 'set-up', [now - other.since, unit.setUp]);

@@ -429,6 +429,11 @@ export const inspectionSentences = {
     says: '{pin} was {level} for {ns} ns only ({times}); its data sheet asks for {least} ns at least.',
     todo: 'Hold it longer: take the reset from a latch, or from a slower path; some chips of the kind may miss such a pulse.',
   },
+  'timing-period': {
+    severity: 'warning',
+    says: '{pin} was clocked at {mhz} MHz ({times}); its data sheet promises {most} MHz at the most.',
+    todo: 'Slow the clock down, or take the chip in a faster family.',
+  },
   'timing-set-up': {
     severity: 'warning',
     says: '{pin} changed {ns} ns before the active edge of its clock ({times}); its data sheet asks for {least} ns at least.',
