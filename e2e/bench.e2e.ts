@@ -98,14 +98,34 @@ describe('a board found on a bench', () => {
     await p.reads('= 1.04');
     await p.reads('A to B: 2 edges');
     await p.presses('No marks');
-    // The whole trace goes out as a dump and as a table.
+    // The wheel with Ctrl shows a shorter span about the pointer; an expression is found as time runs on to it.
+    const span = (): Promise<string> =>
+      p
+        .text('[aria-label="trace of Q0"]')
+        .then(() => p.page.evaluate(() => document.body.innerText.match(/(\S+ \S+) across/)?.[1] ?? ''));
+    const wide = await span();
+    const wave = await p.page.$('[aria-label="trace of Q0"]');
+    const box = await wave?.boundingBox();
+    await p.page.mouse.move((box?.x ?? 0) + 150, (box?.y ?? 0) + 8);
+    await p.page.keyboard.down('Control');
+    await p.page.mouse.wheel({ deltaY: -900 });
+    await p.page.keyboard.up('Control');
+    await expect.poll(span).not.toBe(wide);
+    await p.page.focus('[aria-label="true when"]');
+    await p.types('Q1 & ~Q0');
+    await p.keys('Enter');
+    await p.page.waitForFunction(() => document.querySelector('[data-mark="a"]') !== null);
+    await p.presses('No marks');
+    // The whole trace goes out as a dump and as a table, what is in sight as a picture.
     await p.keepsDownloadsIn(folder);
     for (const [kind, holds] of [
-      ['VCD', /\$timescale[\s\S]*\$var[\s\S]* Q0 /],
-      ['CSV', /Q0/],
+      ['vcd', /\$timescale[\s\S]*\$var[\s\S]* Q0 /],
+      ['csv', /Q0/],
+      ['svg', /<svg [\s\S]*>Q0<[\s\S]*<\/svg>/],
+      ['png', /^.PNG/],
     ] as const) {
-      await p.presses(kind);
-      const file = join(folder, `Fog-beacon-trace.${kind.toLowerCase()}`);
+      await p.page.select('[aria-label="save the trace as"]', kind);
+      const file = join(folder, `Fog-beacon-trace.${kind}`);
       await expect.poll(() => size(file), { timeout: 10_000 }).toBeGreaterThan(100);
       expect(readFileSync(file, 'utf8')).toMatch(holds);
     }

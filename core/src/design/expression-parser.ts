@@ -1,5 +1,5 @@
 import { elementAt } from '../element-at';
-import type { Span } from '../finding';
+import type { Finding, Span } from '../finding';
 import type { Connective, Expr } from '../logic';
 import { Cursor, spanOf } from './cursor';
 import type { Token } from './lexer';
@@ -127,3 +127,18 @@ export class ExpressionParser extends Cursor {
     return result;
   }
 }
+
+class ExpressionReader extends ExpressionParser {
+  read(): { readonly expr: Expr | null; readonly findings: readonly Finding[] } {
+    const expr = this.recovering(() => this.infix(0)) ?? null;
+    return { expr: this.findings.length === 0 ? expr : null, findings: this.findings };
+  }
+}
+
+/** Reads one expression of the sheet language, such as `Q3 & ~Q1`; null, and a finding with its place, where it is none. */
+export function readExpression(text: string): { readonly expr: Expr | null; readonly findings: readonly Finding[] } {
+  return new ExpressionReader(text.slice(0, MAX_EXPRESSION)).read();
+}
+
+/** The most characters of an expression that is read by itself. */
+const MAX_EXPRESSION = 400;

@@ -4,7 +4,7 @@ export { printCsv } from './csv';
 export * from './design';
 export { draftOf, editDraftGate, withoutDraft } from './draft';
 export { elaborate, type Library, noLibrary } from './elaborate';
-export { keywords } from './expression-parser';
+export { keywords, readExpression } from './expression-parser';
 export { formatted } from './format';
 export { editGate, type GateEdit, type GateEdited } from './gate-edit';
 export { lex, type Token, type TokenKind } from './lexer';

@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { plainToInstance, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  ArrayMinSize,
   ArrayNotEmpty,
   IsArray,
   IsBoolean,
@@ -33,6 +34,7 @@ import {
 import { MAX_OWN_TEXT } from '../design';
 import type { Proof, Strategy, UnitPart } from '../packing';
 import { MAX_JOB_NAME, PLAIN_TEXT } from './job';
+import { MOST_NUMBER_BITS, MOST_NUMBERS, MOST_ORDERED, MOST_TRACED, type NumberForm, numberForms } from './trace-setup';
 import { FILE_VERSION } from './write';
 
 /** Shapes of a job file of the current version, as docs/job-file.md writes them down. */
@@ -400,6 +402,51 @@ class LocksDto {
   added!: AddedDto[];
 }
 
+class TraceNumberDto {
+  @IsString()
+  @Length(1, 80)
+  @Plain()
+  name!: string;
+
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(MOST_NUMBER_BITS)
+  @IsString({ each: true })
+  @Length(1, 40, { each: true })
+  of!: string[];
+
+  @IsIn([...numberForms])
+  form!: NumberForm;
+}
+
+class TraceDto {
+  @IsArray()
+  @ArrayMaxSize(MOST_TRACED)
+  @IsString({ each: true })
+  @Length(1, 40, { each: true })
+  pins!: string[];
+
+  @IsArray()
+  @ArrayMaxSize(MOST_ORDERED)
+  @IsString({ each: true })
+  @Length(1, 80, { each: true })
+  order!: string[];
+
+  @IsArray()
+  @ArrayMaxSize(MOST_NUMBERS)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => TraceNumberDto)
+  numbers!: TraceNumberDto[];
+
+  /** Null: as fast as it goes. */
+  @ValidateIf((_, value) => value !== undefined && value !== null)
+  @IsNumber()
+  @Min(1e-9)
+  @Max(1e6)
+  speed?: number | null;
+}
+
 /** A job file as class-validator checks it; docs/job-file.md describes each field. */
 export class JobFileDto {
   @IsIn(['saddlebag-job'])
@@ -446,6 +493,12 @@ export class JobFileDto {
   @ValidateNested()
   @Type(() => LocksDto)
   locks?: LocksDto;
+
+  @MayBeAbsent()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => TraceDto)
+  trace?: TraceDto;
 
   @MayBeAbsent()
   @IsObject()

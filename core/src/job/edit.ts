@@ -8,6 +8,7 @@ import type { EditKind, EditKinds } from './edits/kind';
 import { type NoteEdit, noteEdits } from './edits/notes';
 import { type PackingEdit, packingEdits } from './edits/packing';
 import { type PartEdit, partEdits } from './edits/parts';
+import { type TraceEdit, traceEdits } from './edits/trace';
 import type { Job } from './job';
 
 export { MAX_BREADBOARDS } from './edits/breadboards';
@@ -16,7 +17,15 @@ export { MAX_NOTES } from './edits/notes';
 enablePatches();
 
 /** An edit of one kind: what it does stands in the module of its subject in `edits/`. */
-export type OneEdit = DocumentEdit | PackingEdit | FindingsEdit | BreadboardEdit | PartEdit | JumperEdit | NoteEdit;
+export type OneEdit =
+  | DocumentEdit
+  | PackingEdit
+  | FindingsEdit
+  | BreadboardEdit
+  | PartEdit
+  | JumperEdit
+  | NoteEdit
+  | TraceEdit;
 
 /** Several changes that happen together or not at all, and what undoing applies. */
 export type Edit =
@@ -38,6 +47,7 @@ const kinds: EditKinds<OneEdit> = {
   ...partEdits,
   ...jumperEdits,
   ...noteEdits,
+  ...traceEdits,
 };
 
 /** The kind of an edit; the table above pairs each with its own. */

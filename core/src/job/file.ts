@@ -215,7 +215,7 @@ function jobOf(file: JobFileDto): Job {
     jumpers: Object.fromEntries(jumpers.map((j) => [j.id, jumperOf(j)])),
     ...(notes && notes.length > 0 && { notes: Object.fromEntries(notes.map((n) => [n.id, { ...n }])) }),
   };
-  const { name, family, sheet, ownTable, excluded, locks, silenced } = file;
+  const { name, family, sheet, ownTable, excluded, locks, silenced, trace } = file;
   const pins = locks?.pins.map((p) => ({ ...p, unit: p.unit - 1 })) ?? [];
   const table = ownTable && { inputs: ownTable.inputs, outputs: ownTable.outputs.map((o) => ({ ...o })) };
   return {
@@ -227,6 +227,7 @@ function jobOf(file: JobFileDto): Job {
     ...(table && { ownTable: table }),
     ...(excluded && { excluded }),
     ...(silenced && { silenced: silenced.map((s) => ({ ...s })) }),
+    ...(trace && { trace: { ...trace, numbers: trace.numbers.map((n) => ({ ...n })) } }),
     ...(locks && { locks: { pins, added: locks.added.map((a) => ({ ...a })) } }),
   };
 }

@@ -19,5 +19,19 @@ export {
   withMark,
 } from './own-table';
 export { type Shift, shifted } from './shift';
+export {
+  arranged,
+  MOST_TRACED,
+  type NumberForm,
+  numberForms,
+  plainTrace,
+  type TraceNumber,
+  type TraceRowShown,
+  type TraceSetup,
+  withForm,
+  withNumber,
+  withPin,
+  withRowMoved,
+} from './trace-setup';
 export { hasValue, readValue } from './value';
 export { FILE_VERSION, writeJobFile } from './write';

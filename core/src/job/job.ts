@@ -3,6 +3,7 @@ import type { FamilyId } from '../catalogue';
 import type { Netlist } from '../design';
 import { fingerprint, type Locks, noLocks, type Packing, type Rules } from '../packing';
 import type { OwnTable } from './own-table';
+import type { TraceSetup } from './trace-setup';
 
 /**
  * The document: everything a person decided about one circuit, and nothing that can be computed from
@@ -22,6 +23,8 @@ export interface Job {
   readonly silenced?: readonly Silenced[];
   /** What was decided of the packing by hand. */
   readonly locks?: Locks;
+  /** How the trace is looked at at Power up; absent where nobody has arranged it. */
+  readonly trace?: TraceSetup;
 }
 
 /** What names and labels are made of: anything but control characters, which no screen, file or label can show. */

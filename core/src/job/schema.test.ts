@@ -27,6 +27,12 @@ const job: Job = {
   },
   excluded: ['7486'],
   silenced: [{ code: 'no-capacitor', place: 'U1', reason: 'it is on the other side' }],
+  trace: {
+    pins: ['U1.3'],
+    order: ['Z', 'Y'],
+    numbers: [{ name: 'A:B', of: ['A', 'B'], form: 'hex' }],
+    speed: null,
+  },
   locks: {
     pins: [{ net: 'Z', ref: 'U1', part: '7432', unit: 2, inputs: ['A', 'B'] }],
     added: [{ ref: 'U9', part: '7400' }],

@@ -29,6 +29,7 @@ export function writeJobFile(job: Job): string {
     ...(job.locks && {
       locks: { pins: job.locks.pins.map((p) => ({ ...p, unit: p.unit + 1 })), added: job.locks.added },
     }),
+    ...(job.trace && { trace: job.trace }),
     ...(job.ownTable && { ownTable: job.ownTable }),
     ...(packing && { packing }),
     board: { breadboards, parts: sorted(parts), jumpers: sorted(jumpers), ...(notes && { notes: sorted(notes) }) },

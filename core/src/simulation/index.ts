@@ -1,6 +1,15 @@
 export { compileSweep } from './board-sweep';
 export { type Circuit, compileCircuit } from './circuit';
-export { LiveRun, type LiveSettings, type LiveState, liveFindings, type Speed, type TraceFile } from './live-run';
+export {
+  LiveRun,
+  type LiveSettings,
+  type LiveState,
+  liveFindings,
+  MOST_PULSES,
+  type Speed,
+  type TimeCommand,
+  type TraceFile,
+} from './live-run';
 export { type Measured, measure, type PinReading, type SwitchSettings } from './measure';
 export { levelShown, type Panel } from './panel';
 export {
@@ -18,6 +27,7 @@ export { type PlannedTour, plannedTour, shownWord, type Tour, type TourStep, tou
 export { levelLetter, Trace, TraceRow } from './trace';
 export { traceCsvOf, vcdOf } from './trace-files';
 export type { Between, MarkName, TraceMarks } from './trace-marks';
+export { type NumberStretch, numberAtEnd, numberOf, numberWords } from './trace-number';
 export { isAnalogue, NOT_YET, type Scope, type TraceColumns, type TraceWindow } from './trace-window';
 export * from './walk';
 export { hertzWords, timeWords } from './words';

@@ -1,15 +1,16 @@
 import { type Board, cutPin, type Nets } from '../board';
 import { type Finding, finding } from '../finding';
-import { compileCircuit } from './circuit';
+import { type Circuit, compileCircuit } from './circuit';
 import { type LampReading, PoweredBoard, type Start, timingFinding } from './powered-board';
 import { labelledSignals, netNamed } from './run';
+import { readSought, type Sought, watcherOf, whenTrue } from './seek';
 import { type Parting, partingFinding, SheetWatch, type WatchedSheet } from './sheet-watch';
 import type { TimingFault } from './timing-watch';
 import { Trace } from './trace';
 import { traceCsvOf, vcdOf } from './trace-files';
 import { between, edgeBeside, type MarkName, snapped, type TraceMarks } from './trace-marks';
 import { type Scope, type TraceWindow, windowOf } from './trace-window';
-import { panelOf, rowAtHand, type TableSubject, type WalkedRow } from './walk';
+import { panelOf, placeNamed, rowAtHand, type TableSubject, type WalkedRow } from './walk';
 
 /** How time runs on a live board: seconds of the board in a second of the person's; Infinity is as fast as it goes. */
 export type Speed = number;
@@ -66,6 +67,10 @@ export interface LiveState {
   readonly marks: TraceMarks;
   /** The trace as a file, once after it was asked for. */
   readonly file: TraceFile | null;
+  /** What the run itself has changed of what a person sets: whoever shows that follows it when `serial` is another. */
+  readonly hand: Hand;
+  /** What was found in time last, and what is being looked for. */
+  readonly search: Search;
   /** Where the board first did otherwise than its sheet; null as long as it does the same. */
   readonly parting: Parting | null;
   /** An output that nobody knows since it hangs on itself: it may rest, or run; null where there is none, or time has not got so far. */
@@ -80,20 +85,62 @@ export interface TraceFile {
   readonly text: string;
 }
 
+/** How switches and potentiometers stand, and whether time stands, after time was wound back, pulses were given or something was found. */
+export interface Hand {
+  readonly serial: number;
+  readonly on: readonly string[];
+  readonly dials: ReadonlyMap<string, number>;
+  readonly isPaused: boolean;
+}
+
+/** What a person does with time itself: winds it back, has edges given or awaited, looks for when an expression is true. */
+export type TimeCommand =
+  | { readonly kind: 'back' }
+  | { readonly kind: 'wind'; readonly timeNs: number }
+  | { readonly kind: 'seek'; readonly sought: Sought; readonly stops: boolean }
+  | { readonly kind: 'find'; readonly text: string; readonly isForward: boolean }
+  | { readonly kind: 'stop-seeking' };
+
+/** Looking for something in time. */
+export interface Search {
+  /** Counts what was found; `atNs` is when the last of it is. */
+  readonly serial: number;
+  readonly atNs: number | null;
+  /** Whether time runs on until it comes, as fast as it goes, or time is being wound back; and why it was not found. */
+  readonly isOn: boolean;
+  readonly findings: readonly Finding[];
+}
+
+/** What was done to a live board at a moment, in nanoseconds: enough to do it all again. */
+type Touch = { readonly atNs: number } & (
+  | { readonly kind: 'switches'; readonly positions: ReadonlyMap<string, boolean> }
+  | { readonly kind: 'dials'; readonly positions: ReadonlyMap<string, number> }
+  | { readonly kind: 'burn'; readonly lamp: string; readonly ma: number }
+);
+
 /** An LED past its maximum for so long is destroyed, in nanoseconds. */
 const BURN_NS = 100e6;
 /** Events between two looks at the clock on the wall. */
 const EVENTS_A_LOOK = 2000;
+/** Moments between two such looks, where each is looked at by itself. */
+const MOMENTS_A_LOOK = 500;
 /** After a switch is moved time runs on at once for so long, in nanoseconds, if it runs at full speed at least. */
 const AT_ONCE_NS = 20e6;
 const AT_ONCE_EVENTS = 20_000;
+/** A switch that is pressed several times by itself stays so long each way, in nanoseconds. */
+const PRESS_NS = 1e6;
+/** The most pulses or edges that can be asked for at once. */
+export const MOST_PULSES = 10_000;
 
 /**
  * A board under power as a person has it before them: time runs at the speed that is asked for, and what is seen is told in whole. Knows no clock: the
  * caller says how much time has passed, and when to stop working.
  */
 export class LiveRun {
-  private readonly live: PoweredBoard;
+  private live!: PoweredBoard;
+  private trace!: Trace;
+  private sheetWatch: SheetWatch | null = null;
+  private readonly circuit: Circuit;
   private readonly panel: ReturnType<typeof panelOf> | null;
   private speed: Speed;
   isPaused: boolean;
@@ -101,55 +148,92 @@ export class LiveRun {
   /** When it was touched last, and when something happened last, in nanoseconds. */
   private touchedNs = 0;
   private changedNs = 0;
-  private readonly trace: Trace;
-  private readonly held: SheetWatch | null;
   private scope: Scope | null;
-  private traced: readonly string[] = [];
+  private traced: readonly string[];
+  private marks: TraceMarks = { a: null, b: null, between: {} };
 
   /** Lamps that are destroyed, with what did it; and since when others are past their maximum, in nanoseconds. */
-  private readonly destroyed: Map<string, number>;
+  private destroyed = new Map<string, number>();
   private readonly overSince = new Map<string, number>();
+  /** Where potentiometers stand that were turned. */
+  private dials = new Map<string, number>();
 
-  constructor(board: Board, nets: Nets, settings: LiveSettings) {
-    const { subject, on, start, bounce, speed, isPaused } = settings;
-    const circuit = compileCircuit(board);
-    this.live = new PoweredBoard(board, nets, { circuit, start, bounce, clocksRun: true });
-    this.panel = subject && panelOf(board, circuit, subject.inputs, subject.outputs);
+  /** All that was done since the power came on; time is wound back by doing it again. */
+  private touches: Touch[] = [];
+  /** What is being done again, and up to when. */
+  private again: { readonly touches: readonly Touch[]; next: number; readonly toNs: number } | null = null;
+  private sought: { readonly hasCome: () => boolean; readonly stops: boolean } | null = null;
+  private handSerial = 0;
+  private search: Omit<Search, 'isOn'> = { serial: 0, atNs: null, findings: [] };
+
+  constructor(
+    private readonly board: Board,
+    private readonly nets: Nets,
+    private readonly settings: LiveSettings,
+  ) {
+    const { subject, speed, isPaused } = settings;
+    this.circuit = compileCircuit(board);
+    this.panel = subject && panelOf(board, this.circuit, subject.inputs, subject.outputs);
     this.speed = speed;
     this.isPaused = isPaused;
-    this.destroyed = new Map(settings.destroyed);
-    for (const lamp of this.destroyed.keys()) this.live.burn(lamp);
     this.scope = settings.scope;
-    this.trace = new Trace(
-      this.live,
-      labelledSignals(board).flatMap((name) => {
-        const net = netNamed(board, nets, name);
-        return net === null ? [] : [{ name, net }];
-      }),
-    );
+    this.traced = settings.traced;
+    this.begin();
+  }
+
+  /** Powers the board up, with everything as it was set then. */
+  private begin(): void {
+    const { board, nets, circuit, settings } = this;
+    const { start, bounce, sheet } = settings;
+    this.live = new PoweredBoard(board, nets, { circuit, start, bounce, clocksRun: true });
+    this.destroyed = new Map(settings.destroyed);
+    this.overSince.clear();
+    for (const lamp of this.destroyed.keys()) this.live.burn(lamp);
+    const named = (name: string, net: number | null | undefined) => (net == null ? [] : [{ name, net }]);
+    this.trace = new Trace(this.live, [
+      ...labelledSignals(board).flatMap((name) => named(name, netNamed(board, nets, name))),
+      ...this.traced.flatMap((pin) => named(pin, nets.ofPin.get(pin))),
+    ]);
     // The sheet's machine begins as the board does, and hears of each press.
-    const held = settings.sheet && new SheetWatch(this.live, board, settings.sheet);
-    this.held = held?.isByHand ? held : null;
-    this.setTraced(settings.traced);
+    const watch = sheet && new SheetWatch(this.live, board, sheet);
+    this.sheetWatch = watch?.isByHand ? watch : null;
+    this.touches = [];
+    this.dials = new Map(settings.dials);
     for (const [ref, position] of settings.dials) this.live.setDial(ref, position);
-    this.setSwitches(new Map(on.map((ref) => [ref, true])));
+    this.move(new Map(settings.on.map((ref) => [ref, true])));
+    this.follow();
   }
 
   /** Moves actuators, by name. */
   setSwitches(positions: ReadonlyMap<string, boolean>): void {
-    this.live.circuit.switches.forEach(({ ref, hertz }, i) => {
+    if (this.again) return;
+    this.touches.push({ kind: 'switches', atNs: this.live.timeNs, positions });
+    this.move(positions);
+    this.follow();
+  }
+
+  private move(positions: ReadonlyMap<string, boolean>): void {
+    this.circuit.switches.forEach(({ ref, hertz }, i) => {
       const on = positions.get(ref);
       if (on === undefined || hertz !== null || this.live.isOn(i) === on) return;
       this.live.setSwitch(i, on);
-      this.held?.pressed(i);
+      this.sheetWatch?.pressed(i);
     });
-    this.follow();
   }
 
   /** Turns potentiometers, by reference, to positions from 0 to DIAL_END; what follows is worked out as after a switch. */
   setDials(positions: ReadonlyMap<string, number>): void {
-    for (const [ref, position] of positions) this.live.setDial(ref, position);
+    if (this.again) return;
+    this.touches.push({ kind: 'dials', atNs: this.live.timeNs, positions });
+    this.turn(positions);
     this.follow();
+  }
+
+  private turn(positions: ReadonlyMap<string, number>): void {
+    for (const [ref, position] of positions) {
+      this.dials.set(ref, position);
+      this.live.setDial(ref, position);
+    }
   }
 
   /** Works out what follows a touch within moments, unless time is slowed down or stands. */
@@ -157,8 +241,12 @@ export class LiveRun {
     this.touchedNs = this.live.timeNs;
     this.changedNs = this.live.timeNs;
     if (this.isPaused || this.speed < 1) return;
-    const [end, last] = [this.live.timeNs + AT_ONCE_NS, this.live.events + AT_ONCE_EVENTS];
-    while (this.live.nextNs <= end && this.live.events < last) this.toNext();
+    this.runOn(this.live.timeNs + AT_ONCE_NS);
+  }
+
+  private runOn(endNs: number): void {
+    const last = this.live.events + AT_ONCE_EVENTS;
+    while (this.live.nextNs <= endNs && this.live.events < last) this.toNext();
   }
 
   /** Traces these pins beside the labelled signals, and no others. */
@@ -189,6 +277,14 @@ export class LiveRun {
     if (next != null) this.mark(mark, next);
   }
 
+  /** Marks that lie in time that was wound back are gone; the others are measured again. */
+  private markAgain(): void {
+    const { a, b } = this.marks;
+    const { timeNs } = this.live;
+    this.marks = { a: a !== null && a <= timeNs ? a : null, b: b !== null && b <= timeNs ? b : null, between: {} };
+    this.mark('a', this.marks.a);
+  }
+
   private mark(mark: MarkName, timeNs: number | null): void {
     const a = mark === 'a' ? timeNs : this.marks.a;
     const b = mark === 'b' ? timeNs : this.marks.b;
@@ -197,8 +293,6 @@ export class LiveRun {
       a === null || b === null ? [] : this.trace.rows.map((row) => [row.name, between(row, a, b)] as const);
     this.marks = { a, b, between: Object.fromEntries(measured) };
   }
-
-  private marks: TraceMarks = { a: null, b: null, between: {} };
 
   /** Looks at another span of what is traced. */
   setScope(scope: Scope | null): void {
@@ -222,6 +316,123 @@ export class LiveRun {
     this.changedNs = this.live.timeNs;
   }
 
+  /**
+   * Winds time back: the board is powered up again, and all that was done up to then is done again. Later touches are forgotten; time
+   * stands there.
+   */
+  windTo(timeNs: number): void {
+    const toNs = Math.max(0, Math.min(timeNs, this.live.timeNs));
+    const touches = this.touches.filter(({ atNs }) => atNs <= toNs);
+    this.sought = null;
+    this.isPaused = true;
+    this.begin();
+    this.again = { touches, next: 0, toNs };
+  }
+
+  /** Winds time back to the last change of what is traced, before now. */
+  stepBack(): void {
+    const times = this.trace.rows.flatMap((row) => edgeBeside(row, this.live.timeNs, false) ?? []);
+    this.windTo(Math.max(0, ...times));
+  }
+
+  /** Does what was done again, until that is all or `isEnough` says so. */
+  private doAgain(again: NonNullable<LiveRun['again']>, isEnough: () => boolean): void {
+    const { live } = this;
+    for (;;) {
+      const touch = again.touches[again.next];
+      const untilNs = touch?.atNs ?? again.toNs;
+      live.runUntil(untilNs, EVENTS_A_LOOK);
+      if (live.nextNs > untilNs) {
+        if (!touch) break;
+        again.next++;
+        this.touches.push(touch);
+        if (touch.kind === 'switches') this.move(touch.positions);
+        else if (touch.kind === 'dials') this.turn(touch.positions);
+        else this.burnOut(touch.lamp, touch.ma);
+        this.touchedNs = touch.atNs;
+      }
+      if (isEnough()) return;
+    }
+    this.again = null;
+    this.changedNs = live.timeNs;
+    this.markAgain();
+    this.handSerial++;
+  }
+
+  /**
+   * Looks for something: edges of a signal, or an expression of the sheet language that becomes true, in what is to come. With `stops`, time runs as
+   * fast as it goes until then and stands; otherwise it runs as it does. A signal that a person's switch gives is pressed.
+   */
+  seek(sought: Sought, stops: boolean): void {
+    if (this.again) return;
+    const index = sought.kind === 'edges' ? this.switchOf(sought.name) : -1;
+    if (sought.kind === 'edges' && index >= 0) {
+      this.press(index, sought);
+      return;
+    }
+    const hasCome = watcherOf(sought, this.trace.rows);
+    const findings = sought.kind === 'true' ? readSought(sought.text, this.trace.rows).findings : [];
+    this.search = { ...this.search, findings };
+    this.sought = hasCome && { hasCome, stops };
+    if (hasCome && stops && this.live.nextNs === Infinity) this.cannotCome();
+  }
+
+  /** Ends what is looked for. */
+  stopSeeking(): void {
+    this.sought = null;
+    this.search = { ...this.search, findings: [] };
+  }
+
+  /** Goes to the moment nearest to mark A, or to now, at which an expression became true in what is traced; looks on in time where there is none. */
+  find(text: string, isForward: boolean): void {
+    const { expr, findings } = readSought(text, this.trace.rows);
+    this.search = { ...this.search, findings };
+    if (!expr) return;
+    const fromNs = this.marks.a ?? this.live.timeNs;
+    const atNs = whenTrue(this.trace.rows, expr, { fromNs, isForward });
+    if (atNs !== null) this.found(atNs);
+    else if (isForward) this.seek({ kind: 'true', text }, true);
+    else this.search = { ...this.search, findings: [finding('trace-never-true', [], { text })] };
+  }
+
+  private found(atNs: number): void {
+    this.search = { serial: this.search.serial + 1, atNs, findings: [] };
+    this.mark('a', atNs);
+  }
+
+  /** The switch that a person moves for a signal, by its index; -1 where there is none. */
+  private switchOf(name: string): number {
+    const place = placeNamed(this.board, 'give', name);
+    return this.circuit.switches.findIndex(({ ref, hertz }) => ref === place?.called && hertz === null);
+  }
+
+  /** Presses a switch until it has given so many edges to a level. */
+  private press(index: number, { to, count }: Extract<Sought, { kind: 'edges' }>): void {
+    const ref = this.circuit.switches[index]?.ref ?? '';
+    for (let left = Math.min(count, MOST_PULSES); left > 0; ) {
+      const on = !this.live.isOn(index);
+      const positions = new Map([[ref, on]]);
+      const atNs = this.live.timeNs;
+      this.touches.push({ kind: 'switches', atNs, positions });
+      this.move(positions);
+      this.touchedNs = atNs;
+      this.runOn(atNs + PRESS_NS);
+      this.live.runUntil(Math.max(this.live.timeNs, atNs + PRESS_NS));
+      if (!this.live.isMoving) this.sheetWatch?.look();
+      if (to === null || on === (to === 1)) left--;
+    }
+    this.handSerial++;
+  }
+
+  /** Does what a person asks of time. */
+  inTime(command: TimeCommand): void {
+    if (command.kind === 'back') this.stepBack();
+    else if (command.kind === 'wind') this.windTo(command.timeNs);
+    else if (command.kind === 'seek') this.seek(command.sought, command.stops);
+    else if (command.kind === 'find') this.find(command.text, command.isForward);
+    else this.stopSeeking();
+  }
+
   /** Whether time passes, whatever happens in it. */
   get isPassing(): boolean {
     return !this.isPaused && this.speed < Infinity;
@@ -229,20 +440,57 @@ export class LiveRun {
 
   /** Whether there is anything to go on with. */
   get isGoing(): boolean {
-    return !this.isPaused && this.live.isMoving;
+    return this.isBusy || (!this.isPaused && this.live.isMoving);
+  }
+
+  /** Whether time runs by itself to somewhere: back, or to what is looked for. */
+  private get isBusy(): boolean {
+    return this.again !== null || (this.sought?.stops === true && this.live.nextNs < Infinity);
   }
 
   /** Lets so many milliseconds of the person's time pass, and works on that until `isEnough` says so. */
   advance(ms: number, isEnough: () => boolean): void {
+    if (this.again) this.doAgain(this.again, isEnough);
+    else if (this.sought?.stops) this.goTo(this.sought.hasCome, isEnough);
+    else this.pass(ms, isEnough);
+  }
+
+  private pass(ms: number, isEnough: () => boolean): void {
     const { live } = this;
-    const end = this.speed === Infinity ? Infinity : live.timeNs + ms * 1e6 * this.speed;
+    const end = this.isPaused ? live.timeNs : this.speed === Infinity ? Infinity : live.timeNs + ms * 1e6 * this.speed;
     while (live.nextNs <= end && live.nextNs < Infinity) {
       this.changedNs = live.nextNs;
-      live.runUntil(end === Infinity ? live.nextNs : end, EVENTS_A_LOOK);
+      live.runUntil(end === Infinity || this.sought ? live.nextNs : end, EVENTS_A_LOOK);
+      if (this.sought?.hasCome()) {
+        this.sought = null;
+        this.found(live.timeNs);
+      }
       if (isEnough()) break;
     }
     this.isBehind = live.nextNs <= end && end < Infinity;
     if (!this.isBehind && end < Infinity) live.runUntil(end);
+  }
+
+  /** Runs from moment to moment until what is sought has come; time stands then. */
+  private goTo(hasCome: () => boolean, isEnough: () => boolean): void {
+    let moments = 0;
+    while (this.live.nextNs < Infinity) {
+      this.toNext();
+      if (hasCome()) {
+        this.sought = null;
+        this.isPaused = true;
+        this.handSerial++;
+        this.found(this.live.timeNs);
+        return;
+      }
+      if (++moments % MOMENTS_A_LOOK === 0 && isEnough()) return;
+    }
+    this.cannotCome();
+  }
+
+  private cannotCome(): void {
+    this.sought = null;
+    this.search = { ...this.search, findings: [finding('trace-rests', [], {})] };
   }
 
   /** Destroys lamps that have been past their maximum for long enough, or are while the board rests. */
@@ -258,9 +506,14 @@ export class LiveRun {
       const since = this.overSince.get(ref) ?? live.timeNs;
       this.overSince.set(ref, since);
       if (!isResting && live.timeNs - since < BURN_NS) return;
-      this.destroyed.set(ref, ma);
-      live.burn(ref);
+      this.touches.push({ kind: 'burn', atNs: live.timeNs, lamp: ref, ma });
+      this.burnOut(ref, ma);
     });
+  }
+
+  private burnOut(lamp: string, ma: number): void {
+    this.destroyed.set(lamp, ma);
+    this.live.burn(lamp);
   }
 
   /** Writes the trace as a file of a kind, which the next state carries. */
@@ -278,14 +531,18 @@ export class LiveRun {
   }
 
   private parting(isMoving: boolean): Parting | null {
-    if (!isMoving) this.held?.look();
-    return this.held?.parting ?? null;
+    if (!isMoving) this.sheetWatch?.look();
+    return this.sheetWatch?.parting ?? null;
+  }
+
+  private switchesOn(): string[] {
+    return this.circuit.switches.flatMap(({ ref, hertz }, i) => (hertz === null && this.live.isOn(i) ? [ref] : []));
   }
 
   /** What is seen now. */
   state(): LiveState {
     const { live } = this;
-    this.burn();
+    if (!this.again) this.burn();
     const count = live.nets.nets.length;
     const [levels, volts, hertz] = [new Uint8Array(count), new Float32Array(count), new Float32Array(count)];
     for (let net = 0; net < count; net++) {
@@ -313,6 +570,8 @@ export class LiveRun {
       ),
       row: this.panel && !isMoving ? rowAtHand(live, this.panel, true) : null,
       file: this.takeFile(),
+      hand: { serial: this.handSerial, on: this.switchesOn(), dials: new Map(this.dials), isPaused: this.isPaused },
+      search: { ...this.search, isOn: this.isBusy },
       parting: this.parting(isMoving),
       marks: this.marks,
       trace: this.scope ? windowOf(this.trace, this.scope, live.timeNs) : null,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { rows } from '../board';
 import type { Edit, Job } from '../job';
-import { emptyTable, thingsOn } from '../job';
+import { emptyTable, numberForms, thingsOn } from '../job';
 import type { Packing } from '../packing';
 
 type Kind = Exclude<Edit['kind'], 'all' | 'restore'>;
@@ -34,6 +34,16 @@ export function arbitraryEdits(job: Job, packing: Packing): Arbitraries {
       { locks: { pins: [], added: [{ ref: 'U9', part: '7400' }] } },
       { locks: { pins: [{ net: 'G', ref: 'U1', unit: 0, part: '7408', inputs: ['K', 'E'] }], added: [] } },
     ),
+    'arrange-trace': fc.record({
+      trace: fc.record({
+        pins: fc.array(text, { maxLength: 3 }),
+        order: fc.array(text, { maxLength: 3 }),
+        numbers: fc.array(fc.record({ name: text, of: fc.array(text), form: fc.constantFrom(...numberForms) }), {
+          maxLength: 2,
+        }),
+        speed: fc.constantFrom(null, 1),
+      }),
+    }),
     silence: fc.record({ finding: fc.record({ code: text, place: text, reason: text }) }),
     'tell-again': fc.record({ code: text, place: text }),
     'clear-board': fc.constant({}),

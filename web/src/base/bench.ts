@@ -13,6 +13,7 @@ import {
   type Scope,
   type Start,
   type TableSubject,
+  type TimeCommand,
   type TraceFile,
   UNKNOWN,
   type WalkedRow,
@@ -70,8 +71,10 @@ const off: BenchState = {
   version: 0,
 };
 
-/** The most pins that are traced beside the labelled signals; of more, the first are let go. */
-const MOST_TRACED = 16;
+/** So many seconds of the person's lie across a trace when a speed is chosen. */
+const SPAN_S = 10;
+/** The share of the span in sight that follows what was found in time. */
+const FOUND_AT = 0.4;
 /** The seed of contacts that bounce: the same presses, the same bounces. */
 const BOUNCE_SEED = 1;
 
@@ -100,12 +103,35 @@ export class PowerBench {
       if (!this.state.on) return;
       this.destroyed = seen.destroyed;
       if (seen.file) this.takeFile?.(seen.file.text);
+      this.followRun(seen);
       const isAlike = looksAlike(this.pictured, seen);
       if (!isAlike) this.pictured = seen;
       const picture = this.state.picture + (isAlike ? 0 : 1);
       this.set({ seen, picture, walked: this.withRow(seen.row) });
     });
   }
+
+  /** Takes over what the run has changed by itself: switches when time was wound back, or pulses given; time that stands; where to look. */
+  private followRun({ hand, search }: LiveState): void {
+    if (hand.serial !== this.handSerial) {
+      this.handSerial = hand.serial;
+      this.switchedOn.clear();
+      for (const ref of hand.on) this.switchedOn.add(ref);
+      for (const [ref, position] of hand.dials) this.dials.set(ref, position);
+      this.state = {
+        ...this.state,
+        pace: { ...this.state.pace, isPaused: hand.isPaused },
+        picture: this.state.picture + 1,
+      };
+    }
+    if (search.serial === this.foundSerial || search.atNs === null) return;
+    this.foundSerial = search.serial;
+    // What was found stands a little right of the middle: what went before is seen with it.
+    this.setScope({ endNs: search.atNs + FOUND_AT * this.state.scope.spanNs });
+  }
+
+  private handSerial = 0;
+  private foundSerial = 0;
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
@@ -185,6 +211,13 @@ export class PowerBench {
     else this.runner.setPace(pace.speed, pace.isPaused);
   }
 
+  /** Has time run at another speed, with a span of the trace that fits it. */
+  setSpeed(speed: number): void {
+    if (speed === this.state.pace.speed) return;
+    this.setPace({ speed });
+    this.setScope({ spanNs: SPAN_S * 1e9 * (Number.isFinite(speed) ? speed : 1), endNs: null });
+  }
+
   /** Looks at another span of what is traced: longer or shorter, or further back; `endNs` null follows time. */
   setScope(change: Partial<Scope>): void {
     const scope = { ...this.state.scope, ...change };
@@ -197,11 +230,10 @@ export class PowerBench {
     this.set({ shows });
   }
 
-  /** Traces a pin, or no longer; a pin on a net that is traced already ends that. */
-  toggleTraced(pin: string): void {
-    const before = this.state.traced;
-    const traced = before.includes(pin) ? before.filter((p) => p !== pin) : [...before, pin].slice(-MOST_TRACED);
-    this.set({ traced, shows: 'trace' });
+  /** Traces these pins beside the labelled signals. */
+  setTraced(traced: readonly string[]): void {
+    if (traced.join() === this.state.traced.join()) return;
+    this.set({ traced });
     if (this.state.on) this.runner.setTraced(traced);
   }
 
@@ -227,6 +259,11 @@ export class PowerBench {
   step(): void {
     if (!this.state.pace.isPaused) this.setPace({ isPaused: true });
     this.runner.step();
+  }
+
+  /** Winds time back, or looks for something in it. Nothing without power. */
+  inTime(command: TimeCommand): void {
+    if (this.state.on) this.runner.inTime(command);
   }
 
   isOn(ref: string): boolean {
@@ -281,6 +318,8 @@ export class PowerBench {
 
   private build(): void {
     this.pictured = null;
+    this.handSerial = 0;
+    this.foundSerial = 0;
     const { wired, subject } = this;
     const { speed, isPaused, start, bounces } = this.state.pace;
     if (!wired) return;

@@ -1,10 +1,20 @@
 import { Input, Text } from '@chakra-ui/react';
-import { type Board, hertzWords, labelPlacesOf, type Nets, parseHole, shownSignal, stripOf } from '@saddlebag/core';
+import {
+  type Board,
+  hertzWords,
+  labelPlacesOf,
+  type Nets,
+  parseHole,
+  shownSignal,
+  stripOf,
+  withPin,
+} from '@saddlebag/core';
 import { useRef, useState, useSyncExternalStore } from 'react';
 import type { PowerBench } from '../base/bench';
 import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { type MeterPlace, usePointedMeter } from './meter-place';
+import { useTraceSetup } from './use-trace-setup';
 
 const levels = { '0': 'low', '1': 'high', '?': 'no level that can be relied on' } as const;
 
@@ -16,7 +26,8 @@ export function Meter() {
   const [typed, setTyped] = useState('');
   const field = useRef<HTMLInputElement>(null);
   const place = pointed ?? typedPlace(typed);
-  const pinToTrace = place && pinAt(place, board);
+  const pinToTrace = (place && pinAt(place, board)) ?? null;
+  const { arrange } = useTraceSetup();
   useShortcuts(
     'Under power',
     on
@@ -26,7 +37,11 @@ export function Meter() {
             cap: ';',
             does: 'trace what is pointed at, or no longer',
             keys: [';'],
-            take: () => pinToTrace && bench.toggleTraced(pinToTrace),
+            take: () => {
+              if (pinToTrace === null) return;
+              arrange((setup) => withPin(setup, pinToTrace));
+              bench.show('trace');
+            },
           },
         ]
       : [],

@@ -13,6 +13,7 @@ import { LiveBoard } from './LiveBoard';
 import { PowerTools } from './PowerTools';
 import { switchKeys } from './switch-keys';
 import { TracePanel } from './TracePanel';
+import { useTracedAsKept } from './use-trace-setup';
 import { useWalk } from './use-walk';
 import { WalkPanel } from './WalkPanel';
 
@@ -44,6 +45,7 @@ function useLettingGo(buttons: ReadonlySet<string>, keyOf: (ref: string) => stri
  */
 export default function PowerStep() {
   const { id, job, board, bench, subject } = useJobView();
+  useTracedAsKept();
   const scene = useScene(board);
   const { inputs } = subject;
   const canWalk = inputs.length > 0 && !subject.stores && checkWalk(inputs.length).length === 0;

@@ -5,6 +5,7 @@ import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { Choice } from '../kit/Choice';
 import { KeyCap } from '../kit/Panel';
+import { useTraceSetup } from './use-trace-setup';
 
 /** Seconds of the board in a second of the person's, as they are chosen from. */
 const speeds: readonly (readonly [name: string, speed: number])[] = [
@@ -16,9 +17,6 @@ const speeds: readonly (readonly [name: string, speed: number])[] = [
   ['10 × real time', 10],
   ['as fast as it goes', Infinity],
 ];
-
-/** So many seconds of the person's lie across a trace when a speed is chosen. */
-const SPAN_S = 10;
 
 /** What is stored when the power comes on, as it is chosen from. */
 const starts: readonly (readonly [name: string, start: Start])[] = [
@@ -33,9 +31,11 @@ export function TimeControls() {
   const { on, seen, pace } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   const pause = (): void => bench.setPace({ isPaused: !pace.isPaused });
   const step = (): void => bench.step();
+  const back = (): void => bench.inTime({ kind: 'back' });
+  const { arrange } = useTraceSetup();
   const changeSpeed = (speed: number): void => {
-    bench.setPace({ speed });
-    bench.setScope({ spanNs: SPAN_S * 1e9 * (Number.isFinite(speed) ? speed : 1), endNs: null });
+    bench.setSpeed(speed);
+    arrange((setup) => ({ ...setup, speed: Number.isFinite(speed) ? speed : null }));
   };
   useShortcuts(
     'Under power',
@@ -43,6 +43,7 @@ export function TimeControls() {
       ? [
           { cap: ',', does: 'stop time, or let it run', keys: [','], take: pause },
           { cap: '.', does: 'go on to the next change', keys: ['.'], take: step },
+          { cap: '⌫', does: 'wind time back to the change before', keys: ['Backspace'], take: back },
         ]
       : [],
   );
@@ -55,6 +56,16 @@ export function TimeControls() {
         <>
           <Button h="26px" px="8px" gap="6px" onClick={pause}>
             {pace.isPaused ? 'Run' : 'Pause'} <KeyCap>,</KeyCap>
+          </Button>
+          <Button
+            h="26px"
+            px="8px"
+            gap="6px"
+            title="wind time back to the change before"
+            onClick={back}
+            disabled={seen?.timeNs === 0}
+          >
+            Back <KeyCap>⌫</KeyCap>
           </Button>
           <Button h="26px" px="8px" gap="6px" onClick={step} disabled={seen?.isMoving !== true}>
             Step <KeyCap>.</KeyCap>

@@ -52,7 +52,7 @@ const api = {
     kind: LayoutBoardKind,
     tell: (share: number) => void,
   ) => broughtUpTo(board, packing, netlist, { kind, tell }),
-  route: routeJumpers,
+  route: async (board: Board) => routeJumpers(board),
   readBack: async (board: Board) => readBack(board),
   measure: (board: Board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
   card: buildCard,

@@ -14,10 +14,17 @@ export const nowhere: SessionEnvironment = {
   rescue: () => {},
 };
 
+/** What was read last: as in the application, what a sheet states stays the same object while it states the same. */
+let last = { sheet: '', reading: readDesign('') };
+function readingOf(sheet: string): ReturnType<typeof readDesign> {
+  if (last.sheet !== sheet) last = { sheet, reading: readDesign(sheet) };
+  return last.reading;
+}
+
 /** What a screen sees of a job, computed here and now instead of in the worker. */
 export function viewOf(session: JobSession, bench: PowerBench, change: Partial<JobView> = {}): JobView {
   const { job } = session;
-  const reading = readDesign(job.sheet);
+  const reading = readingOf(job.sheet);
   const packing = currentPacking(job, reading.design.netlist, null);
   const board = readBoard(job.board, packing);
   const { netlist, behaviour } = reading.design;

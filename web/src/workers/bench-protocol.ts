@@ -1,4 +1,4 @@
-import type { Board, LiveSettings, LiveState, MarkName, Scope, TraceFile } from '@saddlebag/core';
+import type { Board, LiveSettings, LiveState, MarkName, Scope, TimeCommand, TraceFile } from '@saddlebag/core';
 
 /** Where a mark is set: at a moment, or on an edge of a signal that is so near. */
 export interface MarkPlace {
@@ -23,6 +23,8 @@ export interface BenchRunner {
   /** Writes the trace as a file, which comes with what is seen next. */
   writeTrace(kind: TraceFile['kind']): void;
   step(): void;
+  /** Winds time back, or looks for something in it. */
+  inTime(command: TimeCommand): void;
   /** Power off. */
   stop(): void;
 }

@@ -6,6 +6,7 @@ import {
   type LiveState,
   type MarkName,
   type Scope,
+  type TimeCommand,
   type TraceFile,
 } from '@saddlebag/core';
 import type { BenchRunner, MarkPlace } from './bench-protocol';
@@ -86,6 +87,12 @@ export class LocalRunner implements BenchRunner {
 
   step(): void {
     this.run?.step();
+    this.show();
+  }
+
+  inTime(command: TimeCommand): void {
+    this.catchUp();
+    this.run?.inTime(command);
     this.show();
   }
 

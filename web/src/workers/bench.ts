@@ -28,6 +28,7 @@ export const workerRunner: RunnerFor = (tell) => {
     moveMark: (mark, name, isForward) => send({ kind: 'move-mark', mark, name, isForward }),
     writeTrace: (as) => send({ kind: 'write-trace', as }),
     step: () => send({ kind: 'step' }),
+    inTime: (command) => send({ kind: 'time', command }),
     stop() {
       run++;
       send({ kind: 'stop' });

@@ -1,4 +1,4 @@
-import type { Board, LiveSettings, LiveState, MarkName, Scope, TraceFile } from '@saddlebag/core';
+import type { Board, LiveSettings, LiveState, MarkName, Scope, TimeCommand, TraceFile } from '@saddlebag/core';
 import type { MarkPlace } from './bench-protocol';
 import { LocalRunner } from './bench-runner';
 
@@ -14,6 +14,7 @@ export type BenchMessage =
   | { readonly kind: 'move-mark'; readonly mark: MarkName; readonly name: string; readonly isForward: boolean }
   | { readonly kind: 'write-trace'; readonly as: TraceFile['kind'] }
   | { readonly kind: 'step' }
+  | { readonly kind: 'time'; readonly command: TimeCommand }
   | { readonly kind: 'stop' }
   | { readonly kind: 'seen' };
 
@@ -59,6 +60,8 @@ addEventListener('message', ({ data }: MessageEvent<BenchMessage>) => {
       return runner.writeTrace(data.as);
     case 'step':
       return runner.step();
+    case 'time':
+      return runner.inTime(data.command);
     case 'stop':
       return runner.stop();
     case 'seen':

@@ -384,6 +384,21 @@ export const inspectionSentences = {
     says: 'The run ends after {events} events, at {ms} ms: so much happens on the board.',
     todo: 'Ask for a shorter time.',
   },
+  'trace-no-signal': {
+    severity: 'error',
+    says: 'No signal of the trace is called {name}.',
+    todo: 'Take the name of a row, or point at a strip and press ; to trace it.',
+  },
+  'trace-never-true': {
+    severity: 'note',
+    says: '{text} did not become true before that, as far as is traced.',
+    todo: 'Move mark A, or look forward.',
+  },
+  'trace-rests': {
+    severity: 'note',
+    says: 'It did not come: the board rests, and nothing will change by itself.',
+    todo: 'Move a switch, and look again.',
+  },
   'trace-forgets': {
     severity: 'note',
     says: 'More changed than a trace keeps; its beginning is forgotten.',

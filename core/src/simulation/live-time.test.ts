@@ -1,0 +1,187 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type Board, extractNets } from '../board';
+import { HIGH, LOW, UNKNOWN } from '../logic';
+import { capacitor, MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
+import { LiveRun, type LiveSettings, type LiveState } from './live-run';
+
+const settings: LiveSettings = {
+  subject: null,
+  on: [],
+  dials: new Map(),
+  start: 'clear',
+  bounce: null,
+  speed: 1,
+  isPaused: false,
+  destroyed: new Map(),
+  scope: { spanNs: 2e9, endNs: 2e9, columns: 200 },
+  traced: [],
+  sheet: null,
+};
+const live = (board: Board, change: Partial<LiveSettings> = {}): LiveRun =>
+  new LiveRun(board, extractNets(board), { ...settings, ...change });
+const never = (): boolean => false;
+const finish = (run: LiveRun): LiveState => {
+  for (let i = 0; run.state().search.isOn; i++) {
+    if (i > 10_000) throw new Error('it does not end');
+    run.advance(1, () => true);
+  }
+  return run.state();
+};
+
+/** A 7493 counting a clock module at 10 Hz, cleared by S1; a delayed copy of S2 at a Schmitt inverter. */
+const busy = wired(
+  ...['seat 74LS93 b1.e20', `U1.5 > ${PLUS}`, `U1.10 > ${MINUS}`, 'U1.12 > U1.1', 'U1.2 > U1.3'],
+  ...['seat clock', `X1.1 > ${PLUS}`, `X1.2 > ${MINUS}`, 'value X1 10Hz', 'X1.3 > U1.14'],
+  ...[1, 2].flatMap((s) => ['seat switch', `S${s}.1 > ${PLUS}`, ...resistor(s, '220', `S${s}.2`, MINUS)]),
+  'S1.2 > U1.2',
+  ...['seat 74HC14 b1.e40', `U2.14 > ${PLUS}`, `U2.7 > ${MINUS}`],
+  ...resistor(3, '100k', 'S2.2', 'U2.1'),
+  ...capacitor(1, '1u', 'U2.1', MINUS),
+);
+const traced = ['U1.12', 'U1.9', 'U1.8', 'U1.11', 'U2.1', 'U2.2'];
+
+/** What can be told of a run at a moment: levels, volts and the trace. */
+const seen = (run: LiveRun) => {
+  const { timeNs, levels, volts, trace, hand, supplyMa } = run.state();
+  const rows = trace?.rows.map(({ name, from, to, changes }) => ({ name, from, to, changes }));
+  return { timeNs, levels, volts, rows, on: hand.on, supplyMa: Math.round(1e6 * supplyMa) };
+};
+
+const touches = fc.array(
+  fc.record({ afterMs: fc.integer({ min: 0, max: 300 }), name: fc.constantFrom('S1', 'S2'), on: fc.boolean() }),
+  { maxLength: 8 },
+);
+
+describe('time wound back', () => {
+  it('is as it was then, whatever was done, and goes on from there as if nothing had come after', () => {
+    fc.assert(
+      fc.property(touches, fc.integer({ min: 0, max: 8 }), touches, (first, kept, other) => {
+        const [run, plain] = [live(busy, { traced }), live(busy, { traced })];
+        const play = (runs: readonly LiveRun[], list: typeof first): void => {
+          for (const { afterMs, name, on } of list)
+            for (const r of runs) {
+              r.advance(afterMs, never);
+              r.setSwitches(new Map([[name, on]]));
+            }
+        };
+        play([run, plain], first.slice(0, kept));
+        // What follows a touch at once has been worked out: time has come so far.
+        for (const r of [run, plain]) r.advance(50, never);
+        const then = seen(run);
+        play([run], first.slice(kept));
+        run.advance(200, never);
+        run.windTo(then.timeNs);
+        expect(run.state().search.isOn).toBe(true);
+        finish(run);
+        expect(seen(run)).toEqual(then);
+        expect(run.isPaused).toBe(true);
+        run.setPace(1, false);
+        play([run, plain], other);
+        expect(seen(run)).toEqual(seen(plain));
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('goes back change by change, to the power coming on, and makes lamps whole again', () => {
+    const board = wired(
+      ...switches(1),
+      'seat led b1.c50',
+      'label D1 Y',
+      'S1.2 > D1.A',
+      ...resistor(2, '47', 'D1.K', MINUS),
+    );
+    const run = live(board, { traced: ['S1.2'] });
+    run.advance(100, never);
+    run.setSwitches(new Map([['S1', true]]));
+    run.state();
+    run.advance(1000, never);
+    expect([...run.state().destroyed.keys()]).toEqual(['D1']);
+    const { serial } = run.state().hand;
+    run.stepBack();
+    const back = finish(run);
+    expect(back).toMatchObject({ timeNs: 100e6, hand: { serial: serial + 1, on: ['S1'], isPaused: true } });
+    run.stepBack();
+    expect(finish(run)).toMatchObject({ timeNs: 0, hand: { on: [] } });
+    expect(run.state().destroyed.size).toBe(0);
+  });
+});
+
+describe('what is looked for in time', () => {
+  it('is an edge of a signal, the so-manieth, as fast as it goes; then time stands there', () => {
+    const run = live(busy, { traced, on: [] });
+    run.seek({ kind: 'edges', name: 'U1.12', to: 1, count: 5 }, true);
+    const { timeNs, hand, search, trace } = finish(run);
+    // Low at first and counting the falls of the clock: the fifth rise of QA comes with its ninth fall.
+    expect(trace?.rows.find((row) => row.name === 'U1.12')?.figures.edges).toBe(9);
+    expect(search).toMatchObject({ serial: 1, atNs: timeNs, findings: [] });
+    expect(hand.isPaused).toBe(true);
+    run.seek({ kind: 'edges', name: 'U1.12', to: 0, count: 1 }, true);
+    expect(finish(run).timeNs - timeNs).toBeCloseTo(100e6, -5);
+  });
+
+  it('is pressed where a person gives it: a burst of pulses, counted by the board', () => {
+    const board = wired(
+      ...['seat 74LS93 b1.e20', `U1.5 > ${PLUS}`, `U1.10 > ${MINUS}`, 'U1.12 > U1.1'],
+      ...[`U1.2 > ${MINUS}`, `U1.3 > ${MINUS}`],
+      ...['seat switch', 'label S1 CK', `S1.1 > ${PLUS}`, ...resistor(1, '220', 'S1.2', MINUS), 'S1.2 > U1.14'],
+    );
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 40 }), fc.constantFrom(0, 1, null), (count, to) => {
+        const run = live(board, { traced: ['U1.12', 'U1.9', 'U1.8', 'U1.11'] });
+        run.seek({ kind: 'edges', name: 'CK', to, count }, true);
+        const { levels, hand, search } = run.state();
+        const flips = to === null ? count : to === 1 ? 2 * count - 1 : 2 * count;
+        const falls = flips >> 1;
+        const q = ['U1.12', 'U1.9', 'U1.8', 'U1.11'].map((pin) => levels[extractNets(board).ofPin.get(pin) ?? -1]);
+        expect(q.map((level) => (level === HIGH ? 1 : 0))).toEqual([0, 1, 2, 3].map((bit) => (falls >> bit) & 1));
+        expect(hand.on).toEqual(flips % 2 === 1 ? ['S1'] : []);
+        expect(search.isOn).toBe(false);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it('is an expression that becomes true: in the trace, then in what is to come', () => {
+    const run = live(busy, { traced });
+    // Nine counts: with the fall of the ninth period.
+    run.find('U1.11 & U1.12', true);
+    const nine = finish(run);
+    expect(nine.search).toMatchObject({ serial: 1, findings: [] });
+    expect(nine.marks.a).toBe(nine.timeNs);
+    expect(nine.timeNs / 1e6).toBeCloseTo(900, 0);
+    // Back in the trace: seven was on the way.
+    run.find('U1.8 & U1.9 & U1.12', false);
+    expect((run.state().marks.a ?? 0) / 1e6).toBeCloseTo(700, 0);
+    run.find('U1.8 & ~U1.8', false);
+    expect(run.state().search.findings.map((f) => f.code)).toEqual(['trace-never-true']);
+    run.find('Nobody', true);
+    expect(run.state().search.findings.map((f) => f.code)).toEqual(['trace-no-signal']);
+  });
+
+  it('can be waited for while time goes on as it does; then only the mark is set', () => {
+    const run = live(busy, { traced });
+    run.seek({ kind: 'true', text: 'U1.8' }, false);
+    run.advance(350, never);
+    expect(run.state().search).toMatchObject({ serial: 0, isOn: false });
+    run.advance(350, never);
+    const { search, hand, timeNs, marks } = run.state();
+    expect(search.serial).toBe(1);
+    expect((marks.a ?? 0) / 1e6).toBeCloseTo(400, 0);
+    expect([hand.isPaused, timeNs]).toEqual([false, 700e6]);
+  });
+
+  it('is given up where the board rests, or when a person stops it', () => {
+    const rest = live(wired('seat 74HC04 b1.e20', `U1.14 > ${PLUS}`, `U1.7 > ${MINUS}`), { traced: ['U1.2'] });
+    rest.seek({ kind: 'edges', name: 'U1.2', to: 1, count: 1 }, true);
+    expect(rest.state().search).toMatchObject({ isOn: false, findings: [{ code: 'trace-rests' }] });
+    const run = live(busy, { traced });
+    run.seek({ kind: 'edges', name: 'U2.2', to: 1, count: 1000 }, true);
+    run.advance(1, () => true);
+    expect(run.state().search.isOn).toBe(true);
+    run.stopSeeking();
+    expect(run.state().search.isOn).toBe(false);
+    expect([LOW, UNKNOWN]).toContain(run.state().levels[0] ?? LOW);
+  });
+});

@@ -1,0 +1,168 @@
+import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
+import { MOST_PULSES, remedy, says } from '@saddlebag/core';
+import { useState, useSyncExternalStore } from 'react';
+import { useJobView } from '../base/job-context';
+import { Choice } from '../kit/Choice';
+
+/** Looks for moments: edges of a signal, one or many, and when an expression of the sheet language is true. */
+export function TimeSearch({ names }: { readonly names: readonly string[] }) {
+  const { bench } = useJobView();
+  const { seen } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  if (!seen) return null;
+  const { isOn, findings } = seen.search;
+  if (isOn)
+    return (
+      <Flex gap="8px" px="12px" py="6px" align="center" minH="76px" borderTopWidth="1px" borderColor="line">
+        <Text fontSize="13px" flex="1" role="status">
+          Time runs until it comes …
+        </Text>
+        <Button onClick={() => bench.inTime({ kind: 'stop-seeking' })}>Stop</Button>
+      </Flex>
+    );
+  return (
+    <Box
+      px="12px"
+      py="6px"
+      borderTopWidth="1px"
+      borderColor="line"
+      flexShrink={0}
+      role="group"
+      aria-label="find in time"
+    >
+      <Edges names={names} />
+      <WhenTrue />
+      {findings.map((f) => (
+        <Text key={says(f)} role="status" fontSize="12.5px" color={f.severity === 'error' ? 'bad' : 'soft'} pt="3px">
+          {says(f)} {remedy(f)}
+        </Text>
+      ))}
+    </Box>
+  );
+}
+
+/** So many edges of a signal: awaited where the board makes them, given where a person's switch does. */
+function Edges({ names }: { readonly names: readonly string[] }) {
+  const { bench } = useJobView();
+  const [chosen, choose] = useState<string | null>(null);
+  const [text, setText] = useState('1');
+  const name = chosen !== null && names.includes(chosen) ? chosen : (names[0] ?? '');
+  const count = Math.round(Number(text));
+  const isRight = count >= 1 && count <= MOST_PULSES;
+  const seek = (to: 0 | 1) => (): void =>
+    bench.inTime({ kind: 'seek', sought: { kind: 'edges', name, to, count }, stops: true });
+  const times = count === 1 ? '' : ` ${count} times`;
+  return (
+    <Flex gap="6px" align="center">
+      <Choice label="signal whose edges" value={name} width="96px" onChange={choose}>
+        {names.map((n) => (
+          <option key={n} value={n}>
+            {n}
+          </option>
+        ))}
+      </Choice>
+      <Button
+        h="26px"
+        px="8px"
+        disabled={!isRight}
+        aria-label={`${name} up${times}`}
+        title={`until ${name} has gone up${times}; a switch is pressed`}
+        onClick={seek(1)}
+      >
+        up ↑
+      </Button>
+      <Button
+        h="26px"
+        px="8px"
+        disabled={!isRight}
+        aria-label={`${name} down${times}`}
+        title={`until ${name} has gone down${times}; a switch is pressed`}
+        onClick={seek(0)}
+      >
+        down ↓
+      </Button>
+      <Flex as="label" gap="4px" align="center" fontSize="13px" color="soft" ml="auto" whiteSpace="nowrap">
+        so many times
+        <Input
+          aria-label="so many times"
+          aria-invalid={!isRight}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          inputMode="numeric"
+          w="58px"
+          h="26px"
+          px="6px"
+          fontFamily="mono"
+          fontSize="12.5px"
+          bg="card"
+          borderColor={isRight ? 'line' : 'bad'}
+        />
+      </Flex>
+    </Flex>
+  );
+}
+
+/** When an expression such as `Q3 & ~Q1` is true: before, next, or as soon as it is while time goes on as it does. */
+function WhenTrue() {
+  const { bench } = useJobView();
+  const [text, setText] = useState('');
+  const isEmpty = text.trim() === '';
+  const find = (isForward: boolean) => (): void => {
+    if (!isEmpty) bench.inTime({ kind: 'find', text, isForward });
+  };
+  return (
+    <Flex
+      as="form"
+      gap="6px"
+      pt="6px"
+      align="center"
+      onSubmit={(e) => {
+        e.preventDefault();
+        find(true)();
+      }}
+    >
+      <Input
+        aria-label="true when"
+        placeholder="Q3 & ~Q1 is true"
+        _placeholder={{ color: 'soft' }}
+        value={text}
+        maxLength={400}
+        onChange={(e) => setText(e.target.value)}
+        flex="1"
+        minW="0"
+        h="26px"
+        px="8px"
+        fontFamily="mono"
+        fontSize="12.5px"
+        bg="card"
+        borderColor="line"
+      />
+      <Button
+        h="26px"
+        px="8px"
+        disabled={isEmpty}
+        title="the last time before mark A, or before now"
+        onClick={find(false)}
+      >
+        Before
+      </Button>
+      <Button
+        h="26px"
+        px="8px"
+        type="submit"
+        disabled={isEmpty}
+        title="the next time after mark A, or from now on: time runs until it comes"
+      >
+        Next
+      </Button>
+      <Button
+        h="26px"
+        px="8px"
+        disabled={isEmpty}
+        title="when it comes next, at the speed that time has: the trace stands still there, with what went before"
+        onClick={() => bench.inTime({ kind: 'seek', sought: { kind: 'true', text }, stops: false })}
+      >
+        Wait
+      </Button>
+    </Flex>
+  );
+}

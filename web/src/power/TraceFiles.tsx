@@ -1,0 +1,72 @@
+import { NativeSelect } from '@chakra-ui/react';
+import { arranged, type TraceRowShown, type TraceWindow } from '@saddlebag/core';
+import { useJobView } from '../base/job-context';
+import { download, fileName } from '../kit/download';
+import { tell } from '../kit/notices';
+import { type PicturedRow, pictureSize, tracePicture } from './trace-picture';
+import { useTraceSetup } from './use-trace-setup';
+
+const kinds = [
+  ['vcd', 'value change dump (IEEE 1364), all of it'],
+  ['csv', 'table (CSV), all of it'],
+  ['svg', 'picture of what is in sight (SVG)'],
+  ['png', 'picture of what is in sight (PNG)'],
+] as const;
+type Kind = (typeof kinds)[number][0];
+
+/** Dots of a picture to the point. */
+const SHARPNESS = 2;
+
+/** Takes the trace out: whole as a value change dump or a table, or what is in sight as a picture. */
+export function TraceFiles({ trace }: { readonly trace: TraceWindow }) {
+  const { bench, job } = useJobView();
+  const { setup } = useTraceSetup();
+  const rows = arranged(
+    trace.rows.map((row) => row.name),
+    setup,
+  );
+  const named = (kind: Kind): string => fileName(job.name, `-trace.${kind}`);
+  const svg = (): string => tracePicture(job.name, trace, picturedRows(trace, rows));
+  const save = (kind: Kind): void => {
+    if (kind === 'svg') download(named(kind), svg(), 'image/svg+xml');
+    else if (kind === 'png') {
+      const { width, height } = pictureSize(rows.length);
+      import('../kit/board/picture')
+        .then(({ pngOf }) => pngOf(svg(), { width: SHARPNESS * width, height: SHARPNESS * height }))
+        .then((blob) => download(named(kind), blob))
+        .catch((e: unknown) => tell(`No PNG could be made: ${String(e)}.`));
+    } else bench.writeTrace(kind, (text) => download(named(kind), text, kind === 'vcd' ? 'text/plain' : 'text/csv'));
+  };
+  return (
+    <NativeSelect.Root size="xs" width="92px">
+      <NativeSelect.Field
+        aria-label="save the trace as"
+        bg="card"
+        borderColor="line"
+        h="28px"
+        fontSize="13px"
+        value=""
+        onChange={(e) => save(e.target.value as Kind)}
+      >
+        <option value="" disabled hidden>
+          Save as
+        </option>
+        {kinds.map(([kind, words]) => (
+          <option key={kind} value={kind}>
+            {words}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}
+
+/** The rows of a picture, in their order; what is not traced is left out. */
+export function picturedRows(trace: TraceWindow, rows: readonly TraceRowShown[]): PicturedRow[] {
+  return rows.flatMap(({ name, number }): PicturedRow[] => {
+    const own = (number?.of ?? [name]).flatMap((one) => trace.rows.find((row) => row.name === one) ?? []);
+    const [row] = own;
+    return number ? [{ name, number, rows: own }] : row ? [{ name, row }] : [];
+  });
+}
