@@ -118,6 +118,7 @@ export {
   type Reading,
   type Restated,
   rangeOf,
+  readExpression,
   readSheet,
   renamed,
   restatable,
@@ -134,6 +135,7 @@ export {
   wiresOf,
   withCell,
   withoutDraft,
+  withProduct,
 } from './design';
 export { DIAL_END, DIAL_MIDDLE } from './electrical';
 export { elementAt } from './element-at';
@@ -191,6 +193,7 @@ export {
   type Functions,
   functionsOf,
   type GateKind,
+  type Hazard,
   HIGH,
   inputAt,
   irredundantCover,

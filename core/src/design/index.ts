@@ -43,3 +43,4 @@ export { canSetCells, settable, withCell, withCells } from './table-edit';
 export { fromVerilog } from './verilog-in';
 export { toVerilog } from './verilog-out';
 export * from './why';
+export { withProduct } from './with-product';

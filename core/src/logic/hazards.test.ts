@@ -132,6 +132,7 @@ describe('hazards', () => {
         kind: 'static-1',
         input: 'S',
         row: 3,
+        rows: [3, 7],
         count: 2,
         widthNs: 27,
         remedy: 'A & B',

@@ -14,7 +14,7 @@ export interface HazardTarget {
 
 /**
  * A hazard of an output, or of a net that steers something stored. Rows are of `sources`, the first most significant; `row` is the first in which the
- * change of `input` begins, of `count`. `widthNs` is the greatest that the pulse can be.
+ * change of `input` begins, of `count`, and `rows` are the first of them, up to `MOST_HAZARD_ROWS`. `widthNs` is the greatest that the pulse can be.
  */
 export interface Hazard {
   readonly net: string;
@@ -23,6 +23,7 @@ export interface Hazard {
   readonly kind: HazardKind;
   readonly input: string;
   readonly row: number;
+  readonly rows: readonly number[];
   readonly count: number;
   readonly widthNs: number;
   /** A product that holds the output across the change of `row`, for a pulse where it should stay high; null for others. */
@@ -37,6 +38,8 @@ export interface Hazards {
   readonly isWhole: boolean;
 }
 
+/** Rows of a hazard that are listed. */
+export const MOST_HAZARD_ROWS = 64;
 /** Sources up to which every change is looked at. */
 export const MOST_HAZARD_SOURCES = 14;
 
@@ -81,6 +84,7 @@ export function findHazards(behaviour: Behaviour, mostNs: (gate: string) => numb
           kind,
           input,
           row: rows.first,
+          rows: rows.listed,
           count: rows.count,
           widthNs: latest.get(net.net) ?? 0,
           remedy,
@@ -159,18 +163,21 @@ function rowsOf(
   kind: HazardKind,
   { before, then, glitch }: Readonly<Record<'before' | 'then' | 'glitch', Int32Array>>,
   rows: number,
-): { readonly first: number; readonly count: number } | null {
-  let [first, count] = [-1, 0];
+): { readonly first: number; readonly listed: readonly number[]; readonly count: number } | null {
+  const listed: number[] = [];
+  let count = 0;
   const mask = rows < 32 ? 2 ** rows - 1 : -1;
   before.forEach((a, w) => {
     const b = then[w] as number;
     const which = kind === 'static-0' ? ~a & ~b : kind === 'static-1' ? a & b : a ^ b;
     const found = which & (glitch[w] as number) & mask;
-    if (found === 0) return;
-    if (first < 0) first = 32 * w + 31 - Math.clz32(found & -found);
-    for (let rest = found; rest !== 0; rest &= rest - 1) count++;
+    for (let rest = found; rest !== 0; rest &= rest - 1) {
+      count++;
+      if (listed.length < MOST_HAZARD_ROWS) listed.push(32 * w + 31 - Math.clz32(rest & -rest));
+    }
   });
-  return first < 0 ? null : { first, count };
+  const [first] = listed;
+  return first === undefined ? null : { first, listed, count };
 }
 
 /** For each net the greatest time from the change of a source until it has come through; nets that it does not reach are left out. */

@@ -23,7 +23,8 @@ import { Choice } from '../kit/Choice';
 import { lookAt, useDesignFocus } from '../kit/design-focus';
 import { Empty } from '../kit/Panel';
 import { SvgText } from '../kit/SvgText';
-import { boxesOf, type MapLayout, mapOf } from './map';
+import { GapLines, GapMarks, useGaps } from './MapGaps';
+import { boxesOf, CELL, type MapLayout, mapOf } from './map';
 import { useEditable } from './use-editable';
 
 const mapKeys = [
@@ -31,7 +32,6 @@ const mapKeys = [
   { cap: '0 1 −', does: 'write 0, 1 or don’t care' },
 ] as const;
 
-const CELL = 34;
 const next = { '0': '1', '1': '-', '-': '0', Z: '0' } as const;
 
 /** A map of two to six inputs, with the groups of its smallest sum (ones) or product of sums (zeros); cells can be set. */
@@ -91,6 +91,7 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
   const layout = mapOf(inputs.length);
   const name = outputs[output]?.name ?? '';
   const products = useGroups(table, output, groups);
+  const gaps = useGaps(name);
   const { editable, press, onKeyDown } = useMapHand({ behaviour, table, output }, layout);
   const [left, top] = [56, 40];
   const width = left + layout.columns * CELL + 8;
@@ -114,6 +115,9 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
             {products.map((p, i) => (
               <Group key={`${p.care} ${p.value}`} layout={layout} product={p} index={i} />
             ))}
+            {gaps.map((gap) => (
+              <GapMarks key={gap.input} gap={gap} layout={layout} inputs={inputs} />
+            ))}
           </g>
         </svg>
       </Box>
@@ -122,6 +126,7 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
           ? `${name} is the sum of these.`
           : `${name} is low in these: the product of their sums, literals inverted.`}
         {!editable && ' Its cells follow from the sheet.'}
+        <GapLines gaps={gaps} name={name} />
       </GroupList>
     </Flex>
   );
@@ -218,9 +223,9 @@ function GroupList({ products, inputs, children }: GroupListProps) {
         </Flex>
       ))}
       {products.length === 0 && <Text color="soft">No groups: it is constant.</Text>}
-      <Text pt="8px" color="soft" fontFamily="body" fontSize="12.5px">
+      <Box pt="8px" color="soft" fontFamily="body" fontSize="12.5px">
         {children}
-      </Text>
+      </Box>
     </Box>
   );
 }

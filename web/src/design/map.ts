@@ -1,5 +1,8 @@
 import type { Cube } from '@saddlebag/core';
 
+/** The side of a cell, in points. */
+export const CELL = 34;
+
 /** A cell of a map: the row of the table it stands for, and its place. */
 export interface MapCell {
   readonly row: number;
@@ -86,4 +89,30 @@ export function boxesOf({ cells }: MapLayout, { care, value }: Cube): GroupBox[]
     boxes.push({ x, y, width, height });
   }
   return boxes;
+}
+
+/** A line between two neighbouring cells of a map, or, where they are neighbours round its edge, a piece of that edge; in cells. */
+export interface Seam {
+  readonly x1: number;
+  readonly y1: number;
+  readonly x2: number;
+  readonly y2: number;
+}
+
+/** The seams between a row and that in which one input is the other way; `input` by number. */
+export function seamsOf({ inputs, cells }: MapLayout, row: number, input: number): Seam[] {
+  const a = cells.find((c) => c.row === row);
+  const b = cells.find((c) => c.row === (row ^ (1 << (inputs - 1 - input))));
+  if (!a || !b) return [];
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  if (Math.abs(dx) + Math.abs(dy) === 1) return [seamBeside(a, dx, dy)];
+  // Round the edge, or in another map: the outer edges of both.
+  const [sx, sy] = [-Math.sign(dx), -Math.sign(dy)];
+  return [seamBeside(a, sx, sy), seamBeside(b, -sx, -sy)];
+}
+
+/** The edge of a cell on one side. */
+function seamBeside({ x, y }: MapCell, dx: number, dy: number): Seam {
+  const [left, top] = [dx > 0 ? x + 1 : x, dy > 0 ? y + 1 : y];
+  return dx === 0 ? { x1: x, y1: top, x2: x + 1, y2: top } : { x1: left, y1: y, x2: left, y2: y + 1 };
 }

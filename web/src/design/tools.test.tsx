@@ -8,7 +8,7 @@ import { lookAt } from '../kit/design-focus';
 import { renderInJob } from '../testing/render';
 import { Faded } from './Faded';
 import { GateBar } from './GateBar';
-import { boxesOf, gray, mapOf } from './map';
+import { boxesOf, gray, mapOf, seamsOf } from './map';
 import { ToolsPanel } from './ToolsPanel';
 
 vi.mock('../workers/stages', async () => (await import('../testing/stages')).localStages);
@@ -143,6 +143,38 @@ describe('the map', () => {
       }
     }
     expect(boxesOf(mapOf(4), { care: 0b0101, value: 0 })).toHaveLength(4);
+  });
+});
+
+describe('a gap between the groups of a map', () => {
+  it('lies between two cells that touch, or at both outer edges, the same from either side', () => {
+    for (let inputs = 2; inputs <= 6; inputs++) {
+      const layout = mapOf(inputs);
+      for (const { row } of layout.cells)
+        for (let i = 0; i < inputs; i++) {
+          const there = seamsOf(layout, row, i);
+          const back = seamsOf(layout, row ^ (1 << (inputs - 1 - i)), i);
+          const words = (list: typeof there) => list.map((s) => JSON.stringify(s)).sort();
+          expect(words(back)).toEqual(words(there));
+          expect(there.length).toBeGreaterThan(0);
+          for (const { x1, y1, x2, y2 } of there) expect(Math.abs(x2 - x1) + Math.abs(y2 - y1)).toBe(1);
+        }
+    }
+  });
+
+  it('is drawn, told with its width, and closed by one press: the product that lies over it', async () => {
+    const { text, session } = open('in S A B\nout Y\nY = S & A | ~S & B\n');
+    await userEvent.click(screen.getByRole('button', { name: 'Map' }));
+    await waitFor(() => expect(document.querySelectorAll('[data-gap=S]')).toHaveLength(1));
+    expect(screen.getByRole('note').textContent).toMatch(
+      /When S changes \(one place\), Y should stay high and may fall/,
+    );
+    await userEvent.click(screen.getByRole('button', { name: 'Add A·B' }));
+    expect(text()).toContain('Y = S & A | ~S & B | A & B');
+    await waitFor(() => expect(screen.queryByRole('note')).toBeNull());
+    expect(document.querySelectorAll('[data-gap]')).toHaveLength(0);
+    session.undo();
+    expect(text()).toContain('Y = S & A | ~S & B\n');
   });
 });
 
