@@ -620,6 +620,17 @@ describe('boards without a design, and designs that store', () => {
       expect((await cli(...wrong)).code, wrong.join(' ')).toBe(2);
   });
 
+  it('timers tells what each comes to, with its spread; a board without one has none', async () => {
+    const beacon = join(samples, 'fog-beacon.saddlebag.json');
+    const { code, out } = await cli('timers', beacon);
+    expect(code).toBe(0);
+    expect(out).toBe('U1.3: 2.102 Hz (1.82 Hz to 2.459 Hz), high 53 %, by R1 R2 C1\n1 timer.\n');
+    const { timers } = (await cli('timers', beacon, '--json')).json() as unknown as { timers: object[] };
+    expect(timers).toMatchObject([{ pin: 'U1.3', kind: 'astable', resistors: ['R1', 'R2'], capacitor: 'C1' }]);
+    expect((await cli('timers', interlock)).out).toBe('0 timers.\n');
+    expect((await cli('timers', 'nowhere.saddlebag.json')).code).toBe(2);
+  });
+
   it('walk and table say in a line what a clocked design needs, and states lists what they point to', async () => {
     const counter = join(samples, 'boat-counter.sheet');
     for (const args of [

@@ -16,6 +16,7 @@ import { same } from './commands/same';
 import { sheet } from './commands/sheet';
 import { states } from './commands/states';
 import { table } from './commands/table';
+import { timers } from './commands/timers';
 import { tour } from './commands/tour';
 import { verilog } from './commands/verilog';
 import { walk } from './commands/walk';
@@ -79,6 +80,7 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
     states,
     tour,
     hazards,
+    timers,
   ]) {
     const command = add(program, output, (c) => {
       code = c;

@@ -42,6 +42,16 @@ const gains = [
   [100, 30],
 ] as const;
 
+/**
+ * How far parts are off their values, as a share: resistors of the series E24, ceramic capacitors (letter K) and electrolytic ones (letter M). Sources:
+ * IEC 60063, IEC 60062.
+ */
+export const tolerances: Readonly<Record<string, number>> & { readonly resistor: number } = {
+  resistor: 0.05,
+  capacitor: 0.1,
+  electrolytic: 0.2,
+};
+
 /** The most that a small transistor carries, in milliamperes. Source: 2N3904 data sheet, absolute maximum ratings. */
 export const mostCollectorMa = 200;
 

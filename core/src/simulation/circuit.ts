@@ -8,11 +8,11 @@ import {
   innerName,
   innerOf,
   type PartType,
-  readPartNumber,
   typeOf,
   type Unit,
 } from '../catalogue';
 import type { Machine } from '../logic';
+import { familyOf } from './pulses';
 
 /** A unit of a seated chip: its machine, its first driver, how many outputs it has, and its chip's index. `timers`: see `Unit`. */
 export interface CircuitUnit {
@@ -61,10 +61,10 @@ export function compileCircuit(board: Board): Circuit {
   const driverChip: number[] = [];
   const driverDelays: EdgeDelays[] = [];
   for (const seated of parts) {
-    const { ref, part } = seated;
+    const { ref } = seated;
     const type = typeOf(seated);
     if (type?.kind !== 'chip') continue;
-    const family = readPartNumber(part)?.family ?? 'HC';
+    const family = familyOf(seated);
     const chip = chips.push({ ref, type, family }) - 1;
     const clearDelay = type.chip ? clearDelayOf(type.chip.base, family) : null;
     const nameOf = (id: string): string => type.pins.find((p) => p.id === id)?.name ?? '';

@@ -21,6 +21,7 @@ export {
   type Start,
   type Unclear,
 } from './powered-board';
+export { familyOf, oneShotLaw } from './pulses';
 export { type Move, type Run, type RunSettings, runBoard, type SignalReport } from './run';
 export type { Parting, WatchedSheet } from './sheet-watch';
 export { type PlannedTour, plannedTour, shownWord, type Tour, type TourStep, tourBoard } from './tour';

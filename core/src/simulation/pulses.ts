@@ -1,9 +1,21 @@
 import type { SeatedPart } from '../board';
-import { innerOf, type PulseTimer, typeOf } from '../catalogue';
+import { type FamilyId, innerOf, type PulseTimer, readPartNumber, typeOf } from '../catalogue';
 import type { BoardVolts, SeatedChip } from '../electrical';
 
 /** Without any parts at its pins a one-shot gives the shortest pulse it can. Source: SN74121 data sheet, 30 to 35 ns; others are near. */
 const SHORTEST_S = 35e-9;
+
+/** The law of a one-shot's pulse in a family: `factor` times its capacitor times its resistor and `plusOhms`. */
+export function oneShotLaw(
+  { lengths }: PulseTimer,
+  family: FamilyId,
+): { readonly factor: number; readonly plusOhms: number } {
+  const { factor, plusOhms = 0 } = lengths[family] ?? Object.values(lengths)[0] ?? { factor: 0.7 };
+  return { factor, plusOhms };
+}
+
+/** The family that a seated chip belongs to. */
+export const familyOf = ({ part }: Pick<SeatedPart, 'part'>): FamilyId => readPartNumber(part)?.family ?? 'HC';
 
 /**
  * How long the pulse of a seated one-shot lasts, in seconds: by the law of its data sheet, from the resistor and the capacitor that are found at its
@@ -15,7 +27,7 @@ export function pulseSeconds(
   { ref, type, family }: Pick<SeatedChip, 'ref' | 'type' | 'family'>,
   law: PulseTimer,
 ): number {
-  const { factor, plusOhms = 0 } = law.lengths[family] ?? Object.values(law.lengths)[0] ?? { factor: 0.7 };
+  const { factor, plusOhms } = oneShotLaw(law, family);
   const nodeOf = (name: string): number =>
     board.nets.ofPin.get(`${ref}.${type.pins.find((p) => p.name === name)?.id ?? ''}`) ?? -1;
   const [timing, far] = [nodeOf(law.resistor), nodeOf(law.capacitor)];

@@ -13,6 +13,17 @@ export {
   packJob,
   placeText,
 } from './stages';
+export {
+  chargeCurve,
+  type FoundTimer,
+  type Rhythm,
+  rhythmOf,
+  type Suggestion,
+  spreadOf,
+  suggested,
+  timersOf,
+  type Wanted,
+} from './timer-values';
 export type { Trial } from './trial';
 export { canTry, tryPart } from './try-part';
 export { broughtUpTo, hasFixed, laidAround, type Update } from './update';

@@ -2,6 +2,7 @@ import { Button, Flex, Input, Text } from '@chakra-ui/react';
 import { isBare, isOutdated } from '@saddlebag/core';
 import { useState } from 'react';
 import { useJobView } from '../base/job-context';
+import { TimersButton } from '../kit/timers/TimersButton';
 import { type LayingOut, useLayOut, usePackingToLay } from '../kit/use-lay-out';
 import { BoardsMenu } from './BoardsMenu';
 import { Pictures } from './Pictures';
@@ -65,6 +66,7 @@ export function BoardTools({ onSay, onDispatch, line, refusal, guided, onGuide }
         </Button>
       )}
       {!isBare(job.board) && <Button onClick={() => onDispatch({ kind: 'clear-board' })}>Clear</Button>}
+      <TimersButton />
       <Pictures />
       <Progress laying={laying} />
       <Text role="status" fontSize="12.5px" color="bad" truncate title={refusal ?? undefined} minW="0">

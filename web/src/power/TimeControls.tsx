@@ -5,6 +5,7 @@ import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { Choice } from '../kit/Choice';
 import { KeyCap } from '../kit/Panel';
+import { TimersButton } from '../kit/timers/TimersButton';
 import { useTraceSetup } from './use-trace-setup';
 
 /** Seconds of the board in a second of the person's, as they are chosen from. */
@@ -48,7 +49,7 @@ export function TimeControls() {
       : [],
   );
   return (
-    <Flex align="center" gap="8px" role="group" aria-label="time">
+    <Flex align="center" gap="6px" role="group" aria-label="time">
       <Text fontSize="12.5px" color="soft" whiteSpace="nowrap" role="timer" aria-label="time since power up">
         {on && seen && `${timeWords(seen.timeNs)}${seen.isBehind ? ', slower than asked' : ''}`}
       </Text>
@@ -72,11 +73,12 @@ export function TimeControls() {
           </Button>
         </>
       )}
+      <TimersButton />
       <Choice
         label="speed of time"
         value={speeds.find(([, speed]) => speed === pace.speed)?.[0] ?? ''}
         onChange={(chosen) => changeSpeed(speeds.find(([name]) => name === chosen)?.[1] ?? 1)}
-        width="138px"
+        width="118px"
       >
         <Names of={speeds} />
       </Choice>
@@ -87,7 +89,7 @@ export function TimeControls() {
           ''
         }
         onChange={(chosen) => bench.setPace({ start: starts.find(([name]) => name === chosen)?.[1] ?? 'unknown' })}
-        width="136px"
+        width="124px"
       >
         <Names of={starts} />
       </Choice>
