@@ -18,6 +18,7 @@ import { type ReadBoard, useJobView } from '../base/job-context';
 import { domes } from '../kit/board/SmallParts';
 import { KeyCap, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
+import { LargeReadings } from './LargeReadings';
 import { switchKeys } from './switch-keys';
 import { TimeControls } from './TimeControls';
 
@@ -60,14 +61,14 @@ export function ControlPanel() {
   const outputs = labelled(subject.outputs, design?.outputs);
   const keys = switchKeys(inputs.map((s) => s.name));
   const crowded = inputs.length + outputs.length > 9;
-  const width = crowded ? '74px' : '86px';
+  const width = crowded ? '74px' : '82px';
   const flip = useCallback((ref: string) => bench.flip(ref), [bench]);
   const stimulus = (signal: string) => placeNamed(job.board, 'give', signal);
   const indicator = (signal: string) => placeNamed(job.board, 'show', signal);
   const others = otherActuators(board, new Set(inputs.flatMap(({ name }) => stimulus(name)?.called ?? [])));
   return (
     <Panel title="Switches and lamps" actions={<TimeControls />} flexShrink={0} maxH="230px">
-      <Flex gap="6px 26px" wrap="wrap" px="14px" pb="12px" overflowY="auto">
+      <Flex gap="6px 18px" wrap="wrap" px="14px" pb="12px" overflowY="auto">
         <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
           {inputs.map(({ name, label }) => {
             const ref = stimulus(name)?.called;
@@ -107,6 +108,7 @@ export function ControlPanel() {
             );
           })}
         </Flex>
+        <LargeReadings board={board.board} bench={bench} outputs={subject.outputs} />
         <Dials board={board} />
       </Flex>
     </Panel>
