@@ -10,8 +10,10 @@ export {
   type TimeCommand,
   type TraceFile,
 } from './live-run';
+export { type LongestPath, longestPath } from './longest-path';
 export { type Measured, measure, type PinReading, type SwitchSettings } from './measure';
 export { levelShown, type Panel } from './panel';
+export type { Passage } from './passage';
 export {
   type LampReading,
   type LedState,

@@ -1,6 +1,7 @@
 import { type Board, cutPin, type Nets } from '../board';
 import { type Finding, finding } from '../finding';
 import { type Circuit, compileCircuit } from './circuit';
+import { type Passage, PassageWatch } from './passage';
 import { type LampReading, PoweredBoard, type Start, timingFinding } from './powered-board';
 import { labelledSignals, netNamed } from './run';
 import { readSought, type Sought, watcherOf, whenTrue } from './seek';
@@ -73,6 +74,8 @@ export interface LiveState {
   readonly search: Search;
   /** Where the board first did otherwise than its sheet; null as long as it does the same. */
   readonly parting: Parting | null;
+  /** How the last change has gone through the chips. */
+  readonly passage: Passage;
   /** An output that nobody knows since it hangs on itself: it may rest, or run; null where there is none, or time has not got so far. */
   readonly unknownLoop: string | null;
   /** Whether time runs slower than it was asked to, since so much happens. */
@@ -124,6 +127,8 @@ const BURN_NS = 100e6;
 const EVENTS_A_LOOK = 2000;
 /** Moments between two such looks, where each is looked at by itself. */
 const MOMENTS_A_LOOK = 500;
+/** Under this speed a person sees what passes between gates. */
+const SLOW = 1e-3;
 /** After a switch is moved time runs on at once for so long, in nanoseconds, if it runs at full speed at least. */
 const AT_ONCE_NS = 20e6;
 const AT_ONCE_EVENTS = 20_000;
@@ -140,6 +145,7 @@ export class LiveRun {
   private live!: PoweredBoard;
   private trace!: Trace;
   private sheetWatch: SheetWatch | null = null;
+  private passing!: PassageWatch;
   private readonly circuit: Circuit;
   private readonly panel: ReturnType<typeof panelOf> | null;
   private speed: Speed;
@@ -194,6 +200,9 @@ export class LiveRun {
       ...labelledSignals(board).flatMap((name) => named(name, netNamed(board, nets, name))),
       ...this.traced.flatMap((pin) => named(pin, nets.ofPin.get(pin))),
     ]);
+    this.passing = new PassageWatch(this.live);
+    this.watchPassing();
+    this.trace.alsoTell = (islands) => this.passing.take(islands);
     // The sheet's machine begins as the board does, and hears of each press.
     const watch = sheet && new SheetWatch(this.live, board, sheet);
     this.sheetWatch = watch?.isByHand ? watch : null;
@@ -213,6 +222,7 @@ export class LiveRun {
   }
 
   private move(positions: ReadonlyMap<string, boolean>): void {
+    this.passing.begin();
     this.circuit.switches.forEach(({ ref, hertz }, i) => {
       const on = positions.get(ref);
       if (on === undefined || hertz !== null || this.live.isOn(i) === on) return;
@@ -304,6 +314,11 @@ export class LiveRun {
     this.speed = speed;
     this.isPaused = isPaused;
     this.isBehind = false;
+    this.watchPassing();
+  }
+
+  private watchPassing(): void {
+    this.passing.setSlow(this.isPaused || this.speed < SLOW);
   }
 
   /** Goes on to the next moment in which something happens. */
@@ -479,6 +494,7 @@ export class LiveRun {
       if (hasCome()) {
         this.sought = null;
         this.isPaused = true;
+        this.watchPassing();
         this.handSerial++;
         this.found(this.live.timeNs);
         return;
@@ -573,6 +589,7 @@ export class LiveRun {
       hand: { serial: this.handSerial, on: this.switchesOn(), dials: new Map(this.dials), isPaused: this.isPaused },
       search: { ...this.search, isOn: this.isBusy },
       parting: this.parting(isMoving),
+      passage: this.passing.passage,
       marks: this.marks,
       trace: this.scope ? windowOf(this.trace, this.scope, live.timeNs) : null,
       unknownLoop: isMoving ? null : live.unknownLoop,

@@ -124,6 +124,8 @@ const hasMoved = (a: number, b: number): boolean =>
 /** The changes of some nets of a board while time runs on it, each at the moment at which it happens. */
 export class Trace {
   private all: readonly TraceRow[] = [];
+  /** Hears of the same islands, after the rows. */
+  alsoTell: ((islands: readonly number[]) => void) | null = null;
   private readonly rowsOn = new Map<number, readonly TraceRow[]>();
 
   /** Begins to watch; `nets` are named as they are to be told. It ends with `stop`. */
@@ -134,6 +136,7 @@ export class Trace {
     for (const { name, net } of nets) this.add(name, net);
     live.observe((islands) => {
       for (const island of islands) for (const row of this.rowsOn.get(island) ?? []) this.note(row);
+      this.alsoTell?.(islands);
     });
   }
 

@@ -34,6 +34,8 @@ export interface BenchState {
   readonly scope: Scope;
   /** Pins that are traced beside the labelled signals. */
   readonly traced: readonly string[];
+  /** Pins whose wires are lit. */
+  readonly lit: readonly string[];
   /** What stands beside the board; one that stores something has no table. */
   readonly shows: 'table' | 'trace';
   /** Changes only when the board looks otherwise: its drawing listens to this, since time alone changes nothing of it. */
@@ -66,6 +68,7 @@ const off: BenchState = {
   pace: { speed: 1, isPaused: false, start: 'unknown', bounces: false },
   scope: { spanNs: 10e9, endNs: null, columns: 240 },
   traced: [],
+  lit: [],
   shows: 'table',
   picture: 0,
   version: 0,
@@ -73,6 +76,9 @@ const off: BenchState = {
 
 /** So many seconds of the person's lie across a trace when a speed is chosen. */
 const SPAN_S = 10;
+/** Whether a person sees what passes between gates: time stands, or runs a thousand times slower at least. */
+export const isSlow = ({ speed, isPaused }: Pick<Pace, 'speed' | 'isPaused'>): boolean => isPaused || speed < 1e-3;
+
 /** The share of the span in sight that follows what was found in time. */
 const FOUND_AT = 0.4;
 /** The seed of contacts that bounce: the same presses, the same bounces. */
@@ -205,7 +211,9 @@ export class PowerBench {
   /** Changes how time runs. What is stored at power up, and whether contacts bounce, holds from the next power up, which this makes. */
   setPace(change: Partial<Pace>): void {
     const pace = { ...this.state.pace, ...change };
-    this.set({ pace });
+    // What is lit in slow motion goes out with it.
+    const lights = isSlow(pace) === isSlow(this.state.pace) ? {} : { lit: [], picture: this.state.picture + 1 };
+    this.set({ pace, ...lights });
     if (!this.state.on) return;
     if ('start' in change || 'bounces' in change) this.build();
     else this.runner.setPace(pace.speed, pace.isPaused);
@@ -259,6 +267,17 @@ export class PowerBench {
   step(): void {
     if (!this.state.pace.isPaused) this.setPace({ isPaused: true });
     this.runner.step();
+  }
+
+  /** Lights the wires at these pins, and no others. */
+  light(lit: readonly string[]): void {
+    this.set({ lit, picture: this.state.picture + 1 });
+  }
+
+  /** Pins whose wires are lit: those asked for, and in slow motion those that a change has come through. */
+  litPins(): readonly string[] {
+    const { lit, seen, pace } = this.state;
+    return seen && isSlow(pace) ? [...lit, ...seen.passage.steps.map((s) => s.pin)] : lit;
   }
 
   /** Winds time back, or looks for something in it. Nothing without power. */

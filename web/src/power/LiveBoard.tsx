@@ -1,6 +1,16 @@
-import { type Board, holeNear, innerName, innerOf, jumperOf, partOf, printHole, typeOf } from '@saddlebag/core';
+import {
+  type Board,
+  holeNear,
+  innerName,
+  innerOf,
+  jumperOf,
+  partOf,
+  printHole,
+  stripsOfEnds,
+  typeOf,
+} from '@saddlebag/core';
 import { type MouseEvent, type PointerEvent, useMemo, useRef, useSyncExternalStore } from 'react';
-import { useJobView } from '../base/job-context';
+import { type ReadBoard, useJobView } from '../base/job-context';
 import { BoardDrawing, type BoardOverlay } from '../kit/board/BoardDrawing';
 import type { BoardScene } from '../kit/board/scene';
 import { ABOVE_PANELS } from '../kit/board/use-growing';
@@ -23,8 +33,9 @@ export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
           ledState: (ref: string) => bench.led(ref),
         }
       : {};
-    return { gateAt, isOn: (ref) => bench.isOn(ref), ...live };
-  }, [picture, on, gateAt, bench]);
+    const chosen = wiresAt(bench.litPins(), board);
+    return { gateAt, chosen, isOn: (ref) => bench.isOn(ref), ...live };
+  }, [picture, on, gateAt, bench, board]);
   const press = (e: MouseEvent): void => {
     const target = e.target as Element;
     const ref = target.closest('[data-ref]')?.getAttribute('data-ref') ?? '';
@@ -49,6 +60,16 @@ export function LiveBoard({ scene }: { readonly scene: BoardScene }) {
       />
     </div>
   );
+}
+
+const none: ReadonlySet<string> = new Set();
+
+/** The jumpers on the nets of some pins. */
+function wiresAt(pins: readonly string[], { board, nets }: ReadBoard): ReadonlySet<string> {
+  if (pins.length === 0) return none;
+  const lit = new Set(pins.flatMap((pin) => nets.ofPin.get(pin) ?? []));
+  const isLit = (strip: string | null): boolean => strip !== null && lit.has(nets.ofStrip.get(strip) ?? -1);
+  return new Set(Object.values(board.jumpers).flatMap((j) => (stripsOfEnds(j).some(isLit) ? [j.id] : [])));
 }
 
 /** Where a meter goes that is held to what is under the pointer: a lamp, a wire by one of its ends, or the nearest hole. */

@@ -78,7 +78,7 @@ export function TimeControls() {
         label="speed of time"
         value={speeds.find(([, speed]) => speed === pace.speed)?.[0] ?? ''}
         onChange={(chosen) => changeSpeed(speeds.find(([name]) => name === chosen)?.[1] ?? 1)}
-        width="118px"
+        width="114px"
       >
         <Names of={speeds} />
       </Choice>
@@ -89,7 +89,7 @@ export function TimeControls() {
           ''
         }
         onChange={(chosen) => bench.setPace({ start: starts.find(([name]) => name === chosen)?.[1] ?? 'unknown' })}
-        width="124px"
+        width="134px"
       >
         <Names of={starts} />
       </Choice>

@@ -21,6 +21,7 @@ import { useLatest } from '../base/use-latest';
 import { Empty, Panel } from '../kit/Panel';
 import { LiveLines } from './LiveLines';
 import { NumberLine } from './NumberLine';
+import { PassageSection } from './PassageSection';
 import { RowFrame, type RowHands } from './RowHead';
 import { TimeSearch } from './TimeSearch';
 import { TourSection } from './TourSection';
@@ -58,6 +59,7 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
         </Empty>
       )}
       {trace && trace.rows.length > 0 && seen && <Rows trace={trace} seen={seen} picking={picking} />}
+      <PassageSection />
       <LiveLines />
       <TourSection />
       {(trace || onTable) && (

@@ -25,6 +25,7 @@ import { Empty, Panel } from '../kit/Panel';
 import { ReadBackButton } from '../kit/ReadBackButton';
 import { LiveLines } from './LiveLines';
 import type { Filling } from './OwnCell';
+import { PassageSection } from './PassageSection';
 import { isWide, levelOf, WalkTable } from './WalkTable';
 
 interface WalkPanelProps {
@@ -68,6 +69,7 @@ export function WalkPanel({ switches, onWalk, onStop, onSet, onTrace }: WalkPane
       {!wanted && <NothingToCompare />}
       {tooWide.length > 0 && <Empty>{tooWide.map(says).join(' ')} Set the rows you care about by hand.</Empty>}
       {hasRows && (table || !wanted) && <LiveTable {...against} switches={switches} onSet={onSet} />}
+      <PassageSection />
       <LiveLines />
       <UnclearLine switches={switches} />
       {table && own && <OwnCount own={own} table={table} onCompare={() => setCompared(true)} />}

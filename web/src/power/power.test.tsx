@@ -97,6 +97,28 @@ describe('power up', () => {
     expect(screen.getByRole('button', { name: 'Power on' })).toBeDefined();
   });
 
+  it('in slow motion lists what a change passes through, lights its wires, and shows the longest path', async () => {
+    renderInJob(<PowerStep />, job);
+    press(' ');
+    expect(screen.queryByRole('group', { name: 'what passes' })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: /^Pause/ }));
+    press('k');
+    press('e');
+    for (let i = 0; i < 4; i++) press('.');
+    const list = screen.getByRole('list', { name: 'gate by gate' });
+    const steps = within(list).getAllByRole('listitem');
+    expect(steps.map((step) => step.textContent)).toContain('+9 nsU1.6Ggoes high');
+    // A chosen wire has a wider edge.
+    const lit = () => document.querySelectorAll('path[stroke-width="0.62"]').length;
+    expect(lit()).toBeGreaterThan(0);
+    await userEvent.click(screen.getByRole('button', { name: 'Longest path' }));
+    expect(screen.getByText('2 gates, 18 ns, at most 36 ns')).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'Longest path' }));
+    expect(screen.queryByText(/^2 gates/)).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: /^Run/ }));
+    expect(lit()).toBe(0);
+  });
+
   it('slows time down, stops it, and goes on step by step: what passes on the way is seen', async () => {
     renderInJob(<PowerStep />, job);
     expect(screen.queryByRole('button', { name: /^Pause/ })).toBeNull();
