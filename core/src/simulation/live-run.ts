@@ -10,7 +10,7 @@ import type { TimingFault } from './timing-watch';
 import { Trace } from './trace';
 import { traceCsvOf, vcdOf } from './trace-files';
 import { between, edgeBeside, type MarkName, snapped, type TraceMarks } from './trace-marks';
-import { type Scope, type TraceWindow, windowOf } from './trace-window';
+import { type Scope, type TraceColumns, type TraceWindow, windowOf } from './trace-window';
 import { panelOf, placeNamed, rowAtHand, type TableSubject, type WalkedRow } from './walk';
 
 /** How time runs on a live board: seconds of the board in a second of the person's; Infinity is as fast as it goes. */
@@ -65,6 +65,8 @@ export interface LiveState {
   readonly row: WalkedRow | null;
   /** All labelled signals in the span that is looked at. */
   readonly trace: TraceWindow | null;
+  /** What the sheet wants of its outputs in the same span, once the board has done otherwise. */
+  readonly wanted: readonly TraceColumns[];
   readonly marks: TraceMarks;
   /** The trace as a file, once after it was asked for. */
   readonly file: TraceFile | null;
@@ -551,6 +553,12 @@ export class LiveRun {
     return this.sheetWatch?.parting ?? null;
   }
 
+  private wantedColumns(): readonly TraceColumns[] {
+    const { scope, sheetWatch } = this;
+    if (!scope || !sheetWatch?.parting) return [];
+    return windowOf({ rows: sheetWatch.wanted }, scope, this.live.timeNs).rows;
+  }
+
   private switchesOn(): string[] {
     return this.circuit.switches.flatMap(({ ref, hertz }, i) => (hertz === null && this.live.isOn(i) ? [ref] : []));
   }
@@ -592,6 +600,7 @@ export class LiveRun {
       passage: this.passing.passage,
       marks: this.marks,
       trace: this.scope ? windowOf(this.trace, this.scope, live.timeNs) : null,
+      wanted: this.wantedColumns(),
       unknownLoop: isMoving ? null : live.unknownLoop,
       isBehind: this.isBehind,
     };

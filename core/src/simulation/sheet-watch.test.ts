@@ -74,7 +74,14 @@ describe('a live board held to its sheet', () => {
         if (!isWhole) continue;
         const { first } = tourBoard(board, behaviour);
         for (const name of first?.presses ?? ['R', 'C', 'C', 'R', 'A']) press(name);
+        run.setScope({ spanNs: 10, endNs: null, columns: 4 });
         const state = run.state();
+        // Both are there to be drawn from the parting on, and not before.
+        expect(state.wanted.map((row) => row.name)).toEqual(state.parting ? ['Q0', 'Q1', 'Y'] : []);
+        for (const { name, wanted } of state.parting?.presses.length === first?.presses.length
+          ? (state.parting?.outputs ?? [])
+          : [])
+          expect(state.wanted.find((row) => row.name === name)?.to[3]).toBe(wanted);
         if (!first) expect(state.parting).toBeNull();
         // A lamp that is gone shows nothing: only a tour misses it.
         const isShown = first?.wanted.some((w, o) => w !== null && w !== first.seen[o] && first.seen[o] !== UNKNOWN);

@@ -3,6 +3,7 @@ import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { type Behaviour, compileMachine, evaluateLevels, HIGH, LOW, MachineRun, UNKNOWN } from '../logic';
 import type { PoweredBoard } from './powered-board';
+import { TraceRow } from './trace';
 import { lampsOf, panelOf } from './walk';
 
 /** What a live board is held to: the design, and where the signals that its gates make are on the board, in the order in which they are made. */
@@ -34,6 +35,8 @@ export class SheetWatch {
   private readonly presses: string[] = [];
   private readonly slotOf: ReadonlyMap<string, number>;
   parting: Parting | null = null;
+  /** What the sheet's outputs do, by name, each from press to press. */
+  readonly wanted: readonly TraceRow[];
 
   constructor(
     private readonly live: PoweredBoard,
@@ -55,6 +58,24 @@ export class SheetWatch {
       this.run.setInput(i, this.isOn(i) ? HIGH : LOW);
     });
     this.run.settle();
+    this.wanted = behaviour.outputs.map(({ name }) => new TraceRow(name, -1));
+    this.note();
+  }
+
+  /** Notes what the sheet's outputs are now. */
+  private note(): void {
+    this.wanted.forEach((row, o) => {
+      row.note(this.live.timeNs, this.wantedLevel(o) ?? UNKNOWN, Number.NaN);
+    });
+  }
+
+  /** The level that the sheet wants of an output now; null where it does not matter, floats or is not known. */
+  private wantedLevel(output: number): 0 | 1 | null {
+    const { machine, slots } = this.run;
+    const { value, floats, dontCare } = elementAt(machine.outputs, output);
+    const level = slots[value];
+    const isFree = slots[floats] !== LOW || slots[dontCare] !== LOW || level === UNKNOWN;
+    return isFree ? null : (level as 0 | 1);
   }
 
   /** Whether every input is moved by hand: presses alone tell what the sheet does then. */
@@ -73,6 +94,7 @@ export class SheetWatch {
     if (input < 0) return;
     this.run.setInput(input, this.isOn(input) ? HIGH : LOW);
     this.run.settle();
+    this.note();
     this.presses.push(elementAt(this.sheet.behaviour.inputs, input));
     if (this.presses.length > MOST_PRESSES) this.presses.shift();
   }
@@ -81,14 +103,11 @@ export class SheetWatch {
   look(): void {
     if (this.parting) return;
     const { outputs } = this.sheet.behaviour;
-    const { machine, slots } = this.run;
     const seen = lampsOf(this.live, this.panel);
     const differing = outputs.flatMap(({ name }, o) => {
-      const { value, floats, dontCare } = elementAt(machine.outputs, o);
-      const level = slots[value];
-      const isFree = slots[floats] !== LOW || slots[dontCare] !== LOW || level === UNKNOWN;
-      if (isFree || (this.panel.leds[o] ?? -1) < 0 || seen[o] === level) return [];
-      return [{ name, wanted: level as 0 | 1, seen: elementAt(seen, o) }];
+      const wanted = this.wantedLevel(o);
+      if (wanted === null || (this.panel.leds[o] ?? -1) < 0 || seen[o] === wanted) return [];
+      return [{ name, wanted, seen: elementAt(seen, o) }];
     });
     if (differing.length > 0) this.parting = { presses: [...this.presses], outputs: differing, pin: this.firstPin() };
   }

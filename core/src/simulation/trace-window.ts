@@ -40,7 +40,7 @@ export interface TraceWindow {
 export const NOT_YET = 3;
 
 /** What a scope shows of a trace at a moment. Each column is found by bisection, whatever the number of changes. */
-export function windowOf({ rows }: Trace, { spanNs, endNs, columns }: Scope, nowNs: number): TraceWindow {
+export function windowOf({ rows }: Pick<Trace, 'rows'>, { spanNs, endNs, columns }: Scope, nowNs: number): TraceWindow {
   const toNs = endNs ?? nowNs;
   const fromNs = toNs - spanNs;
   return { fromNs, toNs, rows: rows.map((row) => columnsOf(row, { fromNs, toNs, columns }, nowNs)) };

@@ -3,6 +3,7 @@ import {
   type Between,
   hertzWords,
   isAnalogue,
+  NOT_YET,
   type TraceColumns,
   type TraceMarks,
   timeWords,
@@ -27,6 +28,8 @@ function betweenWords({ edges, highShare, voltsAt: [a, b] }: Between, isCurve: b
 
 interface WaveformProps {
   readonly row: TraceColumns;
+  /** What the sheet wants of the signal, once the board has done otherwise somewhere. */
+  readonly wanted: TraceColumns | undefined;
   readonly marks: TraceMarks;
   readonly fromNs: number;
   readonly toNs: number;
@@ -39,7 +42,7 @@ interface TraceLineProps extends WaveformProps {
 }
 
 /** A signal: its tag, its waveform, and what it is at the end of the span. A press sets mark A, with Shift mark B; arrows move them from edge to edge. */
-export const TraceLine = memo(function TraceLine({ row, marks, hands, isPin, fromNs, toNs }: TraceLineProps) {
+export const TraceLine = memo(function TraceLine({ row, wanted, marks, hands, isPin, fromNs, toNs }: TraceLineProps) {
   const { bench } = useJobView();
   const perColumn = (toNs - fromNs) / row.to.length;
   const put = (e: MouseEvent<HTMLElement>): void => {
@@ -69,7 +72,7 @@ export const TraceLine = memo(function TraceLine({ row, marks, hands, isPin, fro
         onClick={put}
         onKeyDown={move}
       >
-        <Waveform row={row} marks={marks} fromNs={fromNs} toNs={toNs} />
+        <Waveform row={row} wanted={wanted} marks={marks} fromNs={fromNs} toNs={toNs} />
         {(row.figures.edges > 0 || isAnalogue(row)) && (
           <Text fontSize="10.5px" lineHeight="13px" color="soft" fontFamily="mono" whiteSpace="nowrap">
             {measured
@@ -88,7 +91,7 @@ export const TraceLine = memo(function TraceLine({ row, marks, hands, isPin, fro
 });
 
 /** The levels or volts of a signal over the span, with the marks that lie in it. */
-function Waveform({ row, marks, fromNs, toNs }: WaveformProps) {
+function Waveform({ row, wanted, marks, fromNs, toNs }: WaveformProps) {
   const columns = row.to.length;
   const perColumn = (toNs - fromNs) / columns;
   const mostV = row.volts.reduce((most, v) => (v > most ? v : most), MOST_V);
@@ -105,6 +108,16 @@ function Waveform({ row, marks, fromNs, toNs }: WaveformProps) {
     >
       <path d={busy} stroke="var(--sb-colors-soft)" strokeWidth="1" fill="none" />
       <path d={unknown} stroke="var(--sb-colors-bad)" strokeWidth="1.4" strokeDasharray="3 2" fill="none" />
+      {wanted && differs(row, wanted) && (
+        <path
+          data-wanted={row.name}
+          d={waveformOf(wanted, mostV).line}
+          stroke="var(--sb-colors-brass)"
+          strokeWidth="3.4"
+          strokeDasharray="5 3"
+          fill="none"
+        />
+      )}
       <path d={line} stroke="var(--sb-colors-ink)" strokeWidth="1.6" fill="none" />
       {(['a', 'b'] as const).map((mark) => {
         const at = marks[mark];
@@ -125,6 +138,10 @@ function Waveform({ row, marks, fromNs, toNs }: WaveformProps) {
     </svg>
   );
 }
+
+/** Whether a signal is at the end of a column otherwise than its sheet wants it. */
+const differs = (row: TraceColumns, wanted: TraceColumns): boolean =>
+  wanted.to.some((level, c) => level < UNKNOWN && row.to[c] !== level && (row.to[c] ?? NOT_YET) < NOT_YET);
 
 /** Between which volts a curve lies, as far as it is in sight. */
 function rangeWords(volts: Float32Array): string {

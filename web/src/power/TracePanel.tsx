@@ -120,6 +120,7 @@ function Rows({ trace, seen, picking: { picked, pick } }: RowsProps) {
             <Row
               shown={row}
               trace={trace}
+              wanted={seen.wanted}
               marks={seen.marks}
               hands={hands}
               pins={setup.pins}
@@ -140,20 +141,32 @@ function Rows({ trace, seen, picking: { picked, pick } }: RowsProps) {
 interface RowProps {
   readonly shown: TraceRowShown;
   readonly trace: TraceWindow;
+  readonly wanted: LiveState['wanted'];
   readonly marks: TraceMarks;
   readonly hands: RowHands;
   readonly pins: readonly string[];
   readonly onForm: (form: NumberForm) => void;
 }
 
-function Row({ shown: { name, number }, trace, marks, hands, pins, onForm }: RowProps) {
+function Row({ shown: { name, number }, trace, wanted, marks, hands, pins, onForm }: RowProps) {
   const of = number?.of ?? [name];
   const rows = of.flatMap((one) => trace.rows.find((row) => row.name === one) ?? []);
   const [row] = rows;
   if (!row) return null;
   if (number) return <NumberLine number={number} rows={rows} hands={hands} onForm={onForm} />;
   const { fromNs, toNs } = trace;
-  return <TraceLine row={row} marks={marks} hands={hands} isPin={pins.includes(name)} fromNs={fromNs} toNs={toNs} />;
+  const own = wanted.find((w) => w.name === name);
+  return (
+    <TraceLine
+      row={row}
+      wanted={own}
+      marks={marks}
+      hands={hands}
+      isPin={pins.includes(name)}
+      fromNs={fromNs}
+      toNs={toNs}
+    />
+  );
 }
 
 interface PickingBarProps {
