@@ -36,6 +36,10 @@ const names: Record<string, string> = {
   'stile-lamps': 'Stile lamps',
   'transistor-bell': 'Transistor bell',
   'fog-beacon': 'Fog beacon',
+  'steady-button': 'Steady button',
+  'ropes-by-tens': 'Ropes by tens',
+  'up-and-down': 'Up and down',
+  'false-alarm': 'False alarm',
   'diode-gates': 'Gates of diodes',
   'rtl-gates': 'Gates of resistors and transistors',
   'two-highs': 'Two kinds of high',
@@ -70,6 +74,24 @@ const base = (column: number, r: number, from: string): string[] => [
 
 /** Samples whose boards are built by hand, as typed at an empty board. */
 const byHand: Record<string, readonly string[]> = {
+  'steady-button': [
+    ...rails,
+    // A change-over switch to ground, each end pulled up: whichever it touches is low.
+    ...['seat change-over b1.h5', 'S1.2 > b1.top-'],
+    ...['seat resistor b1.top+5', 'value R1 10k', 'seat resistor b1.top+7', 'value R2 10k'],
+    // Two NANDs that hold each other: the first touch sets them, and bounces change nothing.
+    ...['seat 74HC00 b1.e12', 'U1.14 > b1.top+', 'U1.7 > b1.bottom-', 'S1.1 > U1.1', 'S1.3 > U1.5'],
+    ...['U1.3 > U1.4', 'U1.6 > U1.2', ...[9, 10, 12, 13].map((pin) => `U1.${pin} > b1.top-`)],
+    // One counter counts what is held steady, the other the bare contact; a capacitor clears both while the power comes on.
+    ...['seat 74HC393 b1.e26', 'U2.14 > b1.top+', 'U2.7 > b1.bottom-', 'U1.3 > U2.1', 'S1.1 > U2.13', 'U2.12 > U2.2'],
+    ...['seat resistor b1.b23', 'rotate R3', 'value R3 100k', 'R3.1 > U2.2', 'R3.2 > b1.bottom-'],
+    ...['seat capacitor b1.d6', 'rotate C1', 'value C1 100n', 'C1.1 > U2.2', 'C1.2 > b1.bottom+'],
+    ...[...lamp(40, [1, 4], 'K1', 'U2.4'), ...lamp(44, [2, 5], 'K0', 'U2.3')],
+    ...[...lamp(48, [3, 6], 'B1', 'U2.10'), ...lamp(52, [4, 7], 'B0', 'U2.11')],
+    // A capacitor beside each chip.
+    ...['seat capacitor b1.top+10', 'seat capacitor b1.top+24'],
+    'note b1.j32 contacts bounce: K counts the presses, B the bounces',
+  ],
   'fog-beacon': [
     ...rails,
     // A timer that flashes twice a second.

@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 20 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 24 });
   });
 
   it('lists the samples and serves each', async () => {
@@ -41,6 +41,7 @@ describe('the server', () => {
       'cmos-gates',
       'diode-gates',
       'dtl-gate',
+      'false-alarm',
       'flood-watch',
       'fog-beacon',
       'gate-votes',
@@ -49,12 +50,15 @@ describe('the server', () => {
       'level-dial',
       'lock-interlock',
       'nmos-gates',
+      'ropes-by-tens',
       'rtl-gates',
+      'steady-button',
       'stile-lamps',
       'towpath-lamp',
       'transistor-bell',
       'ttl-gate',
       'two-highs',
+      'up-and-down',
     ]);
     for (const { id, name } of list) {
       const job = (await (await fetch(`${base}/api/samples/${id}`)).json()) as { name: string };

@@ -495,8 +495,11 @@ describe('the samples of Barrowmere', () => {
   };
   const planned = readdirSync(samples).filter((f) => f.endsWith('.json') && !f.startsWith('apprentice'));
 
-  it.each(planned)('%s has nothing to mend', (file) => {
-    expect(codesIn(file)).toEqual([]);
+  // What the false alarm is there to show.
+  const shown: Readonly<Record<string, readonly string[]>> = { 'false-alarm.saddlebag.json': ['hazard-steers'] };
+
+  it.each(planned)('%s has nothing to mend, but for what it shows', (file) => {
+    expect(codesIn(file)).toEqual(shown[file] ?? []);
   });
 
   it('the apprentice’s bench has its seven mistakes, each said once', () => {

@@ -37,6 +37,7 @@ const narrow = (board: Board): TableSubject => {
 
 const leftToEvents = [
   ...['boat-counter', 'lamp-relay', 'fog-beacon', 'apprentice-bench'],
+  ...['ropes-by-tens', 'false-alarm', 'steady-button', 'up-and-down'],
   ...['transistor-bell', 'rtl-gates', 'two-highs', 'ttl-gate', 'nmos-gates', 'cmos-gates'],
 ];
 

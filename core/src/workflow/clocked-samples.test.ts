@@ -1,0 +1,67 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { readJobFile } from '../job/file';
+import { type Move, runBoard } from '../simulation';
+
+const samples = `${import.meta.dirname}/../../../samples`;
+const boardOf = (name: string) => {
+  const read = readJobFile(readFileSync(`${samples}/${name}.saddlebag.json`, 'utf8'));
+  return read.ok ? read.job.board : expect.fail(name);
+};
+/** Presses of switches, each turned over, a millisecond apart. */
+const pressed = (...names: string[]): Move[] => {
+  const on = new Map<string, boolean>();
+  return names.map((name, i) => {
+    on.set(name, !on.get(name));
+    return { name, on: on.get(name) === true, atNs: 1e6 * (i + 1) };
+  });
+};
+/** What some signals come to after such presses, the first most significant; and their runs. */
+function after(name: string, moves: readonly Move[], watch: readonly string[]) {
+  const untilNs = 1e6 * (moves.length + 2);
+  const { run } = runBoard(boardOf(name), { untilNs, moves, watch, start: 'clear' });
+  if (!run) return expect.fail(name);
+  const value = run.trace.rows.reduce((sum, row) => 2 * sum + (row.levelAt(row.length - 1) === 1 ? 1 : 0), 0);
+  return { value, run };
+}
+const times = (count: number, name: string): string[] => Array.from({ length: 2 * count }, () => name);
+
+describe('the clocked samples', () => {
+  it('ropes by tens count to nine and begin again; ten passes for some gate delays', () => {
+    const bits = ['Q3', 'Q2', 'Q1', 'Q0'];
+    for (const count of [0, 1, 7, 9, 10, 13, 20, 27])
+      expect(after('ropes-by-tens', pressed('R', 'R', ...times(count, 'C')), bits).value).toBe(count % 10);
+    const { run } = after('ropes-by-tens', pressed('R', 'R', ...times(10, 'C')), bits);
+    const { shortestPulseNs } = run.signals.Q1 ?? {};
+    expect(shortestPulseNs).toBeGreaterThan(10);
+    expect(shortestPulseNs).toBeLessThan(120);
+  });
+
+  it('up and down count each its way from the reset on', () => {
+    for (const count of [0, 1, 3, 8, 11]) {
+      const moves = pressed('R', 'R', ...times(count, 'C'));
+      expect(after('up-and-down', moves, ['U2', 'U1', 'U0']).value).toBe(count % 8);
+      expect(after('up-and-down', moves, ['D2', 'D1', 'D0']).value).toBe(7 - (count % 8));
+    }
+  });
+
+  it('the false alarm goes up though nothing stopped: its selector lets go for less than a tenth of a microsecond', () => {
+    const { run, value } = after('false-alarm', pressed('A', 'B', 'S', 'R', 'R', 'S', 'S'), ['F']);
+    expect([value, run.signals.F?.edges]).toEqual([1, 1]);
+    const { run: pump } = after('false-alarm', pressed('A', 'B', 'S', 'S'), ['Y']);
+    expect(pump.signals.Y?.shortestPulseNs).toBeLessThan(100);
+    // With one pump alone a stop is a stop.
+    expect(after('false-alarm', pressed('A', 'S', 'R', 'R', 'A'), ['F']).value).toBe(1);
+    expect(after('false-alarm', pressed('A', 'S', 'R', 'R'), ['F']).value).toBe(0);
+  });
+
+  it('the steady button counts presses, however its contacts bounce; the bare contact counts bounces', () => {
+    const moves = [1, 2, 3, 4].map((i): Move => ({ name: 'S1', on: i % 2 === 1, atNs: i * 1e8 }));
+    const counts = [1, 2, 3, 4, 5].map((bounce) => {
+      const { run } = runBoard(boardOf('steady-button'), { untilNs: 6e8, moves, bounce, start: 'clear' });
+      return [run?.signals.K0?.edges, run?.signals.B0?.edges];
+    });
+    expect(new Set(counts.map(([steady]) => steady))).toEqual(new Set([2]));
+    expect(counts.filter(([, bare]) => bare !== 2).length).toBeGreaterThan(2);
+  });
+});
