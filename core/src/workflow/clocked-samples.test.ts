@@ -17,7 +17,7 @@ const pressed = (...names: string[]): Move[] => {
   });
 };
 /** What some signals come to after such presses, the first most significant; and their runs. */
-function after(name: string, moves: readonly Move[], watch: readonly string[]) {
+function played(name: string, moves: readonly Move[], watch: readonly string[]) {
   const untilNs = 1e6 * (moves.length + 2);
   const { run } = runBoard(boardOf(name), { untilNs, moves, watch, start: 'clear' });
   if (!run) return expect.fail(name);
@@ -30,8 +30,8 @@ describe('the clocked samples', () => {
   it('ropes by tens count to nine and begin again; ten passes for some gate delays', () => {
     const bits = ['Q3', 'Q2', 'Q1', 'Q0'];
     for (const count of [0, 1, 7, 9, 10, 13, 20, 27])
-      expect(after('ropes-by-tens', pressed('R', 'R', ...times(count, 'C')), bits).value).toBe(count % 10);
-    const { run } = after('ropes-by-tens', pressed('R', 'R', ...times(10, 'C')), bits);
+      expect(played('ropes-by-tens', pressed('R', 'R', ...times(count, 'C')), bits).value).toBe(count % 10);
+    const { run } = played('ropes-by-tens', pressed('R', 'R', ...times(10, 'C')), bits);
     const { shortestPulseNs } = run.signals.Q1 ?? {};
     expect(shortestPulseNs).toBeGreaterThan(10);
     expect(shortestPulseNs).toBeLessThan(120);
@@ -40,19 +40,19 @@ describe('the clocked samples', () => {
   it('up and down count each its way from the reset on', () => {
     for (const count of [0, 1, 3, 8, 11]) {
       const moves = pressed('R', 'R', ...times(count, 'C'));
-      expect(after('up-and-down', moves, ['U2', 'U1', 'U0']).value).toBe(count % 8);
-      expect(after('up-and-down', moves, ['D2', 'D1', 'D0']).value).toBe(7 - (count % 8));
+      expect(played('up-and-down', moves, ['U2', 'U1', 'U0']).value).toBe(count % 8);
+      expect(played('up-and-down', moves, ['D2', 'D1', 'D0']).value).toBe(7 - (count % 8));
     }
   });
 
   it('the false alarm goes up though nothing stopped: its selector lets go for less than a tenth of a microsecond', () => {
-    const { run, value } = after('false-alarm', pressed('A', 'B', 'S', 'R', 'R', 'S', 'S'), ['F']);
+    const { run, value } = played('false-alarm', pressed('A', 'B', 'S', 'R', 'R', 'S', 'S'), ['F']);
     expect([value, run.signals.F?.edges]).toEqual([1, 1]);
-    const { run: pump } = after('false-alarm', pressed('A', 'B', 'S', 'S'), ['Y']);
+    const { run: pump } = played('false-alarm', pressed('A', 'B', 'S', 'S'), ['Y']);
     expect(pump.signals.Y?.shortestPulseNs).toBeLessThan(100);
     // With one pump alone a stop is a stop.
-    expect(after('false-alarm', pressed('A', 'S', 'R', 'R', 'A'), ['F']).value).toBe(1);
-    expect(after('false-alarm', pressed('A', 'S', 'R', 'R'), ['F']).value).toBe(0);
+    expect(played('false-alarm', pressed('A', 'S', 'R', 'R', 'A'), ['F']).value).toBe(1);
+    expect(played('false-alarm', pressed('A', 'S', 'R', 'R'), ['F']).value).toBe(0);
   });
 
   it('the steady button counts presses, however its contacts bounce; the bare contact counts bounces', () => {
