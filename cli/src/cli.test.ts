@@ -620,6 +620,27 @@ describe('boards without a design, and designs that store', () => {
       expect((await cli(...wrong)).code, wrong.join(' ')).toBe(2);
   });
 
+  it('family takes a job to another, says what changes and what is not made, and writes it', async () => {
+    const to = join(folder, 'ls.saddlebag.json');
+    const { code, out } = await cli('family', interlock, 'ls', '-o', to);
+    expect(code).toBe(0);
+    expect(out).toBe('U1: 74HC21 becomes 74LS21\nU2: 74HC02 becomes 74LS02\n2 chips changed on the board.\n');
+    expect((await cli('walk', to)).code).toBe(0);
+    expect((await cli('inspect', to)).code).toBe(0);
+    const standard = await cli('family', interlock, '74', '--json');
+    expect(standard.json()).toMatchObject({ family: '74', findings: [{ code: 'family-not-made' }] });
+    for (const wrong of [
+      ['family', interlock, 'XY'],
+      ['family', interlock],
+      ['family', interlock, 'LS', '-o', interlock],
+    ])
+      expect((await cli(...wrong)).code, wrong.join(' ')).toBe(2);
+    const job = join(folder, 'sheet-ls.saddlebag.json');
+    expect((await cli('family', join(samples, 'boat-tally.sheet'), 'LS', '-o', job)).code).toBe(0);
+    const packed = await cli('pack', job);
+    expect(packed.out).toContain('74LS86');
+  });
+
   it('timers tells what each comes to, with its spread; a board without one has none', async () => {
     const beacon = join(samples, 'fog-beacon.saddlebag.json');
     const { code, out } = await cli('timers', beacon);

@@ -1,5 +1,6 @@
 import { Command, CommanderError } from 'commander';
 import { card } from './commands/card';
+import { family } from './commands/family';
 import { guide } from './commands/guide';
 import { hazards } from './commands/hazards';
 import { inspectBoard } from './commands/inspect';
@@ -81,6 +82,7 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
     tour,
     hazards,
     timers,
+    family,
   ]) {
     const command = add(program, output, (c) => {
       code = c;

@@ -31,6 +31,7 @@ import {
   jumperColours,
   MAX_CORNERS,
 } from '../board';
+import { type FamilyId, familyIds } from '../catalogue';
 import { MAX_OWN_TEXT } from '../design';
 import type { Proof, Strategy, UnitPart } from '../packing';
 import { MAX_JOB_NAME, PLAIN_TEXT } from './job';
@@ -460,8 +461,8 @@ export class JobFileDto {
   @Plain()
   name!: string;
 
-  @IsIn(['HC'])
-  family!: 'HC';
+  @IsIn([...familyIds])
+  family!: FamilyId;
 
   @IsString()
   @MaxLength(1_000_000)

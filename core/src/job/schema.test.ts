@@ -56,7 +56,7 @@ describe('the JSON Schema beside docs/job-file.md', () => {
 
   it('holds for whatever the reader takes, also with any one value replaced', () => {
     const all = paths(JSON.parse(writeJobFile(job)));
-    const values = fc.constantFrom<unknown>(null, 0, -1, 1.5, '', 'x', 'b1.e17', 'U1', [], {}, true, 180, '1');
+    const values = fc.constantFrom<unknown>(null, 0, -1, 1.5, '', 'x', 'b1.e17', 'U1', 'LS', [], {}, true, 180, '1');
     fc.assert(
       fc.property(fc.constantFrom(...all), values, (path, value) => {
         const file = JSON.parse(writeJobFile(job)) as Record<string | number, unknown>;

@@ -1,10 +1,11 @@
-import { type FamilyId, findChip, type PartType, partNumber, typeOf, type Unit } from '../catalogue';
+import { type FamilyId, findChip, type PartType, typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { compile, sweep } from '../logic';
 import { remembered } from '../memo';
 import type { Duty } from './candidate';
+import { seatedNumber } from './chip-family';
 import { freeRefs, type Locks, lockedPackages } from './locks';
 import type { Package, Packing, UnitUse } from './packing';
 import { gatesOfUnit, isPlain } from './unit-gates';
@@ -258,7 +259,7 @@ export function addPackage(packing: Packing, locks: Locks, family: FamilyId, wha
   if (!type || !choosable.includes(type.id))
     return no(finding('hand/not-choosable', [], { part: what.slice(0, 40) || '?', chips: choosable.join(', ') }));
   const ref = freeRefs([...packing.packages.map((p) => p.ref), ...lockedPackages(locks).keys()])();
-  const pack: Package = { ref, part: partNumber(type.id, family), units: type.units.map(() => null) };
+  const pack: Package = { ref, part: seatedNumber(type, family), units: type.units.map(() => null) };
   const number = (p: Package): number => Number(p.ref.slice(1));
   const packages = [...packing.packages, pack].sort((a, b) => number(a) - number(b));
   return {

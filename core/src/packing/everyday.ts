@@ -1,6 +1,7 @@
-import { type FamilyId, partNumber, partType, rarity, typeOf } from '../catalogue';
+import { type FamilyId, findChip, partType, rarity, typeOf } from '../catalogue';
 import { dutyOfUnit } from './by-hand';
 import type { Duty } from './candidate';
+import { seatedNumber } from './chip-family';
 import type { Package, Packing, UnitUse } from './packing';
 import { pinsFor, serves, unitKindsOf } from './units';
 
@@ -38,8 +39,8 @@ function moreCommon(pack: Package, chips: readonly string[], family: FamilyId): 
   }
   for (const base of chips) {
     if (rarity(base) >= rarity(type.id)) return pack;
-    const units = placed(base, done);
-    if (units) return { ref: pack.ref, part: partNumber(base, family), units };
+    const [units, common] = [placed(base, done), findChip(base)];
+    if (units && common) return { ref: pack.ref, part: seatedNumber(common, family), units };
   }
   return pack;
 }

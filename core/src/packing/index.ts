@@ -2,6 +2,7 @@ export { blockNumbers } from './blocks';
 export * from './by-hand';
 export type { Duty } from './candidate';
 export { whatIsUnsound, whatIsWrong } from './check';
+export { seatedNumber } from './chip-family';
 export * from './drawer';
 export { freedom, isOneToOne, jumpersOf, missingFrom, pathOf, proofText } from './figures';
 export { type Added, againstRules, holdsNothing, type LockedGate, type Locks, locksKey, noLocks } from './locks';

@@ -1,6 +1,7 @@
-import { type FamilyId, type PartType, partNumber, partType, typeOf } from '../catalogue';
+import { type FamilyId, type PartType, partType, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import { type Finding, finding } from '../finding';
+import { seatedNumber } from './chip-family';
 import type { Package, Packing, UnitUse } from './packing';
 
 /**
@@ -127,7 +128,7 @@ export function fill(items: readonly Item[], locks: Locks, family: FamilyId): Pa
   }
   const next = freeRefs(lockedPackages(locks).keys());
   return open
-    .map(({ ref, part, units }) => ({ ref: ref ?? next(), part: partNumber(part.id, family), units }))
+    .map(({ ref, part, units }) => ({ ref: ref ?? next(), part: seatedNumber(part, family), units }))
     .sort((a, b) => numberOf(a.ref) - numberOf(b.ref));
 }
 

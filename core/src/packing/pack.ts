@@ -1,8 +1,9 @@
-import { type FamilyId, findChip, ownPartType, type PartType, partNumber, partType } from '../catalogue';
+import { type FamilyId, findChip, ownPartType, type PartType, partType } from '../catalogue';
 import type { Gate, Netlist, PartCell } from '../design';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import type { IntegerSolution, SolveInteger, SolveLimits } from '../logic';
+import { gateFamily, seatedNumber } from './chip-family';
 import {
   againstChips,
   fill,
@@ -36,11 +37,12 @@ export const noRules: Rules = { excluded: [], locks: noLocks };
 /**
  * Packs a design one to one: each gate is built from real units by one of its recipes, wide gates are
  * split, spare units are put to use (with `own` none but of the gate's own kind), and the number of packages is the smallest that the integer
- * program finds; among those, the fewest units, then the fewest pins. Pinned gates end on their units.
+ * program finds; among those, the fewest units, then the fewest pins. Pinned gates end on their units. Gates are of the family wanted, or of one that goes
+ * together with the parts used by number.
  */
 export async function pack(
   design: Netlist,
-  family: FamilyId,
+  wanted: FamilyId,
   solve: SolveInteger,
   {
     rules: { excluded, locks: wished } = noRules,
@@ -49,6 +51,7 @@ export async function pack(
   }: { readonly rules?: Rules; readonly own?: boolean; readonly limits?: SolveLimits } = {},
 ): Promise<{ packing: Packing | null; findings: Finding[] }> {
   const { inputs, outputs } = design;
+  const family = gateFamily(design, wanted);
   const frame = { inputs, outputs, design: fingerprint(design) };
   const netlist = lowered(design);
   const { locks, findings: gone } = stillMeant(wished, netlist);
@@ -188,15 +191,8 @@ export function packagesOfParts(
       return others.length > 0 ? { ...use, others } : use;
     });
     const own = cell.own === undefined ? {} : { own: cell.own };
-    return { ref: next(), part: partNumber(type.id, familyOf(type, family)), ...own, units };
+    return { ref: next(), part: seatedNumber(type, family), ...own, units };
   });
-}
-
-/** The family wanted if the part is made in it, otherwise low-power Schottky or the first it is made in. */
-function familyOf({ chip }: PartType, wanted: FamilyId): FamilyId {
-  const made = chip?.families ?? [];
-  if (made.includes(wanted)) return wanted;
-  return made.includes('LS') ? 'LS' : (made[0] ?? wanted);
 }
 
 /** The nets on a unit's input pins: spare inputs are joined to the last one used; an XOR that inverts has one input high. */

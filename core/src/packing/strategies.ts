@@ -5,6 +5,7 @@ import { type SolveInteger, type SolveLimits, shareOf } from '../logic';
 import { type Assembled, assemble } from './assemble';
 import { blockNumbers } from './blocks';
 import { whatIsWrong } from './check';
+import { gateFamily } from './chip-family';
 import { choose, type PackRequest } from './choose';
 import { everyday } from './everyday';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
@@ -72,7 +73,7 @@ export interface PackProgress {
 export async function packByStrategy(
   design: Netlist,
   {
-    family,
+    family: wanted,
     strategy,
     supplies,
   }: { readonly family: FamilyId; readonly strategy: Strategy; readonly supplies: Supplies },
@@ -85,10 +86,11 @@ export async function packByStrategy(
   if (strategy === 'written' || strategy === 'own')
     return checked(
       design,
-      await pack(design, family, solve, { rules: supplies, own: strategy === 'own', limits }),
+      await pack(design, wanted, solve, { rules: supplies, own: strategy === 'own', limits }),
       supplies,
       strategy,
     );
+  const family = gateFamily(design, wanted);
   const netlist = lowered(design);
   const { locks, findings: gone } = stillMeant(supplies.locks, netlist);
   const request = requestFor(strategy, { ...supplies, locks }, limits);

@@ -25,6 +25,7 @@ export function arbitraryEdits(job: Job, packing: Packing): Arbitraries {
       fc.record({ text: fc.string() }),
       fc.record({ text: fc.string(), typed: fc.constant<true>(true) }),
     ),
+    'set-family': fc.record({ family: fc.constantFrom<'HC' | 'LS' | '74'>('HC', 'LS', '74') }),
     'fill-table': fc.constantFrom({ table: null }, { table: emptyTable(['A', 'B'], ['Y']) }),
     'lay-out': fc.constant({ packing, board: job.board }),
     'take-packing': fc.constant({ packing: { ...packing, proved: !packing.proved } }),

@@ -13,6 +13,7 @@ export {
   packJob,
   placeText,
 } from './stages';
+export { type FamilySwap, familyWords, swapFamily } from './swap-family';
 export {
   chargeCurve,
   type FoundTimer,

@@ -28,6 +28,7 @@ import { Empty, Panel } from '../kit/Panel';
 import { useLayOut } from '../kit/use-lay-out';
 import { useDrawer } from '../store/drawer';
 import { DrawerPanel } from './DrawerPanel';
+import { FamilyChoice } from './FamilyChoice';
 import { GateList } from './GateList';
 import { Packages } from './Packages';
 import { StrategiesPanel } from './StrategiesPanel';
@@ -98,6 +99,7 @@ export default function PackStep() {
             >
               Parts list
             </Button>
+            <FamilyChoice />
             <Button onClick={() => setOpen(true)}>Drawer</Button>
           </>
         }

@@ -47,6 +47,22 @@ describe('packing', () => {
     expect(screen.getByText('spare inputs joined')).toBeDefined();
   });
 
+  it('is taken to another family with one choice: chips of packing and board change, and undo takes it back', async () => {
+    const { session } = renderInJob(<PackStep />, job);
+    const family = screen.getByLabelText('family of the chips');
+    await userEvent.selectOptions(family, 'LS: low-power Schottky TTL');
+    await waitFor(() => expect(session.job.family).toBe('LS'));
+    expect(screen.getByRole('group', { name: 'U1 74LS21' })).toBeDefined();
+    expect(['U1', 'U2'].map((ref) => session.job.board.parts[ref]?.part)).toEqual(['74LS21', '74LS02']);
+    await userEvent.selectOptions(family, 'no letters: standard TTL');
+    await waitFor(() => expect(session.job.board.parts.U2?.part).toBe('7402'));
+    // No 7421 is made without letters.
+    expect(session.job.board.parts.U1?.part).toBe('74LS21');
+    session.undo();
+    session.undo();
+    expect(session.job).toEqual(job);
+  });
+
   it('lays the packing out on boards and goes there', async () => {
     const { session, router } = renderInJob(<PackStep />, { ...job, board: newJob('x').board });
     await userEvent.click(screen.getByRole('button', { name: 'Lay it out on boards' }));

@@ -13,7 +13,9 @@ import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { applySettings } from '../base/settings';
 import { system } from '../base/theme';
+import { whenIdle } from '../base/when-idle';
 import { Notices } from '../kit/notices';
+import { fetchJobPage } from './fetch-job-page';
 import { router } from './router';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce;
@@ -39,3 +41,5 @@ createRoot(root).render(
     </CacheProvider>
   </StrictMode>,
 );
+// The page of a job is there before one is opened; what cannot be fetched now is asked for again then.
+window.addEventListener('load', () => void whenIdle().then(() => fetchJobPage().catch(() => {})));

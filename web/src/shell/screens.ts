@@ -1,4 +1,5 @@
 import { type ComponentType, type LazyExoticComponent, lazy } from 'react';
+import { whenIdle } from '../base/when-idle';
 import type { StepId } from './steps';
 
 const loaders: Readonly<Record<StepId, () => Promise<{ default: ComponentType }>>> = {
@@ -15,23 +16,15 @@ export const screens = Object.fromEntries(
   Object.entries(loaders).map(([step, load]) => [step, lazy(load)]),
 ) as unknown as Readonly<Record<StepId, LazyExoticComponent<ComponentType>>>;
 
-/** Without `requestIdleCallback` (Safari) the screens are fetched one after the other at this distance. */
-const APART_MS = 200;
-
 /**
  * Fetches the screens of all steps while nothing else goes on, one at a time, so that no step waits for its code when it is first turned
  * to. What cannot be fetched now is asked for again when it is shown. Returns how to stop.
  */
 export function fetchScreens(): () => void {
   let isStopped = false;
-  const idle = (): Promise<void> =>
-    new Promise((done) => {
-      if ('requestIdleCallback' in window) window.requestIdleCallback(() => done());
-      else setTimeout(done, APART_MS);
-    });
   const fetchAll = async (): Promise<void> => {
     for (const load of Object.values(loaders)) {
-      await idle();
+      await whenIdle();
       if (isStopped) return;
       await load().catch(() => {});
     }

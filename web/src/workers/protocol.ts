@@ -4,6 +4,7 @@ import type {
   BuildCard,
   Comparison,
   FamilyId,
+  FamilySwap,
   Finding,
   Form,
   Job,
@@ -73,6 +74,7 @@ export interface StagesApi {
     kind: LayoutBoardKind,
     tell: (share: number) => void,
   ): Update;
+  swapFamily(job: Job, family: FamilyId): FamilySwap;
   route(board: Board): Paths;
   readBack(board: Board): Recovered;
   /** How long its wires are against the least, in tenths of an inch, and how often they cross. */

@@ -15,6 +15,7 @@ import {
   readDesign,
   restate,
   routeJumpers,
+  swapFamily,
   tableOf,
   tourBoard,
   type WalkedRow,
@@ -50,6 +51,7 @@ const api: StagesApi = {
   packByStrategy: (netlist, asked, tell) => packByStrategy(netlist, asked, solve, { tell }),
   guide: nextStepOf,
   layOut: (job, packing, netlist, tell) => layOutJob(job, packing, netlist, { tell: seldom(tell) }),
+  swapFamily,
   update: (board, { packing, netlist }, kind, tell) =>
     broughtUpTo(board, packing, netlist, { kind, tell: seldom(tell) }),
   route: routeJumpers,

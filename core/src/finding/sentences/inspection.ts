@@ -384,6 +384,11 @@ export const inspectionSentences = {
     says: 'The run ends after {events} events, at {ms} ms: so much happens on the board.',
     todo: 'Ask for a shorter time.',
   },
+  'family-not-made': {
+    severity: 'note',
+    says: '{ref}: no {base} is made in {family}; it is a {part}.',
+    todo: 'Nothing, where its levels meet the others; Inspect tells where they do not.',
+  },
   'trace-no-signal': {
     severity: 'error',
     says: 'No signal of the trace is called {name}.',

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import type { FamilyId } from '../../catalogue';
 import { finding } from '../../finding';
 import { MAX_JOB_NAME } from '../job';
 import type { OwnTable } from '../own-table';
@@ -6,11 +7,12 @@ import { type EditKinds, never } from './kind';
 import { isName } from './names';
 
 /**
- * Edits of what a job says: its name, its sheet, the person's own table. `typed` is set for each key in the sheet: keys that
+ * Edits of what a job says: its name, the family of its chips, its sheet, the person's own table. `typed` is set for each key in the sheet: keys that
  * follow each other are undone as one, and nothing else with them.
  */
 export type DocumentEdit =
   | { readonly kind: 'rename'; readonly name: string }
+  | { readonly kind: 'set-family'; readonly family: FamilyId }
   | { readonly kind: 'write-sheet'; readonly text: string; readonly typed?: true }
   | { readonly kind: 'fill-table'; readonly table: OwnTable | null };
 
@@ -22,6 +24,13 @@ export const documentEdits: EditKinds<DocumentEdit> = {
       draft.name = name;
     },
     says: () => 'rename',
+  },
+  'set-family': {
+    refuses: never,
+    apply: (draft, { family }) => {
+      draft.family = family;
+    },
+    says: () => 'family of the job',
   },
   'write-sheet': {
     refuses: never,
