@@ -338,7 +338,6 @@ export {
   countChips,
   type FamilySwap,
   type FoundTimer,
-  familyWords,
   hasFixed,
   hazardsOf,
   inspectJob,
