@@ -1,25 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
 import { HIGH, LOW, UNKNOWN } from '../logic';
+import { plainSettings } from '../testing/live';
 import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
 import { LiveRun, type LiveSettings, liveFindings } from './live-run';
 
-const settings: LiveSettings = {
-  subject: null,
-  on: [],
-  dials: new Map(),
-  start: 'unknown',
-  bounce: null,
-  speed: 1,
-  isPaused: false,
-  destroyed: new Map(),
-  scope: null,
-  traced: [],
-  sheet: null,
-};
 const live = (board: Board, change: Partial<LiveSettings> = {}) => {
   const nets = extractNets(board);
-  const run = new LiveRun(board, nets, { ...settings, ...change });
+  const run = new LiveRun(board, nets, { ...plainSettings, ...change });
   const level = (pin: string): number => run.state().levels[nets.ofPin.get(pin) ?? -1] ?? expect.fail(pin);
   return { run, level, net: (pin: string) => nets.ofPin.get(pin) ?? -1 };
 };

@@ -2,22 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
 import { HIGH, LOW, UNKNOWN } from '../logic';
+import { plainSettings } from '../testing/live';
 import { capacitor, MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
 import { LiveRun, type LiveSettings, type LiveState } from './live-run';
 
-const settings: LiveSettings = {
-  subject: null,
-  on: [],
-  dials: new Map(),
-  start: 'clear',
-  bounce: null,
-  speed: 1,
-  isPaused: false,
-  destroyed: new Map(),
-  scope: { spanNs: 2e9, endNs: 2e9, columns: 200 },
-  traced: [],
-  sheet: null,
-};
+const settings: LiveSettings = { ...plainSettings, start: 'clear', scope: { spanNs: 2e9, endNs: 2e9, columns: 200 } };
 const live = (board: Board, change: Partial<LiveSettings> = {}): LiveRun =>
   new LiveRun(board, extractNets(board), { ...settings, ...change });
 const never = (): boolean => false;

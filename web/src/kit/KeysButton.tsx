@@ -1,6 +1,7 @@
-import { Box, Button, Dialog, Flex, Heading, Portal, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { EVERYWHERE, ON_THE_MAT, type ShortcutGroup, useShortcuts, useShownShortcuts } from '../base/shortcuts';
+import { Leaf } from './Leaf';
 import { KeyCap } from './Panel';
 
 /** Opens the list of all keys that work on this screen; so does `?`. */
@@ -20,32 +21,17 @@ export function KeysButton() {
 function KeySheet({ onClose }: { readonly onClose: () => void }) {
   const groups = inOrder(useShownShortcuts());
   return (
-    <Dialog.Root open onOpenChange={(e) => !e.open && onClose()} size="lg" scrollBehavior="inside" motionPreset="none">
-      <Portal>
-        <Dialog.Backdrop />
-        <Dialog.Positioner>
-          <Dialog.Content bg="card" rounded="10px" p="18px" aria-label="keys">
-            <Dialog.Title fontFamily="heading" fontWeight="600" fontSize="18px" mb="12px">
-              Keys of this screen
-            </Dialog.Title>
-            <Flex gap="28px" overflowY="auto" fontSize="13px">
-              {[groups.filter((g) => !isShared(g)), groups.filter(isShared)].map((column) => (
-                <Box key={column[0]?.place} flex="1" _empty={{ display: 'none' }}>
-                  {column.map((group) => (
-                    <Group key={group.place} group={group} />
-                  ))}
-                </Box>
-              ))}
-            </Flex>
-            <Flex justify="flex-end" mt="14px">
-              <Button size="md" variant="solid" onClick={onClose}>
-                Close
-              </Button>
-            </Flex>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
+    <Leaf label="keys" title="Keys of this screen" onClose={onClose}>
+      <Flex gap="28px" overflowY="auto" fontSize="13px">
+        {[groups.filter((g) => !isShared(g)), groups.filter(isShared)].map((column) => (
+          <Box key={column[0]?.place} flex="1" _empty={{ display: 'none' }}>
+            {column.map((group) => (
+              <Group key={group.place} group={group} />
+            ))}
+          </Box>
+        ))}
+      </Flex>
+    </Leaf>
   );
 }
 

@@ -60,26 +60,19 @@ function Edges({ names }: { readonly names: readonly string[] }) {
           </option>
         ))}
       </Choice>
-      <Button
-        h="26px"
-        px="8px"
-        disabled={!isRight}
-        aria-label={`${name} up${times}`}
-        title={`until ${name} has gone up${times}; a switch is pressed`}
-        onClick={seek(1)}
-      >
-        up ↑
-      </Button>
-      <Button
-        h="26px"
-        px="8px"
-        disabled={!isRight}
-        aria-label={`${name} down${times}`}
-        title={`until ${name} has gone down${times}; a switch is pressed`}
-        onClick={seek(0)}
-      >
-        down ↓
-      </Button>
+      {(['up', 'down'] as const).map((way) => (
+        <Button
+          key={way}
+          h="26px"
+          px="8px"
+          disabled={!isRight}
+          aria-label={`${name} ${way}${times}`}
+          title={`until ${name} has gone ${way}${times}; a switch is pressed`}
+          onClick={seek(way === 'up' ? 1 : 0)}
+        >
+          {way} {way === 'up' ? '↑' : '↓'}
+        </Button>
+      ))}
       <Flex as="label" gap="4px" align="center" fontSize="13px" color="soft" ml="auto" whiteSpace="nowrap">
         so many times
         <Input

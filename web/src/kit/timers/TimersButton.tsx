@@ -1,4 +1,4 @@
-import { Box, Button, Dialog, Flex, Input, Portal, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import {
   chargeCurve,
   type Edit,
@@ -16,6 +16,7 @@ import {
 import { useMemo, useState } from 'react';
 import { useJobView } from '../../base/job-context';
 import { Choice } from '../Choice';
+import { Leaf } from '../Leaf';
 import { Chart } from './Chart';
 
 /** Opens what timers, one-shots and Schmitt oscillators of the board come to; not there where it has none. */
@@ -46,38 +47,29 @@ function Timers({ timers, onClose }: { readonly timers: readonly FoundTimer[]; r
   const timer = timers.find((t) => t.pin === pin) ?? timers[0];
   if (!timer) return null;
   return (
-    <Dialog.Root open onOpenChange={(e) => !e.open && onClose()} size="lg" scrollBehavior="inside" motionPreset="none">
-      <Portal>
-        <Dialog.Backdrop />
-        <Dialog.Positioner>
-          <Dialog.Content bg="card" rounded="10px" p="18px" aria-label="timers">
-            <Flex align="center" gap="12px" mb="8px">
-              <Dialog.Title fontFamily="heading" fontWeight="600" fontSize="18px">
-                Timers
-              </Dialog.Title>
-              <Choice label="timer" value={timer.pin} width="110px" onChange={choose}>
-                {timers.map((t) => (
-                  <option key={t.pin} value={t.pin}>
-                    {t.pin}
-                  </option>
-                ))}
-              </Choice>
-              <Text color="soft" fontSize="13px">
-                {kinds[timer.kind]}
-              </Text>
-            </Flex>
-            <Figures timer={timer} />
-            <WantedParts key={timer.pin} timer={timer} />
-            <Curves timer={timer} />
-            <Flex justify="flex-end" mt="12px">
-              <Button size="md" variant="solid" onClick={onClose}>
-                Close
-              </Button>
-            </Flex>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
+    <Leaf
+      label="timers"
+      title="Timers"
+      onClose={onClose}
+      beside={
+        <>
+          <Choice label="timer" value={timer.pin} width="110px" onChange={choose}>
+            {timers.map((t) => (
+              <option key={t.pin} value={t.pin}>
+                {t.pin}
+              </option>
+            ))}
+          </Choice>
+          <Text color="soft" fontSize="13px">
+            {kinds[timer.kind]}
+          </Text>
+        </>
+      }
+    >
+      <Figures timer={timer} />
+      <WantedParts key={timer.pin} timer={timer} />
+      <Curves timer={timer} />
+    </Leaf>
   );
 }
 
