@@ -6,6 +6,7 @@ export {
   type LiveState,
   liveFindings,
   MOST_PULSES,
+  type Numbers,
   type Speed,
   type TimeCommand,
   type TraceFile,
@@ -14,6 +15,7 @@ export { type LongestPath, longestPath } from './longest-path';
 export { type Measured, measure, type PinReading, type SwitchSettings } from './measure';
 export { levelShown, type Panel } from './panel';
 export type { Passage } from './passage';
+export type { PassingState } from './passing-states';
 export {
   type LampReading,
   type LedState,

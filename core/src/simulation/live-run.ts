@@ -2,6 +2,7 @@ import { type Board, cutPin, type Nets } from '../board';
 import { type Finding, finding } from '../finding';
 import { type Circuit, compileCircuit } from './circuit';
 import { type Passage, PassageWatch } from './passage';
+import { lastPassing, type PassingState } from './passing-states';
 import { type LampReading, PoweredBoard, type Start, timingFinding } from './powered-board';
 import { labelledSignals, netNamed } from './run';
 import { readSought, type Sought, watcherOf, whenTrue } from './seek';
@@ -30,6 +31,8 @@ export interface LiveSettings {
   readonly scope: Scope | null;
   /** What is traced beside the labelled signals: pins, by name. */
   readonly traced: readonly string[];
+  /** Rows that are shown as one number, each by its name with its signals, most significant first. */
+  readonly numbers?: Numbers;
   /** The sheet that the board is held to; null where there is none, or where a clock runs by itself. */
   readonly sheet: WatchedSheet | null;
   /** Lamps that were destroyed before, by name, with the milliamperes that did it. */
@@ -76,6 +79,8 @@ export interface LiveState {
   readonly search: Search;
   /** Where the board first did otherwise than its sheet; null as long as it does the same. */
   readonly parting: Parting | null;
+  /** Of each number in the trace the states that it passed through last. */
+  readonly passing: ReadonlyMap<string, readonly PassingState[]>;
   /** How the last change has gone through the chips. */
   readonly passage: Passage;
   /** An output that nobody knows since it hangs on itself: it may rest, or run; null where there is none, or time has not got so far. */
@@ -89,6 +94,9 @@ export interface TraceFile {
   readonly kind: 'vcd' | 'csv';
   readonly text: string;
 }
+
+/** Numbers of a trace: their signals by their names. */
+export type Numbers = ReadonlyMap<string, readonly string[]>;
 
 /** How switches and potentiometers stand, and whether time stands, after time was wound back, pulses were given or something was found. */
 export interface Hand {
@@ -158,6 +166,7 @@ export class LiveRun {
   private changedNs = 0;
   private scope: Scope | null;
   private traced: readonly string[];
+  private numbers: Numbers;
   private marks: TraceMarks = { a: null, b: null, between: {} };
 
   /** Lamps that are destroyed, with what did it; and since when others are past their maximum, in nanoseconds. */
@@ -186,6 +195,7 @@ export class LiveRun {
     this.isPaused = isPaused;
     this.scope = settings.scope;
     this.traced = settings.traced;
+    this.numbers = settings.numbers ?? new Map();
     this.begin();
   }
 
@@ -269,6 +279,18 @@ export class LiveRun {
       if (net !== undefined && !this.traced.includes(pin)) this.trace.add(pin, net);
     }
     this.traced = pins;
+  }
+
+  /** Shows several rows as one number, whose passing states are told. */
+  setNumbers(numbers: Numbers): void {
+    this.numbers = numbers;
+  }
+
+  private passingStates(): ReadonlyMap<string, readonly PassingState[]> {
+    const rowNamed = new Map(this.trace.rows.map((row) => [row.name, row]));
+    return new Map(
+      [...this.numbers].map(([name, of]) => [name, lastPassing(of.flatMap((one) => rowNamed.get(one) ?? []))]),
+    );
   }
 
   /** Sets a mark at a moment, on the nearest edge of a signal if that is near enough; takes it away where no moment is given. */
@@ -598,6 +620,7 @@ export class LiveRun {
       search: { ...this.search, isOn: this.isBusy },
       parting: this.parting(isMoving),
       passage: this.passing.passage,
+      passing: this.passingStates(),
       marks: this.marks,
       trace: this.scope ? windowOf(this.trace, this.scope, live.timeNs) : null,
       wanted: this.wantedColumns(),

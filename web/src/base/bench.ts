@@ -10,6 +10,7 @@ import {
   LOW,
   type MarkName,
   type Nets,
+  type Numbers,
   type Scope,
   type Start,
   type TableSubject,
@@ -245,6 +246,14 @@ export class PowerBench {
     if (this.state.on) this.runner.setTraced(traced);
   }
 
+  /** Shows rows of the trace as numbers: their signals by their names. */
+  setNumbers(numbers: Numbers): void {
+    this.numbers = numbers;
+    if (this.state.on) this.runner.setNumbers(numbers);
+  }
+
+  private numbers: Numbers = new Map();
+
   /** Sets a mark of the trace at a moment, or on an edge that is near; takes it away without one. */
   setMark(mark: MarkName, at: MarkPlace | null): void {
     this.runner.setMark(mark, at);
@@ -353,6 +362,7 @@ export class PowerBench {
       isPaused,
       scope: this.state.scope,
       traced: this.state.traced,
+      numbers: this.numbers,
       sheet: subject?.sheet ?? null,
       destroyed: this.destroyed,
     });

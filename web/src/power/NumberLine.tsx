@@ -1,4 +1,4 @@
-import { Box, Button } from '@chakra-ui/react';
+import { Box, Button, Text } from '@chakra-ui/react';
 import {
   type NumberForm,
   type NumberStretch,
@@ -6,8 +6,10 @@ import {
   numberForms,
   numberOf,
   numberWords,
+  type PassingState,
   type TraceColumns,
   type TraceNumber,
+  timeWords,
 } from '@saddlebag/core';
 import { type RowHands, RowHead } from './RowHead';
 import { HEIGHT } from './waveform';
@@ -20,12 +22,14 @@ interface NumberLineProps {
   readonly number: TraceNumber;
   /** Its signals, most significant first. */
   readonly rows: readonly TraceColumns[];
+  /** The states that it passed through last. */
+  readonly passing: readonly PassingState[];
   readonly hands: RowHands;
   readonly onForm: (form: NumberForm) => void;
 }
 
 /** Several signals as one number: its values as stretches, and the form it is written in. */
-export function NumberLine({ number: { name, form }, rows, hands, onForm }: NumberLineProps) {
+export function NumberLine({ number: { name, form }, rows, passing, hands, onForm }: NumberLineProps) {
   const stretches = numberOf(rows);
   const columns = rows[0]?.to.length ?? 0;
   const atEnd = numberAtEnd(rows);
@@ -60,6 +64,17 @@ export function NumberLine({ number: { name, form }, rows, hands, onForm }: Numb
         >
           {form}
         </Button>
+        {passing.length > 0 && (
+          <Text
+            as="span"
+            fontSize="10.5px"
+            fontFamily="mono"
+            color="soft"
+            title="states that it passed through last, and how long each was"
+          >
+            passed {passing.map(({ value, ns }) => `${words(value)} ${timeWords(ns)}`).join(', ')}
+          </Text>
+        )}
       </Box>
       <Box w="40px" flexShrink={0} fontFamily="mono" fontSize="12px" lineHeight="14px" textAlign="right" truncate>
         {atEnd !== undefined && words(atEnd)}

@@ -4,6 +4,7 @@ import {
   hertzWords,
   type LiveState,
   type NumberForm,
+  type PassingState,
   type Scope,
   type TraceMarks,
   type TraceRowShown,
@@ -121,6 +122,7 @@ function Rows({ trace, seen, picking: { picked, pick } }: RowsProps) {
               shown={row}
               trace={trace}
               wanted={seen.wanted}
+              passing={seen.passing.get(row.name) ?? none}
               marks={seen.marks}
               hands={hands}
               pins={setup.pins}
@@ -138,22 +140,25 @@ function Rows({ trace, seen, picking: { picked, pick } }: RowsProps) {
   );
 }
 
+const none: readonly PassingState[] = [];
+
 interface RowProps {
   readonly shown: TraceRowShown;
   readonly trace: TraceWindow;
   readonly wanted: LiveState['wanted'];
+  readonly passing: readonly PassingState[];
   readonly marks: TraceMarks;
   readonly hands: RowHands;
   readonly pins: readonly string[];
   readonly onForm: (form: NumberForm) => void;
 }
 
-function Row({ shown: { name, number }, trace, wanted, marks, hands, pins, onForm }: RowProps) {
+function Row({ shown: { name, number }, trace, wanted, passing, marks, hands, pins, onForm }: RowProps) {
   const of = number?.of ?? [name];
   const rows = of.flatMap((one) => trace.rows.find((row) => row.name === one) ?? []);
   const [row] = rows;
   if (!row) return null;
-  if (number) return <NumberLine number={number} rows={rows} hands={hands} onForm={onForm} />;
+  if (number) return <NumberLine number={number} rows={rows} passing={passing} hands={hands} onForm={onForm} />;
   const { fromNs, toNs } = trace;
   const own = wanted.find((w) => w.name === name);
   return (

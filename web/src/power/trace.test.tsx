@@ -4,6 +4,7 @@ import userEvent from '@testing-library/user-event';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import text from '../../../samples/boat-counter.saddlebag.json?raw';
+import ropes from '../../../samples/ropes-by-tens.saddlebag.json?raw';
 import { renderInJob } from '../testing/render';
 import { localStages } from '../testing/stages';
 import PowerStep from './PowerStep';
@@ -21,9 +22,9 @@ const rows = (): (string | null)[] =>
 /** What stands at the end of a row. */
 const last = (name: string): string => document.querySelector(`[data-row="${name}"] > :last-child`)?.textContent ?? '';
 
-/** The boat counter under power, its memory cleared. */
-async function counting() {
-  const read = readJobFile(text);
+/** A counter under power, its memory cleared: the boats, if no other is given. */
+async function counting(file = text) {
+  const read = readJobFile(file);
   const made = renderInJob(<PowerStep />, read.ok ? read.job : expect.fail('the sample cannot be read'));
   await userEvent.selectOptions(screen.getByLabelText('what is stored at power up'), 'memory clear');
   press(' ');
@@ -58,6 +59,17 @@ describe('the trace', () => {
     expect(rows()).toContain('Q3:0');
     // It is in the job: whoever opens it sees it so.
     expect(session.job.trace?.numbers).toMatchObject([{ name: 'Q3:0', of: ['Q3', 'Q2', 'Q1', 'Q0'] }]);
+  });
+
+  it('names the states that a number passed through last, and how long each was: ten, before the clear bites', async () => {
+    await counting(ropes);
+    await asNumber('Q3', 'Q2', 'Q1', 'Q0');
+    const times = screen.getByLabelText('so many times');
+    await userEvent.clear(times);
+    await userEvent.type(times, '10');
+    await userEvent.click(button('C down 10 times'));
+    expect(last('Q3:0')).toBe('0000');
+    expect(screen.getByText(/^passed .*1010 \d+ ns/)).toBeDefined();
   });
 
   it('has its rows moved with Alt and the arrows', async () => {

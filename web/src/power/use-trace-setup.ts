@@ -21,8 +21,9 @@ export function useTraceSetup(): {
 /** Has the bench trace what the job says, at the job's speed. */
 export function useTracedAsKept(): void {
   const { bench } = useJobView();
-  const { pins, speed } = useTraceSetup().setup;
+  const { pins, numbers, speed } = useTraceSetup().setup;
   useEffect(() => bench.setTraced(pins), [bench, pins]);
+  useEffect(() => bench.setNumbers(new Map(numbers.map(({ name, of }) => [name, of]))), [bench, numbers]);
   useEffect(() => {
     // As fast as it goes is null in a file.
     if (speed !== undefined) bench.setSpeed(speed ?? Infinity);

@@ -1,4 +1,4 @@
-import type { Board, LiveSettings, LiveState, MarkName, Scope, TimeCommand, TraceFile } from '@saddlebag/core';
+import type { Board, LiveSettings, LiveState, MarkName, Numbers, Scope, TimeCommand, TraceFile } from '@saddlebag/core';
 
 /** Where a mark is set: at a moment, or on an edge of a signal that is so near. */
 export interface MarkPlace {
@@ -17,6 +17,8 @@ export interface BenchRunner {
   setScope(scope: Scope): void;
   /** Traces these pins beside what is labelled. */
   setTraced(pins: readonly string[]): void;
+  /** Shows rows as numbers, whose passing states are told. */
+  setNumbers(numbers: Numbers): void;
   /** Sets a mark of the trace, or takes it away; moves one from edge to edge. */
   setMark(mark: MarkName, at: MarkPlace | null): void;
   moveMark(mark: MarkName, name: string, isForward: boolean): void;

@@ -5,6 +5,7 @@ import {
   type LiveSettings,
   type LiveState,
   type MarkName,
+  type Numbers,
   type Scope,
   type TimeCommand,
   type TraceFile,
@@ -62,6 +63,11 @@ export class LocalRunner implements BenchRunner {
 
   setTraced(pins: readonly string[]): void {
     this.run?.setTraced(pins);
+    this.show();
+  }
+
+  setNumbers(numbers: Numbers): void {
+    this.run?.setNumbers(numbers);
     this.show();
   }
 

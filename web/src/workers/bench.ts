@@ -22,6 +22,7 @@ export const workerRunner: RunnerFor = (tell) => {
     setSwitches: (positions) => send({ kind: 'switches', positions }),
     setDials: (positions) => send({ kind: 'dials', positions }),
     setPace: (speed, isPaused) => send({ kind: 'pace', speed, isPaused }),
+    setNumbers: (numbers) => send({ kind: 'numbers', numbers }),
     setTraced: (pins) => send({ kind: 'traced', pins }),
     setScope: (scope) => send({ kind: 'scope', scope }),
     setMark: (mark, at) => send({ kind: 'mark', mark, at }),

@@ -1,4 +1,4 @@
-import type { Board, LiveSettings, LiveState, MarkName, Scope, TimeCommand, TraceFile } from '@saddlebag/core';
+import type { Board, LiveSettings, LiveState, MarkName, Numbers, Scope, TimeCommand, TraceFile } from '@saddlebag/core';
 import type { MarkPlace } from './bench-protocol';
 import { LocalRunner } from './bench-runner';
 
@@ -9,6 +9,7 @@ export type BenchMessage =
   | { readonly kind: 'dials'; readonly positions: ReadonlyMap<string, number> }
   | { readonly kind: 'pace'; readonly speed: number; readonly isPaused: boolean }
   | { readonly kind: 'scope'; readonly scope: Scope }
+  | { readonly kind: 'numbers'; readonly numbers: Numbers }
   | { readonly kind: 'traced'; readonly pins: readonly string[] }
   | { readonly kind: 'mark'; readonly mark: MarkName; readonly at: MarkPlace | null }
   | { readonly kind: 'move-mark'; readonly mark: MarkName; readonly name: string; readonly isForward: boolean }
@@ -50,6 +51,8 @@ addEventListener('message', ({ data }: MessageEvent<BenchMessage>) => {
       return runner.setPace(data.speed, data.isPaused);
     case 'scope':
       return runner.setScope(data.scope);
+    case 'numbers':
+      return runner.setNumbers(data.numbers);
     case 'traced':
       return runner.setTraced(data.pins);
     case 'mark':
