@@ -38,6 +38,7 @@ const names: Record<string, string> = {
   'fog-beacon': 'Fog beacon',
   'steady-button': 'Steady button',
   'ropes-by-tens': 'Ropes by tens',
+  'seconds-digit': 'Seconds on a digit',
   'up-and-down': 'Up and down',
   'false-alarm': 'False alarm',
   'diode-gates': 'Gates of diodes',
@@ -91,6 +92,44 @@ const byHand: Record<string, readonly string[]> = {
     // A capacitor beside each chip.
     ...['seat capacitor b1.top+10', 'seat capacitor b1.top+24'],
     'note b1.j32 contacts bounce: K counts the presses, B the bounces',
+  ],
+  'seconds-digit': [
+    ...rails,
+    // The keeper's reset, held low until it is pressed.
+    ...['seat switch b1.f5', 'label S1 R', 'b1.j5 > b1.top+5', 'seat resistor b1.a5', 'value R1 470'],
+    // A timer that ticks once a second.
+    ...['seat 555 b1.e10', 'U1.8 > b1.top+', 'U1.1 > b1.bottom-', 'U1.4 > b1.bottom+', 'U1.2 > U1.6'],
+    ...['seat resistor b1.top+11', 'value R2 10k', 'seat resistor b1.j17', 'rotate R3', 'value R3 68k'],
+    ...[
+      'R3.1 > U1.6',
+      'R3.2 > U1.7',
+      'seat capacitor b1.h22',
+      'rotate C1',
+      'value C1 10u',
+      'C1.1 > U1.6',
+      'C1.2 > b1.top-',
+    ],
+    // A decade counter, and a decoder that pulls the segments of its number low.
+    ...['seat 74LS90 b1.e27', 'U2.5 > b1.bottom+', 'U2.10 > b1.top-', 'U1.3 > U2.14', 'U2.12 > U2.1'],
+    ...['S1.2 > U2.2', 'U2.2 > U2.3', 'U2.6 > b1.bottom-', 'U2.7 > b1.bottom-'],
+    ...['seat 74LS47 b1.e40', 'U3.16 > b1.top+', 'U3.8 > b1.bottom-', 'U3.3 > b1.bottom+', 'U3.5 > b1.bottom+'],
+    ...['U2.12 > U3.7', 'U2.9 > U3.1', 'U2.8 > U3.2', 'U2.11 > U3.6'],
+    // The digit on a board of its own, a resistor in each segment.
+    ...[
+      'board full',
+      'b1.bottom+58 > b2.top+58',
+      'b1.bottom-59 > b2.top-59',
+      'seat display-anode b2.e45',
+      'H1.3 > b2.top+',
+    ],
+    ...[13, 12, 11, 10, 9, 15, 14].flatMap((pin, i) => [
+      `seat resistor b2.d${10 + 5 * i}`,
+      `rotate R${4 + i}`,
+      `value R${4 + i} 330`,
+      `U3.${pin} > R${4 + i}.2`,
+      `R${4 + i}.1 > H1.${[7, 6, 4, 2, 1, 9, 10][i]}`,
+    ]),
+    ...['seat capacitor b1.top+9', 'seat capacitor b1.top+30', 'seat capacitor b1.top+39'],
   ],
   'fog-beacon': [
     ...rails,

@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 24 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 25 });
   });
 
   it('lists the samples and serves each', async () => {
@@ -52,6 +52,7 @@ describe('the server', () => {
       'nmos-gates',
       'ropes-by-tens',
       'rtl-gates',
+      'seconds-digit',
       'steady-button',
       'stile-lamps',
       'towpath-lamp',

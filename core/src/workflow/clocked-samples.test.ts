@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readJobFile } from '../job/file';
-import { type Move, runBoard } from '../simulation';
+import { type Move, measure, runBoard } from '../simulation';
 
 const samples = `${import.meta.dirname}/../../../samples`;
 const boardOf = (name: string) => {
@@ -53,6 +53,18 @@ describe('the clocked samples', () => {
     // With one pump alone a stop is a stop.
     expect(played('false-alarm', pressed('A', 'S', 'R', 'R', 'A'), ['F']).value).toBe(1);
     expect(played('false-alarm', pressed('A', 'S', 'R', 'R'), ['F']).value).toBe(0);
+  });
+
+  it('the seconds stand on the digit, one after the other, and go up by one a second', () => {
+    const segments = ['abcdef', 'bc', 'abdeg', 'abcdg', 'bcfg', 'acdfg', 'cdefg', 'abc', 'abcdefg', 'abcfg'];
+    const board = boardOf('seconds-digit');
+    for (const second of [0, 1, 2, 3, 5, 8, 9, 10, 12]) {
+      const { measured } = measure(board, [], { atNs: (second + 0.6) * 1.012e9, start: 'clear' });
+      const lit = Object.entries(measured?.lamps ?? {}).flatMap(([name, { state }]) =>
+        state === 'lit' ? [name.slice(3)] : [],
+      );
+      expect(lit.sort().join(''), `after ${second} s`).toBe(segments[second % 10]);
+    }
   });
 
   it('the steady button counts presses, however its contacts bounce; the bare contact counts bounces', () => {

@@ -18,6 +18,7 @@ const notes: Readonly<Record<string, string>> = {
   'transistor-bell': 'gates of transistors and diodes',
   'fog-beacon': 'a timer that runs, and counts its flashes',
   'ropes-by-tens': 'a ripple counter cut at ten by a NAND',
+  'seconds-digit': 'timer, counter, decoder and display',
   'up-and-down': 'ripple counters, stepped by hand',
   'false-alarm': 'a hazard that clocks a flip-flop',
   'steady-button': 'bounces counted, and kept out',
