@@ -132,7 +132,10 @@ await p.page.waitForFunction(
   { timeout: 30_000 },
 );
 await p.keys(',');
-// Two marks, a period of the first lamp apart.
+// The two slower lamps as a number, and two marks, a period of the first lamp apart.
+await p.presses('Number');
+for (const row of ['Q3', 'Q2']) await p.page.click(`[data-row="${row}"] button`);
+await p.presses('Done');
 await p.page.focus('[aria-label^="Q0: arrows"]');
 await p.keys('ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft');
 await p.reads('A to B');

@@ -78,7 +78,7 @@ export function TimeControls() {
         label="speed of time"
         value={speeds.find(([, speed]) => speed === pace.speed)?.[0] ?? ''}
         onChange={(chosen) => changeSpeed(speeds.find(([name]) => name === chosen)?.[1] ?? 1)}
-        width="114px"
+        width="108px"
       >
         <Names of={speeds} />
       </Choice>
