@@ -121,6 +121,8 @@ export interface Search {
   readonly atNs: number | null;
   /** Whether time runs on until it comes, as fast as it goes, or time is being wound back; and why it was not found. */
   readonly isOn: boolean;
+  /** Whether something is waited for while time goes on as it does. */
+  readonly isWaiting: boolean;
   readonly findings: readonly Finding[];
 }
 
@@ -144,6 +146,8 @@ const AT_ONCE_NS = 20e6;
 const AT_ONCE_EVENTS = 20_000;
 /** A switch that is pressed several times by itself stays so long each way, in nanoseconds. */
 const PRESS_NS = 1e6;
+/** So many presses are done before anything else is heard. */
+const PRESSES_AT_ONCE = 64;
 /** The most pulses or edges that can be asked for at once. */
 export const MOST_PULSES = 10_000;
 
@@ -179,9 +183,11 @@ export class LiveRun {
   private touches: Touch[] = [];
   /** What is being done again, and up to when. */
   private again: { readonly touches: readonly Touch[]; next: number; readonly toNs: number } | null = null;
+  /** A switch that is being pressed by itself, and how many edges it is yet to give. */
+  private pressing: { readonly index: number; readonly to: 0 | 1 | null; left: number } | null = null;
   private sought: { readonly hasCome: () => boolean; readonly stops: boolean } | null = null;
   private handSerial = 0;
-  private search: Omit<Search, 'isOn'> = { serial: 0, atNs: null, findings: [] };
+  private search: Omit<Search, 'isOn' | 'isWaiting'> = { serial: 0, atNs: null, findings: [] };
 
   constructor(
     private readonly board: Board,
@@ -363,6 +369,7 @@ export class LiveRun {
     const toNs = Math.max(0, Math.min(timeNs, this.live.timeNs));
     const touches = this.touches.filter(({ atNs }) => atNs <= toNs);
     this.sought = null;
+    this.pressing = null;
     this.isPaused = true;
     this.begin();
     this.again = { touches, next: 0, toNs };
@@ -419,6 +426,7 @@ export class LiveRun {
   /** Ends what is looked for. */
   stopSeeking(): void {
     this.sought = null;
+    this.pressing = null;
     this.search = { ...this.search, findings: [] };
   }
 
@@ -445,10 +453,17 @@ export class LiveRun {
     return this.circuit.switches.findIndex(({ ref, hertz }) => ref === place?.called && hertz === null);
   }
 
-  /** Presses a switch until it has given so many edges to a level. */
+  /** Presses a switch until it has given so many edges to a level: a few at once, more beside what else is asked. */
   private press(index: number, { to, count }: Extract<Sought, { kind: 'edges' }>): void {
+    this.pressing = { index, to, left: Math.min(count, MOST_PULSES) };
+    let presses = 0;
+    this.goOnPressing(this.pressing, () => ++presses >= PRESSES_AT_ONCE);
+  }
+
+  private goOnPressing(pressing: NonNullable<LiveRun['pressing']>, isEnough: () => boolean): void {
+    const { index, to } = pressing;
     const ref = this.circuit.switches[index]?.ref ?? '';
-    for (let left = Math.min(count, MOST_PULSES); left > 0; ) {
+    while (pressing.left > 0) {
       const on = !this.live.isOn(index);
       const positions = new Map([[ref, on]]);
       const atNs = this.live.timeNs;
@@ -458,8 +473,10 @@ export class LiveRun {
       this.runOn(atNs + PRESS_NS);
       this.live.runUntil(Math.max(this.live.timeNs, atNs + PRESS_NS));
       if (!this.live.isMoving) this.sheetWatch?.look();
-      if (to === null || on === (to === 1)) left--;
+      if (to === null || on === (to === 1)) pressing.left--;
+      if (isEnough()) break;
     }
+    if (pressing.left === 0) this.pressing = null;
     this.handSerial++;
   }
 
@@ -484,12 +501,15 @@ export class LiveRun {
 
   /** Whether time runs by itself to somewhere: back, or to what is looked for. */
   private get isBusy(): boolean {
-    return this.again !== null || (this.sought?.stops === true && this.live.nextNs < Infinity);
+    return (
+      this.again !== null || this.pressing !== null || (this.sought?.stops === true && this.live.nextNs < Infinity)
+    );
   }
 
   /** Lets so many milliseconds of the person's time pass, and works on that until `isEnough` says so. */
   advance(ms: number, isEnough: () => boolean): void {
     if (this.again) this.doAgain(this.again, isEnough);
+    else if (this.pressing) this.goOnPressing(this.pressing, isEnough);
     else if (this.sought?.stops) this.goTo(this.sought.hasCome, isEnough);
     else this.pass(ms, isEnough);
   }
@@ -617,7 +637,7 @@ export class LiveRun {
       row: this.panel && !isMoving ? rowAtHand(live, this.panel, true) : null,
       file: this.takeFile(),
       hand: { serial: this.handSerial, on: this.switchesOn(), dials: new Map(this.dials), isPaused: this.isPaused },
-      search: { ...this.search, isOn: this.isBusy },
+      search: { ...this.search, isOn: this.isBusy, isWaiting: this.sought?.stops === false },
       parting: this.parting(isMoving),
       passage: this.passing.passage,
       passing: this.passingStates(),

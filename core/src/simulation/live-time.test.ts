@@ -117,10 +117,10 @@ describe('what is looked for in time', () => {
       ...['seat switch', 'label S1 CK', `S1.1 > ${PLUS}`, ...resistor(1, '220', 'S1.2', MINUS), 'S1.2 > U1.14'],
     );
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 40 }), fc.constantFrom(0, 1, null), (count, to) => {
+      fc.property(fc.integer({ min: 1, max: 120 }), fc.constantFrom(0, 1, null), (count, to) => {
         const run = live(board, { traced: ['U1.12', 'U1.9', 'U1.8', 'U1.11'] });
         run.seek({ kind: 'edges', name: 'CK', to, count }, true);
-        const { levels, hand, search } = run.state();
+        const { levels, hand, search } = finish(run);
         const flips = to === null ? count : to === 1 ? 2 * count - 1 : 2 * count;
         const falls = flips >> 1;
         const q = ['U1.12', 'U1.9', 'U1.8', 'U1.11'].map((pin) => levels[extractNets(board).ofPin.get(pin) ?? -1]);
@@ -152,11 +152,12 @@ describe('what is looked for in time', () => {
   it('can be waited for while time goes on as it does; then only the mark is set', () => {
     const run = live(busy, { traced });
     run.seek({ kind: 'true', text: 'U1.8' }, false);
+    expect(run.state().search.isWaiting).toBe(true);
     run.advance(350, never);
     expect(run.state().search).toMatchObject({ serial: 0, isOn: false });
     run.advance(350, never);
     const { search, hand, timeNs, marks } = run.state();
-    expect(search.serial).toBe(1);
+    expect([search.serial, search.isWaiting]).toEqual([1, false]);
     expect((marks.a ?? 0) / 1e6).toBeCloseTo(400, 0);
     expect([hand.isPaused, timeNs]).toEqual([false, 700e6]);
   });

@@ -9,14 +9,15 @@ export function TimeSearch({ names }: { readonly names: readonly string[] }) {
   const { bench } = useJobView();
   const { seen } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   if (!seen) return null;
-  const { isOn, findings } = seen.search;
+  const { isOn, isWaiting, findings } = seen.search;
+  const stop = (): void => bench.inTime({ kind: 'stop-seeking' });
   if (isOn)
     return (
       <Flex gap="8px" px="12px" py="6px" align="center" minH="76px" borderTopWidth="1px" borderColor="line">
         <Text fontSize="13px" flex="1" role="status">
-          Time runs until it comes …
+          On the way there …
         </Text>
-        <Button onClick={() => bench.inTime({ kind: 'stop-seeking' })}>Stop</Button>
+        <Button onClick={stop}>Stop</Button>
       </Flex>
     );
   return (
@@ -31,6 +32,16 @@ export function TimeSearch({ names }: { readonly names: readonly string[] }) {
     >
       <Edges names={names} />
       <WhenTrue />
+      {isWaiting && (
+        <Flex align="center" gap="8px" pt="4px">
+          <Text fontSize="12.5px" flex="1" role="status">
+            Waiting: the trace stands still when it comes.
+          </Text>
+          <Button h="22px" px="8px" onClick={stop}>
+            Stop waiting
+          </Button>
+        </Flex>
+      )}
       {findings.map((f) => (
         <Text key={says(f)} role="status" fontSize="12.5px" color={f.severity === 'error' ? 'bad' : 'soft'} pt="3px">
           {says(f)} {remedy(f)}

@@ -97,6 +97,14 @@ describe('the trace', () => {
     await userEvent.click(button('Next'));
     expect(screen.getByText(/No signal of the trace is called Nobody/)).toBeDefined();
     await userEvent.clear(field);
+    await userEvent.type(field, 'Q2');
+    await userEvent.click(button('Wait'));
+    expect(screen.getByText(/^Waiting/)).toBeDefined();
+    await userEvent.click(button('B down'));
+    expect(screen.queryByText(/^Waiting/)).toBeDefined();
+    await userEvent.click(button('Stop waiting'));
+    expect(screen.queryByText(/^Waiting/)).toBeNull();
+    await userEvent.clear(field);
     await userEvent.type(field, 'Q3{Enter}');
     expect(await screen.findByText(/the board rests/)).toBeDefined();
   });
@@ -110,7 +118,7 @@ describe('the trace', () => {
     const seen = [last('Q3:0')];
     for (let i = 0; i < 40 && last('Q3:0') !== '0001'; i++) {
       press('Backspace');
-      await vi.waitFor(() => expect(screen.queryByText(/Time runs until/)).toBeNull());
+      await vi.waitFor(() => expect(screen.queryByText(/On the way there/)).toBeNull());
       if (last('Q3:0') !== seen[seen.length - 1]) seen.push(last('Q3:0'));
     }
     expect(seen[0]).toBe('0011');
