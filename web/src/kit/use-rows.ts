@@ -1,4 +1,4 @@
-import { useVirtualizer, type Virtualizer, type VirtualizerOptions } from '@tanstack/react-virtual';
+import { elementScroll, useVirtualizer, type Virtualizer, type VirtualizerOptions } from '@tanstack/react-virtual';
 import type { RefObject } from 'react';
 
 type Options = VirtualizerOptions<HTMLDivElement, Element>;
@@ -24,9 +24,16 @@ export function useRows({ count, scroller, height, beyond, ...padding }: RowsOpt
     overscan: beyond,
     initialRect: LIKELY,
     observeElementRect,
+    scrollToFn,
     ...padding,
   });
 }
+
+/** Scrolls a list. It begins at its top, where it is: asked to go there, the browser would lay the page out at once. */
+const scrollToFn: Options['scrollToFn'] = (offset, options, list) => {
+  const isThere = offset + (options.adjustments ?? 0) === 0 && (list.scrollOffset ?? 0) === 0;
+  if (!isThere) elementScroll(offset, options, list);
+};
 
 function observeElementRect(
   { scrollElement }: Virtualizer<HTMLDivElement, Element>,

@@ -58,14 +58,7 @@ export function TimeControls() {
           <Button h="26px" px="8px" gap="6px" onClick={pause}>
             {pace.isPaused ? 'Run' : 'Pause'} <KeyCap>,</KeyCap>
           </Button>
-          <Button
-            h="26px"
-            px="8px"
-            gap="6px"
-            title="wind time back to the change before"
-            onClick={back}
-            disabled={seen?.timeNs === 0}
-          >
+          <Button h="26px" px="8px" gap="6px" title="wind time back to the change before" onClick={back}>
             Back <KeyCap>⌫</KeyCap>
           </Button>
           <Button h="26px" px="8px" gap="6px" onClick={step} disabled={seen?.isMoving !== true}>

@@ -42,4 +42,7 @@ createRoot(root).render(
   </StrictMode>,
 );
 // The page of a job is there before one is opened; what cannot be fetched now is asked for again then.
-window.addEventListener('load', () => void whenIdle().then(() => fetchJobPage().catch(() => {})));
+const SHELF_FIRST_MS = 2000;
+window.addEventListener('load', () => {
+  setTimeout(() => void whenIdle().then(() => fetchJobPage().catch(() => {})), SHELF_FIRST_MS);
+});
