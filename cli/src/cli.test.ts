@@ -641,6 +641,16 @@ describe('boards without a design, and designs that store', () => {
     expect(packed.out).toContain('74LS86');
   });
 
+  it('run draws the timing diagram as the screen does', async () => {
+    const svg = join(folder, 'beacon.svg');
+    const beacon = join(samples, 'fog-beacon.saddlebag.json');
+    expect((await cli('run', beacon, '--for', '5s', '--svg', svg)).code).toBe(0);
+    const text = readFileSync(svg, 'utf8');
+    expect(text).toMatch(/^<svg /);
+    for (const words of ['Fog beacon', 'Q0', 'Q3', '5 s']) expect(text).toContain(`>${words}</text>`);
+    expect((await cli('run', beacon, '--for', '5s', '--svg', join(folder, 'beacon.pdf'))).code).toBe(2);
+  });
+
   it('timers tells what each comes to, with its spread; a board without one has none', async () => {
     const beacon = join(samples, 'fog-beacon.saddlebag.json');
     const { code, out } = await cli('timers', beacon);

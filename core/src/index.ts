@@ -320,6 +320,7 @@ export {
   type TableSubject,
   type TimeCommand,
   type Tour,
+  type Trace,
   type TraceColumns,
   type TraceFile,
   type TraceMarks,
@@ -332,6 +333,7 @@ export {
   type WalkedRow,
   type WatchedSheet,
   walkTable,
+  windowOf,
 } from './simulation';
 export {
   broughtUpTo,

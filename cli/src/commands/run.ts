@@ -26,6 +26,7 @@ interface RunOptions {
   readonly strict?: boolean;
   readonly vcd?: string;
   readonly csv?: string;
+  readonly svg?: string;
   readonly json?: boolean;
 }
 
@@ -49,6 +50,7 @@ export const runTime: OwnCommand = {
       )
       .option('--vcd <FILE>', 'write all changes as a value change dump (IEEE 1364)')
       .option('--csv <FILE>', 'write all changes as a table')
+      .option('--svg <FILE>', 'draw the timing diagram')
       .action(async (file: string, options: RunOptions) => {
         done(await act(file, options, output));
       }),
@@ -75,6 +77,7 @@ async function act(file: string, options: RunOptions, output: Output): Promise<n
   const asJson = { json: options.json === true };
   if (options.vcd !== undefined) checkTarget(options.vcd, { endings: ['.vcd'], inputs: [file] });
   if (options.csv !== undefined) checkTarget(options.csv, { endings: ['.csv'], inputs: [file] });
+  if (options.svg !== undefined) checkTarget(options.svg, { endings: ['.svg'], inputs: [file] });
   return withJob(file, asJson, output, async (given) => {
     const { job, findings } = await prepare(given, { layOut: 'if-bare' });
     if (findings.some(isError) || isBare(job.board)) return stopped(findings, asJson, output, job.sheet);
@@ -92,6 +95,11 @@ async function act(file: string, options: RunOptions, output: Output): Promise<n
     const { trace, signals, untilNs, events } = run;
     if (options.vcd !== undefined) writeWhole(options.vcd, vcdOf(trace, untilNs));
     if (options.csv !== undefined) writeWhole(options.csv, traceCsvOf(trace));
+    if (options.svg !== undefined) {
+      // Drawing takes React; the other commands start without it.
+      const { traceDrawing } = await import('@saddlebag/web/picture');
+      writeWhole(options.svg, traceDrawing(job, trace, untilNs));
+    }
     const all = [...findings, ...run.findings];
     if (asJson.json) output.out(json({ untilNs, events, signals, findings: all.map(plainFinding) }));
     else {

@@ -33,6 +33,6 @@ export { levelLetter, Trace, TraceRow } from './trace';
 export { traceCsvOf, vcdOf } from './trace-files';
 export type { Between, MarkName, TraceMarks } from './trace-marks';
 export { type NumberStretch, numberAtEnd, numberOf, numberWords } from './trace-number';
-export { isAnalogue, NOT_YET, type Scope, type TraceColumns, type TraceWindow } from './trace-window';
+export { isAnalogue, NOT_YET, type Scope, type TraceColumns, type TraceWindow, windowOf } from './trace-window';
 export * from './walk';
 export { hertzWords, timeWords } from './words';

@@ -11,8 +11,8 @@ import {
   type TraceNumber,
   timeWords,
 } from '@saddlebag/core';
+import { HEIGHT } from '../kit/waveform';
 import { type RowHands, RowHead } from './RowHead';
-import { HEIGHT } from './waveform';
 
 /** Columns that a digit takes up: a stretch that is narrower than its number stays without one. */
 const DIGIT = 7;

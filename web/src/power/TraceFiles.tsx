@@ -1,9 +1,9 @@
 import { NativeSelect } from '@chakra-ui/react';
-import { arranged, type TraceRowShown, type TraceWindow } from '@saddlebag/core';
+import type { TraceWindow } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
 import { download, fileName } from '../kit/download';
 import { tell } from '../kit/notices';
-import { type PicturedRow, pictureSize, tracePicture } from './trace-picture';
+import { picturedRows, pictureSize, tracePicture } from '../kit/trace-picture';
 import { useTraceSetup } from './use-trace-setup';
 
 const kinds = [
@@ -21,12 +21,9 @@ const SHARPNESS = 2;
 export function TraceFiles({ trace }: { readonly trace: TraceWindow }) {
   const { bench, job } = useJobView();
   const { setup } = useTraceSetup();
-  const rows = arranged(
-    trace.rows.map((row) => row.name),
-    setup,
-  );
+  const rows = picturedRows(trace, setup);
   const named = (kind: Kind): string => fileName(job.name, `-trace.${kind}`);
-  const svg = (): string => tracePicture(job.name, trace, picturedRows(trace, rows));
+  const svg = (): string => tracePicture(job.name, trace, rows);
   const save = (kind: Kind): void => {
     if (kind === 'svg') download(named(kind), svg(), 'image/svg+xml');
     else if (kind === 'png') {
@@ -60,13 +57,4 @@ export function TraceFiles({ trace }: { readonly trace: TraceWindow }) {
       <NativeSelect.Indicator />
     </NativeSelect.Root>
   );
-}
-
-/** The rows of a picture, in their order; what is not traced is left out. */
-export function picturedRows(trace: TraceWindow, rows: readonly TraceRowShown[]): PicturedRow[] {
-  return rows.flatMap(({ name, number }): PicturedRow[] => {
-    const own = (number?.of ?? [name]).flatMap((one) => trace.rows.find((row) => row.name === one) ?? []);
-    const [row] = own;
-    return number ? [{ name, number, rows: own }] : row ? [{ name, row }] : [];
-  });
 }

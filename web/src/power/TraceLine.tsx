@@ -11,8 +11,8 @@ import {
 } from '@saddlebag/core';
 import { type KeyboardEvent, type MouseEvent, memo } from 'react';
 import { useJobView } from '../base/job-context';
+import { HEIGHT, waveformOf } from '../kit/waveform';
 import { type RowHands, RowHead } from './RowHead';
-import { HEIGHT, waveformOf } from './waveform';
 
 /** The volts to which curves are drawn, where a board has no more. */
 const MOST_V = 5;

@@ -1,3 +1,4 @@
+import { plainTrace } from '@saddlebag/core';
 import { readJobFile } from '@saddlebag/core/job-reader';
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -5,11 +6,10 @@ import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import text from '../../../samples/boat-counter.saddlebag.json?raw';
 import ropes from '../../../samples/ropes-by-tens.saddlebag.json?raw';
+import { picturedRows, tracePicture } from '../kit/trace-picture';
 import { renderInJob } from '../testing/render';
 import { localStages } from '../testing/stages';
 import PowerStep from './PowerStep';
-import { picturedRows } from './TraceFiles';
-import { tracePicture } from './trace-picture';
 import { panned, zoomed } from './trace-spans';
 
 vi.mock('../workers/stages', () => localStages);
@@ -166,12 +166,13 @@ describe('what is in sight of a trace', () => {
     const { bench } = await counting();
     const trace = bench.snapshot().seen?.trace ?? expect.fail('nothing is traced');
     const number = { name: 'Q<3:0>', of: ['Q3', 'Q2', 'Q1', 'Q0'], form: 'hex' as const };
-    const shown = [...trace.rows.map(({ name }) => ({ name, number: null })), { name: number.name, number }];
-    const svg = tracePicture('Boats & locks', trace, picturedRows(trace, shown));
+    const setup = { ...plainTrace, numbers: [number] };
+    const svg = tracePicture('Boats & locks', trace, picturedRows(trace, setup));
     const read = new DOMParser().parseFromString(svg, 'image/svg+xml');
     expect(read.querySelector('parsererror')).toBeNull();
     const words = [...read.querySelectorAll('text')].map((t) => t.textContent);
-    for (const name of ['Boats & locks', 'B', 'Q3', 'Q<3:0>']) expect(words).toContain(name);
-    expect(read.querySelectorAll('path').length).toBeGreaterThan(8);
+    for (const name of ['Boats & locks', 'B', 'TEN', 'Q<3:0>']) expect(words).toContain(name);
+    expect(words).not.toContain('Q3');
+    expect(read.querySelectorAll('path').length).toBeGreaterThan(4);
   });
 });

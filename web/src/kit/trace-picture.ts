@@ -1,8 +1,10 @@
 import {
+  arranged,
   numberOf,
   numberWords,
   type TraceColumns,
   type TraceNumber,
+  type TraceSetup,
   type TraceWindow,
   timeWords,
 } from '@saddlebag/core';
@@ -89,4 +91,14 @@ function valuesOf({ rows, number }: Pictured, y: number, scale: number): string 
       return isBusy || !isRoomy ? '' : textAt(x, y + HEIGHT / 2 + 4, words, 'text-anchor="middle"');
     })
     .join('');
+}
+
+/** The rows of a picture as the trace is arranged; what is not traced is left out. */
+export function picturedRows(trace: TraceWindow, setup: TraceSetup): PicturedRow[] {
+  const names = trace.rows.map((row) => row.name);
+  return arranged(names, setup).flatMap(({ name, number }): PicturedRow[] => {
+    const own = (number?.of ?? [name]).flatMap((one) => trace.rows.find((row) => row.name === one) ?? []);
+    const [row] = own;
+    return number ? [{ name, number, rows: own }] : row ? [{ name, row }] : [];
+  });
 }
