@@ -135,6 +135,20 @@ describe('a board found on a bench', () => {
       {},
       stopped,
     );
+    // And back again: the change before is less than two seconds old.
+    const seconds = async (): Promise<number> => Number.parseFloat(await p.text('[aria-label="time since power up"]'));
+    const now = await seconds();
+    for (let i = 0; i < 3; i++) {
+      await p.keys('Backspace');
+      await p.page.waitForFunction(() => !document.body.innerText.includes('On the way there'));
+    }
+    await expect.poll(async () => now - (await seconds()), { timeout: 10_000 }).toBeGreaterThan(0.2);
+    // The timer that makes it run is worked out, and its charts are drawn.
+    await p.presses('Timers');
+    await p.reads('with the tolerances of its parts');
+    await p.page.waitForFunction(() => document.querySelectorAll('[aria-label=timers] canvas').length === 2);
+    expect(await p.axe()).toEqual([]);
+    await p.keys('Escape');
     expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
   });
 
