@@ -63,7 +63,7 @@ interface DrawingProps {
 }
 
 /** Gates, and lines, that are drawn at once; of more the rest follows. */
-const AT_ONCE = { first: 50, more: 60 } as const;
+const AT_ONCE = { first: 36, more: 60 } as const;
 
 function Drawing({ diagram, colours, levels }: DrawingProps) {
   const { height, nodes, lines } = diagram;
