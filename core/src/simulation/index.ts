@@ -1,16 +1,15 @@
 export { compileSweep } from './board-sweep';
 export { type Circuit, compileCircuit } from './circuit';
+export { LiveRun, MOST_PULSES } from './live-run';
 export {
-  LiveRun,
   type LiveSettings,
   type LiveState,
   liveFindings,
-  MOST_PULSES,
   type Numbers,
   type Speed,
   type TimeCommand,
   type TraceFile,
-} from './live-run';
+} from './live-state';
 export { type LongestPath, longestPath } from './longest-path';
 export { type Measured, measure, type PinReading, type SwitchSettings } from './measure';
 export { levelShown, type Panel } from './panel';

@@ -3,7 +3,8 @@ import { type Board, extractNets } from '../board';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { plainSettings } from '../testing/live';
 import { MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
-import { LiveRun, type LiveSettings, liveFindings } from './live-run';
+import { LiveRun } from './live-run';
+import { type LiveSettings, liveFindings } from './live-state';
 
 const live = (board: Board, change: Partial<LiveSettings> = {}) => {
   const nets = extractNets(board);

@@ -4,7 +4,8 @@ import { type Board, extractNets } from '../board';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { plainSettings } from '../testing/live';
 import { capacitor, MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
-import { LiveRun, type LiveSettings, type LiveState } from './live-run';
+import { LiveRun } from './live-run';
+import type { LiveSettings, LiveState } from './live-state';
 
 const settings: LiveSettings = { ...plainSettings, start: 'clear', scope: { spanNs: 2e9, endNs: 2e9, columns: 200 } };
 const live = (board: Board, change: Partial<LiveSettings> = {}): LiveRun =>

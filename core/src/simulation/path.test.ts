@@ -4,7 +4,8 @@ import { type Board, extractNets } from '../board';
 import { HIGH, LOW } from '../logic';
 import { plainSettings } from '../testing/live';
 import { MINUS, PLUS, resistor, wired } from '../testing/wired';
-import { LiveRun, type LiveSettings } from './live-run';
+import { LiveRun } from './live-run';
+import type { LiveSettings } from './live-state';
 import { longestPath } from './longest-path';
 import { PoweredBoard } from './powered-board';
 

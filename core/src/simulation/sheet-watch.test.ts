@@ -5,7 +5,8 @@ import { UNKNOWN } from '../logic';
 import { nameNets, sourcesOf } from '../planning';
 import { faults } from '../testing/faults';
 import { laidOut } from '../testing/interlock';
-import { LiveRun, liveFindings } from './live-run';
+import { LiveRun } from './live-run';
+import { liveFindings } from './live-state';
 import { tourBoard } from './tour';
 
 const sheet = 'in A C R\nout Q0 Q1 Y\nQ0 = ~Q0 at rise C clear R\nQ1 = Q0 ^ Q1 at rise C clear R\nY = Q1 & A | ~A & Q0';

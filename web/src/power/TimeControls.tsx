@@ -71,7 +71,7 @@ export function TimeControls() {
         label="speed of time"
         value={speeds.find(([, speed]) => speed === pace.speed)?.[0] ?? ''}
         onChange={(chosen) => changeSpeed(speeds.find(([name]) => name === chosen)?.[1] ?? 1)}
-        width="108px"
+        width="142px"
       >
         <Names of={speeds} />
       </Choice>
@@ -87,8 +87,14 @@ export function TimeControls() {
         <Names of={starts} />
       </Choice>
       <Flex as="label" gap="5px" align="center" fontSize="12.5px" cursor="pointer" whiteSpace="nowrap">
-        <input type="checkbox" checked={pace.bounces} onChange={(e) => bench.setPace({ bounces: e.target.checked })} />
-        contacts bounce
+        <input
+          type="checkbox"
+          aria-label="contacts bounce"
+          title="contacts bounce for some milliseconds when they move"
+          checked={pace.bounces}
+          onChange={(e) => bench.setPace({ bounces: e.target.checked })}
+        />
+        bounce
       </Flex>
     </Flex>
   );
