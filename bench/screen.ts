@@ -59,7 +59,11 @@ export async function measureFrames(job: Job): Promise<Record<'still' | 'signals
     await bringsIn(p, job);
     await p.turnsTo('board');
     const wires = Object.keys(job.board.jumpers).length;
-    await p.page.waitForFunction((n) => document.querySelectorAll('[data-wire]').length === n, {}, wires);
+    await p.page.waitForFunction(
+      (n) => document.querySelectorAll('[data-wire]:not([data-away] *)').length === n,
+      {},
+      wires,
+    );
     await p.quiet();
     const frames = (what: 'still' | 'signals' | 'rails' | 'zoom'): Promise<Frames> =>
       p.page.evaluate(framesDuring, what);
@@ -167,9 +171,11 @@ async function bringsIn(p: Person, job: Job): Promise<void> {
 
 /** Runs in the page: in each frame points at another wire, every third time at none, or turns the wheel. */
 async function framesDuring(what: 'still' | 'signals' | 'rails' | 'zoom'): Promise<Frames> {
-  const drawing = document.querySelector('[role=img][aria-label^=board]') as Element;
+  const drawing = document.querySelector('[role=img][aria-label^=board]:not([data-away] *)') as Element;
   const isRail = (e: Element): boolean => ['0', '1'].includes(e.getAttribute('data-signal') ?? '');
-  const wires = [...document.querySelectorAll('[data-wire]')].filter((e) => isRail(e) === (what === 'rails'));
+  const wires = [...document.querySelectorAll('[data-wire]:not([data-away] *)')].filter(
+    (e) => isRail(e) === (what === 'rails'),
+  );
   const taken: number[] = [];
   let before = 0;
   for (let i = 0; i < 120; i++) {
@@ -202,7 +208,7 @@ function noteShelf(): void {
 /** Runs in the page: presses a switch's key many times and notes when the drawing has changed and been painted. */
 async function flipMany(): Promise<{ done: number; painted: number }[]> {
   const taken: { done: number; painted: number }[] = [];
-  const drawing = document.querySelector('[role=img][aria-label^=board]') as Element;
+  const drawing = document.querySelector('[role=img][aria-label^=board]:not([data-away] *)') as Element;
   for (let i = 0; i < 21; i++) {
     await new Promise((done) => requestAnimationFrame(done));
     const start = performance.now();

@@ -70,7 +70,9 @@ describe('a board found on a bench', () => {
     await p.keys('Space');
     await p.reads('mA · running');
     const lamps = (): Promise<string> =>
-      p.page.$$eval('[role=img][aria-label^=Q]', (all) => all.map((e) => e.getAttribute('aria-label')).join());
+      p.page.$$eval('[role=img][aria-label^=Q]:not([data-away] *)', (all) =>
+        all.map((e) => e.getAttribute('aria-label')).join(),
+      );
     const seen = new Set<string>();
     await expect.poll(async () => seen.add(await lamps()).size, { timeout: 15_000, interval: 100 }).toBeGreaterThan(3);
     expect([...seen].join()).toContain('Q1 lit');

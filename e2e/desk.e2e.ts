@@ -95,7 +95,12 @@ describe('the design desk', () => {
     await p.keys('Control+End', 'ArrowUp', 'End');
     for (let i = 0; i < 6; i++) await p.keys('ArrowLeft');
     await p.keys('F12');
-    await p.page.waitForFunction(() => document.querySelector('.cm-activeLine')?.textContent?.startsWith('TWO ='));
+    const atTwo = (): boolean => document.querySelector('.cm-activeLine')?.textContent?.startsWith('TWO =') === true;
+    await p.page.waitForFunction(atTwo);
+    // The cursor is found where it was.
+    await p.turnsTo('pack');
+    await p.turnsTo('design');
+    await p.page.waitForFunction(atTwo);
     expect(p.complaints).toEqual([]);
   });
 

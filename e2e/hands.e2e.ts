@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { newcomers } from './newcomers';
+import { shown } from './person';
 
 const newcomer = newcomers();
 
@@ -62,9 +63,9 @@ describe('hands', () => {
     await p.tellsBoard('seat led');
     await region.focus();
     await p.keys('n', 'Control+c', 'Control+v');
-    await p.page.waitForFunction(() => document.querySelectorAll('[data-ref]').length === 2);
+    await p.page.waitForFunction(() => document.querySelectorAll('[data-ref]:not([data-away] *)').length === 2);
     await p.keys('Control+z');
-    await p.page.waitForFunction(() => document.querySelectorAll('[data-ref]').length === 1);
+    await p.page.waitForFunction(() => document.querySelectorAll('[data-ref]:not([data-away] *)').length === 1);
     expect(p.complaints).toEqual([]);
   });
 
@@ -80,7 +81,7 @@ describe('hands', () => {
     await p.sees('[data-fixed=U2]');
     const placeOf = (ref: string): Promise<string | undefined> =>
       p.page.$$eval(
-        '[aria-label="parts and jumpers"] button',
+        shown('[aria-label="parts and jumpers"] button'),
         (rows, of) => rows.map((r) => (r as HTMLElement).innerText).find((t) => t.startsWith(`${of}\n`)),
         ref,
       );
@@ -100,7 +101,7 @@ describe('hands', () => {
     // Undo gives back the board as it was before.
     await p.turnsTo('board');
     await p.keys('Control+z');
-    await p.page.waitForFunction(() => document.querySelectorAll('[data-ref^=D]').length === 1);
+    await p.page.waitForFunction(() => document.querySelectorAll('[data-ref^=D]:not([data-away] *)').length === 1);
     expect(p.complaints).toEqual([]);
   });
 
@@ -111,7 +112,9 @@ describe('hands', () => {
     await p.tellsBoard('b1.a54 > b1.a62');
     // The corners of the wire as it is drawn.
     const way = (): Promise<string> =>
-      p.page.$eval('[data-wire=w29] path', (e) => (e.getAttribute('d') ?? '').replaceAll(/[ML]/g, ' ').trim());
+      p.page.$eval('[data-wire=w29] path:not([data-away] *)', (e) =>
+        (e.getAttribute('d') ?? '').replaceAll(/[ML]/g, ' ').trim(),
+      );
     const straight = await way();
     expect(straight).toBe('54,14 62,14');
     await p.drags(await p.hole(58.5, 14), await p.hole(58.5, 12.4));
@@ -138,7 +141,7 @@ describe('hands', () => {
     await p.turnsTo('board');
     await p.sees('[data-wire=w91]');
     const middle = (what: string): Promise<{ x: number; y: number }> =>
-      p.page.$eval(what, (e) => {
+      p.page.$eval(shown(what), (e) => {
         const box = e.getBoundingClientRect();
         return { x: box.left + box.width / 2, y: box.top + box.height / 2 };
       });
@@ -161,7 +164,7 @@ describe('hands', () => {
     await p.reads('b2.j28 > b2.top-29');
     expect([await isInSight('[data-ref=C1]'), await isInSight('[data-wire=w91]')]).toEqual([false, true]);
     const before = await middle('[data-ref=U1]');
-    const width = await p.page.$eval('[data-ref=U1]', (e) => e.getBoundingClientRect().width);
+    const width = await p.page.$eval('[data-ref=U1]:not([data-away] *)', (e) => e.getBoundingClientRect().width);
     await p.page.mouse.move(before.x, before.y);
     await p.page.keyboard.down('Control');
     await p.page.mouse.wheel({ deltaY: -200 });
@@ -170,7 +173,7 @@ describe('hands', () => {
     await p.page.waitForFunction(
       (old) =>
         !document.querySelector('[style*="scale("]') &&
-        (document.querySelector('[data-ref=U1]')?.getBoundingClientRect().width ?? 0) > 1.3 * old,
+        (document.querySelector('[data-ref=U1]:not([data-away] *)')?.getBoundingClientRect().width ?? 0) > 1.3 * old,
       {},
       width,
     );
@@ -182,12 +185,17 @@ describe('hands', () => {
     await p.page.mouse.up({ button: 'middle' });
     const drawn = await middle('[data-ref=U1]');
     expect(Math.hypot(drawn.x - after.x + 60, drawn.y - after.y - 20)).toBeLessThan(3);
+    // Turned away from and back to, the mat lies as it was left.
+    await p.turnsTo('power');
+    await p.turnsTo('board');
+    const found = await middle('[data-ref=U1]');
+    expect(Math.hypot(found.x - drawn.x, found.y - drawn.y)).toBeLessThan(3);
     // A finding on the second board is shown there.
     await p.tellsBoard('rotate U5');
     await p.turnsTo('inspect');
     await p.reads('U5');
     await p.page.waitForFunction(() => {
-      const box = document.querySelector('[data-ref=U5]')?.getBoundingClientRect();
+      const box = document.querySelector('[data-ref=U5]:not([data-away] *)')?.getBoundingClientRect();
       return box !== undefined && box.top > 140 && box.bottom < 760;
     });
     expect(p.complaints).toEqual([]);
@@ -218,7 +226,7 @@ describe('hands', () => {
     await touch('touchMove', [(from.x + to.x) / 2, from.y]);
     await touch('touchMove', [to.x, to.y]);
     await touch('touchEnd');
-    await p.page.waitForFunction(() => document.querySelectorAll('[data-wire]').length === 1);
+    await p.page.waitForFunction(() => document.querySelectorAll('[data-wire]:not([data-away] *)').length === 1);
     expect(p.complaints).toEqual([]);
   });
 
@@ -247,15 +255,18 @@ describe('hands', () => {
     await p.presses('Power on');
     const lit = (): Promise<number> =>
       p.page.$$eval(
-        '[data-ref=H1] line',
+        shown('[data-ref=H1] line'),
         (lines) => lines.filter((l) => l.getAttribute('stroke') === '#FF5B45').length,
       );
     expect(await lit()).toBe(0);
     await p.page.click('button[role=switch][aria-label="S1"]');
-    await p.page.waitForFunction(() => document.querySelector('[data-ref=H1] line[stroke="#FF5B45"]') !== null);
+    await p.page.waitForFunction(
+      () => document.querySelector('[data-ref=H1] line[stroke="#FF5B45"]:not([data-away] *)') !== null,
+    );
     expect(await lit()).toBe(1);
     await p.page.click('button[role=switch][aria-label="S1"]');
-    const isLit = (): boolean => document.querySelector('[data-ref=H1] line[stroke="#FF5B45"]') !== null;
+    const isLit = (): boolean =>
+      document.querySelector('[data-ref=H1] line[stroke="#FF5B45"]:not([data-away] *)') !== null;
     await p.page.waitForFunction(`!(${isLit})()`);
     // By its key the button is held for as long as the key is.
     await p.page.keyboard.down('s');

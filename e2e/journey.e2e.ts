@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { launch } from './browser';
-import { Person } from './person';
+import { Person, shown } from './person';
 import { serve } from './server';
 
 let base: string;
@@ -225,9 +225,13 @@ describe('finding what is wrong', () => {
 
   it('a switch on the board answers to the mouse, and strips and chips show their levels', async () => {
     const p = person;
-    const before = await p.page.$$eval('[data-strip] text', (t) => t.map((e) => e.textContent).join(''));
-    await p.page.click('[data-ref=S1]');
-    const after = await p.page.$$eval('[data-strip] text', (t) => t.map((e) => e.textContent).join(''));
+    const before = await p.page.$$eval('[data-strip] text:not([data-away] *)', (t) =>
+      t.map((e) => e.textContent).join(''),
+    );
+    await p.page.click('[data-ref=S1]:not([data-away] *)');
+    const after = await p.page.$$eval('[data-strip] text:not([data-away] *)', (t) =>
+      t.map((e) => e.textContent).join(''),
+    );
     expect(after).not.toBe(before);
     expect(await p.page.$eval('[role=switch][aria-label^=K]', (e) => e.getAttribute('aria-checked'))).toBe('true');
     expect(p.complaints).toEqual([]);
@@ -240,11 +244,14 @@ describe('finding what is wrong', () => {
     await tag.hover();
     await p.quiet();
     const strength = (what: string): Promise<number> =>
-      p.page.$eval(what, (e) => Number(getComputedStyle(e.closest('svg') as Element).opacity));
+      p.page.$eval(shown(what), (e) => Number(getComputedStyle(e.closest('svg') as Element).opacity));
     expect(await strength('[data-wire]')).toBeLessThan(0.3);
     expect(await strength('[data-lit]')).toBe(1);
-    const lit = await p.page.$eval('[data-lit]', (e) => e.getAttribute('data-lit')?.split(' ') ?? []);
-    const carrying = await p.page.$$eval('[data-wire][data-signal=E]', (g) =>
+    const lit = await p.page.$eval(
+      '[data-lit]:not([data-away] *)',
+      (e) => e.getAttribute('data-lit')?.split(' ') ?? [],
+    );
+    const carrying = await p.page.$$eval('[data-wire][data-signal=E]:not([data-away] *)', (g) =>
       g.map((e) => e.getAttribute('data-wire')),
     );
     expect(lit.sort()).toEqual(carrying.sort());

@@ -5,6 +5,9 @@ import { root } from './server';
 
 const axeSource = readFileSync(join(root, 'node_modules/axe-core/axe.min.js'), 'utf8');
 
+/** What is met on the screen that is shown: those of other steps lie behind it, out of sight. */
+export const shown = (selector: string): string => `${selector}:not([data-away] *)`;
+
 /** A person at a page: looks for text, presses what says so, types, points; and notes what the console says. */
 export class Person {
   readonly complaints: string[] = [];
@@ -100,7 +103,7 @@ export class Person {
   }
 
   async sees(selector: string): Promise<ElementHandle<Element>> {
-    const found = await this.page.waitForSelector(selector, { visible: true });
+    const found = await this.page.waitForSelector(shown(selector), { visible: true });
     if (!found) throw new Error(`${selector} is not to be seen`);
     return found;
   }
@@ -116,8 +119,8 @@ export class Person {
 
   /** The text of an element, once it is there: a step's own code may still be on its way. */
   async text(selector: string): Promise<string> {
-    await this.page.waitForSelector(selector);
-    return this.page.$eval(selector, (e) => (e as HTMLElement).innerText);
+    await this.page.waitForSelector(shown(selector));
+    return this.page.$eval(shown(selector), (e) => (e as HTMLElement).innerText);
   }
 
   /** Types into what has the focus. */
@@ -147,7 +150,7 @@ export class Person {
   /** Where a hole of the first board is on the screen. */
   async hole(column: number, y: number): Promise<{ x: number; y: number }> {
     return this.page.$eval(
-      '[role=img][aria-label^=board] svg',
+      shown('[role=img][aria-label^=board] svg'),
       async (svg, c, r) => {
         const aim = () => {
           const p = new DOMPoint(c, r).matrixTransform((svg as SVGSVGElement).getScreenCTM() as DOMMatrix);
@@ -184,7 +187,7 @@ export class Person {
       this.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
     for (let calm = 0; calm < 2; calm++) {
       await frames();
-      await this.page.waitForFunction(() => !document.querySelector('[aria-busy=true]'));
+      await this.page.waitForFunction(() => !document.querySelector('[aria-busy=true]:not([data-away] *)'));
     }
     await frames();
   }

@@ -83,7 +83,7 @@ await p.presses('Saddlebag, to the shelf');
 await p.presses('Open Lock interlock');
 await p.sees('nav[aria-label=steps]');
 await p.turnsTo('board');
-await p.page.click('[data-ref=U1]');
+await p.page.click('[data-ref=U1]:not([data-away] *)');
 await picture(p, 'board');
 await p.turnsTo('power');
 await p.keys('w');

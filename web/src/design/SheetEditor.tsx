@@ -2,7 +2,14 @@ import { autocompletion, closeBrackets, completionKeymap } from '@codemirror/aut
 import { defaultKeymap } from '@codemirror/commands';
 import { setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState, type Extension } from '@codemirror/state';
-import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view';
+import {
+  drawSelection,
+  EditorView,
+  type EditorViewConfig,
+  highlightActiveLine,
+  keymap,
+  lineNumbers,
+} from '@codemirror/view';
 import { definitionOf, type Finding } from '@saddlebag/core';
 import { useEffect, useRef, useSyncExternalStore } from 'react';
 import { useSession } from '../base/job-context';
@@ -43,16 +50,19 @@ export default function SheetEditor({ findings, colours, onChange, onReady, onRe
   const change = useRef(onChange);
   change.current = onChange;
   const ready = useRef(onReady);
+  ready.current = onReady;
   const rename = useRef(onRename);
   rename.current = onRename;
   const start = useRef(text);
   start.current = text;
   const followed = useFollowed();
 
+  // What the editor was when its screen was turned away from: cursor and place are found again.
+  const left = useRef<Pick<EditorViewConfig, 'state' | 'scrollTo'> | null>(null);
+
   useEffect(() => {
-    const editor = new EditorView({
-      parent: host.current as HTMLElement,
-      state: EditorState.create({
+    const begun = (): EditorState =>
+      EditorState.create({
         doc: start.current,
         extensions: [
           editing({ onChange: (t) => change.current(t), onRename: (name) => rename.current(name) }),
@@ -60,7 +70,10 @@ export default function SheetEditor({ findings, colours, onChange, onReady, onRe
           sheetTheme,
           ...(nonce ? [EditorView.cspNonce.of(nonce)] : []),
         ],
-      }),
+      });
+    const editor = new EditorView({
+      parent: host.current as HTMLElement,
+      ...(left.current ?? { state: begun() }),
     });
     view.current = editor;
     // An empty sheet waits to be written.
@@ -70,7 +83,10 @@ export default function SheetEditor({ findings, colours, onChange, onReady, onRe
       editor.dispatch({ selection: { anchor: at }, scrollIntoView: true });
       editor.focus();
     });
-    return () => editor.destroy();
+    return () => {
+      left.current = { state: editor.state, scrollTo: editor.scrollSnapshot() };
+      editor.destroy();
+    };
   }, []);
 
   useEffect(() => {

@@ -2,7 +2,7 @@ import { startTransition, useEffect, useState } from 'react';
 
 /**
  * How many things of a list are drawn yet: at once those that may be in sight, then some more after each frame, so that a screen with many
- * stands there as soon as one with few. What is drawn stays drawn.
+ * stands there as soon as one with few. What is drawn stays drawn until the screen is turned away from: it is to stand there as soon again.
  */
 export function useGrowingCount(
   total: number,
@@ -23,5 +23,6 @@ export function useGrowingCount(
       clearTimeout(timer);
     };
   }, [shown, more, isWhole]);
+  useEffect(() => () => setCount(0), []);
   return Math.min(shown, total);
 }

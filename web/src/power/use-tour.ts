@@ -21,11 +21,20 @@ export function useTour(board: Board, behaviour: Behaviour | null) {
     running.current = null;
     setState((s) => ({ ...s, progress: null }));
   };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another board, or another design, ends the tour of this one
-  useEffect(() => {
+  const [toured, setToured] = useState({ board, behaviour });
+  if (toured.board !== board || toured.behaviour !== behaviour) {
+    setToured({ board, behaviour });
     setState(none);
-    return () => running.current?.abort(new DOMException('stopped', 'AbortError'));
-  }, [board, behaviour]);
+  }
+  // Another board, or another design, ends the tour of this one; so does turning away, which leaves what was found.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of which board and design it is
+  useEffect(
+    () => () => {
+      running.current?.abort(new DOMException('stopped', 'AbortError'));
+      setState((s) => (s.progress ? none : s));
+    },
+    [board, behaviour],
+  );
   const start = (): void => {
     if (!behaviour) return;
     stop();

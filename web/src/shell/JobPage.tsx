@@ -1,9 +1,8 @@
 import { Button, Flex } from '@chakra-ui/react';
 import { says } from '@saddlebag/core';
-import { useIsFetching } from '@tanstack/react-query';
-import { createContext, memo, type ReactNode, Suspense, useContext, useEffect, useSyncExternalStore } from 'react';
+import { useEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
-import { ColoursContext, JobContext, SessionContext, useJobView, useSession } from '../base/job-context';
+import { ColoursContext, JobContext, SessionContext } from '../base/job-context';
 import { EVERYWHERE, isWriting, useShortcuts } from '../base/shortcuts';
 import { useCard } from '../base/use-card';
 import { Brand } from '../kit/Brand';
@@ -13,14 +12,11 @@ import { Empty, Panel } from '../kit/Panel';
 import type { JobSession } from '../store/session';
 import { FootLine } from './FootLine';
 import { JobHeader } from './JobHeader';
+import { BehindContext, Screens } from './Screens';
 import { Strap } from './Strap';
-import { fetchScreens, screens } from './screens';
 import { type StepId, stepIds, stepTitles } from './steps';
 import { type Opening, useOpenJob } from './use-job';
 import { useJobStages } from './use-job-stages';
-
-/** Whether what the screens show is still that of an earlier reading. */
-const BehindContext = createContext(false);
 
 /** A job at one of its steps. */
 export function JobPage() {
@@ -40,7 +36,6 @@ interface OpenJobProps {
 
 function OpenJob({ id, session, step }: OpenJobProps) {
   const { view, isBehind } = useJobStages(id, session);
-  useEffect(fetchScreens, []);
   const navigate = useNavigate();
   const { job } = view;
   const card = useCard(view);
@@ -86,38 +81,13 @@ function OpenJob({ id, session, step }: OpenJobProps) {
             <JobHeader />
             <Strap current={step} stages={card?.stages.length ?? null} />
             <BehindContext.Provider value={isBehind}>
-              <Main step={step} />
+              <Screens step={step} />
             </BehindContext.Provider>
             <FootLine step={step} />
           </Flex>
         </ColoursContext.Provider>
       </SessionContext.Provider>
     </JobContext.Provider>
-  );
-}
-
-/** The screen of a step. It is drawn again when it asks for something that has changed, not whenever the page is. */
-const Main = memo(function Main({ step }: { readonly step: StepId }) {
-  const Screen = screens[step];
-  return (
-    <Busy step={step}>
-      <Suspense fallback={<Empty>…</Empty>}>
-        <Screen />
-      </Suspense>
-    </Busy>
-  );
-});
-
-/** Says whether anything is being worked out, or waits for a pause in the typing; what is in it takes no notice. */
-function Busy({ step, children }: { readonly step: StepId; readonly children: ReactNode }) {
-  const session = useSession();
-  const { job } = useJobView();
-  const isTyping = useSyncExternalStore(session.subscribe, () => session.job !== job);
-  const busy = [useIsFetching() > 0, useContext(BehindContext), isTyping].some(Boolean);
-  return (
-    <Flex as="main" data-step={step} aria-busy={busy} flex="1" minH="0" p="10px 12px" gap="10px">
-      {children}
-    </Flex>
   );
 }
 

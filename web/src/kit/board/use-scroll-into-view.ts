@@ -30,9 +30,13 @@ export function useScrollIntoView(
     };
   }, [scroller]);
   const wanted = JSON.stringify(spots);
+  const came = useRef<string | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the same spots made anew are no change
   useEffect(() => {
     const [view, drawing] = [scroller.current, content.current];
+    // Whoever turns back to a mat finds it where it was left.
+    if (came.current === wanted) return;
+    came.current = wanted;
     if (!view || !drawing || byPointer.current || spots.length === 0) return;
     const [frame, box] = [view.getBoundingClientRect(), drawing.getBoundingClientRect()];
     const scale = box.width / width;

@@ -1,6 +1,6 @@
 import { type ComponentType, type LazyExoticComponent, lazy } from 'react';
 import { whenIdle } from '../base/when-idle';
-import type { StepId } from './steps';
+import { type StepId, stepIds } from './steps';
 
 const loaders: Readonly<Record<StepId, () => Promise<{ default: ComponentType }>>> = {
   design: () => import('../design/DesignStep'),
@@ -17,16 +17,19 @@ export const screens = Object.fromEntries(
 ) as unknown as Readonly<Record<StepId, LazyExoticComponent<ComponentType>>>;
 
 /**
- * Fetches the screens of all steps while nothing else goes on, one at a time, so that no step waits for its code when it is first turned
- * to. What cannot be fetched now is asked for again when it is shown. Returns how to stop.
+ * Fetches the screens of all steps while nothing else goes on, one at a time, and tells of each, so that no step waits for its code when it
+ * is first turned to. What cannot be fetched now is asked for again when it is shown. Returns how to stop.
  */
-export function fetchScreens(): () => void {
+export function fetchScreens(onFetched: (step: StepId) => void): () => void {
   let isStopped = false;
   const fetchAll = async (): Promise<void> => {
-    for (const load of Object.values(loaders)) {
+    for (const step of stepIds) {
       await whenIdle();
       if (isStopped) return;
-      await load().catch(() => {});
+      await loaders[step]().then(
+        () => onFetched(step),
+        () => {},
+      );
     }
   };
   void fetchAll();
