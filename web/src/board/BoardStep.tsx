@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { type Edit, isBare, leadsOf, parseHole, printHole, readCommand, remedy, says, stripOf } from '@saddlebag/core';
-import { useMemo, useRef, useState } from 'react';
+import { type ReactNode, type RefObject, useMemo, useRef, useState } from 'react';
 import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
@@ -25,27 +25,13 @@ import { useHands } from './use-hands';
 
 /** The board under the person's hands: by mouse, by key, and by typing pins. */
 export default function BoardStep() {
-  const { job, board, colours } = useJobView();
+  const { board } = useJobView();
   const scene = useScene(board);
-  const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
-  const { hands, setHands, command, refusal, setRefusal, svg, dispatch, take, handlers } = useHands();
-  const [focused, setFocused] = useState(false);
+  const work = useHands();
+  const { hands, setHands, take } = work;
   const [guided, setGuided] = useState(false);
   const next = useGuide(guided);
-  const layNext = (): boolean => next?.step != null && dispatch(next.step.edit);
-  const line = useRef<HTMLInputElement>(null);
-  const region = useRef<HTMLDivElement>(null);
-  useShortcuts(
-    'On the board',
-    boardShortcuts({
-      take,
-      command,
-      isOnBoard: (target) => target === region.current || target === document.body,
-      follow: () => pin(signalAt(hands.chosen, hands.cursor, board) ?? null),
-      type: () => line.current?.focus(),
-      layNext: guided && hands.laying === null ? layNext : null,
-    }),
-  );
+  const layNext = (): boolean => next?.step != null && work.dispatch(next.step.edit);
   const choose = (what: string): void => setHands({ ...idleHands, cursor: hands.cursor, chosen: what });
   const chosen = useMemo(
     () => new Set(hands.chosen === null ? [] : [hands.chosen, ...hands.others]),
@@ -55,66 +41,99 @@ export default function BoardStep() {
     () => areasInView(scene, chosen, hands.cursor, next?.step?.edit ?? null),
     [scene, chosen, hands.cursor, next],
   );
-  const say = useSaying({ dispatch, choose, refuse: setRefusal });
+  const say = useSaying({ dispatch: work.dispatch, choose, refuse: work.setRefusal });
+  const line = useRef<HTMLInputElement>(null);
+  const guide = (): void => setGuided(!guided);
   return (
     <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
       <BoardMat
         scene={scene}
         inView={inView}
         onPinch={() => take({ kind: 'key', key: 'Escape', shift: false })}
-        tools={
-          <BoardTools
-            onSay={say}
-            line={line}
-            refusal={refusal}
-            onDispatch={dispatch}
-            guided={guided}
-            onGuide={() => setGuided(!guided)}
-          />
-        }
+        tools={<BoardTools work={work} onSay={say} line={line} guided={guided} onGuide={guide} />}
       >
-        <Box
-          ref={region}
-          h="100%"
-          position="relative"
-          touchAction="none"
-          tabIndex={0}
-          role="application"
-          aria-label="board; arrows move the cursor, Enter lays a jumper, N steps through the parts"
-          onFocus={() => setFocused(true)}
-          onBlur={() => setFocused(false)}
-          {...handlers}
+        <BoardUnderHands
+          work={work}
+          scene={scene}
+          chosen={chosen}
+          next={next}
+          layNext={guided && hands.laying === null ? layNext : null}
+          line={line}
         >
-          <BoardDrawing
-            scene={scene}
-            colours={colours}
-            svgRef={svg}
-            title="board"
-            inSight={ABOVE_PANELS}
-            overlay={{
-              gateAt,
-              chosen,
-              above: (
-                <>
-                  <GuideGhost job={job} next={next} />
-                  <Ghost hands={hands} job={job} showCursor={focused} />
-                </>
-              ),
-            }}
-          />
-          {isBare(job.board) && !guided && <BareBoard onGuide={() => setGuided(true)} />}
-        </Box>
+          {!guided && <BareBoard onGuide={guide} />}
+        </BoardUnderHands>
       </BoardMat>
       <Flex gap="10px" h="200px" flexShrink={0}>
         {guided ? (
-          <GuidePanel next={next} onLay={layNext} onLeave={() => setGuided(false)} />
+          <GuidePanel next={next} onLay={layNext} onLeave={guide} />
         ) : (
           <ThingsPanel chosen={chosen} onChoose={choose} />
         )}
-        <ChosenPanel hands={hands} onDispatch={dispatch} onSay={say} />
+        <ChosenPanel hands={hands} onDispatch={work.dispatch} onSay={say} />
         <SignalsPanel />
       </Flex>
     </Flex>
+  );
+}
+
+interface BoardUnderHandsProps {
+  readonly work: ReturnType<typeof useHands>;
+  readonly scene: BoardScene;
+  readonly chosen: ReadonlySet<string>;
+  readonly next: ReturnType<typeof useGuide>;
+  /** Lays what the guide shows, while it waits for that. */
+  readonly layNext: (() => boolean) | null;
+  readonly line: RefObject<HTMLInputElement | null>;
+  /** What lies over the board while nothing is on it. */
+  readonly children: ReactNode;
+}
+
+/** The drawing as the hands meet it: the pointer, the keys, the cursor, and what is carried or comes next above it. */
+function BoardUnderHands({ work, scene, chosen, next, layNext, line, children }: BoardUnderHandsProps) {
+  const { job, board, colours } = useJobView();
+  const { hands, svg, take, command, handlers } = work;
+  const gateAt = useMemo(() => gatesByPin(board.wired), [board.wired]);
+  const [focused, setFocused] = useState(false);
+  const region = useRef<HTMLDivElement>(null);
+  useShortcuts(
+    'On the board',
+    boardShortcuts({
+      take,
+      command,
+      isOnBoard: (target) => target === region.current || target === document.body,
+      follow: () => pin(signalAt(hands.chosen, hands.cursor, board) ?? null),
+      type: () => line.current?.focus(),
+      layNext,
+    }),
+  );
+  const above = (
+    <>
+      <GuideGhost job={job} next={next} />
+      <Ghost hands={hands} job={job} showCursor={focused} />
+    </>
+  );
+  return (
+    <Box
+      ref={region}
+      h="100%"
+      position="relative"
+      touchAction="none"
+      tabIndex={0}
+      role="application"
+      aria-label="board; arrows move the cursor, Enter lays a jumper, N steps through the parts"
+      onFocus={() => setFocused(true)}
+      onBlur={() => setFocused(false)}
+      {...handlers}
+    >
+      <BoardDrawing
+        {...{ scene, colours }}
+        svgRef={svg}
+        title="board"
+        inSight={ABOVE_PANELS}
+        overlay={{ gateAt, chosen, above }}
+      />
+      {isBare(job.board) && children}
+    </Box>
   );
 }
 

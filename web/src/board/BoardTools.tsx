@@ -10,16 +10,15 @@ import { SeatMenu } from './SeatMenu';
 import type { useHands } from './use-hands';
 
 interface BoardToolsProps {
+  readonly work: Pick<ReturnType<typeof useHands>, 'dispatch' | 'refusal'>;
   readonly onSay: (text: string) => boolean;
-  readonly onDispatch: ReturnType<typeof useHands>['dispatch'];
   readonly line: React.RefObject<HTMLInputElement | null>;
-  readonly refusal: string | null;
   readonly guided: boolean;
   readonly onGuide: () => void;
 }
 
 /** What is done to the whole board: typing, seating, boards, laying out, being guided, pictures. */
-export function BoardTools({ onSay, onDispatch, line, refusal, guided, onGuide }: BoardToolsProps) {
+export function BoardTools({ work: { dispatch, refusal }, onSay, line, guided, onGuide }: BoardToolsProps) {
   const { job } = useJobView();
   const packing = usePackingToLay();
   const [text, setText] = useState('');
@@ -65,7 +64,7 @@ export function BoardTools({ onSay, onDispatch, line, refusal, guided, onGuide }
           Guide me
         </Button>
       )}
-      {!isBare(job.board) && <Button onClick={() => onDispatch({ kind: 'clear-board' })}>Clear</Button>}
+      {!isBare(job.board) && <Button onClick={() => dispatch({ kind: 'clear-board' })}>Clear</Button>}
       <TimersButton />
       <Pictures />
       <Progress laying={laying} />

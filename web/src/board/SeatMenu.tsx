@@ -1,6 +1,6 @@
-import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
+import { Box, Button, createListCollection, Flex, Listbox, Popover, Portal, Text } from '@chakra-ui/react';
 import { benchParts, chips, partNumber, partType, searchParts } from '@saddlebag/core';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { colour } from '../base/colours';
 import { SvgText } from '../kit/SvgText';
 
@@ -34,120 +34,121 @@ function found(words: string): readonly Seatable[] {
 /** Finds a part to seat: a search over numbers, functions and kinds, each with its outline; arrows and Enter choose. */
 export function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }) {
   const [open, setOpen] = useState(false);
-  const box = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    if (!open) return;
-    const outside = (e: PointerEvent): void => {
-      if (!box.current?.contains(e.target as Node)) setOpen(false);
-    };
-    window.addEventListener('pointerdown', outside);
-    return () => window.removeEventListener('pointerdown', outside);
-  }, [open]);
+  const field = useRef<HTMLInputElement>(null);
   const seat = (name: string): void => {
     recent = [name, ...recent.filter((r) => r !== name)].slice(0, MOST_RECENT);
     setOpen(false);
     onSeat(name);
   };
   return (
-    <Box position="relative" ref={box}>
-      <Button aria-haspopup="listbox" aria-expanded={open} onClick={() => setOpen(!open)}>
-        Seat a part
-      </Button>
-      {open && <Search onSeat={seat} onClose={() => setOpen(false)} />}
-    </Box>
+    <Popover.Root
+      open={open}
+      onOpenChange={(e) => setOpen(e.open)}
+      initialFocusEl={() => field.current}
+      positioning={{ placement: 'bottom-start' }}
+      lazyMount
+      unmountOnExit
+    >
+      <Popover.Trigger asChild>
+        <Button>Seat a part</Button>
+      </Popover.Trigger>
+      <Portal>
+        <Popover.Positioner>
+          <Popover.Content
+            aria-label="seat a part"
+            w="430px"
+            bg="card"
+            borderWidth="1px"
+            borderColor="line"
+            rounded="8px"
+            p="8px"
+            zIndex="10"
+            boxShadow="0 8px 24px rgba(0,0,0,0.18)"
+          >
+            <Search field={field} onSeat={seat} />
+          </Popover.Content>
+        </Popover.Positioner>
+      </Portal>
+    </Popover.Root>
   );
 }
 
 /** Parts that are listed; more words find the others. */
 const MOST_LISTED = 60;
 
+interface SearchProps {
+  readonly field: React.RefObject<HTMLInputElement | null>;
+  readonly onSeat: (name: string) => void;
+}
+
 /** The field, what is found by it, and the outline of what is chosen. */
-function Search({ onSeat, onClose }: { readonly onSeat: (name: string) => void; readonly onClose: () => void }) {
+function Search({ field, onSeat }: SearchProps) {
   const [words, setWords] = useState('');
-  const [at, setAt] = useState(0);
-  const field = useRef<HTMLInputElement>(null);
-  useEffect(() => field.current?.focus(), []);
-  const list = found(words).slice(0, MOST_LISTED);
-  const chosen = list[Math.min(at, list.length - 1)];
-  const onKeyDown = (e: KeyboardEvent): void => {
-    if (e.key === 'ArrowDown') setAt(Math.min(at + 1, list.length - 1));
-    else if (e.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
-    else if (e.key === 'Enter') chosen && onSeat(chosen.name);
-    else if (e.key === 'Escape') onClose();
-    else return;
-    e.preventDefault();
-    e.stopPropagation();
-  };
+  const list = useMemo(() => found(words).slice(0, MOST_LISTED), [words]);
+  const [pointed, setPointed] = useState<string | null>(null);
+  const collection = useMemo(
+    () => createListCollection({ items: [...list], itemToValue: (s) => s.name, itemToString: (s) => s.name }),
+    [list],
+  );
+  const chosen = list.find((s) => s.name === pointed) ?? list[0];
   return (
-    <Box
-      position="absolute"
-      top="32px"
-      left="0"
-      zIndex="10"
-      w="430px"
-      bg="card"
-      borderWidth="1px"
-      borderColor="line"
-      rounded="8px"
-      p="8px"
-      boxShadow="0 8px 24px rgba(0,0,0,0.18)"
+    <Listbox.Root
+      collection={collection}
+      value={[]}
+      highlightedValue={chosen?.name ?? null}
+      onHighlightChange={(e) => setPointed(e.highlightedValue)}
+      onValueChange={(e) => e.value[0] !== undefined && onSeat(e.value[0])}
     >
-      <Input
+      <Listbox.Label srOnly>find a part to seat</Listbox.Label>
+      <Listbox.Input
         ref={field}
         role="combobox"
-        aria-label="find a part to seat"
         aria-expanded="true"
-        aria-controls="seatable"
-        aria-activedescendant={chosen && `seat-${chosen.name}`}
+        aria-label="find a part to seat"
         placeholder="7400, decade counter, LED …"
         _placeholder={{ color: 'soft' }}
-        value={words}
+        w="100%"
         h="30px"
+        px="10px"
         bg="card"
+        borderWidth="1px"
         borderColor="line"
+        rounded="6px"
+        value={words}
         onChange={(e) => {
           setWords(e.target.value);
-          setAt(0);
+          setPointed(null);
         }}
-        onKeyDown={onKeyDown}
       />
       <Flex gap="10px" mt="6px">
-        <FoundList list={list} chosen={chosen} onPoint={setAt} onSeat={onSeat} />
+        <FoundList list={list} chosen={chosen} />
         <Box w="118px" flexShrink={0}>
           {chosen && <Outline name={chosen.name} />}
         </Box>
       </Flex>
-    </Box>
+    </Listbox.Root>
   );
 }
 
 interface FoundListProps {
   readonly list: readonly Seatable[];
   readonly chosen: Seatable | undefined;
-  readonly onPoint: (at: number) => void;
-  readonly onSeat: (name: string) => void;
 }
 
-function FoundList({ list, chosen, onPoint, onSeat }: FoundListProps) {
+function FoundList({ list, chosen }: FoundListProps) {
   return (
-    <Box id="seatable" role="listbox" aria-label="parts" flex="1" minW="0" h="230px" overflowY="auto" tabIndex={0}>
-      {list.map((s, i) => (
-        <Flex
+    <Listbox.Content flex="1" minW="0" h="230px" overflowY="auto">
+      {list.map((s) => (
+        <Listbox.Item
           key={s.name}
-          id={`seat-${s.name}`}
-          role="option"
-          aria-selected={s === chosen}
+          item={s}
+          display="flex"
           gap="8px"
           px="6px"
           py="3px"
           rounded="4px"
           cursor="pointer"
           bg={s === chosen ? 'wash' : undefined}
-          ref={(e: HTMLDivElement | null) => {
-            if (s === chosen) e?.scrollIntoView?.({ block: 'nearest' });
-          }}
-          onPointerMove={() => onPoint(i)}
-          onClick={() => onSeat(s.name)}
         >
           <Text fontFamily="mono" fontSize="12.5px" w="104px" flexShrink={0} truncate>
             {s.name}
@@ -155,14 +156,14 @@ function FoundList({ list, chosen, onPoint, onSeat }: FoundListProps) {
           <Text fontSize="13px" truncate>
             {s.title}
           </Text>
-        </Flex>
+        </Listbox.Item>
       ))}
       {list.length === 0 && (
         <Text p="6px" color="soft" fontSize="13px">
           No part is found by these words.
         </Text>
       )}
-    </Box>
+    </Listbox.Content>
   );
 }
 

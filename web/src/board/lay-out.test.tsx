@@ -27,7 +27,7 @@ describe('laying out', () => {
     const line = { current: null };
     const none = () => true;
     renderInJob(
-      <BoardTools onSay={none} onDispatch={none} line={line} refusal={null} guided={false} onGuide={none} />,
+      <BoardTools work={{ dispatch: none, refusal: null }} onSay={none} line={line} guided={false} onGuide={none} />,
       interlock(),
     );
     await userEvent.click(screen.getByRole('button', { name: 'Lay out afresh' }));

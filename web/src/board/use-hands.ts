@@ -1,5 +1,5 @@
 import { type Clip, type Edit, remedy, says } from '@saddlebag/core';
-import { type PointerEvent, useRef, useState } from 'react';
+import { type PointerEvent, type RefObject, useRef, useState } from 'react';
 import { useJobView } from '../base/job-context';
 import { routesOf } from '../kit/board/routes';
 import { type HandEvent, type Hands, idleHands, type Reaction, react } from './hand';
@@ -35,33 +35,7 @@ export function useHands() {
     else if (event.kind === 'press') setRefusal(null);
     return true;
   };
-  const place = (e: PointerEvent): { x: number; y: number } | null => {
-    const matrix = svg.current?.getScreenCTM();
-    if (!matrix) return null;
-    const { x, y } = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse());
-    return { x, y };
-  };
-  const handlers = {
-    onPointerDown: (e: PointerEvent<Element>) => {
-      const at = place(e);
-      if (!at || e.button !== 0) return;
-      const on = (e.target as Element).closest('[data-ref], [data-wire], [data-note]');
-      const what =
-        on?.getAttribute('data-ref') ?? on?.getAttribute('data-wire') ?? on?.getAttribute('data-note') ?? null;
-      e.currentTarget.setPointerCapture(e.pointerId);
-      const path = what === null ? undefined : routesOf(session.job.board)?.get(what);
-      take({ kind: 'press', ...at, on: what, path, stay: e.altKey, add: e.shiftKey });
-    },
-    onPointerMove: (e: PointerEvent) => {
-      const { carry, bend, laying, frame } = latest.current;
-      const at = carry || bend || frame || laying !== null ? place(e) : null;
-      if (at) take({ kind: 'move', ...at });
-    },
-    onPointerUp: (e: PointerEvent) => {
-      const at = place(e);
-      if (at) take({ kind: 'release', ...at });
-    },
-  };
+  const handlers = usePointerHandlers({ svg, take, latest });
   /** What Ctrl and a letter do over the board; false when it is not for the board. */
   const command = (letter: string): boolean => {
     if (letter === 'a') return take({ kind: 'choose-all' });
@@ -69,4 +43,48 @@ export function useHands() {
     return letter === 'v' && take({ kind: 'paste', clip: clipboard });
   };
   return { hands, setHands, command, refusal, setRefusal, svg, dispatch, take, handlers };
+}
+
+interface PointerHands {
+  readonly svg: RefObject<SVGSVGElement | null>;
+  readonly take: (event: HandEvent) => boolean;
+  /** The hands as the last event left them. */
+  readonly latest: RefObject<Hands>;
+}
+
+/** Tells the hands where on the drawing the pointer presses, moves and lets go. */
+function usePointerHandlers({ svg, take, latest }: PointerHands) {
+  const { session } = useJobView();
+  const placeOf = (e: PointerEvent): { x: number; y: number } | null => {
+    const matrix = svg.current?.getScreenCTM();
+    if (!matrix) return null;
+    const { x, y } = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse());
+    return { x, y };
+  };
+  return {
+    onPointerDown: (e: PointerEvent<Element>) => {
+      const at = placeOf(e);
+      if (!at || e.button !== 0) return;
+      const what = thingUnder(e.target as Element);
+      e.currentTarget.setPointerCapture(e.pointerId);
+      const path = what === null ? undefined : routesOf(session.job.board)?.get(what);
+      take({ kind: 'press', ...at, on: what, path, stay: e.altKey, add: e.shiftKey });
+    },
+    onPointerMove: (e: PointerEvent) => {
+      const { carry, bend, laying, frame } = latest.current;
+      const at = carry || bend || frame || laying !== null ? placeOf(e) : null;
+      if (at) take({ kind: 'move', ...at });
+    },
+    onPointerUp: (e: PointerEvent) => {
+      const at = placeOf(e);
+      if (at) take({ kind: 'release', ...at });
+    },
+  };
+}
+
+/** The part, wire or note that an element of the drawing belongs to; null on the bare mat. */
+function thingUnder(element: Element): string | null {
+  const kinds = ['data-ref', 'data-wire', 'data-note'] as const;
+  const on = element.closest(kinds.map((kind) => `[${kind}]`).join());
+  return kinds.map((kind) => on?.getAttribute(kind) ?? null).find((what) => what !== null) ?? null;
 }

@@ -16,10 +16,11 @@ import {
   strategies,
   type UnitPlace,
 } from '@saddlebag/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { ColoursContext, coloursOf, readBoard, signalsOf, useColours, useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
+import { useLatest } from '../base/use-latest';
 import { useDesignFocus } from '../kit/design-focus';
 import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
@@ -33,8 +34,8 @@ import { GateList } from './GateList';
 import { Packages } from './Packages';
 import { StrategiesPanel } from './StrategiesPanel';
 import { UnitBar } from './UnitBar';
-import { usePackingHand } from './use-packing-hand';
-import { useStrategies } from './use-strategies';
+import { type PackingHand, usePackingHand } from './use-packing-hand';
+import { type Strategies, useStrategies } from './use-strategies';
 
 const wayList = strategies.map((w) => w.strategy);
 const packKeys = [
@@ -46,26 +47,15 @@ const noBoard = readBoard(emptyBoard, null);
 
 /** Gates in chips: each package with its inside, the strategies side by side, and how sure each is. */
 export default function PackStep() {
-  const view = useJobView();
-  const { packing, packingPending, packingFindings, reading, netlist, job } = view;
+  const { packing, reading, netlist } = useJobView();
   useShortcuts('In the packages', packKeys);
   const drawer = useDrawer();
-  const { states, ask, work, stop } = useStrategies(wayList, drawer);
+  const strategy = useStrategies(wayList, drawer);
   const hand = usePackingHand();
-  const { gate: lookedAt } = useDesignFocus();
-  // Whoever comes here from a gate finds it chosen.
-  const [chosen, choose] = useState<UnitPlace | null>(null);
-  const gate = useRef(lookedAt);
-  gate.current = lookedAt;
-  const here = useRef(packing);
-  here.current = packing;
-  useEffect(() => {
-    if (here.current && gate.current !== null) choose(placeOf(here.current, gate.current));
-  }, []);
+  const [chosen, choose] = useChosenUnit(packing);
   const [shown, setShown] = useState<Strategy | null>(null);
   const [open, setOpen] = useState(false);
-  const nothing = netlist !== null && netlist.outputs.length === 0;
-  const looked = states.find((s) => s.strategy === shown)?.packing ?? null;
+  const looked = strategy.states.find((s) => s.strategy === shown)?.packing ?? null;
   const taken = useColours();
   // A packing that is looked at meets other signals on its chips than the one on the board.
   const colours = useMemo(
@@ -76,59 +66,22 @@ export default function PackStep() {
     setShown(null);
     hand.take(next);
   };
-  const again = async (): Promise<void> => {
-    const made = await work(packing?.strategy ?? 'written').catch(() => null);
-    if (made?.packing) take(made.packing);
-    else if (made) tell(made.findings.map(says).join(' '));
-  };
   if (open) return <DrawerPanel entries={drawer ?? []} onClose={() => setOpen(false)} />;
   const drawn = looked ?? packing;
   return (
     <ColoursContext.Provider value={colours}>
-      <Panel
-        title={looked ? (strategies.find((w) => w.strategy === shown)?.title ?? '') : 'Packages'}
-        hint="dashed units are spare; each pin shows what it carries"
-        flex="1"
-        actions={
-          <>
-            <Button
-              disabled={!drawn}
-              onClick={() =>
-                drawn && download(fileName(job.name, '-parts.csv'), partsListCsv(drawn, drawer ?? []), 'text/csv')
-              }
-            >
-              Parts list
-            </Button>
-            <FamilyChoice />
-            <Button onClick={() => setOpen(true)}>Drawer</Button>
-          </>
-        }
-      >
-        <WhyNone />
-        {packingFindings.map((f) => (
-          <FindingLine key={says(f)} finding={f} />
-        ))}
-        {drawn && !nothing && !packingPending && (
-          <>
-            <Packages packing={drawn} hand={looked ? null : hand} chosen={chosen} onChoose={choose} />
-            {!looked && <UnitBar packing={drawn} hand={hand} chosen={chosen} onChoose={choose} />}
-          </>
-        )}
-      </Panel>
-      {netlist && !nothing && (
+      <PackagesPanel
+        drawn={drawn}
+        looked={looked ? shown : null}
+        hand={hand}
+        chosen={chosen}
+        onChoose={choose}
+        onDrawer={() => setOpen(true)}
+      />
+      {netlist && netlist.outputs.length > 0 && (
         <Flex direction="column" gap="10px" w="370px" flexShrink={0} minH="0">
-          {packing && (
-            <Summary packing={packing} working={states.some((s) => s.working)} onAgain={() => void again()} />
-          )}
-          <StrategiesPanel
-            states={states}
-            shown={shown}
-            drawer={drawer}
-            onAsk={ask}
-            onStop={stop}
-            onShow={setShown}
-            onTake={take}
-          />
+          {packing && <Summary packing={packing} strategy={strategy} onTake={take} />}
+          <StrategiesPanel {...{ strategy, shown, drawer }} onShow={setShown} onTake={take} />
           {drawn && (
             <Panel title="Gate by gate" hint="press one to find its unit" flex="0.7">
               <GateList packing={drawn} chosen={looked ? null : chosen} onChoose={looked ? undefined : choose} />
@@ -140,22 +93,90 @@ export default function PackStep() {
   );
 }
 
+/** The unit that is chosen. Whoever comes here from a gate finds it chosen. */
+function useChosenUnit(packing: Packing | null) {
+  const { gate: lookedAt } = useDesignFocus();
+  const [chosen, choose] = useState<UnitPlace | null>(null);
+  const choosesGate = useLatest((): void => {
+    if (packing && lookedAt !== null) choose(placeOf(packing, lookedAt));
+  });
+  useEffect(choosesGate, [choosesGate]);
+  return [chosen, choose] as const;
+}
+
+interface PackagesPanelProps {
+  readonly drawn: Packing | null;
+  /** The strategy that is looked at; null where the job's own packing is shown, which hands may change. */
+  readonly looked: Strategy | null;
+  readonly hand: PackingHand;
+  readonly chosen: UnitPlace | null;
+  readonly onChoose: (place: UnitPlace | null) => void;
+  readonly onDrawer: () => void;
+}
+
+/** The packages with their insides, or why there are none. */
+function PackagesPanel({ drawn, looked, hand, chosen, onChoose, onDrawer }: PackagesPanelProps) {
+  const { netlist, packingPending, packingFindings } = useJobView();
+  const isEmpty = netlist !== null && netlist.outputs.length === 0;
+  return (
+    <Panel
+      title={looked ? (strategies.find((w) => w.strategy === looked)?.title ?? '') : 'Packages'}
+      hint="dashed units are spare; each pin shows what it carries"
+      flex="1"
+      actions={
+        <>
+          <PartsListButton packing={drawn} />
+          <FamilyChoice />
+          <Button onClick={onDrawer}>Drawer</Button>
+        </>
+      }
+    >
+      <WhyNone />
+      {packingFindings.map((f) => (
+        <FindingLine key={says(f)} finding={f} />
+      ))}
+      {drawn && !isEmpty && !packingPending && (
+        <>
+          <Packages packing={drawn} hand={looked ? null : hand} chosen={chosen} onChoose={onChoose} />
+          {!looked && <UnitBar packing={drawn} hand={hand} chosen={chosen} onChoose={onChoose} />}
+        </>
+      )}
+    </Panel>
+  );
+}
+
+/** Hands out what a packing takes as CSV. */
+function PartsListButton({ packing }: { readonly packing: Packing | null }) {
+  const { job } = useJobView();
+  const drawer = useDrawer() ?? [];
+  const take = (): void => {
+    if (packing) download(fileName(job.name, '-parts.csv'), partsListCsv(packing, drawer), 'text/csv');
+  };
+  return (
+    <Button disabled={!packing} onClick={take}>
+      Parts list
+    </Button>
+  );
+}
+
 interface SummaryProps {
   readonly packing: Packing;
-  readonly working: boolean;
-  readonly onAgain: () => void;
+  readonly strategy: Strategies;
+  readonly onTake: (packing: Packing) => void;
 }
 
 /** What the job's packing takes, how sure it is, and what comes next. */
-function Summary({ packing, working, onAgain }: SummaryProps) {
-  const { job, id, reading } = useJobView();
+function Summary({ packing, strategy: { states, work }, onTake }: SummaryProps) {
+  const { job, reading } = useJobView();
   const netlist = reading?.design.netlist;
-  const free = netlist && freedom(netlist, packing);
-  const navigate = useNavigate();
   const { packages, unitsUsed, unitsSpare } = countPacking(packing);
-  const laid = !isBare(job.board);
   const broken = againstRules(packing, rulesOf(job));
-  const laying = useLayOut(() => void navigate(`/job/${id}/board`));
+  const isWorking = states.some((s) => s.working);
+  const again = async (): Promise<void> => {
+    const made = await work(packing.strategy ?? 'written').catch(() => null);
+    if (made?.packing) onTake(made.packing);
+    else if (made) tell(made.findings.map(says).join(' '));
+  };
   return (
     <Panel
       title={`${packages} ${packages === 1 ? 'chip' : 'chips'}`}
@@ -171,7 +192,8 @@ function Summary({ packing, working, onAgain }: SummaryProps) {
           ))}
         </Flex>
         <Text fontSize="13px" color="soft" mb="10px">
-          {proofText({ ...packing, proof: packing.proof ?? (packing.proved ? 'tried' : 'best') })} {free}
+          {proofText({ ...packing, proof: packing.proof ?? (packing.proved ? 'tried' : 'best') })}{' '}
+          {netlist && freedom(netlist, packing)}
         </Text>
         <Heading as="h3" srOnly>
           next
@@ -182,20 +204,26 @@ function Summary({ packing, working, onAgain }: SummaryProps) {
           </Text>
         )}
         <Flex gap="8px">
-          <Button
-            size="md"
-            variant={laid ? 'outline' : 'solid'}
-            disabled={laying.share !== null}
-            onClick={laying.afresh}
-          >
-            {laid ? 'Lay it out afresh' : 'Lay it out on boards'}
-          </Button>
-          <Button size="md" variant={broken ? 'solid' : 'outline'} disabled={working} onClick={onAgain}>
-            {working ? 'packing …' : 'Pack again'}
+          <LayOutButton />
+          <Button size="md" variant={broken ? 'solid' : 'outline'} disabled={isWorking} onClick={() => void again()}>
+            {isWorking ? 'packing …' : 'Pack again'}
           </Button>
         </Flex>
       </Box>
     </Panel>
+  );
+}
+
+/** Lays the packing out and turns to the board. */
+function LayOutButton() {
+  const { job, id } = useJobView();
+  const navigate = useNavigate();
+  const laying = useLayOut(() => void navigate(`/job/${id}/board`));
+  const isLaid = !isBare(job.board);
+  return (
+    <Button size="md" variant={isLaid ? 'outline' : 'solid'} disabled={laying.share !== null} onClick={laying.afresh}>
+      {isLaid ? 'Lay it out afresh' : 'Lay it out on boards'}
+    </Button>
   );
 }
 

@@ -25,7 +25,7 @@ export function Packages({ packing, hand, chosen, onChoose }: PackagesProps) {
 function ByHand({ packing, hand, chosen, onChoose }: PackagesProps & { readonly hand: PackingHand }) {
   const nameOf = ({ ref, unit }: UnitPlace): string | null =>
     packing.packages.find((p) => p.ref === ref)?.units[unit]?.output ?? null;
-  const { drag, handlers } = useUnitDrag(hand, nameOf, onChoose);
+  const { drag, handlers } = useUnitDrag({ hand, nameOf }, onChoose);
   const pinned = new Set(hand.locks.pins.map((p) => p.net));
   const isChosen = (p: UnitPlace): boolean => chosen !== null && printPlace(p) === printPlace(chosen);
   return (

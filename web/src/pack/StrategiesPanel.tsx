@@ -16,20 +16,19 @@ import {
 import { useEffect, useRef } from 'react';
 import { useJobView } from '../base/job-context';
 import { Panel } from '../kit/Panel';
-import type { StrategyState } from './use-strategies';
+import type { Strategies, StrategyState } from './use-strategies';
 
 interface StrategiesPanelProps {
-  readonly states: readonly StrategyState[];
+  readonly strategy: Pick<Strategies, 'states' | 'ask' | 'stop'>;
   readonly shown: Strategy | null;
   readonly drawer: readonly DrawerEntry[] | undefined;
-  readonly onAsk: (which: readonly Strategy[]) => void;
-  readonly onStop: () => void;
   readonly onShow: (strategy: Strategy | null) => void;
   readonly onTake: (packing: Packing) => void;
 }
 
 /** The strategies, side by side: each worked out when it is asked for, looked at by pressing it, and taken. */
-export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, onTake }: StrategiesPanelProps) {
+export function StrategiesPanel({ strategy, shown, drawer, onShow, onTake }: StrategiesPanelProps) {
+  const { states, ask, stop } = strategy;
   const working = states.some((s) => s.working);
   const { job } = useJobView();
   const stock = drawer && drawer.length > 0 ? stockOf(drawer, job.family) : null;
@@ -37,8 +36,8 @@ export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, 
   // Where something is missing, what can be built instead is worked out without being asked for.
   const lacking = stock !== null && states.some((s) => s.packing && missingFrom(s.packing, stock).length > 0);
   const askNear = lacking && near !== undefined && !near.working && !near.packing && near.findings.length === 0;
-  const asking = useRef(onAsk);
-  asking.current = onAsk;
+  const asking = useRef(ask);
+  asking.current = ask;
   useEffect(() => {
     if (askNear && !working) asking.current(['drawer']);
   }, [askNear, working]);
@@ -49,11 +48,11 @@ export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, 
       flex="1.7"
       actions={
         working ? (
-          <Button onClick={onStop}>Stop</Button>
+          <Button onClick={stop}>Stop</Button>
         ) : (
           <Button
             onClick={() =>
-              onAsk(strategies.map((w) => w.strategy).filter((w) => w !== 'drawer' || (drawer?.length ?? 0) > 0))
+              ask(strategies.map((w) => w.strategy).filter((w) => w !== 'drawer' || (drawer?.length ?? 0) > 0))
             }
           >
             Work out all
@@ -69,7 +68,7 @@ export function StrategiesPanel({ states, shown, drawer, onAsk, onStop, onShow, 
             chosen={shown === state.strategy}
             drawer={drawer}
             instead={instead}
-            onAsk={() => onAsk([state.strategy])}
+            onAsk={() => ask([state.strategy])}
             onShow={() => onShow(shown === state.strategy ? null : state.strategy)}
             onTake={onTake}
           />
@@ -90,10 +89,10 @@ interface StrategyLineProps {
 }
 
 function StrategyLine({ state, chosen, drawer, instead, onAsk, onShow, onTake }: StrategyLineProps) {
-  const { packing: current, job } = useJobView();
-  const { strategy, packing } = state;
-  const info = strategies.find((w) => w.strategy === strategy);
-  const taken = current !== null && (current.strategy ?? 'written') === strategy;
+  const { packing: current } = useJobView();
+  const { strategy, packing, working } = state;
+  const title = strategies.find((w) => w.strategy === strategy)?.title;
+  const isTaken = current !== null && (current.strategy ?? 'written') === strategy;
   return (
     <Flex
       as="li"
@@ -109,59 +108,62 @@ function StrategyLine({ state, chosen, drawer, instead, onAsk, onShow, onTake }:
     >
       <Box flex="1" minW="0">
         <Text fontSize="13.5px">
-          <b>{info?.title}</b>
-          {taken && (
+          <b>{title}</b>
+          {isTaken && (
             <Text as="span" color="ok" fontWeight="600">
               {' '}
               · taken
             </Text>
           )}
         </Text>
-        {packing ? (
-          <Figures packing={packing} />
-        ) : (
-          <Text fontSize="12px" color="soft">
-            {state.working && state.progress ? saysProgress(state.progress) : info?.says}
-          </Text>
-        )}
-        {packing && drawer && drawer.length > 0 && state.findings.length === 0 && (
-          <Missing
-            packing={packing}
-            drawer={drawer}
-            family={job.family}
-            instead={strategy === 'drawer' ? null : instead}
-          />
-        )}
-        {state.findings.map((f) => (
-          <Text key={says(f)} fontSize="12px" color={f.severity === 'error' ? 'bad' : 'soft'}>
-            {says(f)}
-          </Text>
-        ))}
-        {state.failed !== null && (
-          <Text fontSize="12px" color="bad">
-            {state.failed}
-          </Text>
-        )}
+        <Outcome state={state} drawer={drawer} instead={strategy === 'drawer' ? null : instead} />
       </Box>
       {packing ? (
         <Flex direction="column" gap="4px">
-          <Button aria-pressed={chosen} onClick={onShow} aria-label={`Look at ${info?.title}`}>
+          <Button aria-pressed={chosen} onClick={onShow} aria-label={`Look at ${title}`}>
             Look
           </Button>
-          <Button disabled={taken} onClick={() => onTake(packing)} aria-label={`Use ${info?.title}`}>
+          <Button disabled={isTaken} onClick={() => onTake(packing)} aria-label={`Use ${title}`}>
             Use
           </Button>
         </Flex>
       ) : (
-        <Button
-          disabled={state.working}
-          onClick={onAsk}
-          aria-label={state.working ? 'working …' : `Find ${info?.title}`}
-        >
-          {state.working ? 'working …' : 'Find'}
+        <Button disabled={working} onClick={onAsk} aria-label={working ? 'working …' : `Find ${title}`}>
+          {working ? 'working …' : 'Find'}
         </Button>
       )}
     </Flex>
+  );
+}
+
+/** What a strategy came to, how far it is, or what it is about; what the drawer lacks for it, and what was found on the way. */
+function Outcome({ state, drawer, instead }: Pick<StrategyLineProps, 'state' | 'drawer' | 'instead'>) {
+  const { job } = useJobView();
+  const { packing, findings, failed } = state;
+  const about = strategies.find((w) => w.strategy === state.strategy)?.says;
+  return (
+    <>
+      {packing ? (
+        <Figures packing={packing} />
+      ) : (
+        <Text fontSize="12px" color="soft">
+          {state.working && state.progress ? saysProgress(state.progress) : about}
+        </Text>
+      )}
+      {packing && drawer && drawer.length > 0 && findings.length === 0 && (
+        <Missing packing={packing} drawer={drawer} family={job.family} instead={instead} />
+      )}
+      {findings.map((f) => (
+        <Text key={says(f)} fontSize="12px" color={f.severity === 'error' ? 'bad' : 'soft'}>
+          {says(f)}
+        </Text>
+      ))}
+      {failed !== null && (
+        <Text fontSize="12px" color="bad">
+          {failed}
+        </Text>
+      )}
+    </>
   );
 }
 

@@ -4,6 +4,7 @@ import {
   choosable,
   findChip,
   gateTitle,
+  type Netlist,
   type Packing,
   type PartType,
   placesFor,
@@ -20,6 +21,7 @@ import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
 import { lookAt } from '../kit/design-focus';
 import { Tag } from '../kit/Tag';
+import { Tip } from '../kit/Tip';
 import type { PackingHand } from './use-packing-hand';
 
 interface UnitBarProps {
@@ -73,73 +75,96 @@ interface UsedProps extends Omit<UnitBarProps, 'chosen'> {
 
 /** A unit in use: what it makes of what, with its inputs to swap, its place to change and to keep. */
 function Used({ packing, hand, place, unit, use, onChoose }: UsedProps) {
-  const { reading, id } = useJobView();
-  const navigate = useNavigate();
-  const netlist = reading?.design.netlist;
+  const netlist = useJobView().reading?.design.netlist;
   if (!netlist) return null;
-  const gate = netlist.gates.find((g) => g.output === use.gate) ?? netlist.gates.find((g) => g.output === use.output);
-  const cell = netlist.cells.find((c) => (c.kind === 'part' ? c.ref : c.output) === use.gate);
-  const at = gate?.at ?? cell?.at;
   const pinned = hand.locks.pins.some((p) => p.net === use.output);
   const own = netlist.gates.some((g) => g.output === use.output);
-  const places = placesFor(packing, hand.locks, netlist, place);
-  const show = (): void => {
-    lookAt({ gate: gate?.output ?? null });
-    void navigate(`/job/${id}/design`, { state: { at: at?.from ?? 0 } });
+  const move = (to: UnitPlace): void => {
+    hand.move(place, to);
+    onChoose(to);
   };
   return (
     <>
       <Tag signal={use.output} />
       <Text>= {unit.gate ? gateTitle(unit.gate) : 'unit'} of</Text>
-      {use.inputs.map((net, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a unit may have one net at several inputs
-        <Flex key={`${i} ${net}`} align="center" gap="4px">
-          {i > 0 && areEqual(unit, i - 1, i) && use.inputs[i - 1] !== net && (
-            <Button
-              variant="ghost"
-              px="3px"
-              minW="20px"
-              aria-label={`swap pins ${unit.inputs[i - 1]} and ${unit.inputs[i]}`}
-              title={`swap pins ${unit.inputs[i - 1]} and ${unit.inputs[i]}`}
-              onClick={() => hand.swap(place, i - 1, i)}
-            >
-              ⇄
-            </Button>
-          )}
-          <Tag signal={net} />
-        </Flex>
-      ))}
+      <Inputs unit={unit} use={use} onSwap={(i, j) => hand.swap(place, i, j)} />
       {own && (
         <Button aria-pressed={pinned} onClick={() => hand.pin(use.output, !pinned)}>
           {pinned ? 'Unpin' : 'Pin here'}
         </Button>
       )}
-      {places.length > 0 && (
-        <Choice
-          label="move to"
-          value=""
-          width="128px"
-          onChange={(text) => {
-            const to = places.find((p) => printPlace(p) === text);
-            if (!to) return;
-            hand.move(place, to);
-            onChoose(to);
-          }}
-        >
-          <option value="">Move to …</option>
-          {places.map((p) => {
-            const there = packing.packages.find((x) => x.ref === p.ref)?.units[p.unit]?.output;
-            return (
-              <option key={printPlace(p)} value={printPlace(p)}>
-                {printPlace(p)} {there === undefined ? 'spare' : `for ${there}`}
-              </option>
-            );
-          })}
-        </Choice>
-      )}
-      {at && <Button onClick={show}>On the sheet</Button>}
+      <MoveChoice packing={packing} places={placesFor(packing, hand.locks, netlist, place)} onMove={move} />
+      <OnTheSheet netlist={netlist} use={use} />
     </>
   );
+}
+
+interface InputsProps {
+  readonly unit: Unit;
+  readonly use: UnitUse;
+  readonly onSwap: (i: number, j: number) => void;
+}
+
+/** What a unit reads, with a way to swap neighbours that do the same. */
+function Inputs({ unit, use, onSwap }: InputsProps) {
+  const swapOf = (i: number): string => `swap pins ${unit.inputs[i - 1]} and ${unit.inputs[i]}`;
+  return use.inputs.map((net, i) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: a unit may have one net at several inputs
+    <Flex key={`${i} ${net}`} align="center" gap="4px">
+      {i > 0 && areEqual(unit, i - 1, i) && use.inputs[i - 1] !== net && (
+        <Tip text={swapOf(i)}>
+          <Button variant="ghost" px="3px" minW="20px" aria-label={swapOf(i)} onClick={() => onSwap(i - 1, i)}>
+            ⇄
+          </Button>
+        </Tip>
+      )}
+      <Tag signal={net} />
+    </Flex>
+  ));
+}
+
+interface MoveChoiceProps {
+  readonly packing: Packing;
+  readonly places: readonly UnitPlace[];
+  readonly onMove: (to: UnitPlace) => void;
+}
+
+/** The units that a gate may move to, each with what it is for now. */
+function MoveChoice({ packing, places, onMove }: MoveChoiceProps) {
+  if (places.length === 0) return null;
+  const usedFor = ({ ref, unit }: UnitPlace): string => {
+    const there = packing.packages.find((x) => x.ref === ref)?.units[unit]?.output;
+    return there === undefined ? 'spare' : `for ${there}`;
+  };
+  const move = (text: string): void => {
+    const to = places.find((p) => printPlace(p) === text);
+    if (to) onMove(to);
+  };
+  return (
+    <Choice label="move to" value="" width="128px" onChange={move}>
+      <option value="">Move to …</option>
+      {places.map((p) => (
+        <option key={printPlace(p)} value={printPlace(p)}>
+          {printPlace(p)} {usedFor(p)}
+        </option>
+      ))}
+    </Choice>
+  );
+}
+
+/** Leads to the line of the sheet that a unit is for. */
+function OnTheSheet({ netlist, use }: { readonly netlist: Netlist; readonly use: UnitUse }) {
+  const { id } = useJobView();
+  const navigate = useNavigate();
+  const gate = netlist.gates.find((g) => g.output === use.gate) ?? netlist.gates.find((g) => g.output === use.output);
+  const cell = netlist.cells.find((c) => (c.kind === 'part' ? c.ref : c.output) === use.gate);
+  const at = gate?.at ?? cell?.at;
+  if (!at) return null;
+  const show = (): void => {
+    lookAt({ gate: gate?.output ?? null });
+    void navigate(`/job/${id}/design`, { state: { at: at.from } });
+  };
+  return <Button onClick={show}>On the sheet</Button>;
 }
 
 interface OfPackageProps {
@@ -162,12 +187,11 @@ function OfPackage({ hand, place, type, bare, onChoose }: OfPackageProps) {
     <>
       {bare && <Button onClick={drop}>Remove {place.ref}</Button>}
       {choosable.includes(type.id) && !excluded.includes(type.id) && (
-        <Button
-          title="Exclude this chip from this job; then pack again."
-          onClick={() => session.dispatch({ kind: 'exclude', chips: [...excluded, type.id] })}
-        >
-          Exclude {type.id}
-        </Button>
+        <Tip text="Exclude this chip from this job; then pack again.">
+          <Button onClick={() => session.dispatch({ kind: 'exclude', chips: [...excluded, type.id] })}>
+            Exclude {type.id}
+          </Button>
+        </Tip>
       )}
     </>
   );

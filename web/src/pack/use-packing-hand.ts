@@ -42,11 +42,9 @@ function isAsPlanned(board: Board, packing: Packing): boolean {
   return edit?.kind === 'lay-out' && text(edit.board) === text(board);
 }
 
-/** A person's hands on the packing: each move is checked by core and goes into the job as one edit, with the board brought along. */
-export function usePackingHand(): PackingHand {
-  const { job, session, packing, reading } = useJobView();
-  const locks = job.locks ?? noLocks;
-  const netlist = reading?.design.netlist ?? null;
+/** Puts packings into the job, each as one edit, with the board brought along. */
+function useCommit() {
+  const { job, session } = useJobView();
   const editsFor = (next: Packing): readonly Edit[] | null => {
     if (isBare(job.board)) return [{ kind: 'take-packing', packing: next }];
     const { edit, findings } = layOut(next, { kind: layoutBoardKindOf(job), asPacked: true });
@@ -54,22 +52,35 @@ export function usePackingHand(): PackingHand {
     tell(findings.map(says).join(' '));
     return null;
   };
+  const laidAfresh = 'The board is laid out afresh for it. Undo brings the old one back.';
   // A board that is as it was planned is planned anew without a word; wiring done by hand is not.
-  const saysLaid = (): void => {
-    if (isBare(job.board) || (job.packing && isAsPlanned(job.board, job.packing))) return;
-    tell('The board is laid out afresh for it. Undo brings the old one back.');
+  const isByHand = (): boolean => !isBare(job.board) && !(job.packing && isAsPlanned(job.board, job.packing));
+  return {
+    commit: (what: string, request: ByHand | null): void => {
+      if (!request) return;
+      if (!request.ok) {
+        tell(says(request.finding));
+        return;
+      }
+      const edits = request.packing === job.packing ? [] : editsFor(request.packing);
+      if (edits === null) return;
+      session.dispatch({ kind: 'all', says: what, edits: [{ kind: 'lock', locks: request.locks }, ...edits] });
+      if (edits.length > 0 && isByHand()) tell(laidAfresh);
+    },
+    take: (next: Packing): void => {
+      const edits = editsFor(next);
+      if (!edits) return;
+      for (const edit of edits) session.dispatch(edit);
+      if (!isBare(job.board)) tell(laidAfresh);
+    },
   };
-  const commit = (what: string, request: ByHand | null): void => {
-    if (!request) return;
-    if (!request.ok) {
-      tell(says(request.finding));
-      return;
-    }
-    const edits = request.packing === job.packing ? [] : editsFor(request.packing);
-    if (edits === null) return;
-    session.dispatch({ kind: 'all', says: what, edits: [{ kind: 'lock', locks: request.locks }, ...edits] });
-    if (edits.length > 0) saysLaid();
-  };
+}
+
+/** A person's hands on the packing: each move is checked by core and goes into the job as one edit. */
+export function usePackingHand(): PackingHand {
+  const { job, packing, netlist } = useJobView();
+  const locks = job.locks ?? noLocks;
+  const { commit, take } = useCommit();
   const known = <T>(act: (p: Packing, n: NonNullable<typeof netlist>) => T): T | null =>
     packing && netlist ? act(packing, netlist) : null;
   const tryMove = (from: UnitPlace, to: UnitPlace): ByHand | null =>
@@ -98,11 +109,6 @@ export function usePackingHand(): PackingHand {
         `take ${ref} away`,
         known((p) => dropPackage(p, locks, ref)),
       ),
-    take: (next) => {
-      const edits = editsFor(next);
-      if (!edits) return;
-      for (const edit of edits) session.dispatch(edit);
-      if (!isBare(job.board)) tell('The board is laid out afresh for it. Undo brings the old one back.');
-    },
+    take,
   };
 }

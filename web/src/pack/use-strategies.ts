@@ -2,6 +2,7 @@ import {
   asInDrawer,
   bestOfAll,
   type DrawerEntry,
+  elementAt,
   type Finding,
   locksKey,
   type Packing,
@@ -11,7 +12,7 @@ import {
   type Supplies,
   stockOf,
 } from '@saddlebag/core';
-import { type QueryKey, useQueries, useQueryClient } from '@tanstack/react-query';
+import { type QueryKey, type UseQueryResult, useQueries, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { contentKey } from '../base/content-key';
 import { useJobView } from '../base/job-context';
@@ -26,6 +27,19 @@ export interface StrategyState {
   readonly packing: Packing | null;
   readonly findings: readonly Finding[];
   readonly failed: string | null;
+}
+
+/** What came of packing. */
+type PackOutcome = Pick<StrategyState, 'packing' | 'findings'>;
+
+/** The strategies of a job, and what can be done about them. */
+export interface Strategies {
+  readonly states: readonly StrategyState[];
+  /** Has strategies worked out. */
+  readonly ask: (which: readonly Strategy[]) => void;
+  /** Works a strategy out and gives what came of it. */
+  readonly work: (strategy: Strategy) => Promise<PackOutcome>;
+  readonly stop: () => void;
 }
 
 const nowhere: PackProgress = { bound: null, best: null, packing: null };
@@ -45,15 +59,11 @@ function useProgress() {
   return { progress, heard };
 }
 
-/** The strategies side by side: each is worked out in the worker when it is asked for, and kept while the design and what it must keep to stay. */
-export function useStrategies(list: readonly Strategy[], drawer: readonly DrawerEntry[] | undefined) {
+/** Of which design and rules a strategy is asked: after a change of either it must be asked for again. */
+function useStrategyKey(stock: ReturnType<typeof stockOf> | null): (strategy: Strategy) => QueryKey {
   const { job, netlist } = useJobView();
-  const queries = useQueryClient();
-  const stock = useMemo(() => (drawer && drawer.length > 0 ? stockOf(drawer, job.family) : null), [drawer, job.family]);
   const rules = rulesOf(job);
-  const supplies: Supplies = { ...rules, drawer: stock };
-  // What is asked for is asked of this design and these rules: after a change of either it must be asked for again.
-  const keyOf = (strategy: Strategy): QueryKey => [
+  return (strategy) => [
     'strategy',
     contentKey(netlist),
     job.family,
@@ -62,60 +72,81 @@ export function useStrategies(list: readonly Strategy[], drawer: readonly Drawer
     locksKey(rules.locks),
     strategy === 'drawer' ? contentKey(stock) : 0,
   ];
-  const [asked, setAsked] = useState<ReadonlySet<string>>(new Set());
-  const { progress, heard } = useProgress();
-  const queryOf = (strategy: Strategy) => ({
-    queryKey: keyOf(strategy),
+}
+
+/** How a strategy is worked out in the worker; `heard` is told how far it is. */
+function useStrategyQuery(
+  drawer: readonly DrawerEntry[],
+  supplies: Supplies,
+  heard: (strategy: Strategy, progress: PackProgress) => void,
+) {
+  const { job, netlist } = useJobView();
+  const { family } = job;
+  return (strategy: Strategy) => ({
     queryFn: ({ signal }: { signal: AbortSignal }) => {
       if (!netlist) return { packing: null, findings: [] };
-      const key = keyOf(strategy).join();
-      const tell = callback((p: PackProgress) => heard(key, p));
+      const tell = callback((p: PackProgress) => heard(strategy, p));
       return runLong('ways', signal, async (api) => {
-        const made = await api.packByStrategy(netlist, { family: job.family, strategy, supplies }, tell);
-        const named = strategy === 'drawer' && made.packing && asInDrawer(made.packing, drawer ?? [], job.family);
+        const made = await api.packByStrategy(netlist, { family, strategy, supplies }, tell);
+        const named = strategy === 'drawer' && made.packing && asInDrawer(made.packing, drawer, family);
         return named ? { ...made, packing: named } : made;
       });
     },
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });
+}
+
+/** What a query and what was told on the way come to. */
+function stateOf(
+  strategy: Strategy,
+  { data, isFetching: working, isError, error }: UseQueryResult<PackOutcome>,
+  soFar: PackProgress | null,
+): StrategyState {
+  // Stopped: the best so far is kept.
+  const kept = working || data ? null : (soFar?.packing ?? null);
+  return {
+    strategy,
+    working,
+    progress: soFar,
+    packing: data?.packing ?? kept,
+    findings: data?.findings ?? [],
+    failed: isError ? String(error) : null,
+  };
+}
+
+/** The strategies side by side: each is worked out in the worker when it is asked for, and kept while the design and what it must keep to stay. */
+export function useStrategies(list: readonly Strategy[], drawer: readonly DrawerEntry[] | undefined): Strategies {
+  const { job, netlist } = useJobView();
+  const queries = useQueryClient();
+  const stock = useMemo(() => (drawer && drawer.length > 0 ? stockOf(drawer, job.family) : null), [drawer, job.family]);
+  const supplies: Supplies = { ...rulesOf(job), drawer: stock };
+  const keyOf = useStrategyKey(stock);
+  const [asked, setAsked] = useState<ReadonlySet<string>>(new Set());
+  const { progress, heard } = useProgress();
+  const workingOut = useStrategyQuery(drawer ?? [], supplies, (strategy, p) => heard(keyOf(strategy).join(), p));
+  const queryOf = (strategy: Strategy) => ({ queryKey: keyOf(strategy), ...workingOut(strategy) });
   const results = useQueries({
     queries: list.map((strategy) => ({
       ...queryOf(strategy),
       enabled: netlist !== null && asked.has(keyOf(strategy).join()),
     })),
   });
-  const states = list.map((strategy, i): StrategyState => {
-    const soFar = progress.get(keyOf(strategy).join()) ?? null;
-    const working = results[i]?.isFetching === true;
-    // Stopped: the best so far is kept.
-    const kept = working ? null : (soFar?.packing ?? null);
-    return {
-      strategy,
-      working,
-      progress: soFar,
-      packing: results[i]?.data?.packing ?? (results[i]?.data ? null : kept),
-      findings: results[i]?.data?.findings ?? [],
-      failed: results[i]?.isError ? String(results[i]?.error) : null,
-    };
-  });
-  // No way is shown with less than what another one found for it.
-  const best = bestOfAll(
-    states.map(({ strategy, packing }) => ({ strategy, packing })),
-    supplies,
+  const states = list.map((strategy, i) =>
+    stateOf(strategy, elementAt(results, i), progress.get(keyOf(strategy).join()) ?? null),
   );
-  const shown = states.map((state, i) => ({ ...state, packing: best[i] ?? null }));
+  // No way is shown with less than what another one found for it.
+  const best = bestOfAll(states, supplies);
   const ask = (which: readonly Strategy[]): void =>
     setAsked((all) => new Set([...all, ...which.map((strategy) => keyOf(strategy).join())]));
   return {
-    states: shown,
+    states: states.map((state, i) => ({ ...state, packing: best[i] ?? null })),
     ask,
-    /** Works a way out and gives what came of it. */
-    work: (strategy: Strategy) => {
+    work: (strategy) => {
       ask([strategy]);
       return queries.fetchQuery(queryOf(strategy));
     },
-    stop: (): void => {
+    stop: () => {
       setAsked(new Set(states.filter((s) => !s.working).map((s) => keyOf(s.strategy).join())));
       void queries.cancelQueries({ queryKey: ['strategy'] });
     },

@@ -24,14 +24,44 @@ function placeAt(x: number, y: number): { place: UnitPlace; input: number | null
   return place && { place, input: input ? Number(input) : null };
 }
 
+interface Dragged {
+  readonly from: UnitPlace;
+  readonly input: number | null;
+  readonly x: number;
+  readonly y: number;
+}
+
+interface DragRules {
+  readonly hand: PackingHand;
+  /** What is in a unit; null where it is spare. */
+  readonly nameOf: (place: UnitPlace) => string | null;
+}
+
+/** What letting go would do where the pointer is now. */
+function dragTo(dragged: Dragged, { hand, nameOf }: DragRules): UnitDrag {
+  const { from, input, x, y } = dragged;
+  const at = placeAt(x, y);
+  const bare = { ...dragged, over: null, can: false };
+  const name = nameOf(from) ?? '';
+  if (!at) return { ...bare, says: name };
+  const own = printPlace(at.place) === printPlace(from);
+  if (input !== null) {
+    const can = own && at.input !== null && at.input !== input;
+    return { ...bare, over: own ? at.place : null, can, says: can ? 'swap these inputs' : 'onto another input of it' };
+  }
+  if (own) return { ...bare, says: name };
+  const request = hand.tryMove(from, at.place);
+  const other = nameOf(at.place);
+  const to = `${name} to ${printPlace(at.place)}`;
+  const words = request?.ok ? (other === null ? to : `${to}, ${other} back`) : request ? says(request.finding) : name;
+  return { ...bare, over: at.place, can: request?.ok === true, says: words };
+}
+
 /** Dragging gates between units, and inputs of one unit onto each other; pressing without moving stays a press. */
-export function useUnitDrag(
-  hand: PackingHand,
-  nameOf: (place: UnitPlace) => string | null,
-  onMoved: (to: UnitPlace) => void,
-) {
+export function useUnitDrag(rules: DragRules, onMoved: (to: UnitPlace) => void) {
+  const { hand, nameOf } = rules;
   const [drag, setDrag] = useState<UnitDrag | null>(null);
-  const pressed = useRef<{ from: UnitPlace; input: number | null; x: number; y: number } | null>(null);
+  const pressed = useRef<Dragged | null>(null);
   useEffect(() => {
     const stop = (e: KeyboardEvent): void => {
       if (e.key === 'Escape') setDrag(null);
@@ -39,28 +69,6 @@ export function useUnitDrag(
     window.addEventListener('keydown', stop);
     return () => window.removeEventListener('keydown', stop);
   }, []);
-  const dragTo = (from: UnitPlace, input: number | null, x: number, y: number): UnitDrag => {
-    const at = placeAt(x, y);
-    const bare = { from, input, x, y, over: null, can: false };
-    const name = nameOf(from) ?? '';
-    if (!at) return { ...bare, says: name };
-    const own = printPlace(at.place) === printPlace(from);
-    if (input !== null) {
-      const can = own && at.input !== null && at.input !== input;
-      return {
-        ...bare,
-        over: own ? at.place : null,
-        can,
-        says: can ? 'swap these inputs' : 'onto another input of it',
-      };
-    }
-    if (own) return { ...bare, says: name };
-    const request = hand.tryMove(from, at.place);
-    const other = nameOf(at.place);
-    const to = `${name} to ${printPlace(at.place)}`;
-    const words = request?.ok ? (other === null ? to : `${to}, ${other} back`) : request ? says(request.finding) : name;
-    return { ...bare, over: at.place, can: request?.ok === true, says: words };
-  };
   const onPointerDown = (e: PointerEvent): void => {
     const at = e.button === 0 ? placeAt(e.clientX, e.clientY) : null;
     pressed.current = at && nameOf(at.place) !== null ? { ...at, from: at.place, x: e.clientX, y: e.clientY } : null;
@@ -69,7 +77,7 @@ export function useUnitDrag(
     const start = pressed.current;
     if (!start || e.buttons !== 1) return;
     if (!drag && Math.hypot(e.clientX - start.x, e.clientY - start.y) < SLACK) return;
-    setDrag(dragTo(start.from, start.input, e.clientX, e.clientY));
+    setDrag(dragTo({ ...start, x: e.clientX, y: e.clientY }, rules));
   };
   const onPointerUp = (e: PointerEvent): void => {
     pressed.current = null;

@@ -26,6 +26,7 @@ globalThis.ResizeObserver ??= class {
   unobserve(): void {}
   disconnect(): void {}
 };
+globalThis.CSS ??= { escape: (name: string) => name.replace(/[^\w-]/g, '\\$&') } as typeof CSS;
 Element.prototype.scrollIntoView ??= () => {};
 Element.prototype.scrollTo ??= () => {};
 Element.prototype.setPointerCapture ??= () => {};
