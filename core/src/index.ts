@@ -51,6 +51,7 @@ export {
   rows,
   rowY,
   type SeatedPart,
+  stripNamed,
   stripOf,
   stripsOfEnds,
   unusableHoles,

@@ -1,7 +1,8 @@
-import { Button, Flex, Input, Text } from '@chakra-ui/react';
+import { Button, Flex, Text } from '@chakra-ui/react';
 import { isBare, isOutdated } from '@saddlebag/core';
 import { useState } from 'react';
 import { useJobView } from '../base/job-context';
+import { MonoInput } from '../kit/MonoInput';
 import { TimersButton } from '../kit/timers/TimersButton';
 import { type LayingOut, useLayOut, usePackingToLay } from '../kit/use-lay-out';
 import { BoardsMenu } from './BoardsMenu';
@@ -31,19 +32,15 @@ export function BoardTools({ work: { dispatch, refusal }, onSay, line, guided, o
           if (onSay(text)) setText('');
         }}
       >
-        <Input
+        <MonoInput
           ref={line}
           aria-label="type to the board"
           placeholder="U1.8 > U3.2"
-          _placeholder={{ color: 'soft' }}
           value={text}
           onChange={(e) => setText(e.target.value)}
-          fontFamily="mono"
           fontSize="13px"
           h="28px"
           w="190px"
-          bg="card"
-          borderColor="line"
           maxLength={80}
         />
       </form>

@@ -59,58 +59,18 @@ export default function PartsPage() {
   useShortcuts('Among the parts', partsKeys);
   const { id } = useParams();
   const [search, setSearch] = useSearchParams();
-  const navigate = useNavigate();
-  const [text, setText] = useState('');
   const own = useOwnParts();
-  const found = useMemo(() => searchParts(text, own), [text, own]);
   const job = search.get('job');
   const part = job === null ? typeOf(id) : (own.find((e) => e.job === job && e.id === id)?.type ?? null);
   const second = typeOf(search.get('beside'));
   useEffect(() => {
     document.title = part ? `${part.id} · Saddlebag` : 'Parts · Saddlebag';
   }, [part]);
-  const beside = second ? { beside: second.id } : undefined;
   return (
     <Flex direction="column" h="100%">
-      <Flex as="header" align="center" px="18px" h="42px" flexShrink={0} gap="14px">
-        <Brand />
-        <Flex ml="auto" gap="8px">
-          <ThemeButton />
-        </Flex>
-      </Flex>
-      <Leather direction="row" px="18px" py="9px" align="baseline" gap="14px">
-        <Text as="h1" fontFamily="heading" fontWeight="600" fontSize="20px" color="onLeather">
-          Parts
-        </Text>
-        <Text color="onLeather" fontSize="14px">
-          Pins, function and limits from the published data sheets.
-        </Text>
-        <Box ml="auto" color="onLeather">
-          <Link to="/">To the shelf</Link>
-        </Box>
-      </Leather>
+      <Head />
       <Flex as="main" flex="1" minH="0" gap="10px" p="10px 12px">
-        <Panel title="Find" hint={`${found.length} of ${partEntries.length + own.length}`} w="320px" flexShrink={0}>
-          <Box px="12px" pb="8px">
-            <Input
-              size="sm"
-              h="30px"
-              aria-label="number or function"
-              placeholder="7493, SN74LS00N, decade counter …"
-              value={text}
-              onChange={(e) => setText(e.target.value)}
-              onKeyDown={(e) => {
-                if (e.key === 'Enter' && found[0]) void navigate(addressOf(found[0], beside));
-              }}
-              bg="paper"
-              borderColor="line"
-            />
-          </Box>
-          {found.length === 0 && (
-            <Empty>No part has these words. Try a number, or what it does: “two-input nor”.</Empty>
-          )}
-          <PartList entries={found} chosen={part} job={job} beside={beside} />
-        </Panel>
+        <FindPanel own={own} part={part} job={job} second={second} />
         <Panel
           title={part ? 'Datasheet' : 'Datasheets'}
           flex="1"
@@ -146,6 +106,68 @@ export default function PartsPage() {
         <FirstKeys />
       </Flex>
     </Flex>
+  );
+}
+
+/** The head of the page, with the way back to the shelf. */
+function Head() {
+  return (
+    <>
+      <Flex as="header" align="center" px="18px" h="42px" flexShrink={0} gap="14px">
+        <Brand />
+        <Flex ml="auto" gap="8px">
+          <ThemeButton />
+        </Flex>
+      </Flex>
+      <Leather direction="row" px="18px" py="9px" align="baseline" gap="14px">
+        <Text as="h1" fontFamily="heading" fontWeight="600" fontSize="20px" color="onLeather">
+          Parts
+        </Text>
+        <Text color="onLeather" fontSize="14px">
+          Pins, function and limits from the published data sheets.
+        </Text>
+        <Box ml="auto" color="onLeather">
+          <Link to="/">To the shelf</Link>
+        </Box>
+      </Leather>
+    </>
+  );
+}
+
+interface FindPanelProps {
+  /** The parts of jobs on the shelf. */
+  readonly own: ReturnType<typeof useOwnParts>;
+  readonly part: PartType | null;
+  readonly job: string | null;
+  readonly second: PartType | null;
+}
+
+/** Finds parts by number or function. */
+function FindPanel({ own, part, job, second }: FindPanelProps) {
+  const navigate = useNavigate();
+  const [text, setText] = useState('');
+  const found = useMemo(() => searchParts(text, own), [text, own]);
+  const beside = second ? { beside: second.id } : undefined;
+  return (
+    <Panel title="Find" hint={`${found.length} of ${partEntries.length + own.length}`} w="320px" flexShrink={0}>
+      <Box px="12px" pb="8px">
+        <Input
+          size="sm"
+          h="30px"
+          aria-label="number or function"
+          placeholder="7493, SN74LS00N, decade counter …"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && found[0]) void navigate(addressOf(found[0], beside));
+          }}
+          bg="paper"
+          borderColor="line"
+        />
+      </Box>
+      {found.length === 0 && <Empty>No part has these words. Try a number, or what it does: “two-input nor”.</Empty>}
+      <PartList entries={found} chosen={part} job={job} beside={beside} />
+    </Panel>
   );
 }
 

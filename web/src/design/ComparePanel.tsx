@@ -27,8 +27,7 @@ const FEW_ROWS = 64;
 
 /** Are these two the same? Two signals of this job, or this job and another from the shelf. */
 export function ComparePanel() {
-  const { id, reading } = useJobView();
-  const jobs = useLiveQuery(() => shelf.list());
+  const { reading } = useJobView();
   const names = useMemo(() => (reading?.design.netlist ? restatable(reading) : []), [reading]);
   const [left, setLeft] = useState('');
   const [right, setRight] = useState('');
@@ -46,36 +45,7 @@ export function ComparePanel() {
   if (!own) return <Empty>When the sheet has no mistakes, its signals can be compared here.</Empty>;
   return (
     <Flex direction="column" flex="1" minH="0">
-      <Flex align="center" gap="8px" px="12px" pb="6px" flexShrink={0} fontSize="13px">
-        <Text>Is</Text>
-        <Choice label="first to compare" width="200px" value={leftName} onChange={setLeft}>
-          <option value="">this whole job</option>
-          {names.map((name) => (
-            <option key={name} value={name}>
-              {name}
-            </option>
-          ))}
-        </Choice>
-        <Text whiteSpace="nowrap">the same as</Text>
-        <Choice label="second to compare" width="200px" value={right} onChange={setRight}>
-          <option value="">…</option>
-          {names
-            .filter((name) => name !== leftName)
-            .map((name) => (
-              <option key={name} value={`signal ${name}`}>
-                {name}
-              </option>
-            ))}
-          {jobs
-            ?.filter((row) => row.id !== id)
-            .map((row) => (
-              <option key={row.id} value={`job ${row.id}`}>
-                job: {row.name}
-              </option>
-            ))}
-        </Choice>
-        <Text>?</Text>
-      </Flex>
+      <TwoChoices names={names} left={leftName} right={right} onLeft={setLeft} onRight={setRight} />
       <Box
         flex="1"
         minH="0"
@@ -96,6 +66,48 @@ export function ComparePanel() {
         ))}
         {chosen && data?.comparison && a && b && <Result comparison={data.comparison} a={a} b={b} />}
       </Box>
+    </Flex>
+  );
+}
+
+interface TwoChoicesProps {
+  /** The signals of this job that can be compared. */
+  readonly names: readonly string[];
+  readonly left: string;
+  readonly right: string;
+  readonly onLeft: (choice: string) => void;
+  readonly onRight: (choice: string) => void;
+}
+
+/** Is this the same as that? A signal or this whole job, and another signal or another job. */
+function TwoChoices({ names, left, right, onLeft, onRight }: TwoChoicesProps) {
+  const { id } = useJobView();
+  const jobs = useLiveQuery(() => shelf.list()) ?? [];
+  const others = names.filter((name) => name !== left).map((name) => ({ value: `signal ${name}`, text: name }));
+  const elsewhere = jobs
+    .filter((row) => row.id !== id)
+    .map((row) => ({ value: `job ${row.id}`, text: `job: ${row.name}` }));
+  return (
+    <Flex align="center" gap="8px" px="12px" pb="6px" flexShrink={0} fontSize="13px">
+      <Text>Is</Text>
+      <Choice label="first to compare" width="200px" value={left} onChange={onLeft}>
+        <option value="">this whole job</option>
+        {names.map((name) => (
+          <option key={name} value={name}>
+            {name}
+          </option>
+        ))}
+      </Choice>
+      <Text whiteSpace="nowrap">the same as</Text>
+      <Choice label="second to compare" width="200px" value={right} onChange={onRight}>
+        <option value="">…</option>
+        {[...others, ...elsewhere].map(({ value, text }) => (
+          <option key={value} value={value}>
+            {text}
+          </option>
+        ))}
+      </Choice>
+      <Text>?</Text>
     </Flex>
   );
 }

@@ -49,32 +49,17 @@ function ChosenGate({ gate, signals, onAct }: BarProps & { readonly gate: Gate }
   const { packing, id } = useJobView();
   const navigate = useNavigate();
   const place = packing && placeOf(packing, gate.output);
-  const [name, setName] = useState(gate.output);
   const { output, kind, inputs } = gate;
+  const isInverter = kind === 'not';
   return (
     <Flex gap="8px" align="center" wrap="wrap" fontSize="13px">
       <Tag signal={output} />
-      {kind === 'not' ? (
-        <Text>inverter of</Text>
-      ) : (
-        <Choice
-          label="kind of gate"
-          value={kind}
-          width="82px"
-          onChange={(k) => onAct({ act: 'change', gate: output, kind: k as GateKind })}
-        >
-          {connectives.map((k) => (
-            <option key={k} value={k}>
-              {k.toUpperCase()}
-            </option>
-          ))}
-        </Choice>
-      )}
+      {isInverter ? <Text>inverter of</Text> : <KindChoice gate={gate} onAct={onAct} />}
       {inputs.map((net, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a gate may have one net at several inputs
         <Flex key={`${i} ${net}`} align="center">
           <Tag signal={net} />
-          {kind !== 'not' && (
+          {!isInverter && (
             <Button
               variant="ghost"
               px="3px"
@@ -87,40 +72,72 @@ function ChosenGate({ gate, signals, onAct }: BarProps & { readonly gate: Gate }
           )}
         </Flex>
       ))}
-      {kind !== 'not' && (
-        <Choice
-          label="connect a signal"
-          value=""
-          width="108px"
-          onChange={(signal) => onAct({ act: 'connect', gate: output, signal })}
-        >
-          <option value="">connect …</option>
-          {signals.map((s) => (
-            <option key={s} value={s}>
-              {s}
-            </option>
-          ))}
-        </Choice>
+      {!isInverter && (
+        <ConnectChoice signals={signals} onConnect={(signal) => onAct({ act: 'connect', gate: output, signal })} />
       )}
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          onAct({ act: 'name', gate: output, name });
-        }}
-      >
-        <Flex gap="4px">
-          <NameField label="name of its signal" value={name} onChange={setName} />
-          <Button type="submit" disabled={name === output || name === ''}>
-            Name
-          </Button>
-        </Flex>
-      </form>
+      <GateName gate={gate} onAct={onAct} />
       <Button onClick={() => onAct({ act: 'remove', gate: output })}>Remove</Button>
       {place && <Button onClick={() => void navigate(`/job/${id}/pack`)}>Its unit, {printPlace(place)}</Button>}
       <Button ml="auto" variant="ghost" onClick={() => lookAt({ gate: null })}>
         Done
       </Button>
     </Flex>
+  );
+}
+
+type OfGateProps = Pick<BarProps, 'onAct'> & { readonly gate: Gate };
+
+function KindChoice({ gate: { output, kind }, onAct }: OfGateProps) {
+  return (
+    <Choice
+      label="kind of gate"
+      value={kind}
+      width="82px"
+      onChange={(k) => onAct({ act: 'change', gate: output, kind: k as GateKind })}
+    >
+      {connectives.map((k) => (
+        <option key={k} value={k}>
+          {k.toUpperCase()}
+        </option>
+      ))}
+    </Choice>
+  );
+}
+
+function GateName({ gate: { output }, onAct }: OfGateProps) {
+  const [name, setName] = useState(output);
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        onAct({ act: 'name', gate: output, name });
+      }}
+    >
+      <Flex gap="4px">
+        <NameField label="name of its signal" value={name} onChange={setName} />
+        <Button type="submit" disabled={name === output || name === ''}>
+          Name
+        </Button>
+      </Flex>
+    </form>
+  );
+}
+
+interface ConnectChoiceProps {
+  readonly signals: readonly string[];
+  readonly onConnect: (signal: string) => void;
+}
+
+function ConnectChoice({ signals, onConnect }: ConnectChoiceProps) {
+  return (
+    <Choice label="connect a signal" value="" width="108px" onChange={onConnect}>
+      <option value="">connect …</option>
+      {signals.map((s) => (
+        <option key={s} value={s}>
+          {s}
+        </option>
+      ))}
+    </Choice>
   );
 }
 

@@ -1,5 +1,5 @@
 import { Box } from '@chakra-ui/react';
-import { type Behaviour, fingerprint, levelsInRow, type Netlist } from '@saddlebag/core';
+import { type Behaviour, fingerprint, type GateKind, levelsInRow, type Netlist } from '@saddlebag/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { memo, useDeferredValue, useMemo } from 'react';
 import { colour } from '../base/colours';
@@ -167,25 +167,32 @@ interface NodeProps {
 }
 
 const Node = memo(function Node({ node, colours, levels }: NodeProps) {
+  if (node.kind === 'input' || node.kind === 'output' || node.kind === 'constant')
+    return <NetTag node={node} colours={colours} level={levels?.get(node.net)} />;
+  return node.kind === 'cell' ? <CellDrawing node={node} /> : <GateNode node={node} levels={levels} kind={node.kind} />;
+});
+
+interface GateNodeProps extends Pick<NodeProps, 'node' | 'levels'> {
+  readonly kind: GateKind;
+}
+
+/** A gate of the diagram, which can be chosen. */
+function GateNode({ node, levels, kind }: GateNodeProps) {
   const { symbols } = useSettings();
   const followed = useFollowed();
   const { gate } = useDesignFocus();
-  if (node.kind === 'input' || node.kind === 'output' || node.kind === 'constant')
-    return <NetTag node={node} colours={colours} level={levels?.get(node.net)} />;
-  if (node.kind === 'cell') return <CellDrawing node={node} />;
   const lit = levels ? levels.get(node.net) === 1 : followed === node.net;
   const [, ...inputs] = node.ports;
-  const chosen = gate === node.net;
-  const choose = (): void => lookAt({ gate: chosen ? null : node.net });
-  const scaleY = node.height / SYMBOL.height;
+  const isChosen = gate === node.net;
+  const choose = (): void => lookAt({ gate: isChosen ? null : node.net });
   return (
     // biome-ignore lint/a11y/useSemanticElements: an SVG group cannot be a button element
     <g
       role="button"
       tabIndex={0}
       data-node={node.id}
-      aria-label={`${node.kind} gate ${node.net}`}
-      aria-pressed={chosen}
+      aria-label={`${kind} gate ${node.net}`}
+      aria-pressed={isChosen}
       style={{ cursor: 'pointer' }}
       onClick={choose}
       onKeyDown={(e) => {
@@ -193,37 +200,32 @@ const Node = memo(function Node({ node, colours, levels }: NodeProps) {
       }}
       {...followProps(node.net)}
     >
-      {chosen && (
-        <rect
-          x={node.x - 4}
-          y={node.y - 4}
-          width={node.width + 8}
-          height={node.height + 8}
-          rx={6}
-          fill={colour('wash')}
-          stroke={colour('moss')}
-          strokeWidth={2}
-        />
-      )}
-      <title>{`${node.kind} · ${inputs.length} ${inputs.length === 1 ? 'input' : 'inputs'} · ${node.net} = ${node.label}`}</title>
-      {inputs.map((p) => (
-        <line
-          key={p.y}
-          x1={p.x - 6}
-          y1={p.y}
-          x2={p.x + 8}
-          y2={p.y}
-          stroke={colour('ink')}
-          strokeWidth={1.2}
-          opacity={0.5}
-        />
+      {isChosen && <ChosenFrame node={node} />}
+      <title>{`${kind} · ${inputs.length} ${inputs.length === 1 ? 'input' : 'inputs'} · ${node.net} = ${node.label}`}</title>
+      {inputs.map(({ x, y }) => (
+        <line key={y} x1={x - 6} y1={y} x2={x + 8} y2={y} stroke={colour('ink')} strokeWidth={1.2} opacity={0.5} />
       ))}
-      <g transform={`translate(${node.x} ${node.y}) scale(1 ${scaleY})`}>
-        <GateSymbol kind={node.kind} form={symbols} lit={lit} stroke={1.8} />
+      <g transform={`translate(${node.x} ${node.y}) scale(1 ${node.height / SYMBOL.height})`}>
+        <GateSymbol kind={kind} form={symbols} lit={lit} stroke={1.8} />
       </g>
     </g>
   );
-});
+}
+
+function ChosenFrame({ node: { x, y, width, height } }: Pick<NodeProps, 'node'>) {
+  return (
+    <rect
+      x={x - 4}
+      y={y - 4}
+      width={width + 8}
+      height={height + 8}
+      rx={6}
+      fill={colour('wash')}
+      stroke={colour('moss')}
+      strokeWidth={2}
+    />
+  );
+}
 
 function NetTag({ node, colours, level }: Pick<NodeProps, 'node' | 'colours'> & { readonly level: 0 | 1 | undefined }) {
   const { x, y, width: w, height: h } = node;

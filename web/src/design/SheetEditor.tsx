@@ -11,7 +11,7 @@ import {
   lineNumbers,
 } from '@codemirror/view';
 import { definitionOf, type Finding } from '@saddlebag/core';
-import { useEffect, useRef, useSyncExternalStore } from 'react';
+import { type RefObject, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { useSession } from '../base/job-context';
 import type { Colours } from '../base/palette';
 import { useShortcuts } from '../base/shortcuts';
@@ -38,35 +38,28 @@ const sheetKeys = [
   { cap: 'Ctrl F', does: 'find' },
 ] as const;
 
-/** The sheet as text. Undo is the job's, so that every step shares it; the text follows when the job changes elsewhere. */
-export default function SheetEditor({ findings, colours, onChange, onReady, onRename }: SheetEditorProps) {
-  useShortcuts('In the sheet', sheetKeys);
-  const session = useSession();
-  // Apart from the job that is shown, which follows what is typed after a pause.
-  const text = useSyncExternalStore(session.subscribe, () => session.job.sheet);
+/** The editor in its place, and the marks of signals in it. */
+interface Placed {
+  readonly host: RefObject<HTMLDivElement | null>;
+  readonly view: RefObject<EditorView | null>;
+  readonly marks: Compartment;
+}
+
+/** Puts the editor in its place. It is found as it was left by those who turn away and back: its text, the cursor, the lines in sight. */
+function useEditor(text: string, props: SheetEditorProps): Placed {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
-  const marks = useRef(new Compartment());
-  const change = useRef(onChange);
-  change.current = onChange;
-  const ready = useRef(onReady);
-  ready.current = onReady;
-  const rename = useRef(onRename);
-  rename.current = onRename;
-  const start = useRef(text);
-  start.current = text;
-  const followed = useFollowed();
-
-  // What the editor was when its screen was turned away from: cursor and place are found again.
+  const [marks] = useState(() => new Compartment());
+  const latest = useRef({ text, ...props });
+  latest.current = { text, ...props };
   const left = useRef<Pick<EditorViewConfig, 'state' | 'scrollTo'> | null>(null);
-
   useEffect(() => {
     const begun = (): EditorState =>
       EditorState.create({
-        doc: start.current,
+        doc: latest.current.text,
         extensions: [
-          editing({ onChange: (t) => change.current(t), onRename: (name) => rename.current(name) }),
-          marks.current.of([]),
+          editing({ onChange: (t) => latest.current.onChange(t), onRename: (name) => latest.current.onRename(name) }),
+          marks.of([]),
           sheetTheme,
           ...(nonce ? [EditorView.cspNonce.of(nonce)] : []),
         ],
@@ -77,8 +70,8 @@ export default function SheetEditor({ findings, colours, onChange, onReady, onRe
     });
     view.current = editor;
     // An empty sheet waits to be written.
-    if (start.current === '') editor.focus();
-    ready.current((offset) => {
+    if (latest.current.text === '') editor.focus();
+    latest.current.onReady((offset) => {
       const at = Math.min(offset, editor.state.doc.length);
       editor.dispatch({ selection: { anchor: at }, scrollIntoView: true });
       editor.focus();
@@ -87,22 +80,34 @@ export default function SheetEditor({ findings, colours, onChange, onReady, onRe
       left.current = { state: editor.state, scrollTo: editor.scrollSnapshot() };
       editor.destroy();
     };
-  }, []);
+  }, [marks]);
+  return { host, view, marks };
+}
+
+/** The sheet as text. Undo is the job's, so that every step shares it; the text follows when the job changes elsewhere. */
+export default function SheetEditor(props: SheetEditorProps) {
+  const { findings, colours } = props;
+  useShortcuts('In the sheet', sheetKeys);
+  const session = useSession();
+  // Apart from the job that is shown, which follows what is typed after a pause.
+  const text = useSyncExternalStore(session.subscribe, () => session.job.sheet);
+  const { host, view, marks } = useEditor(text, props);
+  const followed = useFollowed();
 
   useEffect(() => {
     const editor = view.current;
     if (!editor || editor.state.doc.toString() === text) return;
     editor.dispatch({ changes: smallestChange(editor.state.doc.toString(), text), userEvent: 'outside' });
-  }, [text]);
+  }, [view, text]);
 
   useEffect(() => {
-    view.current?.dispatch({ effects: marks.current.reconfigure(sheetMarks(colours, followed)) });
-  }, [colours, followed]);
+    view.current?.dispatch({ effects: marks.reconfigure(sheetMarks(colours, followed)) });
+  }, [view, marks, colours, followed]);
 
   useEffect(() => {
     const editor = view.current;
     if (editor) editor.dispatch(setDiagnostics(editor.state, diagnostics(findings, editor.state.doc.length)));
-  }, [findings]);
+  }, [view, findings]);
 
   return <div ref={host} style={{ flex: 1, minHeight: 0, overflow: 'hidden' }} />;
 }

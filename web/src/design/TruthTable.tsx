@@ -77,16 +77,12 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
               <Row key={index} start={start} isLookedAt={index === row}>
                 <InputCells behaviour={behaviour} row={index} onPress={() => choose(index, null)} />
                 <Box as="td" w="34px" flexShrink={0} />
-                {outputs.map(({ name, net }, o) => (
-                  <Cell
-                    key={`o${name}`}
-                    net={net}
-                    mark={cellAt(table, o, index)}
-                    chosen={index === row && name === signal}
-                    settable={editable.has(name)}
-                    onPress={() => press(index, o)}
-                  />
-                ))}
+                {outputs.map(({ name, net }, o) => {
+                  const isChosen = index === row && name === signal;
+                  const mark = cellAt(table, o, index);
+                  const more = { mark, chosen: isChosen, settable: editable.has(name), onPress: () => press(index, o) };
+                  return <Cell key={`o${name}`} net={net} {...more} />;
+                })}
               </Row>
             ))}
           </Box>

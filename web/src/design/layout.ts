@@ -58,21 +58,6 @@ type Placed = ElkNode & { readonly meta: Meta };
 
 /** The graph that the layout engine is given: inputs in the first layer, outputs in the last, ports in their order. */
 export function graphOf(netlist: Netlist): ElkNode {
-  const tag = (id: string, kind: 'input' | 'output' | 'constant', net: string, label: string): Placed => {
-    const width = tagWidth(label);
-    const x = kind === 'output' ? 0 : width;
-    return {
-      id,
-      width,
-      height: TAG_HEIGHT,
-      meta: { kind, net, label },
-      ports: [{ id: `${id}:0`, x, y: TAG_HEIGHT / 2, width: 0, height: 0 }],
-      layoutOptions: {
-        'elk.portConstraints': 'FIXED_POS',
-        'elk.layered.layering.layerConstraint': kind === 'output' ? 'LAST' : 'FIRST',
-      },
-    };
-  };
   const cells = netlist.cells.map(pinsOf);
   const read = new Set([
     ...netlist.gates.flatMap((g) => g.inputs),
@@ -81,11 +66,11 @@ export function graphOf(netlist: Netlist): ElkNode {
   ]);
   const constants = ['0', '1'].filter((net) => read.has(net));
   const children: Placed[] = [
-    ...netlist.inputs.map((net) => tag(`in ${net}`, 'input', net, net)),
-    ...constants.map((net) => tag(`in ${net}`, 'constant', net, net)),
+    ...netlist.inputs.map((net) => tagNode(`in ${net}`, 'input', net, net)),
+    ...constants.map((net) => tagNode(`in ${net}`, 'constant', net, net)),
     ...netlist.gates.map(gateNode),
     ...cells.map(cellNode),
-    ...netlist.outputs.map(({ name, net }) => tag(`out ${name}`, 'output', net, name)),
+    ...netlist.outputs.map(({ name, net }) => tagNode(`out ${name}`, 'output', net, name)),
   ];
   const isLarge = netlist.gates.length > FEW_GATES;
   return {
@@ -105,6 +90,23 @@ export function graphOf(netlist: Netlist): ElkNode {
       'elk.layered.nodePlacement.strategy': isLarge ? 'LINEAR_SEGMENTS' : 'NETWORK_SIMPLEX',
       'elk.layered.thoroughness': isLarge ? '3' : '7',
       'elk.padding': '[top=8,left=8,bottom=8,right=8]',
+    },
+  };
+}
+
+/** The tag of an input, an output or a constant: it has one port, on the side of the gates. */
+function tagNode(id: string, kind: 'input' | 'output' | 'constant', net: string, label: string): Placed {
+  const width = tagWidth(label);
+  const x = kind === 'output' ? 0 : width;
+  return {
+    id,
+    width,
+    height: TAG_HEIGHT,
+    meta: { kind, net, label },
+    ports: [{ id: `${id}:0`, x, y: TAG_HEIGHT / 2, width: 0, height: 0 }],
+    layoutOptions: {
+      'elk.portConstraints': 'FIXED_POS',
+      'elk.layered.layering.layerConstraint': kind === 'output' ? 'LAST' : 'FIRST',
     },
   };
 }

@@ -34,44 +34,59 @@ async function wiresOf(board: Board): Promise<string> {
   return `${wires}, ${metres.toFixed(2)} m in all, ${againstShortest(length)}; ${many(crossings, 'crossing')}.`;
 }
 
-/** Lays the job's packing out, long work off the screen's thread; what comes of it is one edit; `onLaid` is told when it is done. */
-export function useLayOut(onLaid?: () => void): LayingOut {
-  const { job, packing, netlist, session } = useJobView();
+interface Made {
+  readonly edit: Edit | null;
+  readonly says: string | null;
+}
+
+/** Work that lays out: one at a time, what comes of it is one edit, and it can be stopped. */
+function useWork(onLaid: (() => void) | undefined) {
+  const { session } = useJobView();
   const [share, setShare] = useState<number | null>(null);
   const working = useRef<AbortController | null>(null);
-  const kind = layoutBoardKindOf(job);
-  // A share told by work that was stopped, still on its way, is of no concern.
-  const telling = (signal: AbortSignal) =>
-    callback((done: number) => {
-      if (!signal.aborted) setShare(done);
-    });
-  const run = (make: (signal: AbortSignal) => Promise<{ edit: Edit | null; says: string | null }>): void => {
+  const take = async ({ edit, says: text }: Made, signal: AbortSignal): Promise<void> => {
+    const laid = edit && !signal.aborted && session.dispatch(edit).ok;
+    if (laid) onLaid?.();
+    if (laid && edit.kind === 'lay-out') tell(`${text ?? 'Laid out.'} ${await wiresOf(edit.board)}`);
+    else if (text !== null) tell(text);
+  };
+  const run = (make: (signal: AbortSignal, telling: (done: number) => void) => Promise<Made>): void => {
     working.current?.abort();
     const control = new AbortController();
+    const { signal } = control;
     working.current = control;
     setShare(0);
-    make(control.signal)
-      .then(async ({ edit, says: text }) => {
-        const laid = edit && !control.signal.aborted && session.dispatch(edit).ok;
-        if (laid) onLaid?.();
-        if (laid && edit.kind === 'lay-out') tell(`${text ?? 'Laid out.'} ${await wiresOf(edit.board)}`);
-        else if (text !== null) tell(text);
-      })
+    // A share told by work that was stopped, still on its way, is of no concern.
+    const telling = callback((done: number) => {
+      if (!signal.aborted) setShare(done);
+    });
+    make(signal, telling)
+      .then((made) => take(made, signal))
       .catch((e: unknown) => {
-        if (!control.signal.aborted) tell(`The layout failed: ${String(e)}`);
+        if (!signal.aborted) tell(`The layout failed: ${String(e)}`);
       })
       .finally(() => {
         if (working.current === control) setShare(null);
       });
   };
+  const stop = (): void => {
+    working.current?.abort();
+    setShare(null);
+  };
+  return { share, run, stop };
+}
+
+/** Lays the job's packing out, long work off the screen's thread; what comes of it is one edit; `onLaid` is told when it is done. */
+export function useLayOut(onLaid?: () => void): LayingOut {
+  const { job, packing, netlist } = useJobView();
+  const { share, run, stop } = useWork(onLaid);
   return {
     share,
+    stop,
     afresh: () =>
       packing &&
-      run(async (signal) => {
-        const { edit, findings } = await runLong('plan', signal, (api) =>
-          api.layOut(job, packing, netlist, telling(signal)),
-        );
+      run(async (signal, telling) => {
+        const { edit, findings } = await runLong('plan', signal, (api) => api.layOut(job, packing, netlist, telling));
         const around = hasFixed(job.board);
         const remedies = (f: Finding): string => (around ? 'Unfix what is in the way, or mend it by hand.' : remedy(f));
         const refusal = findings.map((f) => `${says(f)} ${remedies(f)}`).join(' ');
@@ -80,26 +95,20 @@ export function useLayOut(onLaid?: () => void): LayingOut {
     update: () =>
       packing &&
       netlist &&
-      run(async (signal) => {
-        const made = await runLong('plan', signal, (api) =>
-          api.update(job.board, { packing, netlist }, kind, telling(signal)),
-        );
-        const { board, taken, added, stopped } = made;
-        if (stopped)
-          return {
-            edit: null,
-            says: `The board was left as it is: ${says(stopped)} Lay it out afresh, or mend it by hand.`,
-          };
+      run(async (signal, telling) => {
+        const kind = layoutBoardKindOf(job);
+        const made = await runLong('plan', signal, (api) => api.update(job.board, { packing, netlist }, kind, telling));
+        if (made.stopped) {
+          const why = `The board was left as it is: ${says(made.stopped)} Lay it out afresh, or mend it by hand.`;
+          return { edit: null, says: why };
+        }
+        const { board, taken, added } = made;
         const said = [
           taken.length === 0 ? 'Nothing had to go.' : `Removed: ${list(taken)}.`,
           added.length === 0 ? '' : `New or moved: ${list(added)}.`,
         ];
         return { edit: { kind: 'lay-out', packing: made.packing, board }, says: said.filter(Boolean).join(' ') };
       }),
-    stop: () => {
-      working.current?.abort();
-      setShare(null);
-    },
   };
 }
 

@@ -53,65 +53,87 @@ interface Declared {
 /** Large switches and lamps for what is on the board, each with its signal and its key. */
 export function ControlPanel() {
   const { job, bench, board, reading, subject } = useJobView();
-  const state = useSyncExternalStore(bench.subscribe, bench.snapshot);
-  const design = reading?.design;
-  const labelled = (names: readonly string[], declared: readonly Declared[] = []) =>
-    names.map((name) => ({ name, label: declared.find((s) => s.name === name)?.label }));
-  const inputs = labelled(subject.inputs, design?.inputs);
-  const outputs = labelled(subject.outputs, design?.outputs);
-  const keys = switchKeys(inputs.map((s) => s.name));
-  const crowded = inputs.length + outputs.length > 9;
-  const width = crowded ? '74px' : '82px';
+  const { inputs, outputs } = subject;
   const flip = useCallback((ref: string) => bench.flip(ref), [bench]);
-  const stimulus = (signal: string) => placeNamed(job.board, 'give', signal);
-  const indicator = (signal: string) => placeNamed(job.board, 'show', signal);
-  const others = otherActuators(board, new Set(inputs.flatMap(({ name }) => stimulus(name)?.called ?? [])));
+  const isCrowded = inputs.length + outputs.length > 9;
+  const sizes = { width: isCrowded ? '74px' : '82px', isCrowded };
+  const declared = reading?.design;
+  const others = otherActuators(
+    board,
+    new Set(inputs.flatMap((name) => placeNamed(job.board, 'give', name)?.called ?? [])),
+  );
   return (
     <Panel title="Switches and lamps" actions={<TimeControls />} flexShrink={0} maxH="230px">
       <Flex gap="6px 18px" wrap="wrap" px="14px" pb="12px" overflowY="auto">
-        <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
-          {inputs.map(({ name, label }) => {
-            const ref = stimulus(name)?.called;
-            const on = ref !== undefined && bench.isOn(ref);
-            const shown = crowded ? undefined : label;
-            return (
-              <SwitchControl
-                key={name}
-                name={name}
-                label={shown}
-                keyCap={keys.get(name)}
-                on={on}
-                part={ref}
-                width={width}
-                onFlip={flip}
-              />
-            );
-          })}
-        </Flex>
+        <Switches names={inputs} declared={declared?.inputs} onFlip={flip} {...sizes} />
         <OtherSwitches actuators={others} onFlip={flip} />
-        <Flex gap={crowded ? '4px' : '8px'} wrap="wrap">
-          {outputs.map(({ name, label }) => {
-            const { called: ref, inverted = false } = indicator(name) ?? {};
-            const led = ref === undefined ? null : state.on ? bench.led(ref) : 'dark';
-            const lit = ref === undefined ? null : bench.lamp(ref);
-            const rest = crowded ? undefined : label;
-            const colour = colourOf(job.board, ref);
-            return (
-              <LampControl
-                key={name}
-                name={name}
-                led={led}
-                colour={colour}
-                words={lit ? wordsFor(lit, inverted, colour) : rest}
-                width={width}
-              />
-            );
-          })}
-        </Flex>
-        <LargeReadings board={board.board} bench={bench} outputs={subject.outputs} />
+        <Lamps names={outputs} declared={declared?.outputs} {...sizes} />
+        <LargeReadings board={board.board} bench={bench} outputs={outputs} />
         <Dials board={board} />
       </Flex>
     </Panel>
+  );
+}
+
+interface SignalsProps {
+  readonly names: readonly string[];
+  readonly declared: readonly Declared[] | undefined;
+  readonly width: string;
+  /** There are so many that what the sheet calls them has no room. */
+  readonly isCrowded: boolean;
+}
+
+const labelOf = (name: string, { declared = [], isCrowded }: SignalsProps): string | undefined =>
+  isCrowded ? undefined : declared.find((s) => s.name === name)?.label;
+
+/** A large switch for each input. */
+function Switches({ onFlip, ...signals }: SignalsProps & { readonly onFlip: (actuator: string) => void }) {
+  const { job, bench } = useJobView();
+  useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const keys = switchKeys(signals.names);
+  return (
+    <Flex gap={signals.isCrowded ? '4px' : '8px'} wrap="wrap">
+      {signals.names.map((name) => {
+        const ref = placeNamed(job.board, 'give', name)?.called;
+        return (
+          <SwitchControl
+            key={name}
+            name={name}
+            label={labelOf(name, signals)}
+            keyCap={keys.get(name)}
+            on={ref !== undefined && bench.isOn(ref)}
+            part={ref}
+            width={signals.width}
+            onFlip={onFlip}
+          />
+        );
+      })}
+    </Flex>
+  );
+}
+
+/** A large lamp for each output, with what it shows. */
+function Lamps(signals: SignalsProps) {
+  const { job, bench } = useJobView();
+  const { on } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  return (
+    <Flex gap={signals.isCrowded ? '4px' : '8px'} wrap="wrap">
+      {signals.names.map((name) => {
+        const { called: ref, inverted = false } = placeNamed(job.board, 'show', name) ?? {};
+        const lit = ref === undefined ? null : bench.lamp(ref);
+        const colour = colourOf(job.board, ref);
+        return (
+          <LampControl
+            key={name}
+            name={name}
+            led={ref === undefined ? null : on ? bench.led(ref) : 'dark'}
+            colour={colour}
+            words={lit ? wordsFor(lit, inverted, colour) : labelOf(name, signals)}
+            width={signals.width}
+          />
+        );
+      })}
+    </Flex>
   );
 }
 
@@ -123,6 +145,7 @@ interface OtherSwitchesProps {
 /** A box for each switch that no input of the design is set by. */
 function OtherSwitches({ actuators, onFlip }: OtherSwitchesProps) {
   const { bench } = useJobView();
+  useSyncExternalStore(bench.subscribe, bench.snapshot);
   if (actuators.length === 0) return null;
   return (
     <Flex
@@ -146,6 +169,7 @@ function OtherSwitches({ actuators, onFlip }: OtherSwitchesProps) {
 /** A slider for each potentiometer: its wiper's way from the first end to the last. */
 function Dials({ board: { board } }: { readonly board: ReadBoard }) {
   const { bench } = useJobView();
+  useSyncExternalStore(bench.subscribe, bench.snapshot);
   const dials = Object.values(board.parts).filter((part) => typeOf(part)?.kind === 'potentiometer');
   if (dials.length === 0) return null;
   return (

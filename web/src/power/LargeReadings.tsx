@@ -1,5 +1,6 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 import { type Board, byNumber, type LedState, pinOf, placeNamed, typeOf } from '@saddlebag/core';
+import { useSyncExternalStore } from 'react';
 import type { PowerBench } from '../base/bench';
 import { colour } from '../base/colours';
 import { domes } from '../kit/board/SmallParts';
@@ -12,6 +13,7 @@ interface ReadingsProps {
 
 /** What lamps say together: the displays of the board as digits, and the lamps of a bus as a number. */
 export function LargeReadings({ board, bench, outputs }: ReadingsProps) {
+  useSyncExternalStore(bench.subscribe, bench.snapshot);
   const displays = Object.values(board.parts).filter((part) => typeOf(part)?.kind === 'display');
   const buses = busesOf(outputs);
   if (displays.length + buses.length === 0) return null;

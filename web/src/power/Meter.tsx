@@ -1,4 +1,4 @@
-import { Input, Text } from '@chakra-ui/react';
+import { Text } from '@chakra-ui/react';
 import {
   type Board,
   hertzWords,
@@ -12,7 +12,8 @@ import {
 import { useRef, useState, useSyncExternalStore } from 'react';
 import type { PowerBench } from '../base/bench';
 import { useJobView } from '../base/job-context';
-import { useShortcuts } from '../base/shortcuts';
+import { type Shortcut, useShortcuts } from '../base/shortcuts';
+import { MonoInput } from '../kit/MonoInput';
 import { type MeterPlace, usePointedMeter } from './meter-place';
 import { useTraceSetup } from './use-trace-setup';
 
@@ -26,42 +27,17 @@ export function Meter() {
   const [typed, setTyped] = useState('');
   const field = useRef<HTMLInputElement>(null);
   const place = pointed ?? typedPlace(typed);
-  const pinToTrace = (place && pinAt(place, board)) ?? null;
-  const { arrange } = useTraceSetup();
-  useShortcuts(
-    'Under power',
-    on
-      ? [
-          { cap: '/', does: 'measure at a pin', keys: ['/'], take: () => field.current?.focus() },
-          {
-            cap: ';',
-            does: 'trace what is pointed at, or no longer',
-            keys: [';'],
-            take: () => {
-              if (pinToTrace === null) return;
-              arrange((setup) => withPin(setup, pinToTrace));
-              bench.show('trace');
-            },
-          },
-        ]
-      : [],
-  );
+  useMeterKeys({ on, place, onType: () => field.current?.focus() });
   if (!on) return null;
   const shown = place && reading(place, board, bench);
   return (
     <>
-      <Input
+      <MonoInput
         aria-label="measure at"
         placeholder="U1.8, b1.e17"
-        _placeholder={{ color: 'soft' }}
         ref={field}
         w="128px"
         h="28px"
-        px="8px"
-        fontFamily="mono"
-        fontSize="12.5px"
-        bg="card"
-        borderColor="line"
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
       />
@@ -70,6 +46,29 @@ export function Meter() {
       </Text>
     </>
   );
+}
+
+interface MeterKeys {
+  readonly on: boolean;
+  readonly place: MeterPlace | null;
+  readonly onType: () => void;
+}
+
+/** The keys of the meter while the power is on: a pin to type, and what is measured put into the trace. */
+function useMeterKeys({ on, place, onType }: MeterKeys): void {
+  const { board, bench } = useJobView();
+  const { arrange } = useTraceSetup();
+  const trace = (): void => {
+    const traced = place && pinAt(place, board);
+    if (traced === null) return;
+    arrange((setup) => withPin(setup, traced));
+    bench.show('trace');
+  };
+  const keys: readonly Shortcut[] = [
+    { cap: '/', does: 'measure at a pin', keys: ['/'], take: onType },
+    { cap: ';', does: 'trace what is pointed at, or no longer', keys: [';'], take: trace },
+  ];
+  useShortcuts('Under power', on ? keys : []);
 }
 
 /** Where a typed word holds the meter: a hole, a pin, or a lamp. */

@@ -39,21 +39,45 @@ function useLettingGo(buttons: ReadonlySet<string>, keyOf: (ref: string) => stri
   }, [letGo]);
 }
 
-/**
- * The board under power: switches and LEDs live, levels on strips and in chips, and the table walked row
- * by row. The parts that change with every switch listen to the bench themselves; this one does not.
- */
-export default function PowerStep() {
-  const { id, job, board, bench, subject } = useJobView();
-  useTracedAsKept();
-  const scene = useScene(board);
+/** The switches that set the inputs of what is walked, by input; undefined where there is none. */
+function useSwitches(): readonly (string | undefined)[] {
+  const { job, subject } = useJobView();
+  return subject.inputs.map((name) => placeNamed(job.board, 'give', name)?.called);
+}
+
+/** Each switch has its key: a press flips it, and holds a push-button for as long as the key is held, two at once if need be. */
+function useSwitchKeys(): readonly Shortcut[] {
+  const { job, bench, subject } = useJobView();
   const { inputs } = subject;
-  const canWalk = inputs.length > 0 && !subject.stores && checkWalk(inputs.length).length === 0;
+  const switches = useSwitches();
+  const keys = switchKeys(inputs);
+  const buttons = new Set(switches.flatMap((ref) => (ref !== undefined && isButton(job.board, ref) ? [ref] : [])));
+  useLettingGo(buttons, (ref) => keys.get(inputs[switches.indexOf(ref)] ?? ''));
+  return inputs.flatMap((name, i): Shortcut[] => {
+    const [cap, ref] = [keys.get(name), switches[i]];
+    if (cap === undefined || ref === undefined) return [];
+    const hold = (e: KeyboardEvent): void => {
+      if (!e.repeat) bench.setSwitches(new Map([[ref, true]]));
+    };
+    const isHeld = buttons.has(ref);
+    return [
+      {
+        cap,
+        does: `${isHeld ? 'hold' : 'switch'} ${name}`,
+        keys: [cap.toLowerCase()],
+        take: isHeld ? hold : () => bench.flip(ref),
+      },
+    ];
+  });
+}
+
+/** What sets the power and walks the table. */
+function usePower() {
+  const { bench, subject } = useJobView();
+  const { inputs, stores } = subject;
+  const switches = useSwitches();
   const { walk, stop } = useWalk();
-  // What stores something has no table: its signals are traced. Anything else may be.
-  const shows = useSyncExternalStore(bench.subscribe, () => bench.snapshot().shows);
-  const isTraced = shows === 'trace' || subject.stores;
-  const switches = inputs.map((name) => placeNamed(job.board, 'give', name)?.called);
+  const canWalk = inputs.length > 0 && !stores && checkWalk(inputs.length).length === 0;
   const isOn = (): boolean => bench.snapshot().on;
   const power = useLatest((): void => (isOn() ? bench.powerOff() : bench.powerOn()));
   const startWalk = useLatest((): void => {
@@ -68,25 +92,23 @@ export default function PowerStep() {
     );
     bench.setSwitches(new Map(positions));
   });
-  const keys = switchKeys(inputs);
-  const buttons = new Set(switches.flatMap((ref) => (ref !== undefined && isButton(job.board, ref) ? [ref] : [])));
-  const flips = inputs.flatMap((name, i): Shortcut[] => {
-    const [key, ref] = [keys.get(name), switches[i]];
-    if (key === undefined || ref === undefined) return [];
-    // A button is held as long as its key is, two at once if need be.
-    if (buttons.has(ref)) {
-      const hold = (e: KeyboardEvent): void => {
-        if (!e.repeat) bench.setSwitches(new Map([[ref, true]]));
-      };
-      return [{ cap: key, does: `hold ${name}`, keys: [key.toLowerCase()], take: hold }];
-    }
-    return [{ cap: key, does: `switch ${name}`, keys: [key.toLowerCase()], take: () => bench.flip(ref) }];
-  });
-  useLettingGo(buttons, (ref) => keys.get(inputs[switches.indexOf(ref)] ?? ''));
+  return { switches, canWalk, power, startWalk, stop, setRow };
+}
+
+/**
+ * The board under power: switches and LEDs live, levels on strips and in chips, and the table walked row
+ * by row. The parts that change with every switch listen to the bench themselves; this one does not.
+ */
+export default function PowerStep() {
+  const { id, job, board } = useJobView();
+  useTracedAsKept();
+  const scene = useScene(board);
+  const work = usePower();
+  const flips = useSwitchKeys();
   useShortcuts('Under power', [
     // Space is power whatever has the focus: buttons answer to Enter as well.
-    { cap: 'Space', does: 'power', keys: ['Space'], take: power, isFirst: true },
-    ...(canWalk ? [{ cap: 'W', does: 'walk the table', keys: ['w'], take: startWalk, isFirst: true }] : []),
+    { cap: 'Space', does: 'power', keys: ['Space'], take: work.power, isFirst: true },
+    ...(work.canWalk ? [{ cap: 'W', does: 'walk the table', keys: ['w'], take: work.startWalk, isFirst: true }] : []),
     ...flips,
   ]);
   if (isBare(job.board))
@@ -97,23 +119,31 @@ export default function PowerStep() {
     );
   return (
     <>
-      {isTraced ? (
-        <TracePanel onTable={subject.stores ? null : () => bench.show('table')} />
-      ) : (
-        <WalkPanel
-          switches={switches}
-          onWalk={startWalk}
-          onStop={stop}
-          onSet={setRow}
-          onTrace={() => bench.show('trace')}
-        />
-      )}
+      <WhatIsSeen work={work} />
       <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
-        <BoardMat scene={scene} tools={<PowerTools onPower={power} />}>
+        <BoardMat scene={scene} tools={<PowerTools onPower={work.power} />}>
           <LiveBoard scene={scene} />
         </BoardMat>
         <ControlPanel />
       </Flex>
     </>
+  );
+}
+
+/** The table beside the board, or the trace: what stores something has no table, anything else may be traced. */
+function WhatIsSeen({ work }: { readonly work: ReturnType<typeof usePower> }) {
+  const { bench, subject } = useJobView();
+  const shows = useSyncExternalStore(bench.subscribe, () => bench.snapshot().shows);
+  if (subject.stores || shows === 'trace')
+    return <TracePanel onTable={subject.stores ? null : () => bench.show('table')} />;
+  const { switches, startWalk, stop, setRow } = work;
+  return (
+    <WalkPanel
+      switches={switches}
+      onWalk={startWalk}
+      onStop={stop}
+      onSet={setRow}
+      onTrace={() => bench.show('trace')}
+    />
   );
 }

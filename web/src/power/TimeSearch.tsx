@@ -1,8 +1,10 @@
-import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
+import { Box, Button, type ButtonProps, Flex, Text } from '@chakra-ui/react';
 import { MOST_PULSES, remedy, says } from '@saddlebag/core';
 import { useState, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
+import { MonoInput } from '../kit/MonoInput';
+import { Tip } from '../kit/Tip';
 
 /** Looks for moments: edges of a signal, one or many, and when an expression of the sheet language is true. */
 export function TimeSearch({ names }: { readonly names: readonly string[] }) {
@@ -86,18 +88,14 @@ function Edges({ names }: { readonly names: readonly string[] }) {
       ))}
       <Flex as="label" gap="4px" align="center" fontSize="13px" color="soft" ml="auto" whiteSpace="nowrap">
         so many times
-        <Input
+        <MonoInput
           aria-label="so many times"
           aria-invalid={!isRight}
           value={text}
           onChange={(e) => setText(e.target.value)}
           inputMode="numeric"
           w="58px"
-          h="26px"
           px="6px"
-          fontFamily="mono"
-          fontSize="12.5px"
-          bg="card"
           borderColor={isRight ? 'line' : 'bad'}
         />
       </Flex>
@@ -124,49 +122,41 @@ function WhenTrue() {
         find(true)();
       }}
     >
-      <Input
+      <MonoInput
         aria-label="true when"
         placeholder="Q3 & ~Q1 is true"
-        _placeholder={{ color: 'soft' }}
         value={text}
         maxLength={400}
         onChange={(e) => setText(e.target.value)}
         flex="1"
         minW="0"
-        h="26px"
-        px="8px"
-        fontFamily="mono"
-        fontSize="12.5px"
-        bg="card"
-        borderColor="line"
       />
-      <Button
-        h="26px"
-        px="8px"
-        disabled={isEmpty}
-        title="the last time before mark A, or before now"
-        onClick={find(false)}
-      >
+      <SearchButton tip="the last time before mark A, or before now" disabled={isEmpty} onClick={find(false)}>
         Before
-      </Button>
-      <Button
-        h="26px"
-        px="8px"
-        type="submit"
+      </SearchButton>
+      <SearchButton
+        tip="the next time after mark A, or from now on: time runs until it comes"
         disabled={isEmpty}
-        title="the next time after mark A, or from now on: time runs until it comes"
+        type="submit"
       >
         Next
-      </Button>
-      <Button
-        h="26px"
-        px="8px"
+      </SearchButton>
+      <SearchButton
+        tip="when it comes next, at the speed that time has: the trace stands still there, with what went before"
         disabled={isEmpty}
-        title="when it comes next, at the speed that time has: the trace stands still there, with what went before"
         onClick={() => bench.inTime({ kind: 'seek', sought: { kind: 'true', text }, stops: false })}
       >
         Wait
-      </Button>
+      </SearchButton>
     </Flex>
+  );
+}
+
+/** A small button of the search, with a line about what it does. */
+function SearchButton({ tip, ...button }: ButtonProps & { readonly tip: string }) {
+  return (
+    <Tip text={tip}>
+      <Button h="26px" px="8px" {...button} />
+    </Tip>
   );
 }

@@ -24,15 +24,12 @@ const shelfKeys = [
 /** The list of jobs kept in this browser, and the samples to begin from. */
 export function ShelfPage() {
   useShortcuts('On the shelf', shelfKeys);
-  const kept = useLiveQuery(listed);
-  const jobs = kept && 'rows' in kept ? kept.rows : undefined;
   const navigate = useNavigate();
   const [refused, setRefused] = useState<readonly Finding[]>([]);
-  const picker = useRef<HTMLInputElement>(null);
   useEffect(() => {
     document.title = 'Saddlebag';
   }, []);
-  const { open, take, bring, startNew, duplicate, putBack, remove } = useShelf(setRefused);
+  const acts = useShelf(setRefused);
   return (
     <Flex
       direction="column"
@@ -40,7 +37,7 @@ export function ShelfPage() {
       onDragOver={(e) => e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault();
-        bring(e.dataTransfer.files[0]);
+        acts.bring(e.dataTransfer.files[0]);
       }}
     >
       <Flex as="header" align="center" px="18px" h="42px" flexShrink={0}>
@@ -59,58 +56,75 @@ export function ShelfPage() {
         </Text>
       </Leather>
       <Flex as="main" flex="1" minH="0" gap="10px" p="10px 12px">
-        <Panel
-          title="Your jobs"
-          hint="kept in this browser"
-          flex="1"
-          actions={
-            <>
-              <Button onClick={() => picker.current?.click()}>Import a file</Button>
-              <Button variant="solid" onClick={() => void startNew()}>
-                New job
-              </Button>
-            </>
-          }
-        >
-          <input
-            ref={picker}
-            type="file"
-            accept=".json,.sheet,.v,.csv"
-            hidden
-            aria-label="job file"
-            onChange={(e) => {
-              bring(e.target.files?.[0]);
-              e.target.value = '';
-            }}
-          />
-          {refused.length > 0 && <Refused findings={refused} onClose={() => setRefused([])} />}
-          {kept && 'why' in kept && <Empty>{saysStorage(kept.why)}</Empty>}
-          {jobs?.length === 0 && (
-            <Empty>
-              Nothing here yet. Begin a new job, or take one of the samples beside: each opens complete, from its
-              equations to its lamps.
-            </Empty>
-          )}
-          <Box as="ul" listStyleType="none" overflowY="auto" flex="1" minH="0">
-            {jobs?.map((row) => (
-              <JobLine
-                key={row.id}
-                row={row}
-                onOpen={() => void open(row.id)}
-                onDuplicate={() => void duplicate(row)}
-                onDelete={() => void remove(row.id, row.name)}
-              />
-            ))}
-          </Box>
-          <Bin onPutBack={(id) => void putBack(id)} onEmpty={() => void trying(() => shelf.emptyBin())} />
-        </Panel>
-        <SampleList onTake={(text) => trying(() => take(bringText(text)))} />
+        <JobsPanel acts={acts} refused={refused} onSeen={() => setRefused([])} />
+        <SampleList onTake={(text) => trying(() => acts.take(bringText(text)))} />
       </Flex>
       <Flex as="footer" px="18px" h="42px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
         <FirstKeys />
         <Text ml="auto">A job, a sheet, Verilog or a CSV table dropped on the shelf is imported.</Text>
       </Flex>
     </Flex>
+  );
+}
+
+interface JobsPanelProps {
+  readonly acts: ReturnType<typeof useShelf>;
+  readonly refused: readonly Finding[];
+  /** What was refused has been read. */
+  readonly onSeen: () => void;
+}
+
+/** The jobs that are kept, what was refused, and the bin. */
+function JobsPanel({ acts, refused, onSeen }: JobsPanelProps) {
+  const kept = useLiveQuery(listed);
+  const jobs = kept && 'rows' in kept ? kept.rows : undefined;
+  return (
+    <Panel title="Your jobs" hint="kept in this browser" flex="1" actions={<BeginJob acts={acts} />}>
+      {refused.length > 0 && <Refused findings={refused} onClose={onSeen} />}
+      {kept && 'why' in kept && <Empty>{saysStorage(kept.why)}</Empty>}
+      {jobs?.length === 0 && (
+        <Empty>
+          Nothing here yet. Begin a new job, or take one of the samples beside: each opens complete, from its equations
+          to its lamps.
+        </Empty>
+      )}
+      <Box as="ul" listStyleType="none" overflowY="auto" flex="1" minH="0">
+        {jobs?.map((row) => (
+          <JobLine
+            key={row.id}
+            row={row}
+            onOpen={() => void acts.open(row.id)}
+            onDuplicate={() => void acts.duplicate(row)}
+            onDelete={() => void acts.remove(row.id, row.name)}
+          />
+        ))}
+      </Box>
+      <Bin onPutBack={(id) => void acts.putBack(id)} onEmpty={() => void trying(() => shelf.emptyBin())} />
+    </Panel>
+  );
+}
+
+/** A new job, or one from a file. */
+function BeginJob({ acts }: Pick<JobsPanelProps, 'acts'>) {
+  const picker = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <input
+        ref={picker}
+        type="file"
+        accept=".json,.sheet,.v,.csv"
+        hidden
+        aria-label="job file"
+        onChange={(e) => {
+          acts.bring(e.target.files?.[0]);
+          e.target.value = '';
+        }}
+      />
+      <Button onClick={() => picker.current?.click()}>Import a file</Button>
+      <Button variant="solid" onClick={() => void acts.startNew()}>
+        New job
+      </Button>
+    </>
   );
 }
 

@@ -6,14 +6,15 @@ import {
   type Job,
   locksKey,
   type Netlist,
+  type Packing,
   rulesOf,
 } from '@saddlebag/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { PowerBench } from '../base/bench';
 import { contentKey, printedOnce } from '../base/content-key';
-import { coloursOf, type JobView, readBoard, signalsOf } from '../base/job-context';
-import { tableSubject } from '../base/subject';
+import { coloursOf, type JobView, type ReadBoard, readBoard, signalsOf } from '../base/job-context';
+import { type PowerSubject, tableSubject } from '../base/subject';
 import { useKept, useSame } from '../base/use-kept';
 import { useLatest } from '../base/use-latest';
 import type { JobSession } from '../store/session';
@@ -49,26 +50,13 @@ export function useJobStages(id: string, session: JobSession): JobStages {
   const behaviour = useKept(design?.behaviour ?? null, printedBehaviour(design?.behaviour ?? null));
   const { packing, ...pack } = usePacking(job, netlist, isBehind);
   const board = useMemo(() => readBoard(job.board, packing), [job.board, packing]);
-  const inspected = useQuery({
-    queryKey: [
-      'inspect',
-      contentKey(job.board),
-      contentKey(job.packing),
-      contentKey(packing),
-      contentKey(job.silenced ?? null),
-    ],
-    queryFn: () => stages().inspect(job, packing),
-    placeholderData: keepPreviousData,
-  });
+  const findings = useFindings(job, packing);
   const all = signalsOf(read, packing);
   const signals = useKept(all, all.join(' '));
   const given = useMemo(() => coloursOf(signals, packing, board), [signals, packing, board]);
   const colours = useKept(given, given.key);
-  const [bench] = useState(() => new PowerBench(workerRunner));
   const subject = useMemo(() => tableSubject(netlist, behaviour, board), [netlist, behaviour, board]);
-  useEffect(() => bench.lay(board.board, board.nets, subject), [bench, board, subject]);
-  useEffect(() => () => bench.close(), [bench]);
-  const findings = inspected.data ?? null;
+  const bench = useBench(board, subject);
   const view = useSame({
     id,
     job,
@@ -85,6 +73,30 @@ export function useJobStages(id: string, session: JobSession): JobStages {
     subject,
   });
   return { view, isBehind };
+}
+
+/** What inspection finds on the board; null until it has been inspected once. */
+function useFindings(job: Job, packing: Packing | null): readonly Finding[] | null {
+  const inspected = useQuery({
+    queryKey: [
+      'inspect',
+      contentKey(job.board),
+      contentKey(job.packing),
+      contentKey(packing),
+      contentKey(job.silenced ?? null),
+    ],
+    queryFn: () => stages().inspect(job, packing),
+    placeholderData: keepPreviousData,
+  });
+  return inspected.data ?? null;
+}
+
+/** The bench that a board lies on while its job is open. */
+function useBench({ board, nets }: ReadBoard, subject: PowerSubject): PowerBench {
+  const [bench] = useState(() => new PowerBench(workerRunner));
+  useEffect(() => bench.lay(board, nets, subject), [bench, board, nets, subject]);
+  useEffect(() => () => bench.close(), [bench]);
+  return bench;
 }
 
 type PackingView = Pick<JobView, 'packing' | 'packingPending' | 'packingFindings' | 'stopPacking' | 'startPacking'>;

@@ -19,40 +19,16 @@ interface Stretch {
   rest: ReturnType<typeof setTimeout> | undefined;
 }
 
+/** A place of the drawing, as shares of its size, that is to lie somewhere on the screen once the drawing has its new size. */
+type Anchor = Pick<Stretch, 'share' | 'at'>;
+
 /**
- * The size of a drawing on its mat and the ways to change it; what lies under the pointer stays there. A wheel and two
- * fingers stretch what is painted, which costs nothing however large the board is; it is painted anew when they rest.
+ * The size of a drawing on its mat; what an anchor names stays where it says. Each size is a new object: what was stretched is put right even
+ * where its size is the same in the end.
  */
-export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
-  const scroller = useRef<HTMLDivElement>(null);
-  const content = useRef<HTMLDivElement>(null);
-  // A new object each time: what was stretched is put right even where its size is the same in the end.
+function useSize(scroller: RefObject<HTMLDivElement | null>, content: RefObject<HTMLDivElement | null>) {
   const [size, setSize] = useState({ scale: 1 });
-  const { scale } = size;
-  const anchor = useRef<Pick<Stretch, 'share' | 'at'> | null>(null);
-  const stretch = useRef<Stretch | null>(null);
-  const shareAt = (at: Point): Point => {
-    const box = content.current?.getBoundingClientRect();
-    return box && box.width > 0
-      ? { x: (at.x - box.left) / box.width, y: (at.y - box.top) / box.height }
-      : { x: 0.5, y: 0.5 };
-  };
-  const to = (next: number): void => {
-    const view = scroller.current?.getBoundingClientRect();
-    if (!view) return;
-    clearTimeout(stretch.current?.rest);
-    stretch.current = null;
-    const at = { x: view.left + view.width / 2, y: view.top + view.height / 2 };
-    anchor.current = { share: shareAt(at), at };
-    setSize({ scale: bounded(next) });
-  };
-  const settle = (): void => {
-    const done = stretch.current;
-    stretch.current = null;
-    if (!done) return;
-    anchor.current = done;
-    setSize((now) => ({ scale: bounded(now.scale * done.times) }));
-  };
+  const anchor = useRef<Anchor | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the drawing has its size when it has been set
   useLayoutEffect(() => {
     const [wanted, box] = [anchor.current, content.current];
@@ -63,11 +39,39 @@ export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
     const { share, at } = wanted;
     scroller.current?.scrollBy(left + share.x * width - at.x, top + share.y * height - at.y);
   }, [size]);
+  const resize = (about: Anchor, next: (scale: number) => number): void => {
+    anchor.current = about;
+    setSize((now) => ({ scale: bounded(next(now.scale)) }));
+  };
+  return [size.scale, resize] as const;
+}
+
+interface Sized {
+  readonly scroller: RefObject<HTMLDivElement | null>;
+  readonly content: RefObject<HTMLDivElement | null>;
+  readonly scale: number;
+  readonly resize: (about: Anchor, next: (scale: number) => number) => void;
+}
+
+/** Stretches what is painted, and has it painted anew when that rests. */
+function useStretch({ scroller, content, scale, resize }: Sized) {
+  const stretch = useRef<Stretch | null>(null);
   useEffect(() => () => clearTimeout(stretch.current?.rest), []);
+  /** Ends the stretch that is under way, and gives it. */
+  const ended = (): Stretch | null => {
+    const done = stretch.current;
+    clearTimeout(done?.rest);
+    stretch.current = null;
+    return done;
+  };
+  const settle = (): void => {
+    const done = ended();
+    if (done) resize(done, (now) => now * done.times);
+  };
   const stretched = (times: number, about: Point): void => {
     const box = content.current;
     if (!box) return;
-    stretch.current ??= { times: 1, share: shareAt(about), from: about, at: about, rest: undefined };
+    stretch.current ??= { times: 1, share: shareAt(box, about), from: about, at: about, rest: undefined };
     const now = stretch.current;
     now.times = bounded(scale * now.times * times) / scale;
     show(box, now);
@@ -80,6 +84,25 @@ export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
       now.at = { x: now.at.x + x, y: now.at.y + y };
       show(content.current, now);
     } else scroller.current?.scrollBy(-x, -y);
+  };
+  return { stretched, along, ended };
+}
+
+/**
+ * The size of a drawing on its mat and the ways to change it; what lies under the pointer stays there. A wheel and two
+ * fingers stretch what is painted, which costs nothing however large the board is; it is painted anew when they rest.
+ */
+export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const content = useRef<HTMLDivElement>(null);
+  const [scale, resize] = useSize(scroller, content);
+  const { stretched, along, ended } = useStretch({ scroller, content, scale, resize });
+  const to = (next: number): void => {
+    const view = scroller.current?.getBoundingClientRect();
+    if (!view) return;
+    ended();
+    const at = { x: view.left + view.width / 2, y: view.top + view.height / 2 };
+    resize({ share: shareAt(content.current, at), at }, () => next);
   };
   useWheel(scroller, stretched);
   const fit = (): void => {
@@ -96,6 +119,13 @@ export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
     fit,
     hands: useDrawing(along, stretched, onPinch),
   };
+}
+
+/** Where a point of the screen lies on a drawing, as shares of its size; in the middle of one that has none. */
+function shareAt(drawing: HTMLElement | null, at: Point): Point {
+  const box = drawing?.getBoundingClientRect();
+  if (!box || box.width === 0) return { x: 0.5, y: 0.5 };
+  return { x: (at.x - box.left) / box.width, y: (at.y - box.top) / box.height };
 }
 
 /** Zooms about the pointer by the wheel with Ctrl, and by two fingers on a touchpad, which browsers tell as the same. */
