@@ -12,6 +12,8 @@ export default defineConfig({
           include: ['src/**/*.test.ts'],
           setupFiles: ['../scripts/seed.ts'],
           testTimeout: 120_000,
+          // Core keeps no state between tests: its files share their modules, which halves what loading them costs.
+          isolate: false,
         },
       },
       {

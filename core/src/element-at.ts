@@ -7,3 +7,10 @@ export function elementAt<T>(list: ArrayLike<T>, index: number): T {
   if (!(index >= 0 && index < list.length)) throw new RangeError(`No element ${index} among ${list.length}.`);
   return list[index] as T;
 }
+
+/** What a record holds under a key, for callers that know it is there. Throws RangeError where there is none. */
+export function entryOf<T>(record: Readonly<Record<string, T | undefined>>, key: string): T {
+  const value = record[key];
+  if (value === undefined) throw new RangeError(`Nothing goes by ${key}.`);
+  return value;
+}

@@ -160,7 +160,7 @@ function before(list: readonly number[], limit: number): number {
   let [low, high] = [0, list.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if ((list[middle] as number) < limit) low = middle + 1;
+    if (elementAt(list, middle) < limit) low = middle + 1;
     else high = middle;
   }
   return low;

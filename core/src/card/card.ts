@@ -13,6 +13,7 @@ import {
 } from '../board';
 import { innerOf, typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
+import { entryOf } from '../element-at';
 import { isBuiltOtherwise } from '../inspection';
 import type { Behaviour } from '../logic';
 import { buildOrder, drivenBy, isPlain, type Packing, type UnitUse } from '../packing';
@@ -186,7 +187,7 @@ class Stager {
     );
     const test = 'Each signal reads 0 V with its switch off and 5 V with it on.';
     this.stage('switches', 'Switches and their pull-downs', { parts: [...switches, ...pullDowns], test });
-    this.claim(switches.flatMap((ref) => leadsOf(this.board.parts[ref] as SeatedPart).map((lead) => lead.pin)));
+    this.claim(switches.flatMap((ref) => leadsOf(entryOf(this.board.parts, ref)).map((lead) => lead.pin)));
   }
 
   /** Whether a unit serves a gate of the design, and not a part that the sheet uses by number. */

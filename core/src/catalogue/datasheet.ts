@@ -1,5 +1,5 @@
 import { elementAt } from '../element-at';
-import { HIGH, LOW, MachineRun, type Table, tableOf } from '../logic';
+import { HIGH, LOW, MachineRun, rowBit, type Table, tableOf } from '../logic';
 import { type ChipData, outputDelaysOf } from './chips';
 import { timingRequirementsOf } from './chips/timing-requirements';
 import { type Family, type FamilyId, families, schmittLevels } from './family';
@@ -143,13 +143,12 @@ export function interchangeable(unit: Unit): string[][] {
   if (unit.behaviour.stored.length > 0 || inputs.length > 12) return [];
   const { columns, floats, rows } = tableOf(unit.behaviour);
   const all = [...columns, ...(floats ?? []).filter((f) => f !== null)];
-  const bit = (set: Int32Array, r: number): number => (elementAt(set, r >>> 5) >>> (r & 31)) & 1;
   const alike = (i: number, j: number): boolean => {
     const [a, b] = [inputs.length - 1 - i, inputs.length - 1 - j];
     for (let r = 0; r < rows; r++) {
       if (((r >>> a) & 1) !== 1 || ((r >>> b) & 1) !== 0) continue;
       const swapped = r ^ (1 << a) ^ (1 << b);
-      if (all.some((set) => bit(set, r) !== bit(set, swapped))) return false;
+      if (all.some((set) => rowBit(set, r) !== rowBit(set, swapped))) return false;
     }
     return true;
   };

@@ -73,7 +73,8 @@ function symbolOf({ inputs, gates, outputs }: Behaviour): GateKind | 'buffer' | 
   const last = gateOf(output.net);
   const through = output.open || last?.kind === 'wire';
   if (through && (last?.inputs.length ?? 0) > (output.open ? 1 : 2)) return null;
-  const value = through ? (last?.inputs[0] as string) : output.net;
+  const value = through ? (last?.inputs[0] ?? null) : output.net;
+  if (value === null) return null;
   const gate = gateOf(value);
   if (!gate) return inputs.includes(value) ? 'buffer' : null;
   return gate.inputs.every((n) => inputs.includes(n)) ? (gate.kind as GateKind) : null;

@@ -159,7 +159,7 @@ function checkLoops(made: ReadonlyMap<string, readonly Equation[]>, reads: Reads
         const left = path.pop() as string;
         onPath.delete(left);
         done.add(left);
-      } else if (onPath.has(name)) findings.push(loopFinding(made.get(name)?.[0] as Equation, path));
+      } else if (onPath.has(name)) findings.push(loopFinding(elementAt(made.get(name) ?? [], 0), path));
       else if (!done.has(name)) {
         // What is stored may depend on itself: its clock or its gate breaks the loop.
         const equations = made.get(name)?.filter((e) => !e.storage) ?? [];

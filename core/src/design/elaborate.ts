@@ -209,7 +209,7 @@ class Elaborator {
       made = table.outputs;
     }
     made.forEach(({ expr, dontCare }, i) => {
-      const target = outputs[i] as Signal;
+      const target = elementAt(outputs, i);
       this.emit({ target, expr: placed(expr, place), ...(dontCare && { dontCare }) });
     });
     // A table that could not be read still makes its signals, so that they are not told as unknown.

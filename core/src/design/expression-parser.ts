@@ -1,4 +1,4 @@
-import { elementAt } from '../element-at';
+import { elementAt, entryOf } from '../element-at';
 import type { Finding, Span } from '../finding';
 import type { Connective, Expr } from '../logic';
 import { Cursor, spanOf } from './cursor';
@@ -81,7 +81,7 @@ export class ExpressionParser extends Cursor {
       return list;
     });
     const at = { from: name.from, to: this.close(open).to };
-    const least = functions[name.text] as number;
+    const least = entryOf(functions, name.text);
     // One bus is as many inputs as it has wires; how many, elaboration knows.
     const isBus = of[0]?.kind === 'name' && of[0].name.includes('[');
     if (name.text === 'not' ? of.length !== 1 : of.length < least && !isBus) {

@@ -1,6 +1,7 @@
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import {
+  addRow,
   type Cube,
   chain,
   compile,
@@ -15,6 +16,7 @@ import {
   offRows,
   productOfSums,
   type Rows,
+  rowBit,
   type SolveInteger,
   sizeOf,
   sweep,
@@ -128,11 +130,11 @@ function problemOf({ design }: Reading, signals: readonly string[]): { names: st
   if (used.length > MAX_RESTATE_INPUTS) return { names: used, functions: null };
   const table = sweep(compile({ inputs: used, gates, outputs: netlist.outputs.map((o) => o.net) }));
   const free = signals.map((_, i) => {
-    const never = table.columns[signals.length + 2 * i] as Rows;
-    const own = table.columns[signals.length + 2 * i + 1] as Rows;
+    const never = elementAt(table.columns, signals.length + 2 * i);
+    const own = elementAt(table.columns, signals.length + 2 * i + 1);
     return never.map((w, k) => w | elementAt(own, k));
   });
-  const on = signals.map((_, i) => (table.columns[i] as Rows).map((w, k) => w & ~(free[i]?.[k] as number)));
+  const on = signals.map((_, i) => elementAt(table.columns, i).map((w, k) => w & ~elementAt(elementAt(free, i), k)));
   return withoutIdle({ inputs: used.length, on, free }, used);
 }
 
@@ -157,14 +159,14 @@ function without({ inputs, on, free }: Functions, k: number): Functions | null {
   const [ons, frees]: [Rows[], Rows[]] = [[], []];
   for (let o = 0; o < on.length; o++) {
     const [newOn, newFree] = [new Int32Array(Math.max(1, rows >>> 5)), new Int32Array(Math.max(1, rows >>> 5))];
-    const bit = (set: Rows | undefined, r: number): number => ((set?.[r >>> 5] as number) >>> (r & 31)) & 1;
+    const [onRows, freeRows] = [elementAt(on, o), elementAt(free, o)];
     for (let r = 0; r < rows; r++) {
       const low = ((r >>> k) << (k + 1)) | (r & ((1 << k) - 1));
       const high = low | (1 << k);
-      const wants = [low, high].flatMap((x) => (bit(free[o], x) ? [] : [bit(on[o], x)]));
+      const wants = [low, high].flatMap((x) => (rowBit(freeRows, x) ? [] : [rowBit(onRows, x)]));
       if (wants.length === 2 && wants[0] !== wants[1]) return null;
-      if (wants.length === 0) (newFree[r >>> 5] as number) |= 1 << (r & 31);
-      else if (wants[0] === 1) (newOn[r >>> 5] as number) |= 1 << (r & 31);
+      if (wants.length === 0) addRow(newFree, r);
+      else if (wants[0] === 1) addRow(newOn, r);
     }
     ons.push(newOn);
     frees.push(newFree);
@@ -372,7 +374,8 @@ class Restater {
   /** What data input k of a selector gets: 0, 1, the last input or its complement. */
   private datum(o: number, k: number, rest: string): Expr {
     const { on, free } = this.f;
-    const want = (row: number): number | null => (bitAt(elementAt(free, o), row) ? null : bitAt(elementAt(on, o), row));
+    const want = (row: number): number | null =>
+      rowBit(elementAt(free, o), row) ? null : rowBit(elementAt(on, o), row);
     const [low, high] = [want(2 * k), want(2 * k + 1)];
     if (low === null || high === null || low === high) return constant((low ?? high ?? 0) as 0 | 1);
     const name: Expr = { kind: 'name', name: rest };
@@ -415,7 +418,6 @@ class Restater {
 }
 
 const constant = (value: 0 | 1): Expr => ({ kind: 'const', value });
-const bitAt = (rows: Rows, row: number): number => (elementAt(rows, row >>> 5) >>> (row & 31)) & 1;
 
 /** A signal from the low-active lines of a decoder: NAND of its ones, or AND of its zeros, whichever are fewer. */
 function fromLines(ones: readonly number[], zeros: readonly number[], line: (k: number) => Expr): Expr {

@@ -1,6 +1,7 @@
 import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import {
+  addRow,
   type Cube,
   chain,
   type Expr,
@@ -43,8 +44,8 @@ export function tableOfCells(cells: string, inputs: readonly string[], at: Span)
   const on = new Int32Array(wordsFor(n));
   const free = new Int32Array(wordsFor(n));
   for (let r = 0; r < cells.length; r++) {
-    if (cells[r] === '1') (on[r >>> 5] as number) |= 1 << (r & 31);
-    else if (cells[r] === '-') (free[r >>> 5] as number) |= 1 << (r & 31);
+    if (cells[r] === '1') addRow(on, r);
+    else if (cells[r] === '-') addRow(free, r);
   }
   return gathered(on, free, inputs);
 }

@@ -12,6 +12,7 @@ import {
   type TimerDivider,
   typeOf,
 } from '../catalogue';
+import { elementAt, entryOf } from '../element-at';
 import { bipolars, junctions, ledJunctions, mosfets, SUPPLY_V, supplyLimitMa, zener } from './devices';
 import { type BipolarElement, bipolar, breakdown, type Element, junction, mosfet, resistor } from './elements';
 import {
@@ -169,7 +170,7 @@ export class BoardVolts implements PinTable {
             opensHigh,
             hasHysteresis: data?.schmitt === true,
             ...(levels && { levels: { low: levels[0], high: levels[1] } }),
-            ...(divider && { compares: { tap: this.tapOf(chip, divider), share: divider.compares[name] as number } }),
+            ...(divider && { compares: { tap: this.tapOf(chip, divider), share: entryOf(divider.compares, name) } }),
           },
         ];
       });
@@ -395,8 +396,8 @@ function islandsOf(nodes: number, fixed: ReadonlyMap<number, number>, all: Islan
   const root = (node: number): number => {
     let at = node;
     while (parent[at] !== at) {
-      parent[at] = parent[parent[at] as number] as number;
-      at = parent[at] as number;
+      parent[at] = elementAt(parent, elementAt(parent, at));
+      at = elementAt(parent, at);
     }
     return at;
   };

@@ -1,5 +1,6 @@
 import type { Nets } from '../board';
 import type { FamilyId, PartType } from '../catalogue';
+import { elementAt } from '../element-at';
 import type { Element } from './elements';
 import type { IslandPoint } from './island';
 import { type Thresholds, thresholdsAt } from './pin-models';
@@ -106,10 +107,10 @@ export class OperatingPoint {
   /** Takes up what an island was found to be. */
   take(free: readonly number[], { least, most, floats, lost }: Omit<IslandPoint, 'supplyA'>): void {
     free.forEach((node, i) => {
-      this.least[node] = least[i] as number;
-      this.most[node] = most[i] as number;
-      this.floats[node] = floats[i] as number;
-      this.lost[node] = lost[i] as number;
+      this.least[node] = elementAt(least, i);
+      this.most[node] = elementAt(most, i);
+      this.floats[node] = elementAt(floats, i);
+      this.lost[node] = elementAt(lost, i);
     });
   }
 
@@ -177,11 +178,11 @@ export class OperatingPoint {
 
   private between(net: number, { low, high }: Omit<Thresholds, 'hasHysteresis'>, ground: number): ReadLevel {
     if (this.lost[net] === 1 || this.floats[net] === 1) return '?';
-    return (this.most[net] as number) - ground <= low ? '0' : (this.least[net] as number) - ground >= high ? '1' : '?';
+    return elementAt(this.most, net) - ground <= low ? '0' : elementAt(this.least, net) - ground >= high ? '1' : '?';
   }
 
   private middle(node: number): number {
-    return ((this.least[node] as number) + (this.most[node] as number)) / 2;
+    return (elementAt(this.least, node) + elementAt(this.most, node)) / 2;
   }
 
   /** The current through a lamp, by its name, in milliamperes; 0 for one whose leads are in no hole. */
@@ -207,6 +208,6 @@ export class OperatingPoint {
   }
 
   private isWide(node: number): boolean {
-    return (this.most[node] as number) - (this.least[node] as number) > 0.1;
+    return elementAt(this.most, node) - elementAt(this.least, node) > 0.1;
   }
 }

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import type { BoardVolts } from './board-volts';
 import { supplyLimitMa } from './devices';
 import { type Element, resistor } from './elements';
@@ -64,14 +65,14 @@ export function* standingsOf(board: BoardVolts, island: IslandModel): Generator<
       for (const i of own) island.setContact(i, (way[m] === 1) === contacts[i]?.on);
     });
     outputs.forEach((_, o) => {
-      island.setOutput(o, way[movers.length + o] as number);
+      island.setOutput(o, elementAt(way, movers.length + o));
     });
     const driveAt = (o: number): Drive => island.driveAt(o);
     if (isFight(outputs, driveAt)) continue;
     const point = island.point(board.volts, board.positive);
     if (point.lost.includes(1) || 1000 * point.supplyA > supplyLimitMa) continue;
     island.free.forEach((node, i) => {
-      board.volts[node] = ((point.least[i] as number) + (point.most[i] as number)) / 2;
+      board.volts[node] = (elementAt(point.least, i) + elementAt(point.most, i)) / 2;
     });
     yield { island, point, driveAt, isOn: (actuator) => isOn.get(actuator) === true, volts: board.volts };
   }
@@ -93,7 +94,7 @@ function* waysOf(choices: readonly (readonly number[])[], nodes: number): Genera
     for (let n = 0; n < count; n++) {
       let rest = n;
       yield choices.map((c) => {
-        const digit = c[rest % c.length] as number;
+        const digit = elementAt(c, rest % c.length);
         rest = Math.floor(rest / c.length);
         return digit;
       });
@@ -151,8 +152,8 @@ export function* unclearIn(board: BoardVolts, { island, point, volts }: IslandSt
     for (const reader of board.readersOf.get(node) ?? []) {
       const { chip, compares, pin } = reader;
       if (compares || !board.fixed.has(chip.supply) || !board.fixed.has(chip.ground)) continue;
-      const { low, high } = thresholdsOf(reader, (at) => volts[at] as number);
-      const own = (volts[node] as number) - (volts[chip.ground] as number);
+      const { low, high } = thresholdsOf(reader, (at) => elementAt(volts, at));
+      const own = elementAt(volts, node) - elementAt(volts, chip.ground);
       if (own > low && own < high) yield { pin, reader, volts: own, low, high };
     }
   }

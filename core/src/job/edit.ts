@@ -51,7 +51,7 @@ const kinds: EditKinds<OneEdit> = {
 };
 
 /** The kind of an edit; the table above pairs each with its own. */
-const kindOf = (edit: OneEdit): EditKind<OneEdit> => kinds[edit.kind] as EditKind<OneEdit>;
+const kindOf = (edit: OneEdit): EditKind<OneEdit> => kinds[edit.kind] as EditKind<OneEdit>; // cast: each kind takes edits of its own
 
 /**
  * Applies an edit. Pure: the given job is left as it was, and comes back itself when nothing changes.

@@ -10,6 +10,7 @@ import {
   type SeatedPart,
   withEnds,
 } from '../board';
+import { entryOf } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { doubled, followed } from './move';
 
@@ -47,7 +48,7 @@ export function shifted(board: Board, { what, dx, dy }: Shift): Board | Finding[
     const ends = chosen.has(id) ? [from, to].map((end) => shiftedHole(board, end, dx, dy)) : null;
     if (ends?.some((end) => end === null)) return [finding('hand/nowhere', [{ kind: 'jumper', id }], { what: id })];
     const [a, b] = ends ?? [];
-    jumpers[id] = a && b ? withEnds(jumper, printHole(a), printHole(b)) : (after[id] as Jumper);
+    jumpers[id] = a && b ? withEnds(jumper, printHole(a), printHole(b)) : entryOf(after, id);
   }
   const parts = { ...board.parts, ...Object.fromEntries(pairs.map(([, to]) => [to.ref, to])) };
   const result = { ...board, parts, jumpers };

@@ -1,4 +1,5 @@
 import type { PartKind } from '../catalogue';
+import { entryOf } from '../element-at';
 
 /** Powers of ten by the letters that stand for them; the letter may take the place of the point (IEC 60062): 4k7. */
 const powers: Readonly<Record<string, number>> = { p: -12, n: -9, u: -6, µ: -6, m: -3, r: 0, k: 3, M: 6 };
@@ -33,7 +34,7 @@ export function readValue(kind: PartKind, text: string): number | null {
   const [, whole = '', decimals = '', letter, after = ''] = m;
   if ((whole === '' && decimals === '') || (after !== '' && (letter === undefined || decimals !== ''))) return null;
   const number = Number(`${whole || '0'}.${decimals || after || '0'}`);
-  const power = letter === undefined ? unit : (powers[letter] as number);
+  const power = letter === undefined ? unit : entryOf(powers, letter);
   const value = Number((number * 10 ** (power - unit)).toPrecision(9));
   return value > 0 && value <= 1e12 ? value : null;
 }

@@ -1,4 +1,5 @@
 import { byNumber } from '../board';
+import { entryOf } from '../element-at';
 import type { Job } from './job';
 
 /** The version of job files that this program writes; `file.ts` upgrades older ones. */
@@ -10,7 +11,7 @@ export function writeJobFile(job: Job): string {
   const sorted = <T>(record: Readonly<Record<string, T>>): T[] =>
     Object.keys(record)
       .sort(byNumber)
-      .map((key) => record[key] as T);
+      .map((key) => entryOf(record, key));
   const packing = job.packing && {
     ...job.packing,
     packages: job.packing.packages.map(({ units, ...named }) => ({

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import type { Expr } from './expression';
 
 /**
@@ -11,6 +12,16 @@ export interface Cube {
 
 /** A set of rows, 32 a word, row r at bit r mod 32 of word r div 32, as in `Table`. */
 export type Rows = Int32Array;
+
+/** Whether a row is in a set: 1 or 0. Throws RangeError past the end of the set. */
+export function rowBit(rows: Rows, row: number): 0 | 1 {
+  return ((elementAt(rows, row >>> 5) >>> (row & 31)) & 1) as 0 | 1;
+}
+
+/** Puts a row into a set. */
+export function addRow(rows: Rows, row: number): void {
+  rows[row >>> 5] = elementAt(rows, row >>> 5) | (1 << (row & 31));
+}
 
 /** Words that a set of the rows of `inputs` inputs takes. */
 export function wordsFor(inputs: number): number {

@@ -1,5 +1,15 @@
 import { elementAt } from '../element-at';
-import { type Cube, chain, exprOfCover, exprOfCube, irredundantCover, type Rows, rowMask } from './cover';
+import {
+  addRow,
+  type Cube,
+  chain,
+  exprOfCover,
+  exprOfCube,
+  irredundantCover,
+  type Rows,
+  rowBit,
+  rowMask,
+} from './cover';
 import { type Connective, complement, type Expr } from './expression';
 import { sumOfXorProducts, type XorProduct } from './xor-sum';
 
@@ -167,10 +177,6 @@ function substituted(e: Expr, by: ReadonlyMap<string, Expr>): Expr {
 function eachRow(inputs: number, visit: (row: number) => void): void {
   for (let row = 0; row < 2 ** inputs; row++) visit(row);
 }
-const at = (rows: Rows, row: number): number => (elementAt(rows, row >>> 5) >>> (row & 31)) & 1;
-const put = (rows: Rows, row: number): void => {
-  (rows[row >>> 5] as number) |= 1 << (row & 31);
-};
 /** A row's number without the bit at place k. */
 const squeezed = (row: number, k: number): number => ((row >>> (k + 1)) << k) | (row & ((1 << k) - 1));
 
@@ -180,8 +186,8 @@ function folded(piece: Piece, target: (row: number) => number, wanted: (row: num
   const words = Math.max(1, (2 ** inputs) >>> 5);
   const [on, off] = [new Int32Array(words), new Int32Array(words)];
   eachRow(piece.inputs, (row) => {
-    if (at(piece.free, row)) return;
-    put(wanted(row) === 1 ? on : off, target(row));
+    if (rowBit(piece.free, row)) return;
+    addRow(wanted(row) === 1 ? on : off, target(row));
   });
   if (on.some((w, k) => (w & elementAt(off, k)) !== 0)) return null;
   const free = on.map((w, k) => ~(w | elementAt(off, k)) & rowMask(inputs));
@@ -194,7 +200,7 @@ function turnedRound(piece: Piece, i: number): Piece | null {
   return folded(
     piece,
     (row) => squeezed(row, k),
-    (row) => at(piece.on, row) ^ ((row >>> k) & 1),
+    (row) => rowBit(piece.on, row) ^ ((row >>> k) & 1),
   );
 }
 
@@ -207,7 +213,7 @@ function onlyXorMatters(piece: Piece, i: number, j: number): Piece | null {
       const odd = ((row >>> a) ^ (row >>> b)) & 1;
       return squeezed((row & ~(1 << a)) | (odd << a), b);
     },
-    (row) => at(piece.on, row),
+    (row) => rowBit(piece.on, row),
   );
 }
 
@@ -226,7 +232,7 @@ function plain(e: Expr): Expr {
   const of = e.of.map(plain);
   if (e.gate === 'and' || e.gate === 'or') return { kind: 'gate', gate: e.gate, of, infix: true };
   if (e.gate !== 'xor' && e.gate !== 'xnor')
-    return negated({ kind: 'gate', gate: complement[e.gate] as Connective, of, infix: true });
+    return negated({ kind: 'gate', gate: complement[e.gate], of, infix: true });
   const odd = of.reduce((a, b) => chain('or', [chain('and', [a, negated(b)]), chain('and', [negated(a), b])]));
   return e.gate === 'xor' ? odd : negated(odd);
 }

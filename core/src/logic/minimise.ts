@@ -71,7 +71,7 @@ async function exact(
   const columns = primes.map((p) =>
     cells.flatMap((list, o) => {
       if (((p.serves >>> o) & 1) === 0) return [];
-      const own = indexOf[o] as ReadonlyMap<number, number>;
+      const own = elementAt(indexOf, o);
       return list.flatMap((row) =>
         (row & p.care) === p.value ? [elementAt(offsets, o) + (own.get(row) as number)] : [],
       );
@@ -97,7 +97,7 @@ function trimmed(products: readonly Product[], { on, inputs }: Functions): Produ
       if (((elementAt(serves, i) >>> o) & 1) === 0) continue;
       const others = products.filter((_, j) => j !== i && (elementAt(serves, j) >>> o) & 1);
       const covered = rowsOf(others, inputs);
-      if (rows.every((w, k) => (w & ~elementAt(covered, k)) === 0)) (serves[i] as number) &= ~(1 << o);
+      if (rows.every((w, k) => (w & ~elementAt(covered, k)) === 0)) serves[i] = elementAt(serves, i) & ~(1 << o);
     }
   });
   return products.flatMap((p, i) => (serves[i] === 0 ? [] : [{ ...p, serves: elementAt(serves, i) }]));
@@ -147,7 +147,7 @@ function withoutSuperfluous(cubes: readonly Cube[], on: Rows, inputs: number): C
     if (!rows.some((w, i) => (w & elementAt(on, i) & ~elementAt(covered, i)) !== 0)) continue;
     kept.push(cube);
     rows.forEach((w, i) => {
-      (covered[i] as number) |= w;
+      covered[i] = elementAt(covered, i) | w;
     });
   }
   return kept;

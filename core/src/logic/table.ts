@@ -1,6 +1,7 @@
 import { elementAt } from '../element-at';
 import { compiledSweep } from './compiled-sweep';
 import type { Rows } from './cover';
+import { rowBit } from './cover';
 import type { Behaviour } from './machine';
 import type { Functions } from './primes';
 import { compile, evaluateBlock, type Program, slotCount } from './program';
@@ -50,7 +51,7 @@ export function sweptByWords(program: Program): readonly Int32Array[] {
   const size = Math.min(BLOCK, words);
   const slots = Array.from({ length: slotCount(program) }, () => new Int32Array(size));
   slots[1]?.fill(-1);
-  for (let i = 0; i < n; i++) if (n - 1 - i < 5) slots[2 + i]?.fill(withinWord[n - 1 - i] as number);
+  for (let i = 0; i < n; i++) if (n - 1 - i < 5) slots[2 + i]?.fill(elementAt(withinWord, n - 1 - i));
   const mask = rows < 32 ? 2 ** rows - 1 : -1;
   for (let from = 0; from < words; from += size) {
     fillInputs(slots, n, from);
@@ -84,7 +85,7 @@ export function tableOf({ inputs, gates, outputs, stored }: Behaviour): Table {
   const whole = sweep(compile({ inputs, gates, outputs: [...nets, ...marks] }));
   const mark = (o: number, k: 0 | 1): Rows | null => {
     const has = k === 0 ? outputs[o]?.dontCare : outputs[o]?.floats;
-    return has ? (whole.columns[nets.length + 2 * o + k] as Rows) : null;
+    return has ? elementAt(whole.columns, nets.length + 2 * o + k) : null;
   };
   return {
     inputs: whole.inputs,
@@ -95,8 +96,7 @@ export function tableOf({ inputs, gates, outputs, stored }: Behaviour): Table {
   };
 }
 
-const has = (rows: Rows | null | undefined, row: number): boolean =>
-  !!rows && ((elementAt(rows, row >>> 5) >>> (row & 31)) & 1) === 1;
+const has = (rows: Rows | null | undefined, row: number): boolean => !!rows && rowBit(rows, row) === 1;
 
 /** What stands in the cell of an output in a row. */
 export function cellAt(table: Table, output: number, row: number): CellMark {
@@ -115,9 +115,9 @@ export function wantedAt(table: Table, output: number, row: number): 0 | 1 | nul
 export function functionsOf(table: Table, outputs: readonly number[]): Functions {
   const free = outputs.map((o) => {
     const [a, b] = [table.dontCare?.[o], table.floats?.[o]];
-    return (table.columns[o] as Rows).map((_, w) => (a?.[w] ?? 0) | (b?.[w] ?? 0));
+    return elementAt(table.columns, o).map((_, w) => (a?.[w] ?? 0) | (b?.[w] ?? 0));
   });
-  const on = outputs.map((o, i) => (table.columns[o] as Rows).map((w, k) => w & ~(free[i]?.[k] as number)));
+  const on = outputs.map((o, i) => elementAt(table.columns, o).map((w, k) => w & ~elementAt(elementAt(free, i), k)));
   return { inputs: table.inputs, on, free };
 }
 
@@ -125,7 +125,7 @@ export function functionsOf(table: Table, outputs: readonly number[]): Functions
 export function valueAt(table: Table, output: number, row: number): 0 | 1 {
   const column = table.columns[output];
   if (!column || row < 0 || row >= table.rows) throw new Error(`no cell ${output}, ${row}`);
-  return ((elementAt(column, row >>> 5) >>> (row & 31)) & 1) as 0 | 1;
+  return rowBit(column, row);
 }
 
 /** The value, 0 or 1, of input i (from 0, the first is the most significant) in a row. */

@@ -97,7 +97,7 @@ class Explorer {
   /** What follows when an input turns over. */
   turn({ inputs, memory }: Rest, i: number): Rest {
     const next = inputs.slice();
-    next[i] = HIGH + LOW - (inputs[i] as number);
+    next[i] = HIGH + LOW - elementAt(inputs, i);
     this.put(next);
     this.run.recall(memory);
     this.run.settle();

@@ -43,7 +43,8 @@ export function assemble(
     const read = step.inputs.map((l) => names.of(l));
     const { block } = step;
     if (block) return { part: block.part, units: block.part.units.map((_, u) => u), use: names.blockUse(step, read) };
-    const kind = kinds[i] as UnitKind;
+    const kind = kinds[i];
+    if (!kind) throw new Error(`no unit for ${names.of(made(step))}`);
     const use = {
       ...names.purpose(step),
       inputs: pinsFor(kind, step.duty as Duty, read),

@@ -58,7 +58,7 @@ export function assign(
     if (sign > 0) made.push({ word, by });
     else made.pop();
     marks[word] = sign > 0 ? 1 : 0;
-    (left[by] as number) -= sign;
+    left[by] = (left[by] ?? 0) - sign;
     units -= sign;
     if (wanted.includes(word)) missing -= sign;
   };

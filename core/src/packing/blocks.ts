@@ -1,7 +1,7 @@
 import { type PartType, partType, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import { elementAt } from '../element-at';
-import { compile, evaluateBlock, type Program, slotCount } from '../logic';
+import { compile, evaluateBlock, type Program, rowBit, slotCount } from '../logic';
 import { onceFor } from '../memo';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
 import { gatesOfUnit } from './unit-gates';
@@ -248,7 +248,7 @@ class Finder {
       for (const enable of [null, ...this.sources.filter((s) => !address.includes(s))]) {
         const full = new Map<string, Literal>(part.pins.filter((p) => p.role === 'input').map((p) => [p.name, 0]));
         const reads = new Map<string, Literal>();
-        for (const [k, l] of address.entries()) reads.set(width === 3 ? ('ABC'[k] as string) : `#${'AB'[k]}`, l);
+        for (const [k, l] of address.entries()) reads.set(width === 3 ? elementAt('ABC', k) : `#${'AB'[k]}`, l);
         if (width === 3)
           for (const [pin, l] of [
             ['G1', enable ?? 1],
@@ -292,8 +292,7 @@ class Finder {
     for (let row = 0; row < 2 ** n; row++) {
       if ((row >>> k) & 1) continue;
       const other = row | (1 << k);
-      const at = (r: number): number => (elementAt(f, r >>> 5) >>> (r & 31)) & 1;
-      if (at(row) !== at(other)) return true;
+      if (rowBit(f, row) !== rowBit(f, other)) return true;
     }
     return false;
   }

@@ -1,7 +1,7 @@
 import { benchParts, typeOf } from '../catalogue';
 import { type Netlist, networkOf } from '../design';
 import { elementAt } from '../element-at';
-import { compile, evaluateBlock, type Program, slotCount, sweep } from '../logic';
+import { addRow, compile, evaluateBlock, type Program, slotCount, sweep } from '../logic';
 import { lowered } from './lower';
 import { drivenBy, isLogic, type Packing } from './packing';
 import { gatesOfUnit, type PlainGate } from './unit-gates';
@@ -55,7 +55,7 @@ export function whatIsWrong(design: Netlist, packing: Packing, maxAllRows = MAX_
     Int32Array[],
   ];
   const free = new Int32Array(a[0]?.length ?? 0);
-  for (const row of netlist.unused?.rows ?? []) (free[row >>> 5] as number) |= 1 << (row & 31);
+  for (const row of netlist.unused?.rows ?? []) addRow(free, row);
   const differs = (i: number): boolean =>
     elementAt(a, i).some((w, k) => ((w ^ elementAt(elementAt(b, i), k)) & ~elementAt(free, k)) !== 0);
   const wrong = ends.findIndex((_, i) => differs(i));

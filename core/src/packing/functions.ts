@@ -1,6 +1,7 @@
 import { type Netlist, networkOf } from '../design';
 import { elementAt } from '../element-at';
 import type { Expr, GateKind } from '../logic';
+import { addRow } from '../logic';
 
 /**
  * A signal up to complement: class number times two, plus one for the complement of the class's own
@@ -241,12 +242,11 @@ export class FunctionNet {
         rows[w] = Math.imul(seed ^ (seed >>> 12), 0x5f356495);
       }
       // Row 0 has every source low, as everywhere.
-      (rows[0] as number) &= ~1;
+      rows[0] = elementAt(rows, 0) & ~1;
       return rows;
     }
     const k = n - 1 - i;
-    for (let row = 0; row < 2 ** n; row++)
-      if ((row >>> k) & 1 && !this.free.has(row)) (rows[row >>> 5] as number) |= 1 << (row & 31);
+    for (let row = 0; row < 2 ** n; row++) if ((row >>> k) & 1 && !this.free.has(row)) addRow(rows, row);
     return rows;
   }
 }

@@ -189,7 +189,7 @@ class Lowering {
       names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(' and ');
     let ref = shown;
     for (let n = 2; this.parts.some((p) => p.ref === ref); n++) ref = `${shown} ${n}`;
-    this.parts.push({ kind: 'part', ref, part, inputs, outputs, at: (cells[0] as StoredCell).at });
+    this.parts.push({ kind: 'part', ref, part, inputs, outputs, at: elementAt(cells, 0).at });
   }
 
   private clock(c: StoredCell): string {

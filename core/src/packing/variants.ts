@@ -1,6 +1,17 @@
 import type { Netlist } from '../design';
 import { elementAt } from '../element-at';
-import { type Expr, exprOfCover, factored, minimise, offRows, type Rows, withXor, wordsFor } from '../logic';
+import {
+  addRow,
+  type Expr,
+  exprOfCover,
+  factored,
+  minimise,
+  offRows,
+  type Rows,
+  rowBit,
+  withXor,
+  wordsFor,
+} from '../logic';
 import { classOf, type FunctionNet, type Literal } from './functions';
 
 /** Cones of up to so many sources get other structures offered beside their own. */
@@ -52,7 +63,7 @@ const lowIn = [0x55555555, 0x33333333, 0x0f0f0f0f, 0x00ff00ff, 0x0000ffff] as co
 function dependsOn(bits: Int32Array, k: number, n: number): boolean {
   if (k < 5) {
     const low = n >= 5 ? -1 : 2 ** (2 ** n) - 1;
-    return bits.some((w) => ((w ^ (w >>> (1 << k))) & (lowIn[k] as number) & low) !== 0);
+    return bits.some((w) => ((w ^ (w >>> (1 << k))) & elementAt(lowIn, k) & low) !== 0);
   }
   const step = 1 << (k - 5);
   return bits.some((w, i) => (i & step) === 0 && w !== bits[i + step]);
@@ -66,8 +77,8 @@ function localRows(functions: FunctionNet, l: Literal, support: readonly number[
   const free = new Int32Array(on.length);
   for (let r = 0; r < 2 ** support.length; r++) {
     const row = support.reduce((at, i, k) => at | (((r >>> (support.length - 1 - k)) & 1) << (n - 1 - i)), 0);
-    if (functions.isFree(row)) (free[0] as number) |= 1 << r;
-    else if ((elementAt(bits, row >>> 5) >>> (row & 31)) & 1) (on[0] as number) |= 1 << r;
+    if (functions.isFree(row)) addRow(free, r);
+    else if (rowBit(bits, row)) addRow(on, r);
   }
   return { on, free };
 }
@@ -103,7 +114,7 @@ function expandByEach(functions: FunctionNet, on: Rows, names: readonly string[]
     const [i, ...rest] = left;
     if (i === undefined) return 0;
     const k = n - 1 - i;
-    const low = lowIn[k] as number;
+    const low = elementAt(lowIn, k);
     const [f0, f1] = [f & low & all, (f >>> (1 << k)) & low & all];
     const spread = (g: number): number => (g | (g << (1 << k))) & all;
     if (f0 === f1) return make(f, rest);

@@ -1,4 +1,5 @@
 import { BoardVolts } from '../electrical';
+import { elementAt } from '../element-at';
 import type { Circuit } from './circuit';
 
 /** Contacts that bounce do so a few times within these ticks. Source: data sheets of slide switches and buttons, 1 to 5 ms. */
@@ -81,7 +82,7 @@ export class Actuators {
 
   /** The ticks between two moves of a clock that runs; Infinity for anything else. */
   periodOf(a: number): number {
-    return this.manner.clocksRun ? (this.halfPeriod[a] as number) : Infinity;
+    return this.manner.clocksRun ? elementAt(this.halfPeriod, a) : Infinity;
   }
 
   /** For each island the actuators with contacts on it. */
@@ -121,13 +122,13 @@ export class Actuators {
   /** What an actuator does by itself at its time: a clock turns over, a contact bounces. Gives when it does so next, Infinity for never. */
   moveByItself(a: number, now: number): number {
     if (this.periodOf(a) < Infinity) {
-      this.stands[a] = 1 - (this.stands[a] as number);
+      this.stands[a] = 1 - elementAt(this.stands, a);
       this.putContacts(a);
       return now + this.periodOf(a);
     }
-    this.isFlying[a] = 1 - (this.isFlying[a] as number);
+    this.isFlying[a] = 1 - elementAt(this.isFlying, a);
     this.putContacts(a);
-    const left = this.bouncesLeft[a] as number[];
+    const left = elementAt(this.bouncesLeft, a);
     left.shift();
     return left[0] ?? Infinity;
   }

@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { HIGH, LOW } from '../logic';
 import type { TraceRow } from './trace';
 
@@ -23,7 +24,7 @@ export function lastPassing(rows: readonly TraceRow[]): PassingState[] {
   let [untilNs, passing] = [Infinity, [] as PassingState[]];
   for (let looked = 0; looked < MOST_LOOKED_AT; looked++) {
     const sinceNs = Math.max(
-      ...rows.map((row, r) => ((at[r] as number) < 0 ? -Infinity : row.timeAt(at[r] as number))),
+      ...rows.map((row, r) => (elementAt(at, r) < 0 ? -Infinity : row.timeAt(elementAt(at, r)))),
     );
     if (sinceNs === -Infinity) return [];
     const lasts = untilNs - sinceNs >= PASSING_NS;
@@ -32,7 +33,7 @@ export function lastPassing(rows: readonly TraceRow[]): PassingState[] {
     if (!lasts) passing = [{ value: valueAt(rows, at), ns: untilNs - sinceNs }, ...passing];
     untilNs = sinceNs;
     rows.forEach((row, r) => {
-      const i = at[r] as number;
+      const i = elementAt(at, r);
       if (i >= 0 && row.timeAt(i) === sinceNs) at[r] = i - 1;
     });
   }

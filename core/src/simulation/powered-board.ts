@@ -10,6 +10,7 @@ import {
   type ReadLevel,
   supplyLimitMa,
 } from '../electrical';
+import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { randomFrom } from './actuators';
@@ -96,7 +97,7 @@ export class PoweredBoard {
     this.volts = new BoardVolts(board, nets);
     this.simulator = new EventSimulator(this.volts, circuit, options);
     this.lampsAt = Int32Array.from(circuit.leds, ({ ref }) => {
-      const island = this.volts.lamps.get(ref)?.nodes.map((node) => this.volts.islandOf[node] as number);
+      const island = this.volts.lamps.get(ref)?.nodes.map((node) => elementAt(this.volts.islandOf, node));
       return island?.find((i) => i >= 0) ?? -1;
     });
     if (start === 'clear') this.simulator.decide(() => LOW);
@@ -304,7 +305,7 @@ export class PoweredBoard {
   lamp(index: number): LampReading {
     if (this.burnt.size > 0 && this.burnt.has(this.circuit.leds[index]?.ref ?? ''))
       return { ma: 0, state: 'destroyed' };
-    const island = this.lampsAt[index] as number;
+    const island = elementAt(this.lampsAt, index);
     const isPlain = !this.shorted && (this.restless.size === 0 || !this.restless.has(island));
     const point = isPlain ? this.simulator.staticPoint(island) : null;
     if (!point) return this.lampNow(index);
@@ -326,7 +327,7 @@ export class PoweredBoard {
     const element = this.volts.lamps.get(name);
     if (!element || this.shorted) return { ma: 0, state: element ? 'unknown' : 'dark' };
     const { simulator } = this;
-    let isKnown = !this.restless.has(this.lampsAt[index] as number);
+    let isKnown = !this.restless.has(elementAt(this.lampsAt, index));
     for (const node of element.nodes) {
       const [least, most] = simulator.rangeOf(node);
       this.scratch[node] = (least + most) / 2;

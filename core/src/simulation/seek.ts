@@ -1,4 +1,5 @@
 import { readExpression } from '../design';
+import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { type Expr, eachName, HIGH, LOW, UNKNOWN } from '../logic';
 import type { TraceRow } from './trace';
@@ -107,12 +108,12 @@ function firstAfter(rows: readonly TraceRow[], at: number[], isTrue: () => boole
   for (let before = isTrue(); ; ) {
     let next = Infinity;
     rows.forEach((row, r) => {
-      const i = (at[r] as number) + 1;
+      const i = elementAt(at, r) + 1;
       if (i < row.length) next = Math.min(next, row.timeAt(i));
     });
     if (next === Infinity) return null;
     rows.forEach((row, r) => {
-      const i = (at[r] as number) + 1;
+      const i = elementAt(at, r) + 1;
       if (i < row.length && row.timeAt(i) === next) at[r] = i;
     });
     const now = isTrue();
@@ -130,12 +131,12 @@ function lastBefore(
   for (let now = isTrue(); ; ) {
     let last = -Infinity;
     rows.forEach((row, r) => {
-      const i = at[r] as number;
+      const i = elementAt(at, r);
       if (i >= 0) last = Math.max(last, row.timeAt(i));
     });
     if (last === -Infinity) return null;
     rows.forEach((row, r) => {
-      const i = at[r] as number;
+      const i = elementAt(at, r);
       if (i >= 0 && row.timeAt(i) === last) at[r] = i - 1;
     });
     const before = isTrue();

@@ -72,7 +72,7 @@ export class Itinerary {
     const { after, stepping } = graph;
     this.isSeen = new Uint8Array(after.length * stepping.length);
     this.isBarred = new Uint8Array(after.length * (after[0]?.length ?? 0));
-    this.transitions = after.reduce((sum, row) => sum + stepping.filter((i) => (row[i] as number) >= 0).length, 0);
+    this.transitions = after.reduce((sum, row) => sum + stepping.filter((i) => elementAt(row, i) >= 0).length, 0);
   }
 
   get state(): number {
@@ -81,8 +81,8 @@ export class Itinerary {
 
   private isOpen(state: number, k: number): boolean {
     const { after, stepping } = this.graph;
-    const row = after[state] as Int32Array;
-    return this.isSeen[state * stepping.length + k] === 0 && (row[stepping[k] as number] as number) >= 0;
+    const row = elementAt(after, state);
+    return this.isSeen[state * stepping.length + k] === 0 && elementAt(row, elementAt(stepping, k)) >= 0;
   }
 
   /** The input to turn over next; null where all is seen, or the rest is out of reach from here. */
@@ -96,7 +96,7 @@ export class Itinerary {
       this.isSeen[this.at * stepping.length + k] = 1;
       this.covered++;
     }
-    this.at = (after[this.at] as Int32Array)[input] as number;
+    this.at = elementAt(elementAt(after, this.at), input);
     return input;
   }
 
@@ -120,12 +120,12 @@ export class Itinerary {
       const state = elementAt(queue, n);
       const k = stepping.findIndex((_, j) => this.isOpen(state, j));
       if (k >= 0) {
-        const way = [stepping[k] as number];
+        const way = [elementAt(stepping, k)];
         for (let step = from.get(state); step; step = from.get(step[0])) way.unshift(step[1]);
         return way;
       }
-      (after[state] as Int32Array).forEach((next, input) => {
-        if (next < 0 || from.has(next) || this.isBarred[state * (after[0] as Int32Array).length + input] === 1) return;
+      elementAt(after, state).forEach((next, input) => {
+        if (next < 0 || from.has(next) || this.isBarred[state * elementAt(after, 0).length + input] === 1) return;
         from.set(next, [state, input]);
         queue.push(next);
       });

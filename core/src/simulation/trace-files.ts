@@ -1,4 +1,5 @@
 import { printCsv } from '../design';
+import { elementAt } from '../element-at';
 import { levelLetter, type Trace, type TraceRow } from './trace';
 
 /** Ticks of a value change dump in a nanosecond: its times are whole tenths of a nanosecond. */
@@ -12,11 +13,11 @@ function* moments({
   for (;;) {
     let timeNs = Infinity;
     rows.forEach((row, r) => {
-      if ((next[r] as number) < row.length) timeNs = Math.min(timeNs, row.timeAt(next[r] as number));
+      if (elementAt(next, r) < row.length) timeNs = Math.min(timeNs, row.timeAt(elementAt(next, r)));
     });
     if (timeNs === Infinity) return;
     const changes = rows.flatMap((row, r) => {
-      const i = next[r] as number;
+      const i = elementAt(next, r);
       if (i >= row.length || row.timeAt(i) !== timeNs) return [];
       next[r] = i + 1;
       return [{ row, i, r }];

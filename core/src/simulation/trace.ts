@@ -1,3 +1,4 @@
+import { elementAt } from '../element-at';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import type { PoweredBoard } from './powered-board';
 
@@ -33,21 +34,21 @@ export class TraceRow {
   ) {}
 
   timeAt(i: number): number {
-    return this.times[i] as number;
+    return elementAt(this.times, i);
   }
 
   levelAt(i: number): number {
-    return this.levels[i] as number;
+    return elementAt(this.levels, i);
   }
 
   voltsAt(i: number): number {
-    return this.voltages[i] as number;
+    return elementAt(this.voltages, i);
   }
 
   /** Notes what a signal is from a moment on; the same as before is not noted. */
   note(timeNs: number, level: number, volts: number): void {
     const last = this.length - 1;
-    if (last >= 0 && this.levels[last] === level && !hasMoved(this.voltages[last] as number, volts)) return;
+    if (last >= 0 && this.levels[last] === level && !hasMoved(elementAt(this.voltages, last), volts)) return;
     this.count(timeNs, level);
     if (last >= 0 && this.times[last] === timeNs) this.length--;
     else if (this.length === MOST_KEPT) this.forget();

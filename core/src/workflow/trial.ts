@@ -1,6 +1,5 @@
 import { type Netlist, networkOf } from '../design';
-import { elementAt } from '../element-at';
-import { compile, inputAt, MAX_TABLE_INPUTS, sweep } from '../logic';
+import { compile, inputAt, MAX_TABLE_INPUTS, rowBit, sweep } from '../logic';
 
 /** A pin to look at, with switch settings that must make it high and low; null where none does. */
 export interface Trial {
@@ -29,7 +28,7 @@ export function trialOf(netlist: Netlist, net: string, pin: string): Trial {
   const unused = new Set(netlist.unused?.rows);
   const find = (value: 0 | 1): string | null => {
     for (let row = rows - 1; row >= 0; row--)
-      if (!unused.has(row) && ((elementAt(column as Int32Array, row >>> 5) >>> (row & 31)) & 1) === value)
+      if (!unused.has(row) && column && rowBit(column, row) === value)
         return inputs.map((name, i) => `${name}=${inputAt(inputs.length, i, row)}`).join(' ');
     return null;
   };

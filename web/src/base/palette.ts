@@ -58,7 +58,7 @@ export class Colours {
     const crowded = names.filter((name) => degree(name) >= palette.length).sort((a, b) => degree(b) - degree(a));
     for (const name of [...crowded, ...few]) paint(name);
     for (let pass = 0; pass < PASSES && [...crowded, ...few].map(paint).includes(true); pass++);
-    for (const [name, colour] of given) this.byName.set(name, palette[colour] as string);
+    for (const [name, colour] of given) this.byName.set(name, elementAt(palette, colour));
   }
 
   /** The colour of a signal; null for a net that has no name. */

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { useLayOut, usePackingToLay } from '../kit/use-lay-out';
-import { Progress } from './BoardTools';
+import { LayingProgress } from './BoardTools';
 
 /** What to do with an empty board. */
 export function BareBoard({ onGuide }: { readonly onGuide: () => void }) {
@@ -33,7 +33,7 @@ export function BareBoard({ onGuide }: { readonly onGuide: () => void }) {
           <Button size="md" disabled={!ready} onClick={onGuide}>
             Guide me wire by wire
           </Button>
-          <Progress laying={laying} />
+          <LayingProgress laying={laying} />
         </Flex>
       </Box>
     </Flex>

@@ -3,6 +3,7 @@ import { isBare, isOutdated } from '@saddlebag/core';
 import { useState } from 'react';
 import { useJobView } from '../base/job-context';
 import { MonoInput } from '../kit/MonoInput';
+import { ProgressBar } from '../kit/ProgressBar';
 import { TimersButton } from '../kit/timers/TimersButton';
 import { type LayingOut, useLayOut, usePackingToLay } from '../kit/use-lay-out';
 import { BoardsMenu } from './BoardsMenu';
@@ -64,7 +65,7 @@ export function BoardTools({ work: { dispatch, refusal }, onSay, line, guided, o
       {!isBare(job.board) && <Button onClick={() => dispatch({ kind: 'clear-board' })}>Clear</Button>}
       <TimersButton />
       <Pictures />
-      <Progress laying={laying} />
+      <LayingProgress laying={laying} />
       <Text role="status" fontSize="12.5px" color="bad" truncate title={refusal ?? undefined} minW="0">
         {refusal}
       </Text>
@@ -73,11 +74,12 @@ export function BoardTools({ work: { dispatch, refusal }, onSay, line, guided, o
 }
 
 /** How far a layout is, with a way to stop it. */
-export function Progress({ laying: { share, stop } }: { readonly laying: LayingOut }) {
+export function LayingProgress({ laying: { share, stop } }: { readonly laying: LayingOut }) {
   if (share === null) return null;
   return (
     <Flex align="center" gap="6px" role="status">
       <Text fontSize="12.5px">laying out {Math.round(100 * share)} %</Text>
+      <ProgressBar w="70px" value={100 * share} label="laying out" />
       <Button onClick={stop}>Stop</Button>
     </Flex>
   );

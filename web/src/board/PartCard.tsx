@@ -12,7 +12,7 @@ import {
 } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
 import { Panel } from '../kit/Panel';
-import { Tip } from '../kit/Tip';
+import { TipButton } from '../kit/Tip';
 import type { CardProps } from './ThingCards';
 
 interface PartCardProps extends CardProps {
@@ -29,14 +29,13 @@ export function PartCard({ part, onDispatch, onSay }: PartCardProps) {
       flex="1.3"
       actions={
         <>
-          <Tip text="a fixed part stays where it is when the board is laid out">
-            <Button
-              aria-pressed={part.fixed === true}
-              onClick={() => onSay(`${part.fixed ? 'unfix' : 'fix'} ${part.ref}`)}
-            >
-              {part.fixed ? 'Unfix' : 'Fix'}
-            </Button>
-          </Tip>
+          <TipButton
+            tip="a fixed part stays where it is when the board is laid out"
+            aria-pressed={part.fixed === true}
+            onClick={() => onSay(`${part.fixed ? 'unfix' : 'fix'} ${part.ref}`)}
+          >
+            {part.fixed ? 'Unfix' : 'Fix'}
+          </TipButton>
           <Button onClick={() => onSay(`rotate ${part.ref}`)}>Rotate</Button>
           <Button onClick={() => onSay(`pull ${part.ref}`)}>Pull out</Button>
         </>

@@ -1,9 +1,9 @@
-import { Button } from '@chakra-ui/react';
 import { useJobView } from '../base/job-context';
 import { settings } from '../base/settings';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { download, fileName } from '../kit/download';
 import { tell } from '../kit/notices';
+import { TipButton } from '../kit/Tip';
 
 /** The board as a picture, to print at its true size or to show. Drawing without a page is fetched when it is first asked for. */
 export function Pictures() {
@@ -29,12 +29,12 @@ export function Pictures() {
   };
   return (
     <>
-      <Button title="picture, true to scale, as SVG" onClick={asSvg}>
+      <TipButton tip="picture, true to scale, as SVG" onClick={asSvg}>
         SVG
-      </Button>
-      <Button title="picture, 300 points to the inch, as PNG" onClick={asPng}>
+      </TipButton>
+      <TipButton tip="picture, 300 points to the inch, as PNG" onClick={asPng}>
         PNG
-      </Button>
+      </TipButton>
     </>
   );
 }

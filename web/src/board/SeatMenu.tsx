@@ -56,7 +56,7 @@ export function SeatMenu({ onSeat }: { readonly onSeat: (part: string) => void }
         <Popover.Positioner>
           <Popover.Content
             aria-label="seat a part"
-            w="430px"
+            w="560px"
             bg="card"
             borderWidth="1px"
             borderColor="line"
@@ -150,7 +150,7 @@ function FoundList({ list, chosen }: FoundListProps) {
           cursor="pointer"
           bg={s === chosen ? 'wash' : undefined}
         >
-          <Text fontFamily="mono" fontSize="12.5px" w="104px" flexShrink={0} truncate>
+          <Text fontFamily="mono" fontSize="12.5px" w="88px" flexShrink={0} truncate>
             {s.name}
           </Text>
           <Text fontSize="13px" truncate>

@@ -4,6 +4,7 @@ import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
 import { Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
+import { TipButton } from '../kit/Tip';
 import { pullAll } from './selection';
 
 /** What a card may do: give an edit, or say a line as it could be typed. */
@@ -86,9 +87,9 @@ export function JumperCard({ jumper, onDispatch, onSay }: CardProps & { readonly
           straight
         </Flex>
         {corners.length > 0 && (
-          <Button title="let it find its own way again" onClick={() => onSay(`bend ${id}`)}>
+          <TipButton tip="let it find its own way again" onClick={() => onSay(`bend ${id}`)}>
             Unbend
-          </Button>
+          </TipButton>
         )}
       </Flex>
       <Text px="12px" pt="6px" color="soft" fontSize="12.5px">

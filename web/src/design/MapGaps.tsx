@@ -1,8 +1,9 @@
-import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { Box, Flex, Text } from '@chakra-ui/react';
 import { type Hazard, hazardsOf, printExpr, readExpression, withProduct } from '@saddlebag/core';
 import { useMemo } from 'react';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
+import { TipButton } from '../kit/Tip';
 import { CELL, type MapLayout, seamsOf } from './map';
 
 const none: readonly Hazard[] = [];
@@ -63,12 +64,12 @@ export function GapLines({ gaps, name }: { readonly gaps: readonly Hazard[]; rea
           {kind === 'static-1' ? 'high and may fall' : 'low and may rise'} for up to {widthNs.toFixed(0)} ns.
         </Text>
         {text !== null && expr && (
-          <Button
-            title="a group across the gap: it holds while the others change over"
+          <TipButton
+            tip="a group across the gap: it holds while the others change over"
             onClick={() => session.dispatch({ kind: 'write-sheet', text })}
           >
             Add {printExpr(expr, 'textbook')}
-          </Button>
+          </TipButton>
         )}
       </Flex>
     );

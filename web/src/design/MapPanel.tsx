@@ -241,14 +241,14 @@ function useGroups(table: Table, output: number, groups: 'ones' | 'zeros'): read
     ],
     queryFn: async () => {
       const f = functionsOf(table, [output]);
-      const off = offRows(f.on[0] as Int32Array, f.free[0] as Int32Array, f.inputs);
+      const off = offRows(elementAt(f.on, 0), elementAt(f.free, 0), f.inputs);
       return (await minimise(groups === 'ones' ? f : { ...f, on: [off] })).products;
     },
   });
   return data ?? [];
 }
 
-const groupColour = (i: number): string => onPaper(palette[i % palette.length] as string);
+const groupColour = (i: number): string => onPaper(elementAt(palette, i % palette.length));
 
 interface GroupProps {
   readonly layout: MapLayout;

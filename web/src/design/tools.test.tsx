@@ -85,7 +85,7 @@ describe('the truth table', () => {
 describe('restating', () => {
   it('offers each form with its size and what is proved, and takes one', async () => {
     const { text } = open('in A B C\nout Y\nY = A & B | A & C  # keep\n');
-    await userEvent.click(screen.getByRole('button', { name: 'Restate' }));
+    await userEvent.click(screen.getByRole('tab', { name: 'Restate' }));
     await waitFor(() => expect(screen.getAllByText(/· proved smallest/).length).toBe(2));
     await userEvent.click(await screen.findByRole('button', { name: 'use the form factored' }));
     expect(text()).toBe('in A B C\nout Y\nY = A & (B | C)    # keep\n');
@@ -95,7 +95,7 @@ describe('restating', () => {
 describe('comparing', () => {
   it('tells two signals apart with the row and both values, and all rows', async () => {
     open(lock);
-    await userEvent.click(screen.getByRole('button', { name: 'Compare' }));
+    await userEvent.click(screen.getByRole('tab', { name: 'Compare' }));
     await userEvent.selectOptions(screen.getByLabelText('first to compare'), 'G');
     await userEvent.selectOptions(screen.getByLabelText('second to compare'), 'signal W');
     expect(await screen.findByText('They differ, first in row 0.')).toBeDefined();
@@ -107,7 +107,7 @@ describe('comparing', () => {
 describe('the map', () => {
   it('shows the groups of the smallest sum, and its cells can be set by keys', async () => {
     const { text } = open('in A B C\nout Y\nY = A & B | A & C\n');
-    await userEvent.click(screen.getByRole('button', { name: 'Map' }));
+    await userEvent.click(screen.getByRole('tab', { name: 'Map' }));
     expect(await screen.findByText('A·B')).toBeDefined();
     expect(screen.getByText('A·C')).toBeDefined();
     screen.getByRole('group', { name: 'map of Y' }).focus();
@@ -164,7 +164,7 @@ describe('a gap between the groups of a map', () => {
 
   it('is drawn, told with its width, and closed by one press: the product that lies over it', async () => {
     const { text, session } = open('in S A B\nout Y\nY = S & A | ~S & B\n');
-    await userEvent.click(screen.getByRole('button', { name: 'Map' }));
+    await userEvent.click(screen.getByRole('tab', { name: 'Map' }));
     await waitFor(() => expect(document.querySelectorAll('[data-gap=S]')).toHaveLength(1));
     expect(screen.getByRole('note').textContent).toMatch(
       /When S changes \(one place\), Y should stay high and may fall/,

@@ -1,4 +1,5 @@
 import type { GateEdit } from '@saddlebag/core';
+import { elementAt } from '@saddlebag/core';
 import type { DrawnNode } from './layout';
 
 /** A place in the diagram's own units. */
@@ -36,7 +37,7 @@ export function sourceAt(node: DrawnNode, at: Point): { net: string; from: Point
   const ports = node.ports.slice(left.length);
   const k = ports.findIndex((p) => Math.abs(p.y - at.y) <= 10);
   const pin = right[k];
-  return pin && at.x > node.x + node.width / 2 ? { net: pin.net, from: ports[k] as Point } : null;
+  return pin && at.x > node.x + node.width / 2 ? { net: pin.net, from: elementAt(ports, k) } : null;
 }
 
 /** What letting a line from a net go at a place would do; null away from gates and over the gate itself. */

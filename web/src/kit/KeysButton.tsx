@@ -1,8 +1,9 @@
-import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { EVERYWHERE, ON_THE_MAT, type ShortcutGroup, useShortcuts, useShownShortcuts } from '../base/shortcuts';
 import { Leaf } from './Leaf';
 import { KeyCap } from './Panel';
+import { TipButton } from './Tip';
 
 /** Opens the list of all keys that work on this screen; so does `?`. */
 export function KeysButton() {
@@ -10,9 +11,9 @@ export function KeysButton() {
   useShortcuts(EVERYWHERE, [{ cap: '?', does: 'all keys', keys: ['Shift+?', '?'], take: () => setOpen(true) }]);
   return (
     <>
-      <Button flexShrink={0} title="all keys of this screen: ?" onClick={() => setOpen(true)}>
+      <TipButton flexShrink={0} tip="all keys of this screen: ?" onClick={() => setOpen(true)}>
         <KeyCap>?</KeyCap> all keys
-      </Button>
+      </TipButton>
       {open && <KeySheet onClose={() => setOpen(false)} />}
     </>
   );

@@ -1,8 +1,8 @@
-import { Button } from '@chakra-ui/react';
 import { type Edit, isBare, noLocks, type Recovered, says } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
 import { stages } from '../workers/stages';
 import { tell } from './notices';
+import { TipButton } from './Tip';
 
 /** Reads the design back from the wiring of the board; what it says takes the sheet's place, and undo brings that back. */
 export function ReadBackButton() {
@@ -23,8 +23,8 @@ export function ReadBackButton() {
       .catch((e: unknown) => tell(`The board could not be read: ${String(e)}`));
   };
   return (
-    <Button disabled={isBare(job.board)} title="Read the design back from the wiring of the board" onClick={readBack}>
+    <TipButton disabled={isBare(job.board)} tip="Read the design back from the wiring of the board" onClick={readBack}>
       From the board
-    </Button>
+    </TipButton>
   );
 }

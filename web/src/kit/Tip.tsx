@@ -1,8 +1,9 @@
-import { Portal, Tooltip } from '@chakra-ui/react';
+import { Button, type ButtonProps, Portal, Tooltip } from '@chakra-ui/react';
 import type { ReactElement } from 'react';
 
 interface TipProps {
-  readonly text: string;
+  /** Nothing shows where there is none. */
+  readonly text: string | undefined;
   /** A button or another thing that takes the focus. */
   readonly children: ReactElement;
 }
@@ -10,7 +11,14 @@ interface TipProps {
 /** A line about a thing that shows while the pointer rests on it, or while it has the focus by key; Esc takes it away. */
 export function Tip({ text, children }: TipProps) {
   return (
-    <Tooltip.Root openDelay={500} closeDelay={60} lazyMount unmountOnExit positioning={{ placement: 'bottom' }}>
+    <Tooltip.Root
+      disabled={text === undefined}
+      openDelay={500}
+      closeDelay={60}
+      lazyMount
+      unmountOnExit
+      positioning={{ placement: 'bottom' }}
+    >
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
       <Portal>
         <Tooltip.Positioner>
@@ -30,5 +38,14 @@ export function Tip({ text, children }: TipProps) {
         </Tooltip.Positioner>
       </Portal>
     </Tooltip.Root>
+  );
+}
+
+/** A button with a line about what it does. */
+export function TipButton({ tip, ...button }: ButtonProps & { readonly tip: string | undefined }) {
+  return (
+    <Tip text={tip}>
+      <Button {...button} />
+    </Tip>
   );
 }

@@ -1,4 +1,4 @@
-import { HIGH, isAnalogue, LOW, NOT_YET, type TraceColumns, UNKNOWN } from '@saddlebag/core';
+import { elementAt, HIGH, isAnalogue, LOW, NOT_YET, type TraceColumns, UNKNOWN } from '@saddlebag/core';
 
 /** What is drawn of one signal, as SVG paths in a box of `columns` by `HEIGHT`: its levels, what is unknown, and where it changes too often to be told apart. */
 export interface Waveform {
@@ -21,22 +21,22 @@ function edgesOf({ from, to, changes }: TraceColumns): Waveform {
   const paths = { line: '', unknown: '', busy: '' };
   let pen = null as { readonly y: number; readonly of: 'line' | 'unknown' } | null;
   for (let c = 0; c < from.length; c++) {
-    const level = from[c] as number;
+    const level = elementAt(from, c);
     if (level === NOT_YET && to[c] === NOT_YET) {
       pen = null;
       continue;
     }
-    if ((changes[c] as number) > 1) {
+    if (elementAt(changes, c) > 1) {
       paths.busy += `M${c + 0.5},${EDGE}V${HEIGHT - EDGE}`;
       pen = null;
       continue;
     }
-    const begin = level === NOT_YET ? (to[c] as number) : level;
+    const begin = level === NOT_YET ? elementAt(to, c) : level;
     const of = begin === UNKNOWN ? 'unknown' : 'line';
     if (pen?.of !== of || pen.y !== yOf(begin)) paths[of] += `M${c},${yOf(begin)}`;
     paths[of] += `H${c + 1}`;
     pen = { y: yOf(begin), of };
-    const end = to[c] as number;
+    const end = elementAt(to, c);
     if (end === begin || end === UNKNOWN || begin === UNKNOWN) continue;
     paths.line += `V${yOf(end)}`;
     pen = { y: yOf(end), of: 'line' };

@@ -14,6 +14,7 @@ import { useJobView } from '../base/job-context';
 import { download } from '../kit/download';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
+import { TipButton } from '../kit/Tip';
 import { dropEntry, keepEntry, replaceDrawer } from '../store/drawer';
 
 /** The most characters of a list that are read. */
@@ -229,16 +230,16 @@ function Allowed() {
       </Text>
       <Flex wrap="wrap" gap="5px">
         {choosable.map((n) => (
-          <Button
+          <TipButton
             key={n}
             aria-pressed={!excluded.includes(n)}
-            title={findChip(n)?.title}
+            tip={findChip(n)?.title}
             opacity={excluded.includes(n) ? 0.55 : 1}
             textDecoration={excluded.includes(n) ? 'line-through' : undefined}
             onClick={() => toggle(n)}
           >
             {n}
-          </Button>
+          </TipButton>
         ))}
       </Flex>
     </Box>

@@ -21,7 +21,7 @@ import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
 import { lookAt } from '../kit/design-focus';
 import { Tag } from '../kit/Tag';
-import { Tip } from '../kit/Tip';
+import { TipButton } from '../kit/Tip';
 import type { PackingHand } from './use-packing-hand';
 
 interface UnitBarProps {
@@ -112,11 +112,16 @@ function Inputs({ unit, use, onSwap }: InputsProps) {
     // biome-ignore lint/suspicious/noArrayIndexKey: a unit may have one net at several inputs
     <Flex key={`${i} ${net}`} align="center" gap="4px">
       {i > 0 && areEqual(unit, i - 1, i) && use.inputs[i - 1] !== net && (
-        <Tip text={swapOf(i)}>
-          <Button variant="ghost" px="3px" minW="20px" aria-label={swapOf(i)} onClick={() => onSwap(i - 1, i)}>
-            ⇄
-          </Button>
-        </Tip>
+        <TipButton
+          tip={swapOf(i)}
+          variant="ghost"
+          px="3px"
+          minW="20px"
+          aria-label={swapOf(i)}
+          onClick={() => onSwap(i - 1, i)}
+        >
+          ⇄
+        </TipButton>
       )}
       <Tag signal={net} />
     </Flex>
@@ -187,11 +192,12 @@ function OfPackage({ hand, place, type, bare, onChoose }: OfPackageProps) {
     <>
       {bare && <Button onClick={drop}>Remove {place.ref}</Button>}
       {choosable.includes(type.id) && !excluded.includes(type.id) && (
-        <Tip text="Exclude this chip from this job; then pack again.">
-          <Button onClick={() => session.dispatch({ kind: 'exclude', chips: [...excluded, type.id] })}>
-            Exclude {type.id}
-          </Button>
-        </Tip>
+        <TipButton
+          tip="Exclude this chip from this job; then pack again."
+          onClick={() => session.dispatch({ kind: 'exclude', chips: [...excluded, type.id] })}
+        >
+          Exclude {type.id}
+        </TipButton>
       )}
     </>
   );

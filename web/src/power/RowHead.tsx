@@ -1,6 +1,7 @@
 import { Button, Flex } from '@chakra-ui/react';
 import { type KeyboardEvent, type ReactNode, useState } from 'react';
 import { Tag } from '../kit/Tag';
+import { TipButton } from '../kit/Tip';
 
 /** What is done with the rows of a trace beside looking at them. */
 export interface RowHands {
@@ -34,9 +35,9 @@ export function RowHead({ name, hands, ends }: RowHeadProps) {
       ) : ends === null ? (
         <Tag signal={name} />
       ) : (
-        <Button {...small} title={ends} onClick={() => onEnd(name)}>
+        <TipButton {...small} tip={ends} onClick={() => onEnd(name)}>
           {name} ×
-        </Button>
+        </TipButton>
       )}
     </Flex>
   );

@@ -5,6 +5,7 @@ import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { Choice } from '../kit/Choice';
 import { KeyCap } from '../kit/Panel';
+import { TipButton } from '../kit/Tip';
 import { TimersButton } from '../kit/timers/TimersButton';
 import { useTraceSetup } from './use-trace-setup';
 
@@ -58,9 +59,9 @@ export function TimeControls() {
           <Button h="26px" px="8px" gap="6px" onClick={pause}>
             {pace.isPaused ? 'Run' : 'Pause'} <KeyCap>,</KeyCap>
           </Button>
-          <Button h="26px" px="8px" gap="6px" title="wind time back to the change before" onClick={back}>
+          <TipButton h="26px" px="8px" gap="6px" tip="wind time back to the change before" onClick={back}>
             Back <KeyCap>⌫</KeyCap>
-          </Button>
+          </TipButton>
           <Button h="26px" px="8px" gap="6px" onClick={step} disabled={seen?.isMoving !== true}>
             Step <KeyCap>.</KeyCap>
           </Button>

@@ -1,10 +1,10 @@
-import { Box, Button, type ButtonProps, Flex, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { MOST_PULSES, remedy, says } from '@saddlebag/core';
 import { useState, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
 import { MonoInput } from '../kit/MonoInput';
-import { Tip } from '../kit/Tip';
+import { TipButton } from '../kit/Tip';
 
 /** Looks for moments: edges of a signal, one or many, and when an expression of the sheet language is true. */
 export function TimeSearch({ names }: { readonly names: readonly string[] }) {
@@ -74,17 +74,17 @@ function Edges({ names }: { readonly names: readonly string[] }) {
         ))}
       </Choice>
       {(['up', 'down'] as const).map((way) => (
-        <Button
+        <TipButton
           key={way}
           h="26px"
           px="8px"
           disabled={!isRight}
           aria-label={`${name} ${way}${times}`}
-          title={`until ${name} has gone ${way}${times}; a switch is pressed`}
+          tip={`until ${name} has gone ${way}${times}; a switch is pressed`}
           onClick={seek(way === 'up' ? 1 : 0)}
         >
           {way} {way === 'up' ? '↑' : '↓'}
-        </Button>
+        </TipButton>
       ))}
       <Flex as="label" gap="4px" align="center" fontSize="13px" color="soft" ml="auto" whiteSpace="nowrap">
         so many times
@@ -102,6 +102,8 @@ function Edges({ names }: { readonly names: readonly string[] }) {
     </Flex>
   );
 }
+
+const small = { h: '26px', px: '8px' } as const;
 
 /** When an expression such as `Q3 & ~Q1` is true: before, next, or as soon as it is while time goes on as it does. */
 function WhenTrue() {
@@ -131,32 +133,25 @@ function WhenTrue() {
         flex="1"
         minW="0"
       />
-      <SearchButton tip="the last time before mark A, or before now" disabled={isEmpty} onClick={find(false)}>
+      <TipButton {...small} tip="the last time before mark A, or before now" disabled={isEmpty} onClick={find(false)}>
         Before
-      </SearchButton>
-      <SearchButton
+      </TipButton>
+      <TipButton
+        {...small}
         tip="the next time after mark A, or from now on: time runs until it comes"
         disabled={isEmpty}
         type="submit"
       >
         Next
-      </SearchButton>
-      <SearchButton
+      </TipButton>
+      <TipButton
+        {...small}
         tip="when it comes next, at the speed that time has: the trace stands still there, with what went before"
         disabled={isEmpty}
         onClick={() => bench.inTime({ kind: 'seek', sought: { kind: 'true', text }, stops: false })}
       >
         Wait
-      </SearchButton>
+      </TipButton>
     </Flex>
-  );
-}
-
-/** A small button of the search, with a line about what it does. */
-function SearchButton({ tip, ...button }: ButtonProps & { readonly tip: string }) {
-  return (
-    <Tip text={tip}>
-      <Button h="26px" px="8px" {...button} />
-    </Tip>
   );
 }

@@ -1,10 +1,11 @@
-import { Box, Button, Flex, Progress, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { placeNamed, UNKNOWN } from '@saddlebag/core';
 import type { PowerBench } from '../base/bench';
 import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { FindingLine } from '../kit/FindingLine';
 import { KeyCap } from '../kit/Panel';
+import { ProgressBar } from '../kit/ProgressBar';
 import { Tag } from '../kit/Tag';
 import type { TourResult } from '../workers/protocol';
 import { useTour } from './use-tour';
@@ -32,11 +33,7 @@ export function TourSection() {
           </Button>
         )}
         {progress ? (
-          <Progress.Root flex="1" value={progress.covered} max={Math.max(1, progress.transitions)} aria-label="tour">
-            <Progress.Track>
-              <Progress.Range />
-            </Progress.Track>
-          </Progress.Root>
+          <ProgressBar flex="1" value={progress.covered} max={Math.max(1, progress.transitions)} label="tour" />
         ) : (
           <Text role="status" fontSize="13px" color={result?.first ? 'bad' : result ? 'ok' : 'soft'}>
             {result ? verdict(result) : 'every state, with every input, against the sheet'}

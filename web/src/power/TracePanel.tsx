@@ -20,6 +20,7 @@ import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
 import { Empty, Panel } from '../kit/Panel';
+import { TipButton } from '../kit/Tip';
 import { LiveLines } from './LiveLines';
 import { NumberLine } from './NumberLine';
 import { PassageSection } from './PassageSection';
@@ -66,9 +67,9 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
       {(trace || onTable) && (
         <MarksBar seen={seen} trace={trace}>
           {trace && trace.rows.length > 1 && !picking.picked && (
-            <Button title="several signals as one number" onClick={() => picking.pick([])}>
+            <TipButton tip="several signals as one number" onClick={() => picking.pick([])}>
               Number
-            </Button>
+            </TipButton>
           )}
           {trace && trace.rows.length > 0 && <TraceFiles trace={trace} />}
           {onTable && <Button onClick={onTable}>Truth table</Button>}
@@ -231,12 +232,12 @@ function MarksBar({ seen, trace, children }: MarksBarProps) {
       </Text>
       {hasMarks && <Button onClick={clear}>No marks</Button>}
       {a !== null && seen && a < seen.timeNs && (
-        <Button
-          title="time is wound back to mark A, and what came after has not been"
+        <TipButton
+          tip="time is wound back to mark A, and what came after has not been"
           onClick={() => bench.inTime({ kind: 'wind', timeNs: a })}
         >
           Back to A
-        </Button>
+        </TipButton>
       )}
       {children}
     </Flex>

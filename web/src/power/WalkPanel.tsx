@@ -23,6 +23,7 @@ import { useTable } from '../base/use-table';
 import { FindingLine } from '../kit/FindingLine';
 import { Empty, Panel } from '../kit/Panel';
 import { ReadBackButton } from '../kit/ReadBackButton';
+import { TipButton } from '../kit/Tip';
 import { LiveLines } from './LiveLines';
 import type { Filling } from './OwnCell';
 import { PassageSection } from './PassageSection';
@@ -148,19 +149,19 @@ function OwnTableButton({ filling }: { readonly filling: boolean }) {
   const { session, subject } = useJobView();
   if (filling)
     return (
-      <Button onClick={() => session.dispatch({ kind: 'fill-table', table: null })} title="puts your table away">
+      <TipButton onClick={() => session.dispatch({ kind: 'fill-table', table: null })} tip="puts your table away">
         Show the sheet’s
-      </Button>
+      </TipButton>
     );
   const empty = emptyTable(subject.inputs, subject.outputs);
   if (!empty) return null;
   return (
-    <Button
+    <TipButton
       onClick={() => session.dispatch({ kind: 'fill-table', table: empty })}
-      title="an empty table: write what each output should be, then compare it with the sheet"
+      tip="an empty table: write what each output should be, then compare it with the sheet"
     >
       Fill in my own
-    </Button>
+    </TipButton>
   );
 }
 

@@ -7,6 +7,7 @@ import { Brand } from '../kit/Brand';
 import { download, fileName } from '../kit/download';
 import { RenameJob } from '../kit/RenameJob';
 import { ThemeButton } from '../kit/ThemeButton';
+import { TipButton } from '../kit/Tip';
 
 const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
 
@@ -29,11 +30,11 @@ export const JobHeader = memo(function JobHeader() {
     >
       <Brand />
       <Box w="1px" h="18px" bg="line" />
-      <Button variant="ghost" onClick={() => setNaming(true)} title="rename" px="4px" maxW="420px">
+      <TipButton variant="ghost" onClick={() => setNaming(true)} tip="rename" px="4px" maxW="420px">
         <Text as="h1" fontFamily="heading" fontWeight="600" fontSize="17px" truncate>
           {name}
         </Text>
-      </Button>
+      </TipButton>
       <Kept />
       <Flex ml="auto" gap="8px">
         <Button onClick={() => void navigate('/parts')}>Parts</Button>
@@ -78,12 +79,12 @@ function BackAndForth() {
   const next = useSyncExternalStore(session.subscribe, () => session.snapshot().history.future.at(-1)?.says);
   return (
     <>
-      <Button disabled={last === undefined} onClick={() => session.undo()} title={last && `undo ${last}`}>
+      <TipButton disabled={last === undefined} onClick={() => session.undo()} tip={last && `undo ${last}`}>
         Undo
-      </Button>
-      <Button disabled={next === undefined} onClick={() => session.redo()} title={next && `redo ${next}`}>
+      </TipButton>
+      <TipButton disabled={next === undefined} onClick={() => session.redo()} tip={next && `redo ${next}`}>
         Redo
-      </Button>
+      </TipButton>
     </>
   );
 }

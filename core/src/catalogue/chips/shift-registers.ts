@@ -1,3 +1,4 @@
+import { elementAt } from '../../element-at';
 import type { ChipData } from './chip-data';
 
 /** Shift registers. Source: data sheets SN74LS95B, SN74LS164, 165A, 166A, 194A, 195A, SN74HC595. */
@@ -7,7 +8,7 @@ const letters = 'ABCDEFGH';
 /** For each stage from A, its own name and the one before it, `first` before A. */
 const stages = (count: number, first: string, line: (own: string, before: string, letter: string) => string): string =>
   Array.from({ length: count }, (_, i) =>
-    line(`Q${letters[i]}`, i === 0 ? first : `Q${letters[i - 1]}`, letters[i] as string),
+    line(`Q${letters[i]}`, i === 0 ? first : `Q${letters[i - 1]}`, elementAt(letters, i)),
   ).join('\n');
 
 /** Shift registers; sources stand at the head of this file. */

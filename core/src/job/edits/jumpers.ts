@@ -9,6 +9,7 @@ import {
   type Point,
   withEnds,
 } from '../../board';
+import { entryOf } from '../../element-at';
 import { type Finding, finding } from '../../finding';
 import type { EditKinds } from './kind';
 
@@ -42,7 +43,7 @@ export const jumperEdits: EditKinds<JumperEdit> = {
       return jumper ? checkJumper(board, { ...jumper, [end]: hole }) : missing(board, [id]);
     },
     apply: ({ board }, { id, end, hole }, job) => {
-      const jumper = job.board.jumpers[id] as Jumper;
+      const jumper = entryOf(job.board.jumpers, id);
       put(board, withEnds(jumper, end === 'from' ? hole : jumper.from, end === 'to' ? hole : jumper.to));
     },
     says: ({ id }) => `re-plug ${id}`,
@@ -51,7 +52,7 @@ export const jumperEdits: EditKinds<JumperEdit> = {
     refuses: ({ board }, { ids }) => missing(board, ids),
     apply: ({ board }, { ids, colour }) => {
       for (const id of ids) {
-        const jumper = board.jumpers[id] as Draft<Jumper>;
+        const jumper = entryOf(board.jumpers, id);
         if (colour) jumper.colour = colour;
         else delete jumper.colour;
       }
@@ -62,7 +63,7 @@ export const jumperEdits: EditKinds<JumperEdit> = {
     refuses: ({ board }, { ids }) => missing(board, ids),
     apply: ({ board }, { ids, straight }) => {
       for (const id of ids) {
-        const jumper = board.jumpers[id] as Draft<Jumper>;
+        const jumper = entryOf(board.jumpers, id);
         if (straight) jumper.route = 'straight';
         else delete jumper.route;
         delete jumper.corners;
@@ -74,7 +75,7 @@ export const jumperEdits: EditKinds<JumperEdit> = {
     refuses: ({ board }, { id, corners }) =>
       jumperOf(board, id) ? checkCorners(board, id, corners) : missing(board, [id]),
     apply: ({ board }, { id, corners }) => {
-      const jumper = board.jumpers[id] as Draft<Jumper>;
+      const jumper = entryOf(board.jumpers, id);
       delete jumper.route;
       jumper.corners = [...corners];
       if (corners.length === 0) delete jumper.corners;

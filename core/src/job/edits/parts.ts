@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import { type Board, checkSeat, labelPlacesOf, partOf, type SeatedPart } from '../../board';
 import { innerName, type PartName, type PartType, typeOf } from '../../catalogue';
+import { entryOf } from '../../element-at';
 import { type Finding, finding } from '../../finding';
 import { type Move, moved } from '../move';
 import { type Shift, shifted } from '../shift';
@@ -51,7 +52,7 @@ export const partEdits: EditKinds<PartEdit> = {
       signal !== '' && !isName(signal, MAX_LABEL)
         ? [finding('hand/no-name', [], { most: MAX_LABEL })]
         : cannotLabel(board, ref, of),
-    apply: ({ board }, { ref, signal, of }) => setLabel(board.parts[ref] as Draft<SeatedPart>, signal, of),
+    apply: ({ board }, { ref, signal, of }) => setLabel(entryOf(board.parts, ref), signal, of),
     says: ({ ref }) => `label ${ref}`,
   },
   'pull-part': {
@@ -64,14 +65,14 @@ export const partEdits: EditKinds<PartEdit> = {
   'set-value': {
     refuses: ({ board }, { ref }) => missing(board, [ref]),
     apply: ({ board }, { ref, value }) => {
-      (board.parts[ref] as Draft<SeatedPart>).value = value;
+      entryOf(board.parts, ref).value = value;
     },
     says: ({ ref }) => `value of ${ref}`,
   },
   'set-span': {
     refuses: ({ board }, { ref, span }) => cannotBend(board, ref, span),
     apply: ({ board }, { ref, span }) => {
-      (board.parts[ref] as Draft<SeatedPart>).span = span;
+      entryOf(board.parts, ref).span = span;
     },
     says: ({ ref }) => `leads of ${ref}`,
   },
@@ -79,7 +80,7 @@ export const partEdits: EditKinds<PartEdit> = {
     refuses: ({ board }, { refs }) => missing(board, refs),
     apply: ({ board }, { refs, fixed }) => {
       for (const ref of refs) {
-        const part = board.parts[ref] as Draft<SeatedPart>;
+        const part = entryOf(board.parts, ref);
         if (fixed) part.fixed = true;
         else delete part.fixed;
       }
@@ -89,7 +90,7 @@ export const partEdits: EditKinds<PartEdit> = {
   replace: {
     refuses: ({ board }, { ref, by }) => cannotReplace(board, ref, by),
     apply: ({ board }, { ref, by }) => {
-      const { own: _, ...part } = board.parts[ref] as SeatedPart;
+      const { own: _, ...part } = entryOf(board.parts, ref);
       board.parts[ref] = { ...part, ...by } as Draft<SeatedPart>;
     },
     says: ({ ref }) => `replace ${ref}`,

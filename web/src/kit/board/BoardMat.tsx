@@ -1,6 +1,7 @@
-import { Box, Button, Flex } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { ON_THE_MAT, useShortcuts } from '../../base/shortcuts';
+import { TipButton } from '../Tip';
 import { viewBoxOf } from './BoardDrawing';
 import type { BoardScene } from './scene';
 import type { TargetArea } from './target-areas';
@@ -46,15 +47,15 @@ export function BoardMat({ scene, children, tools, inView, onPinch }: BoardMatPr
       <Flex align="center" gap="8px" px="10px" minH="38px" flexShrink={0}>
         {tools}
         <Flex ml="auto" gap="4px">
-          <Button aria-label="smaller" title="smaller: −" disabled={zoom.isLeast} onClick={() => by(-1)}>
+          <TipButton aria-label="smaller" tip="smaller: −" disabled={zoom.isLeast} onClick={() => by(-1)}>
             −
-          </Button>
-          <Button title="the whole mat; again: as wide as it goes" onClick={fit}>
+          </TipButton>
+          <TipButton tip="the whole mat; again: as wide as it goes" onClick={fit}>
             Fit
-          </Button>
-          <Button aria-label="larger" title="larger: +" disabled={zoom.isMost} onClick={() => by(1)}>
+          </TipButton>
+          <TipButton aria-label="larger" tip="larger: +" disabled={zoom.isMost} onClick={() => by(1)}>
             +
-          </Button>
+          </TipButton>
         </Flex>
       </Flex>
       {/* With a perspective the browser keeps all of the drawing painted: stretching it, which is flat, then paints nothing again. */}

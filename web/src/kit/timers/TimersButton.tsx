@@ -17,6 +17,7 @@ import { useMemo, useState } from 'react';
 import { useJobView } from '../../base/job-context';
 import { Choice } from '../Choice';
 import { Leaf } from '../Leaf';
+import { TipButton } from '../Tip';
 import { Chart } from './Chart';
 
 /** Opens what timers, one-shots and Schmitt oscillators of the board come to; not there where it has none. */
@@ -27,14 +28,14 @@ export function TimersButton() {
   if (timers.length === 0) return null;
   return (
     <>
-      <Button
+      <TipButton
         h="26px"
         px="8px"
-        title="what the timers of the board come to, and other parts for them"
+        tip="what the timers of the board come to, and other parts for them"
         onClick={() => setOpen(true)}
       >
         Timers
-      </Button>
+      </TipButton>
       {open && <Timers timers={timers} onClose={() => setOpen(false)} />}
     </>
   );
