@@ -321,6 +321,7 @@ export {
   type TableSubject,
   type TimeCommand,
   type Tour,
+  type TourDifference,
   type Trace,
   type TraceColumns,
   type TraceFile,

@@ -1,4 +1,4 @@
-import { finding, isBare, isError, shownWord, tourBoard } from '@saddlebag/core';
+import { finding, isBare, isError, type Start, shownWord, tourBoard } from '@saddlebag/core';
 import { prepare } from '../load';
 import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
@@ -40,6 +40,7 @@ function act(file: string, options: TourCommandOptions, output: Output): Promise
       transitions,
       covered,
       differing,
+      starts,
       findings: more,
     } = tourBoard(job.board, behaviour);
     const all = [...findings, ...more];
@@ -49,12 +50,13 @@ function act(file: string, options: TourCommandOptions, output: Output): Promise
       state: first.stored,
       wanted: shownWord(first.wanted),
       seen: shownWord(first.seen),
+      start: saysStart(first.start),
     };
     const listed = options.presses
       ? { presses: steps.map(({ press, wanted }) => ({ press, wanted: shownWord(wanted) })) }
       : {};
     if (asJson.json) {
-      const counts = { transitions, covered, differing, first: shown };
+      const counts = { transitions, covered, differing, starts, first: shown };
       output.out(json({ inputs, stored, outputs, ...counts, ...listed, findings: all.map(plainFinding) }));
     } else {
       if (options.presses)
@@ -65,10 +67,13 @@ function act(file: string, options: TourCommandOptions, output: Output): Promise
       );
       if (shown)
         output.out(
-          `First: with ${stored.join(' ')} at ${shown.state}, after ${shown.presses.join(', ')}: ${outputs.join(' ')} should be ${shown.wanted}, seen ${shown.seen}.\n`,
+          `First: ${typeof first?.start === 'object' ? `started ${shown.start}, ` : ''}with ${stored.join(' ')} at ${shown.state}, after ${shown.presses.join(', ') || 'no press'}: ${outputs.join(' ')} should be ${shown.wanted}, seen ${shown.seen}.\n`,
         );
       tellFindings(all, output, job.sheet);
     }
     return differing > 0 ? 1 : codeFor(all);
   });
 }
+
+/** A start as `--start` takes it. */
+const saysStart = (start: Start): string => (typeof start === 'object' ? `chance:${start.chance}` : start);

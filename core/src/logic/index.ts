@@ -7,6 +7,7 @@ export * from './machine';
 export * from './minimise';
 export { type Functions, type Product, primesOf } from './primes';
 export * from './program';
+export { PossibleStates } from './rest-states';
 export * from './set-cover';
 export * from './state-table';
 export * from './table';

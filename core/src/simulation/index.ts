@@ -27,7 +27,15 @@ export {
 export { familyOf, oneShotLaw } from './pulses';
 export { type Move, type Run, type RunSettings, runBoard, type SignalReport } from './run';
 export type { Parting, WatchedSheet } from './sheet-watch';
-export { type PlannedTour, plannedTour, shownWord, type Tour, type TourStep, tourBoard } from './tour';
+export {
+  type PlannedTour,
+  plannedTour,
+  shownWord,
+  type Tour,
+  type TourDifference,
+  type TourStep,
+  tourBoard,
+} from './tour';
 export { levelLetter, Trace, TraceRow } from './trace';
 export { traceCsvOf, vcdOf } from './trace-files';
 export type { Between, MarkName, TraceMarks } from './trace-marks';

@@ -111,11 +111,57 @@ describe('a tour of the states', () => {
     expect(found).toBeGreaterThan(8);
   });
 
+  it('starts by chance where there is no reset: a board whose states agree, however it starts, is told as right', async () => {
+    const unreset = fc
+      .array(
+        fc.record({
+          data: fc.constantFrom('~Q0', 'Q0 ^ A', '~(Q0 & A)', 'Q1', 'Q0 & Q1', 'Q0 ^ Q1'),
+          edge: fc.constantFrom('rise', 'fall'),
+        }),
+        { minLength: 2, maxLength: 2 },
+      )
+      .map(
+        (bits) => `in A C\nout Q0 Q1\n${bits.map(({ data, edge }, i) => `Q${i} = ${data} at ${edge} C`).join('\n')}`,
+      );
+    await fc.assert(
+      fc.asyncProperty(unreset, async (sheet) => {
+        const { job } = await laidOut(sheet);
+        const tour = tourBoard(job.board, behaviourOf(sheet));
+        expect([tour.differing, tour.first], sheet).toEqual([0, null]);
+        if (tour.findings.some((f) => f.code === 'tour-no-reset')) expect(tour.starts?.tried).toBe(32);
+      }),
+      { numRuns: 6 },
+    );
+  });
+
+  it('finds by chance what no press from a cleared start shows, and the start that shows it shows it again', async () => {
+    // Two flip-flops that hand their bits over; from 00 they stay there, with the fault as without it.
+    const behaviour = behaviourOf('in C\nout A B\nA = B at rise C\nB = A at rise C');
+    const { job } = await laidOut('in C Z\nout A B\nA = B at rise C\nB = A & Z at rise C');
+    const { first, differing, starts, covered, transitions } = tourBoard(job.board, behaviour);
+    expect(covered).toBe(transitions);
+    expect(starts).toEqual({ tried: 32, differing });
+    expect(differing).toBeGreaterThan(4);
+    const { presses, seen, wanted, start } = first ?? expect.fail('nothing differs');
+    expect(typeof start).toBe('object');
+    const circuit = compileCircuit(job.board);
+    const panel = panelOf(job.board, circuit, ['C'], ['A', 'B']);
+    const live = new PoweredBoard(job.board, extractNets(job.board), { circuit, start });
+    live.settle();
+    for (const _ of presses) {
+      live.setSwitch(panel.switches[0] ?? -1, !live.isOn(panel.switches[0] ?? -1));
+      live.settle();
+    }
+    expect(lampsOf(live, panel)).toEqual(seen);
+    expect(wanted.some((w, o) => w !== null && w !== seen[o])).toBe(true);
+  });
+
   it('says where it had to begin cleared, and where it was cut', async () => {
     const { job } = await laidOut('in C\nout Q\nQ = ~Q at rise C');
     const behaviour = behaviourOf('in C\nout Q\nQ = ~Q at rise C');
     const whole = tourBoard(job.board, behaviour);
     expect(whole.findings.map((f) => f.code)).toEqual(['tour-no-reset']);
+    expect(whole.starts).toEqual({ tried: 32, differing: 0 });
     expect([whole.transitions, whole.covered]).toEqual([4, 4]);
     const cut = tourBoard(job.board, behaviour, { mostStates: 2 });
     expect(cut.findings.map((f) => f.code)).toContain('tour-cut');

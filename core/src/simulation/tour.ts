@@ -2,10 +2,11 @@ import { type Board, extractNets, type Nets } from '../board';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { type Behaviour, type TransitionGraph, transitionGraph, UNKNOWN } from '../logic';
+import { fromChance } from './chance-starts';
 import { compileCircuit } from './circuit';
-import type { Panel } from './panel';
-import { PoweredBoard } from './powered-board';
-import { lampsOf, panelOf } from './walk';
+import { Hand } from './hand';
+import { PoweredBoard, type Start } from './powered-board';
+import { panelOf } from './walk';
 
 /** One press of a tour: the input that turns over, where the design was, and what its outputs should show after it. */
 export interface TourStep {
@@ -20,11 +21,14 @@ export interface TourDifference extends TourStep {
   readonly presses: readonly string[];
   /** LOW, HIGH or UNKNOWN of each output. */
   readonly seen: readonly number[];
+  /** How what is stored begins at that power up. */
+  readonly start: Start;
 }
 
 /**
  * What a tour came to. `transitions` is how many there are to see: each reachable state, with every setting of the inputs, and each input in it that may change
- * what is stored. Words list `inputs`, `stored` and `outputs` in order.
+ * what is stored. Words list `inputs`, `stored` and `outputs` in order. `starts` are those by chance, which a design without a reset is tried from; null where it
+ * has one.
  */
 export interface Tour {
   readonly inputs: readonly string[];
@@ -33,6 +37,7 @@ export interface Tour {
   readonly transitions: number;
   readonly covered: number;
   readonly differing: number;
+  readonly starts: { readonly tried: number; readonly differing: number } | null;
   readonly first: TourDifference | null;
   /** Every press of the tour, in order, from power up. */
   readonly steps: readonly TourStep[];
@@ -183,77 +188,89 @@ export function tourBoard(board: Board, behaviour: Behaviour, options: TourOptio
   const circuit = compileCircuit(board);
   const panel = panelOf(board, circuit, names.inputs, names.outputs);
   const nets = options.nets ?? extractNets(board);
-  const powered = (): PoweredBoard =>
-    new PoweredBoard(board, nets, { circuit, start: graph.toStart ? 'unknown' : 'clear' });
+  const powered = (start: Start): Hand => new Hand(new PoweredBoard(board, nets, { circuit, start }), panel);
   const guide = new Itinerary(graph);
+  const { steps, isEnded, ...seen } = pressed(graph, guide, powered, options);
+  // Without a reset a board starts in any state: those that cannot be reached from a cleared one are tried as well.
+  const isTried = graph.toStart === null && !isEnded && names.outputs.length > 0;
+  const chance = isTried
+    ? fromChance(
+        behaviour,
+        (seed) => powered({ chance: seed }),
+        () => options.onProgress?.(guide.covered, guide.transitions) !== false,
+      )
+    : null;
+  return {
+    ...names,
+    transitions: guide.transitions,
+    covered: guide.covered,
+    differing: seen.differing + (chance?.differing ?? 0),
+    starts: chance && { tried: chance.tried, differing: chance.differing },
+    first: seen.first ?? chance?.first ?? null,
+    steps,
+    findings: findingsOf(graph, guide, { outputs: names.outputs.length, starts: chance?.tried ?? 0 }),
+  };
+}
+
+interface Pressed {
+  readonly steps: readonly TourStep[];
+  readonly differing: number;
+  readonly first: TourDifference | null;
+  /** Whether the one who is told how far it is has ended it. */
+  readonly isEnded: boolean;
+}
+
+/** Presses the switches of a board as an itinerary leads, from power up again wherever it leads no further or the board differs. */
+function pressed(
+  { states, toStart, inputs: inputNames }: TransitionGraph,
+  guide: Itinerary,
+  powered: (start: Start) => Hand,
+  { mostPresses = MOST_PRESSES, onProgress }: TourOptions,
+): Pressed {
+  const nameOf = (input: number): string => elementAt(inputNames, input);
+  const start: Start = toStart ? 'unknown' : 'clear';
   const steps: TourStep[] = [];
   let [differing, first, isEnded] = [0, null as TourDifference | null, false];
-  const mostPresses = options.mostPresses ?? MOST_PRESSES;
   while (!isEnded && guide.covered < guide.transitions && steps.length < mostPresses) {
-    const hand = new Hand(powered(), panel);
+    const hand = powered(start);
     const before = guide.covered;
     guide.restart();
-    for (const i of graph.toStart ?? []) hand.press(i);
-    const presses = (graph.toStart ?? []).map((i) => elementAt(names.inputs, i));
+    for (const i of toStart ?? []) hand.press(i);
+    const presses = (toStart ?? []).map(nameOf);
     for (;;) {
       const from = guide.state;
-      const { inputs, stored } = elementAt(graph.states, from);
+      const { inputs, stored } = elementAt(states, from);
       const input = guide.next();
       if (input === null || steps.length >= mostPresses) break;
-      const { wanted } = elementAt(graph.states, guide.state);
-      const step = { press: elementAt(names.inputs, input), inputs, stored, wanted };
+      const { wanted } = elementAt(states, guide.state);
+      const step = { press: nameOf(input), inputs, stored, wanted };
       presses.push(step.press);
       steps.push(step);
       hand.press(input);
       const seen = hand.lamps();
-      if (steps.length % A_REPORT === 0 && options.onProgress?.(guide.covered, guide.transitions) === false)
-        isEnded = true;
+      if (steps.length % A_REPORT === 0) isEnded = onProgress?.(guide.covered, guide.transitions) === false;
       if (isEnded) break;
       if (wanted.every((w, o) => w === null || seen[o] === w)) continue;
       differing++;
-      first ??= { ...step, presses: [...presses], seen };
+      first ??= { ...step, presses: [...presses], seen, start };
       // From here on the board and the sheet are no longer in the same state.
       guide.bar(from, input);
       break;
     }
     if (guide.covered === before || differing >= MOST_DIFFERENCES) break;
   }
-  return {
-    ...names,
-    transitions: guide.transitions,
-    covered: guide.covered,
-    differing,
-    first,
-    steps,
-    findings: findingsOf(graph, guide, names.outputs.length),
-  };
+  return { steps, differing, first, isEnded };
 }
 
-function findingsOf(graph: TransitionGraph, { covered, transitions }: Itinerary, outputs: number): Finding[] {
+function findingsOf(
+  graph: TransitionGraph,
+  { covered, transitions }: Itinerary,
+  { outputs, starts }: { readonly outputs: number; readonly starts: number },
+): Finding[] {
   return [
-    ...(graph.toStart ? [] : [finding('tour-no-reset', [], {})]),
+    ...(graph.toStart ? [] : [starts > 0 ? finding('tour-no-reset', [], { starts }) : finding('tour-cleared', [], {})]),
     ...(graph.isWhole ? [] : [finding('tour-cut', [], { states: graph.states.length })]),
     ...(covered < transitions ? [finding('tour-incomplete', [], { covered, transitions })] : []),
     ...(outputs === 0 ? [finding('tour-no-lamps', [], {})] : []),
   ];
-}
-
-/** Presses the switches of a board, each when it has come to rest. */
-class Hand {
-  constructor(
-    private readonly live: PoweredBoard,
-    private readonly panel: Panel,
-  ) {
-    live.settle();
-  }
-
-  press(input: number): void {
-    const index = this.panel.switches[input] ?? -1;
-    if (index >= 0) this.live.setSwitch(index, !this.live.isOn(index));
-    this.live.settle();
-  }
-
-  lamps(): number[] {
-    return lampsOf(this.live, this.panel);
-  }
 }

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { placeNamed, UNKNOWN } from '@saddlebag/core';
+import { type Job, placeNamed, type TourDifference, UNKNOWN } from '@saddlebag/core';
 import type { PowerBench } from '../base/bench';
 import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
@@ -61,7 +61,7 @@ function Outcome({ result }: { readonly result: TourResult }) {
       {first && (
         <Box p="8px 12px 0" fontSize="13px">
           <Flex wrap="wrap" gap="3px 4px" align="center" role="group" aria-label="presses that lead there">
-            <Text color="soft">From power up press</Text>
+            <Text color="soft">From power up{typeof first.start === 'object' ? ', started by chance,' : ''} press</Text>
             {shortened(first.presses).map((name, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: presses have nothing but their order
               <Flex key={i}>{name === null ? <Text color="soft">…</Text> : <Tag signal={name} />}</Flex>
@@ -78,7 +78,7 @@ function Outcome({ result }: { readonly result: TourResult }) {
               );
             })}
           </Flex>
-          <Button mt="6px" onClick={() => replay(bench, job, first.presses)}>
+          <Button mt="6px" onClick={() => replay(bench, job, first)}>
             Do it on the board
           </Button>
         </Box>
@@ -96,10 +96,11 @@ function shortened(presses: readonly string[]): (string | null)[] {
   return [...presses.slice(0, first), null, ...presses.slice(-last)];
 }
 
-/** Powers the board up with its switches off and presses them one after the other. */
-function replay(bench: PowerBench, job: ReturnType<typeof useJobView>['job'], presses: readonly string[]): void {
+/** Powers the board up with its switches off, started as the tour was, and presses them one after the other. */
+function replay(bench: PowerBench, job: Job, { presses, start }: Pick<TourDifference, 'presses' | 'start'>): void {
   const called = (name: string): string | undefined => placeNamed(job.board, 'give', name)?.called;
   bench.powerOff();
+  bench.setPace({ start });
   const used = [...new Set(presses)].flatMap((name) => called(name) ?? []);
   bench.setSwitches(new Map(used.map((ref) => [ref, false])));
   bench.powerOn();

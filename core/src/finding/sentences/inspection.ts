@@ -481,6 +481,11 @@ export const inspectionSentences = {
   },
   'tour-no-reset': {
     severity: 'note',
+    says: 'No presses bring what is stored to a known state: the tour begins with all of it cleared, and {starts} more starts by chance were tried.',
+    todo: 'Give the design a clear or preset that a switch reaches, and a tour from there sees every state.',
+  },
+  'tour-cleared': {
+    severity: 'note',
     says: 'No presses bring what is stored to a known state, so the tour begins with all of it cleared; a board may begin otherwise.',
     todo: 'Give the design a clear or preset that a switch reaches.',
   },
