@@ -9,7 +9,7 @@ const KERNELS = [
   'logic/(compiled-sweep|cover|hazards|primes|program)',
   'packing/(function-search|narrow-vectors|target-pruning|unit-vectors)',
   'planning/arrange',
-  'simulation/(board-sweep|event-heap|event-simulator|input-pins|live-units|output-pins|unit-states)',
+  'simulation/(board-sweep|event-heap|event-simulator|input-pins|live-units|output-pins|trace|trace-window|unit-states)',
   'element-at',
 ];
 const kernel = new RegExp(`^core/src/(${KERNELS.join('|')})\\.ts$`);

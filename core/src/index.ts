@@ -139,7 +139,7 @@ export {
   withoutDraft,
   withProduct,
 } from './design';
-export { DIAL_END, DIAL_MIDDLE } from './electrical';
+export { DIAL_END, DIAL_MIDDLE, supplyLimitMaOf } from './electrical';
 export { elementAt } from './element-at';
 export { type Finding, finding, isError, type Place, remedy, says } from './finding';
 export { inspect, isBuiltOtherwise, matched, type Recovered } from './inspection';

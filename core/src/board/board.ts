@@ -37,6 +37,8 @@ export interface SeatedPart {
   readonly value?: number;
   /** How far apart its leads are bent, in tenths of an inch; as they come where it is absent. */
   readonly span?: number;
+  /** The current limit that a bench supply is set to, in milliamperes; 500 where it is absent. */
+  readonly limit?: number;
   /** A person wants it to stay where it is: laying out goes around it. */
   readonly fixed?: true;
   /** The definition of a part of one's own: its pins and behaviour, as the sheet had them when it was seated. */

@@ -13,7 +13,7 @@ import {
   typeOf,
 } from '../catalogue';
 import { elementAt, entryOf } from '../element-at';
-import { bipolars, junctions, ledJunctions, mosfets, SUPPLY_V, supplyLimitMa, zener } from './devices';
+import { bipolars, junctions, ledJunctions, mosfets, SUPPLY_V, supplyLimitMaOf, zener } from './devices';
 import { type BipolarElement, bipolar, breakdown, type Element, junction, mosfet, resistor } from './elements';
 import {
   type CapacitorModel,
@@ -71,6 +71,8 @@ export class BoardVolts implements PinTable {
   readonly islands: readonly IslandModel[];
   /** Nets of the positive leads of supplies. */
   readonly positive: ReadonlySet<number>;
+  /** What the supplies give at the most, in milliamperes: of several the least. */
+  readonly limitMa: number;
   /** Whether supply leads of different volts are on one net. */
   readonly isMiswired: boolean;
   /** For each node: its island, -1 where a supply holds it, and its index there. */
@@ -88,6 +90,7 @@ export class BoardVolts implements PinTable {
     this.positive = new Set(
       parts.flatMap(({ ref, part }) => (typeOf({ part })?.kind === 'supply' ? (this.node(ref, '+') ?? []) : [])),
     );
+    this.limitMa = supplyLimitMaOf(parts.filter((part) => typeOf(part)?.kind === 'supply'));
     this.supplyV = Math.max(...this.fixed.values(), 0) || SUPPLY_V;
     this.chips = parts.flatMap((part) => this.chipOf(part) ?? []);
     this.readers = new Map(this.chips.flatMap((chip) => this.readersOn(chip)));
@@ -332,7 +335,7 @@ export class BoardVolts implements PinTable {
         found.take(island.free, point);
         amps += point.supplyA;
       }
-      if (1000 * amps > supplyLimitMa) return shorted();
+      if (1000 * amps > this.limitMa) return shorted();
       found.supplyMa = 1000 * amps + this.quietMa((ref) => !dead.has(ref));
       const now = new Set(this.chips.flatMap((chip) => (found.supplyOf(chip) < LEAST_SUPPLY_V ? [chip.ref] : [])));
       for (const ref of dead) now.add(ref);

@@ -4,10 +4,16 @@ import type { LampColour } from '../catalogue';
 export const SUPPLY_V = 5;
 
 /**
- * The most that the supply of a bench like this gives, in milliamperes: that of a USB port, five unit loads of 100 mA. Source: Universal
- * Serial Bus Specification 2.0, 7.2.1.
+ * The most that a supply gives which was not set to another limit, in milliamperes: that of a USB port, five unit loads of 100 mA. Source:
+ * Universal Serial Bus Specification 2.0, 7.2.1.
  */
-export const supplyLimitMa = 500;
+const USUAL_LIMIT_MA = 500;
+
+/** What supplies give at the most, in milliamperes: the least of their limits. */
+export function supplyLimitMaOf(supplies: readonly { readonly limit?: number }[]): number {
+  const limits = supplies.map(({ limit }) => limit ?? USUAL_LIMIT_MA);
+  return limits.length > 0 ? Math.min(...limits) : USUAL_LIMIT_MA;
+}
 
 /** Between base and emitter of a silicon transistor that conducts, in volts. Source: 2N3904 data sheet, VBE(sat) at 1 to 50 mA. */
 export const baseEmitter = { typicalV: 0.7, mostV: 0.75 } as const;

@@ -20,3 +20,4 @@ export {
   unclearIn,
 } from './standings';
 export { SteppedIsland } from './stepping';
+export { shareAtLimit } from './supply-limit';

@@ -74,8 +74,8 @@ export interface IslandPoint {
   readonly floats: Uint8Array;
   readonly lost: Uint8Array;
   readonly supplyA: number;
-  /** What the inputs on it read there, as far as the simulator has asked; its own to keep. */
-  readings?: Uint8Array;
+  /** What the inputs on it read there, once the simulator has asked; its own to keep. */
+  readings: Uint8Array | null;
 }
 
 /** The elements that conduct in one of the ways in which unknown outputs may stand. */
@@ -263,8 +263,10 @@ export class IslandModel {
     const [least, most] = [new Float64Array(n).fill(Infinity), new Float64Array(n).fill(-Infinity)];
     const [floats, lost] = [new Uint8Array(n), new Uint8Array(n)];
     if (this.isLost) lost.fill(1);
-    if (this.isAdrift) return { least: least.fill(0), most: most.fill(0), floats: floats.fill(1), lost, supplyA: 0 };
-    if (n > MOST_NODES) return { least: least.fill(0), most: most.fill(0), floats, lost: lost.fill(1), supplyA: 0 };
+    if (this.isAdrift)
+      return { least: least.fill(0), most: most.fill(0), floats: floats.fill(1), lost, supplyA: 0, readings: null };
+    if (n > MOST_NODES)
+      return { least: least.fill(0), most: most.fill(0), floats, lost: lost.fill(1), supplyA: 0, readings: null };
     const start = this.free.map((node) => volts[node] as number);
     // From a point that is known: a circuit that has not been set must not be talked into a state.
     const isWarm = this.remembers && this.last !== null && !this.last.lost.includes(1);
@@ -282,7 +284,8 @@ export class IslandModel {
       });
       if (hangsOnOpenGate({ free: this.free, elements }, floats)) lost.fill(1);
     });
-    return { least, most, floats, lost, supplyA: currentFrom(positive, corners.at(-1)?.elements ?? [], volts) };
+    const supplyA = currentFrom(positive, corners.at(-1)?.elements ?? [], volts);
+    return { least, most, floats, lost, supplyA, readings: null };
   }
 }
 

@@ -73,22 +73,27 @@ export class OperatingPoint {
   private readonly lost: Uint8Array;
   /** What the supplies give, in milliamperes. */
   supplyMa = 0;
-  /** Whether supply and ground are joined, by metal or by what takes more than a supply gives, so that nothing is known. */
+  /** Whether supply and ground are joined, by metal or by what takes more than a supply gives, so that nothing is known but the volts of the supplies. */
   readonly isShorted: boolean;
 
   /** What an input reads as it was told, by one who knows what it read before; null where only its volts tell. */
   private readonly told: ((reader: PinReader) => ReadLevel) | null;
 
   /**
-   * Begins with what supplies hold and nothing else known. `isShorted` says that supply and ground are joined: then nothing is known at
-   * all. `told` gives what inputs read, where that does not follow from their volts alone.
+   * Begins with what supplies hold and nothing else known. `isShorted` says that supply and ground are joined: then nothing else ever is, and
+   * `held` has the volts that their limits leave the supplies. `told` gives what inputs read, where that does not follow from their volts alone.
    */
   constructor(
     private readonly board: PinTable,
     {
       isShorted = false,
       told = null,
-    }: { readonly isShorted?: boolean; readonly told?: ((reader: PinReader) => ReadLevel) | null } = {},
+      held = null,
+    }: {
+      readonly isShorted?: boolean;
+      readonly told?: ((reader: PinReader) => ReadLevel) | null;
+      readonly held?: ((node: number) => number) | null;
+    } = {},
   ) {
     this.isShorted = isShorted;
     this.told = told;
@@ -97,8 +102,9 @@ export class OperatingPoint {
     this.most = new Float64Array(nodes);
     this.floats = new Uint8Array(nodes);
     this.lost = new Uint8Array(nodes).fill(1);
-    for (const [node, volts] of board.fixed) {
-      if (!isShorted) this.lost[node] = 0;
+    for (const [node, set] of board.fixed) {
+      const volts = held ? held(node) : set;
+      if (!isShorted || held) this.lost[node] = 0;
       this.least[node] = volts;
       this.most[node] = volts;
     }
@@ -177,7 +183,7 @@ export class OperatingPoint {
   }
 
   private between(net: number, { low, high }: Omit<Thresholds, 'hasHysteresis'>, ground: number): ReadLevel {
-    if (this.lost[net] === 1 || this.floats[net] === 1) return '?';
+    if (this.isShorted || this.lost[net] === 1 || this.floats[net] === 1) return '?';
     return elementAt(this.most, net) - ground <= low ? '0' : elementAt(this.least, net) - ground >= high ? '1' : '?';
   }
 

@@ -1,6 +1,5 @@
 import { elementAt } from '../element-at';
 import type { BoardVolts } from './board-volts';
-import { supplyLimitMa } from './devices';
 import { type Element, resistor } from './elements';
 import { DRIVES, type Drive, type IslandModel, type IslandPoint, type OutputModel } from './island';
 import { solveIsland } from './operating-point';
@@ -70,7 +69,7 @@ export function* standingsOf(board: BoardVolts, island: IslandModel): Generator<
     const driveAt = (o: number): Drive => island.driveAt(o);
     if (isFight(outputs, driveAt)) continue;
     const point = island.point(board.volts, board.positive);
-    if (point.lost.includes(1) || 1000 * point.supplyA > supplyLimitMa) continue;
+    if (point.lost.includes(1) || 1000 * point.supplyA > board.limitMa) continue;
     island.free.forEach((node, i) => {
       board.volts[node] = (elementAt(point.least, i) + elementAt(point.most, i)) / 2;
     });

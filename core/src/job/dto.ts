@@ -109,6 +109,12 @@ class SeatedPartDto {
   span?: number;
 
   @MayBeAbsent()
+  @IsInt()
+  @Min(1)
+  @Max(10_000)
+  limit?: number;
+
+  @MayBeAbsent()
   @IsIn([true])
   fixed?: true;
 

@@ -6,7 +6,6 @@ import {
   type PinReader,
   READS,
   readingOf,
-  supplyLimitMa,
   thresholdsOf,
 } from '../electrical';
 import { elementAt } from '../element-at';
@@ -122,7 +121,7 @@ class SweepCompiler {
     this.volts.islands.forEach((_, i) => {
       this.waysOf(i);
     });
-    if (1000 * this.mostA > supplyLimitMa) throw new NotSwept();
+    if (1000 * this.mostA > this.volts.limitMa) throw new NotSwept();
     return {
       inputs: this.panel.switches.map((_, i) => `in ${i}`),
       gates: this.gates,

@@ -45,6 +45,18 @@ export class EventHeap {
     else this.rise(this.place(item, this.size++));
   }
 
+  /** Takes the event that comes first out, and gives its item. There must be one. */
+  takeFirst(): number {
+    const item = this.heap[0] as number;
+    this.placeOf[item] = -1;
+    const last = this.heap[--this.size] as number;
+    if (last !== item) {
+      this.place(last, 0);
+      this.sink(0);
+    }
+    return item;
+  }
+
   /** Counts all times from another moment on. */
   rebase(start: number): void {
     for (let i = 0; i < this.times.length; i++) this.times[i] = (this.times[i] as number) - start;
@@ -67,7 +79,8 @@ export class EventHeap {
   }
 
   private isBefore(a: number, b: number): boolean {
-    const [ta, tb] = [this.times[a] as number, this.times[b] as number];
+    const ta = this.times[a] as number;
+    const tb = this.times[b] as number;
     return ta < tb || (ta === tb && a < b);
   }
 

@@ -5,7 +5,7 @@ import {
   LEAST_SUPPLY_V,
   type PinReader,
   SteppedIsland,
-  supplyLimitMa,
+  shareAtLimit,
   thresholdsAt,
   type Watch,
 } from '../electrical';
@@ -20,6 +20,7 @@ import { type Corner, OutputPins } from './output-pins';
 import { pulseSeconds } from './pulses';
 import { TICK_S, TICKS_PER_NS } from './ticks';
 import { type TimingFault, TimingWatch } from './timing-watch';
+import { NOT_YET } from './unit-states';
 
 /** A chip that gets its supply works after so many ticks; a supply that gives more than it can for so long counts as shorted. */
 const WAKE_TICKS = 10_000;
@@ -50,6 +51,8 @@ export class EventSimulator {
   now = 0;
   events = 0;
   isShorted = false;
+  /** The volts that the supplies are left with at their limit, as a share of what they are set to. */
+  private share = 1;
   private readonly heap: EventHeap;
   /** Numbers of the first event of each kind: of islands, pulses, actuators, chips; and that of the overload. */
   private readonly firstIsland: number;
@@ -77,9 +80,18 @@ export class EventSimulator {
   private readonly moving: readonly number[];
   private readonly amps: Float64Array;
   private totalA = 0;
+  /** Islands to look at again: a ring, on which each is once at the most. */
   private readonly isDirty: Uint8Array;
   private readonly dirty: Int32Array;
+  private dirtyFirst = 0;
+  private dirtyEnd = 0;
   private dirtyCount = 0;
+  /** For each island whether chips or thresholds depend on its volts. */
+  private readonly isDependedOn: Uint8Array;
+  /** Of each unit its first output, how many it has, and its chip. */
+  private readonly unitDriver: Int32Array;
+  private readonly unitOutputs: Int32Array;
+  private readonly unitChip: Int32Array;
 
   private readonly isPoweredChip: Uint8Array;
   /** While the power comes on, outputs that nobody knows yet are at once where their inputs put them. */
@@ -123,6 +135,9 @@ export class EventSimulator {
     const corner = options.delays ?? 'typical';
     this.outputs = new OutputPins(board, circuit, corner);
     this.units = new LiveUnits(circuit, corner);
+    this.unitDriver = Int32Array.from(units, ({ driver }) => driver);
+    this.unitOutputs = Int32Array.from(units, ({ outputs }) => outputs);
+    this.unitChip = Int32Array.from(units, ({ chip }) => chip);
     this.isWoken = new Uint8Array(units.length);
     this.woken = new Int32Array(units.length);
 
@@ -144,7 +159,7 @@ export class EventSimulator {
       rangeOf: (node) => this.rangeOf(node),
       isShorted: () => this.isShorted,
       take: (unit, input, level) => {
-        const isKept = this.timing.take(unit, input, level, this.now);
+        const isKept = this.timing.isWatched[unit] === 0 || this.timing.take(unit, input, level, this.now);
         this.units.setInput(unit, input, level);
         if (!isKept && options.strict) this.units.unsettle(unit);
         this.wake(unit);
@@ -156,6 +171,9 @@ export class EventSimulator {
         if (island >= 0) this.feeds[island]?.push(c);
       }
     });
+    this.isDependedOn = Uint8Array.from(this.feeds, (fed, i) =>
+      fed.length > 0 || this.inputs.isReference[i] === 1 ? 1 : 0,
+    );
     this.begin();
   }
 
@@ -172,7 +190,10 @@ export class EventSimulator {
   private begin(): void {
     const { islands, chips, isMiswired } = this.board;
     this.isStarting = true;
-    if (isMiswired) this.isShorted = true;
+    if (isMiswired) {
+      this.isShorted = true;
+      this.share = 0;
+    }
     chips.forEach((_, c) => {
       this.isPoweredChip[c] = this.isFed(c) ? 1 : 0;
     });
@@ -238,7 +259,9 @@ export class EventSimulator {
   private soil(i: number): void {
     if (this.isDirty[i] === 1) return;
     this.isDirty[i] = 1;
-    this.dirty[this.dirtyCount++ % this.dirty.length] = i;
+    this.dirty[this.dirtyEnd] = i;
+    if (++this.dirtyEnd === this.dirty.length) this.dirtyEnd = 0;
+    this.dirtyCount++;
   }
 
   private wake(u: number): void {
@@ -257,14 +280,14 @@ export class EventSimulator {
   private flush(): void {
     const seen = this.observer && this.dirtyCount > 0 ? new Set<number>() : null;
     for (;;) {
-      // Each island is on the ring once at the most, so that it never overtakes itself.
-      for (let n = 0; n < this.dirtyCount; n++) {
-        const i = this.dirty[n % this.dirty.length] as number;
+      while (this.dirtyCount > 0) {
+        const i = this.dirty[this.dirtyFirst] as number;
+        if (++this.dirtyFirst === this.dirty.length) this.dirtyFirst = 0;
+        this.dirtyCount--;
         this.isDirty[i] = 0;
         this.refresh(i);
         seen?.add(i);
       }
-      this.dirtyCount = 0;
       const count = this.wokenCount;
       if (count === 0) break;
       this.wokenCount = 0;
@@ -275,7 +298,7 @@ export class EventSimulator {
         this.evaluate(u);
       }
     }
-    const isOver = 1000 * this.totalA > supplyLimitMa && !this.isShorted;
+    const isOver = 1000 * this.totalA > this.board.limitMa && !this.isShorted;
     if (isOver !== this.heap.has(this.overload))
       this.heap.put(this.overload, isOver ? this.now + OVERLOAD_TICKS : Infinity);
     if (seen) this.observer?.([...seen]);
@@ -308,6 +331,7 @@ export class EventSimulator {
 
   /** Asks all those that depend on the volts of an island. */
   private afterChange(i: number): void {
+    if (this.isDependedOn[i] === 0) return;
     this.inputs.forget(i);
     for (const c of this.feeds[i] as readonly number[]) this.lookAtSupply(c);
     for (const r of this.inputs.dependents[i] as readonly number[]) {
@@ -378,8 +402,14 @@ export class EventSimulator {
   }
 
   private evaluate(u: number): void {
-    const { driver, outputs, chip } = this.circuit.units[u] as Circuit['units'][number];
-    if (this.isPoweredChip[chip] !== 1) return;
+    if (this.isPoweredChip[this.unitChip[u] as number] !== 1) return;
+    const driver = this.unitDriver[u] as number;
+    const known = this.units.known(u);
+    if (known !== NOT_YET) {
+      this.drive(driver, known);
+      return;
+    }
+    const outputs = this.unitOutputs[u] as number;
     const before = this.units.stateOf(u);
     const step = this.units.step(u);
     const isNew = step.state !== before;
@@ -456,6 +486,7 @@ export class EventSimulator {
   }
 
   private setShorted(isShorted: boolean): void {
+    this.share = isShorted ? shareAtLimit(this.board) : 1;
     this.isShorted = isShorted;
     this.board.chips.forEach((_, c) => {
       if (isShorted) this.losePower(c);
@@ -516,20 +547,29 @@ export class EventSimulator {
 
   /** Lets time run to `ticks`, with all that happens up to then; ends early after so many events. */
   runUntil(ticks: number, mostEvents = Infinity): void {
-    const last = this.events + mostEvents;
-    while (this.heap.nextTime <= ticks) {
-      if (this.events >= last) return;
-      this.now = this.heap.nextTime;
-      while (this.heap.nextTime === this.now) {
-        const item = this.heap.first;
-        this.heap.remove(item);
-        this.events++;
-        this.happen(item);
-      }
-      this.flush();
-    }
+    if (!this.happenUntil(ticks, this.events + mostEvents)) return;
     if (ticks !== Infinity) this.now = Math.max(this.now, ticks);
     this.bringUp();
+  }
+
+  /** Has happen what is to happen up to `ticks`, and stays at the last of it; ends early after so many events. */
+  runEvents(ticks: number, mostEvents: number): void {
+    if (this.happenUntil(ticks, this.events + mostEvents)) this.bringUp();
+  }
+
+  /** Goes from moment to moment; false where it ended at the event that was the last allowed. */
+  private happenUntil(ticks: number, last: number): boolean {
+    const { heap } = this;
+    for (let next = heap.nextTime; next <= ticks; next = heap.nextTime) {
+      if (this.events >= last) return false;
+      this.now = next;
+      do {
+        this.events++;
+        this.happen(heap.takeFirst());
+      } while (heap.nextTime === next);
+      this.flush();
+    }
+    return true;
   }
 
   /** Brings islands that move by themselves up to this moment. */
@@ -598,6 +638,12 @@ export class EventSimulator {
 
   private clocks: readonly (readonly number[])[] | null = null;
 
+  /** The volts of a net that a supply holds, at its limit too; null of others. */
+  heldV(net: number): number | null {
+    const held = this.board.fixed.get(net);
+    return held === undefined ? null : held * this.share;
+  }
+
   /** Whether something holds a net, and nothing unknown moves it. */
   isKnown(net: number): boolean {
     const i = this.board.islandOf[net] as number;
@@ -635,6 +681,7 @@ export class EventSimulator {
       floats: new Uint8Array(free.length),
       lost: new Uint8Array(free.length).fill(timed.isSure ? 0 : 1),
       supplyA: timed.supplyA,
+      readings: null,
     };
   }
 

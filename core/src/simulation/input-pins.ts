@@ -34,6 +34,7 @@ export class InputPins {
   readonly readers: readonly PinReader[];
   /** For each island the inputs on it. */
   readonly on: readonly number[][];
+  private readonly onIsland: readonly Int32Array[];
   /** For each island the inputs elsewhere whose thresholds depend on its volts, and the nodes that any thresholds depend on. */
   readonly dependents: readonly number[][];
   readonly reference: readonly ReadonlySet<number>[];
@@ -41,8 +42,12 @@ export class InputPins {
   readonly fixed: readonly number[];
   private readonly dependsOn: readonly number[][];
   private readonly level: Uint8Array;
-  /** For each input the units that read it, and as which of theirs. */
-  private readonly readAs: readonly (readonly { readonly unit: number; readonly input: number }[])[];
+  /** The units that read inputs, and as which of theirs: those of input r from `uses[r]` up to `uses[r + 1]`. */
+  private readonly uses: Int32Array;
+  private readonly useUnit: Int32Array;
+  private readonly useInput: Int32Array;
+  /** For each island whether any thresholds depend on its volts. */
+  readonly isReference: Uint8Array;
   /** Thresholds that never change, and those that do as they were when what they depend on changed last. */
   private readonly steady: (Thresholds | undefined)[] = [];
   private readonly thresholds: (Thresholds | undefined)[] = [];
@@ -64,7 +69,12 @@ export class InputPins {
         readAs[indexOf.get(pin) ?? -1]?.push({ unit, input });
       });
     });
-    this.readAs = readAs;
+    this.uses = new Int32Array(readAs.length + 1);
+    readAs.forEach((uses, r) => {
+      this.uses[r + 1] = (this.uses[r] as number) + uses.length;
+    });
+    this.useUnit = Int32Array.from(readAs.flat(), ({ unit }) => unit);
+    this.useInput = Int32Array.from(readAs.flat(), ({ input }) => input);
     this.on = islands.map(() => []);
     this.dependents = islands.map(() => []);
     this.dependsOn = islands.map(() => []);
@@ -82,7 +92,13 @@ export class InputPins {
       }
       if (nodes.length === 0) this.steady[r] = thresholdsOf(reader, (node) => board.volts[node] as number);
     });
+    this.onIsland = this.on.map((inputs) => Int32Array.from(inputs));
     this.fixed = [...this.readers.keys()].filter((r) => this.islandOf(r) < 0);
+    this.isReference = Uint8Array.from(islands, (_, i) => {
+      const depending =
+        (this.dependents[i] as readonly number[]).length + (this.dependsOn[i] as readonly number[]).length;
+      return depending > 0 ? 1 : 0;
+    });
   }
 
   /** The nodes that no supply holds and that an input's thresholds depend on. */
@@ -109,7 +125,7 @@ export class InputPins {
 
   /** The units that read an input. */
   unitsOf(r: number): number[] {
-    return (this.readAs[r] ?? []).map(({ unit }) => unit);
+    return [...this.useUnit.subarray(this.uses[r], this.uses[r + 1])];
   }
 
   /** Whether the thresholds of an input never change. */
@@ -144,8 +160,8 @@ export class InputPins {
 
   /** Reads all inputs on an island at a point. */
   readPoint(i: number, point: IslandPoint): void {
-    const codes = this.codesAt(i, point);
-    const inputs = this.on[i] as readonly number[];
+    const codes = point.readings ?? this.codesAt(i, point);
+    const inputs = this.onIsland[i] as Int32Array;
     for (let n = 0; n < inputs.length; n++) this.put(inputs[n] as number, codes[n] as number);
   }
 
@@ -156,7 +172,6 @@ export class InputPins {
 
   /** For each input on an island what it makes of a point: a level, or how it depends on what it read before. */
   private codesAt(i: number, point: IslandPoint): Uint8Array {
-    if (point.readings) return point.readings;
     const inputs = this.on[i] as readonly number[];
     const codes = Uint8Array.from(inputs, (r) => this.codeAt(r, point));
     if (!this.around.isShorted() && inputs.every((r) => this.isSteady(r))) point.readings = codes;
@@ -198,8 +213,9 @@ export class InputPins {
     const level = code <= UNKNOWN ? code : this.kept(r, code);
     if (this.level[r] === level) return;
     this.level[r] = level;
-    for (const { unit, input } of this.readAs[r] as readonly { unit: number; input: number }[])
-      this.around.take(unit, input, level);
+    const end = this.uses[r + 1] as number;
+    for (let n = this.uses[r] as number; n < end; n++)
+      this.around.take(this.useUnit[n] as number, this.useInput[n] as number, level);
   }
 
   /** What a Schmitt input reads between its thresholds: what it did. */

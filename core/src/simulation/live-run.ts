@@ -512,6 +512,7 @@ export class LiveRun {
       isMoving,
       isShorted: live.shorted,
       supplyMa: live.supplyMa,
+      supplyV: live.supplyV,
       levels,
       volts,
       hertz,

@@ -45,6 +45,8 @@ export interface LiveState {
   readonly isMoving: boolean;
   readonly isShorted: boolean;
   readonly supplyMa: number;
+  /** The volts of the supply: fewer than it is set to where its limit holds it. */
+  readonly supplyV: number;
   /** LOW, HIGH or UNKNOWN. */
   readonly levels: Uint8Array;
   /** NaN where nobody knows. */

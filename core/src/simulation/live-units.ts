@@ -2,7 +2,7 @@ import { UNKNOWN } from '../logic';
 import type { Circuit } from './circuit';
 import type { Corner } from './output-pins';
 import { TICKS_PER_NS } from './ticks';
-import { FRESH, statesOf, type UnitStates } from './unit-states';
+import { FRESH, NOT_YET, statesOf, type UnitStates } from './unit-states';
 
 /** What an input counts in the key of its unit: two bits each. */
 const POWERS = Float64Array.from({ length: 64 }, (_, i) => 4 ** i);
@@ -12,6 +12,7 @@ export class LiveUnits {
   /** For each unit how long a clear or preset takes to its outputs, in ticks; 0 where that is as long as the clock takes. */
   readonly clearTicks: Float64Array;
   private readonly states: readonly UnitStates[];
+  private readonly tables: readonly (Uint8Array | null)[];
   private readonly state: Int32Array;
   private readonly inputs: readonly Uint8Array[];
   /** The levels of all inputs of a unit as one number, by which what it does is found. */
@@ -22,6 +23,7 @@ export class LiveUnits {
       Math.round((clearDelay?.[corner] ?? 0) * TICKS_PER_NS),
     );
     this.states = units.map(({ machine }) => statesOf(machine));
+    this.tables = this.states.map(({ table }) => table);
     this.state = new Int32Array(units.length).fill(FRESH);
     this.inputs = units.map(({ machine, inputPins }) =>
       new Uint8Array(machine.inputs).fill(UNKNOWN, 0, inputPins.length),
@@ -37,6 +39,12 @@ export class LiveUnits {
     const inputs = this.inputs[u] as Uint8Array;
     this.key[u] = (this.key[u] as number) + (level - (inputs[input] as number)) * (POWERS[input] as number);
     inputs[input] = level;
+  }
+
+  /** What the output of a gate does with what its inputs read, where that has been worked out; NOT_YET otherwise, and of units that are no gates. */
+  known(u: number): number {
+    const table = this.tables[u];
+    return table ? (table[this.key[u] as number] as number) : NOT_YET;
   }
 
   /** Works a unit out on what its inputs read; it has the new state afterwards. */

@@ -1,5 +1,4 @@
 import { type Board, extractNets, type Nets } from '../board';
-import { supplyLimitMa } from '../electrical';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { cutFinding, type LampReading, MOST_RUN_EVENTS, PoweredBoard, type Start } from './powered-board';
@@ -82,7 +81,7 @@ export function measure(
     measured: measuredOf(live),
     unknown,
     findings: [
-      ...(point.isShorted ? [finding('measure-shorted', [], { most: supplyLimitMa })] : []),
+      ...(point.isShorted ? [shortedFinding(live)] : []),
       ...(isAtRest ? [] : [finding('measure-running', [], {})]),
       ...(atNs !== null && live.timeNs < atNs ? [cutFinding(live)] : []),
     ],
@@ -127,3 +126,7 @@ function measuredOf(live: PoweredBoard): Measured {
 
 /** To microvolts and nanoamperes: what lies below is the arithmetic's. */
 const rounded = (value: number | null): number | null => (value === null ? null : Math.round(value * 1e6) / 1e6 + 0);
+
+/** That supply and ground are joined, with what is left of the supply. */
+export const shortedFinding = (live: PoweredBoard): Finding =>
+  finding('measure-shorted', [], { most: live.supplyMa, volts: live.supplyV.toFixed(2) });

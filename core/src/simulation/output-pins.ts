@@ -66,8 +66,9 @@ export class OutputPins {
 
   /** How long an output takes to a level, in ticks: to unknown the shorter of its delays, to high impedance the longer. */
   delayTo(d: number, level: number): number {
-    const [rise, fall] = [this.riseTicks[d] as number, this.fallTicks[d] as number];
+    const rise = this.riseTicks[d] as number;
     if (level === HIGH) return rise;
+    const fall = this.fallTicks[d] as number;
     if (level === LOW) return fall;
     return level === UNKNOWN ? Math.min(rise, fall) : Math.max(rise, fall);
   }

@@ -8,7 +8,6 @@ import {
   OperatingPoint,
   pinLimitsOf,
   type ReadLevel,
-  supplyLimitMa,
 } from '../electrical';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
@@ -182,6 +181,7 @@ export class PoweredBoard {
 
   /** The volts of a net now, the middle of what they can be; null where nobody knows. */
   voltsOf(net: number): number | null {
+    if (this.simulator.isShorted) return this.simulator.heldV(net);
     if (!this.simulator.isKnown(net)) return null;
     const [least, most] = this.simulator.rangeOf(net);
     return most - least > WIDE_V ? null : (least + most) / 2;
@@ -193,9 +193,10 @@ export class PoweredBoard {
    */
   settle(): Settled {
     const { simulator } = this;
-    const [first, begun] = [simulator.events, simulator.now];
+    const first = simulator.events;
+    const begun = simulator.now;
     this.known = null;
-    this.restless = new Set();
+    if (this.restless.size > 0) this.restless = new Set();
     const settled = this.rests(begun + HORIZON_S * TICKS_PER_S);
     const { events } = simulator;
     if (!settled) this.findRestless();
@@ -207,9 +208,8 @@ export class PoweredBoard {
     const last = simulator.events + MAX_EVENTS;
     for (;;) {
       if (simulator.events >= last) return false;
-      const next = simulator.nextTime;
-      if (next <= horizon) {
-        simulator.runUntil(next, last - simulator.events);
+      if (simulator.nextTime <= horizon) {
+        simulator.runEvents(horizon, last - simulator.events);
         continue;
       }
       const seconds = simulator.secondsToRest;
@@ -236,6 +236,7 @@ export class PoweredBoard {
     const { simulator, volts } = this;
     const point = new OperatingPoint(volts, {
       isShorted: simulator.isShorted,
+      held: (node) => simulator.heldV(node) ?? 0,
       told: (reader) =>
         this.restless.has(reader.net === null ? -1 : this.islandOf(reader.net))
           ? '?'
@@ -252,7 +253,7 @@ export class PoweredBoard {
 
   /** What the supplies give now, in milliamperes: their limit where supply and ground are joined. */
   get supplyMa(): number {
-    if (this.simulator.isShorted) return supplyLimitMa;
+    if (this.simulator.isShorted) return this.volts.limitMa;
     return 1000 * this.simulator.supplyA + this.volts.quietMa((ref) => this.simulator.isPowered(ref));
   }
 
@@ -260,6 +261,11 @@ export class PoweredBoard {
   levelOf(net: number): number {
     if (this.restless.has(this.islandOf(net))) return UNKNOWN;
     return this.simulator.levelOfNet(net);
+  }
+
+  /** The volts of the supply now, of several that of the highest: fewer than it is set to where its limit holds it. */
+  get supplyV(): number {
+    return Math.max(0, ...[...this.volts.fixed.keys()].map((node) => this.simulator.heldV(node) ?? 0));
   }
 
   /** Whether supply and ground are joined as the switches stand. */
@@ -303,13 +309,26 @@ export class PoweredBoard {
 
   /** What a lamp does and its current, by its index in the circuit. */
   lamp(index: number): LampReading {
-    if (this.burnt.size > 0 && this.burnt.has(this.circuit.leds[index]?.ref ?? ''))
-      return { ma: 0, state: 'destroyed' };
-    const island = elementAt(this.lampsAt, index);
-    const isPlain = !this.shorted && (this.restless.size === 0 || !this.restless.has(island));
-    const point = isPlain ? this.simulator.staticPoint(island) : null;
-    if (!point) return this.lampNow(index);
+    const island = this.lampsAt[index] ?? -1;
+    const point = this.shorted ? null : this.simulator.staticPoint(island);
+    const isPlain = point !== null && this.restless.size === 0 && this.burnt.size === 0;
     // The same point, the same light: most lamps are asked again and again at few of them.
+    if (isPlain && this.lampPoint[index] === point) return this.lampReading[index] ?? this.lampNow(index);
+    if (this.burnt.has(this.circuit.leds[index]?.ref ?? '')) return { ma: 0, state: 'destroyed' };
+    if (!point || this.restless.has(island)) return this.lampNow(index);
+    const reading = this.knownReading(index, point);
+    this.lampPoint[index] = point;
+    this.lampReading[index] = reading;
+    return reading;
+  }
+
+  /** For each lamp the point that its island stood at when it was read last, and what was read. */
+  private readonly lampPoint: IslandPoint[] = [];
+  private readonly lampReading: LampReading[] = [];
+  /** For each lamp what was read of it, with the points that its island stood at. */
+  private readonly lampsKnown: { readonly point: IslandPoint; readonly reading: LampReading }[][] = [];
+
+  private knownReading(index: number, point: IslandPoint): LampReading {
     this.lampsKnown[index] ??= [];
     const known = this.lampsKnown[index];
     for (const one of known) if (one.point === point) return one.reading;
@@ -319,15 +338,12 @@ export class PoweredBoard {
     return reading;
   }
 
-  /** For each lamp what was read of it, with the points that its island stood at. */
-  private readonly lampsKnown: { readonly point: IslandPoint; readonly reading: LampReading }[][] = [];
-
   private lampNow(index: number): LampReading {
     const name = this.circuit.leds[index]?.ref ?? '';
     const element = this.volts.lamps.get(name);
     if (!element || this.shorted) return { ma: 0, state: element ? 'unknown' : 'dark' };
     const { simulator } = this;
-    let isKnown = !this.restless.has(elementAt(this.lampsAt, index));
+    let isKnown = !this.restless.has(this.lampsAt[index] ?? -1);
     for (const node of element.nodes) {
       const [least, most] = simulator.rangeOf(node);
       this.scratch[node] = (least + most) / 2;

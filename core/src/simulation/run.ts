@@ -1,8 +1,7 @@
 import { type Board, extractNets, labelPlacesOf, type Nets } from '../board';
-import { supplyLimitMa } from '../electrical';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
-import { switchesNamed, turned } from './measure';
+import { shortedFinding, switchesNamed, turned } from './measure';
 import { cutFinding, MOST_RUN_EVENTS, PoweredBoard, type Start, timingFinding } from './powered-board';
 import { Trace } from './trace';
 import { placeNamed } from './walk';
@@ -126,7 +125,7 @@ export function runBoard(
       signals: Object.fromEntries(trace.rows.map((row) => [row.name, report(row)])),
       trace,
       findings: [
-        ...(live.shorted ? [finding('measure-shorted', [], { most: supplyLimitMa })] : []),
+        ...(live.shorted ? [shortedFinding(live)] : []),
         ...(isCut ? [cutFinding(live)] : []),
         ...live.timingFaults.map(timingFinding),
         ...(trace.rows.some((r) => r.hasForgotten) ? [finding('trace-forgets', [], {})] : []),

@@ -50,6 +50,8 @@ interface WatchedUnit {
 export class TimingWatch {
   private readonly units: readonly (WatchedUnit | null)[];
   private readonly found = new Map<string, TimingFault>();
+  /** For each unit whether anything is asked of its inputs. */
+  readonly isWatched: Uint8Array;
 
   /** `ticksPerNs`: how time is counted in `take`. */
   constructor(
@@ -57,6 +59,7 @@ export class TimingWatch {
     private readonly ticksPerNs: number,
   ) {
     this.units = units.map((unit) => this.watched(unit, chips));
+    this.isWatched = Uint8Array.from(this.units, (unit) => (unit ? 1 : 0));
   }
 
   private watched({ inputPins, behaviour, chip }: CircuitUnit, chips: Circuit['chips']): WatchedUnit | null {

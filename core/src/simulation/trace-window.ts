@@ -1,4 +1,3 @@
-import { elementAt } from '../element-at';
 import { UNKNOWN } from '../logic';
 import type { Trace, TraceRow } from './trace';
 
@@ -69,8 +68,8 @@ function columnsOf(
     from[c] = levelAt(before);
     to[c] = levelAt(last);
     // Volts move within a level: only changes of level are edges.
-    for (let i = Math.max(0, before); i < last && elementAt(changes, c) < 2; i++)
-      if (row.levelAt(i) !== row.levelAt(i + 1)) changes[c] = elementAt(changes, c) + 1;
+    for (let i = Math.max(0, before); i < last && (changes[c] as number) < 2; i++)
+      if (row.levelAt(i) !== row.levelAt(i + 1)) changes[c] = (changes[c] as number) + 1;
     if (last >= 0) volts[c] = row.voltsAt(last);
     before = last;
   }
@@ -81,5 +80,5 @@ function columnsOf(
 
 /** Whether a signal is somewhere at volts that are no level: it is drawn as a curve then. */
 export function isAnalogue({ to, volts }: TraceColumns): boolean {
-  return to.some((level, c) => level === UNKNOWN && !Number.isNaN(elementAt(volts, c)));
+  return to.some((level, c) => level === UNKNOWN && !Number.isNaN(volts[c] as number));
 }

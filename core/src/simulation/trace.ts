@@ -1,4 +1,3 @@
-import { elementAt } from '../element-at';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import type { PoweredBoard } from './powered-board';
 
@@ -34,21 +33,21 @@ export class TraceRow {
   ) {}
 
   timeAt(i: number): number {
-    return elementAt(this.times, i);
+    return this.times[i] as number;
   }
 
   levelAt(i: number): number {
-    return elementAt(this.levels, i);
+    return this.levels[i] as number;
   }
 
   voltsAt(i: number): number {
-    return elementAt(this.voltages, i);
+    return this.voltages[i] as number;
   }
 
   /** Notes what a signal is from a moment on; the same as before is not noted. */
   note(timeNs: number, level: number, volts: number): void {
     const last = this.length - 1;
-    if (last >= 0 && this.levels[last] === level && !hasMoved(elementAt(this.voltages, last), volts)) return;
+    if (last >= 0 && this.levels[last] === level && !hasMoved(this.voltages[last] as number, volts)) return;
     this.count(timeNs, level);
     if (last >= 0 && this.times[last] === timeNs) this.length--;
     else if (this.length === MOST_KEPT) this.forget();

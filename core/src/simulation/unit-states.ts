@@ -6,6 +6,9 @@ export const RELEASED = 3;
 /** What an output of a chip without supply does. */
 export const DEAD = 4;
 
+/** In the table of a unit: not worked out yet. */
+export const NOT_YET = 255;
+
 /** The state of a unit whose memory is unknown, as at power up. */
 export const FRESH = 0;
 
@@ -37,12 +40,19 @@ export class UnitStates {
   /** Of units that store nothing and read few inputs, the steps by the key of the inputs. */
   private readonly listed: (UnitStep | undefined)[] = [];
   private readonly isListed: boolean;
+  /**
+   * Of units that store nothing, read few inputs and have one output: what it does by the key of the inputs, NOT_YET where that was not worked out.
+   * Null of others.
+   */
+  readonly table: Uint8Array | null;
   private kept = 0;
   private readonly run: MachineRun;
 
   constructor(readonly machine: Machine) {
     this.run = new MachineRun(machine);
     this.isListed = machine.stored.length === 0 && machine.inputs <= MOST_LISTED;
+    const isGate = this.isListed && machine.outputs.length === 1;
+    this.table = isGate ? new Uint8Array(4 ** machine.inputs).fill(NOT_YET) : null;
     this.stateOf(this.run.memory());
   }
 
@@ -61,6 +71,7 @@ export class UnitStates {
       if (listed) return listed;
       const worked = this.worked(state, inputs);
       this.listed[key] = worked;
+      if (this.table) this.table[key] = worked.outputs[0] as number;
       return worked;
     }
     if (inputs.length > MOST_KEYED) return this.worked(state, inputs);

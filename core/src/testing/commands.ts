@@ -33,6 +33,7 @@ export function arbitraryCommands({ board }: Job): Lines {
     rotate: fc.oneof(line('rotate', thing), line('turn', thing)),
     value: line('value', thing, word),
     span: line('span', thing, fc.oneof(fc.constantFrom('1', '3', '8', '99'), word)),
+    limit: line('limit', thing, fc.oneof(fc.constantFrom('100', '0', '99999', '2A', '5 mA'), word)),
     label: fc.oneof(line('label', thing, word), line('label', pin, word)),
     fix: line('fix', thing),
     unfix: line('unfix', thing),

@@ -72,6 +72,10 @@ export function arbitraryEdits(job: Job, packing: Packing): Arbitraries {
       ref: fc.oneof(thing, fc.constantFrom('C1', 'R1', 'D1')),
       span: fc.integer({ min: 0, max: 9 }),
     }),
+    'set-limit': fc.record({
+      ref: fc.oneof(thing, fc.constantFrom('P1')),
+      ma: fc.constantFrom(0, 100, 20_000),
+    }),
     fix: fc.record({ refs: list, fixed: fc.boolean() }),
     replace: fc.record({
       ref: fc.oneof(thing, fc.constantFrom('U1', 'U2')),

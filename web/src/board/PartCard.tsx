@@ -8,6 +8,7 @@ import {
   type SeatedPart,
   shownSignal,
   shownValue,
+  supplyLimitMaOf,
   typeOf,
 } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
@@ -86,6 +87,14 @@ function PartFields({ part, type, onDispatch, onSay }: PartFieldsProps) {
           narrow
           value={String(apartOf(type))}
           onTake={(text) => onSay(`span ${part.ref} ${text}`)}
+        />
+      )}
+      {part.part === 'supply' && (
+        <Field
+          label="limit, mA"
+          title="the most current that the supply gives"
+          value={String(supplyLimitMaOf([part]))}
+          onTake={(text) => onSay(`limit ${part.ref} ${text.replaceAll(' ', '')}`)}
         />
       )}
       {type?.kind === 'chip' && (

@@ -33,9 +33,12 @@ export function PowerTools({ onPower }: { readonly onPower: () => void }) {
 }
 
 /** What a powered board does, in a line. */
-function doing({ isShorted, isMoving, supplyMa, settleNs, unknownLoop }: LiveState, isPaused: boolean): string {
+function doing(
+  { isShorted, isMoving, supplyMa, supplyV, settleNs, unknownLoop }: LiveState,
+  isPaused: boolean,
+): string {
   if (isShorted)
-    return `at the supply's limit, ${supplyMa} mA: supply and ground are joined, on the bench this would smoke`;
+    return `at the supply's limit, ${supplyMa} mA, with ${supplyV.toFixed(2)} V left: supply and ground are joined`;
   if (unknownLoop)
     return `${supplyMa.toFixed(1)} mA · ${unknownLoop} hangs on itself: memory by chance shows what it does`;
   return `${supplyMa.toFixed(1)} mA · ${isMoving ? (isPaused ? 'time stands still' : 'running') : `at rest after ${timeWords(settleNs)}`}`;

@@ -230,6 +230,16 @@ export const handsSentences = {
     says: 'The leads of {ref} reach from {least} to {most} holes apart.',
     todo: 'Write a whole number between the two, such as span {ref} {most}.',
   },
+  'hand/no-limit': {
+    severity: 'error',
+    says: '{ref} has no current limit to set: a bench supply has one.',
+    todo: 'Write it for the supply, such as limit P1 100.',
+  },
+  'hand/limit-range': {
+    severity: 'error',
+    says: 'The current limit of {ref} is from 1 to {most} mA.',
+    todo: 'Write milliamperes, such as limit {ref} 100.',
+  },
   'hand/no-value': {
     severity: 'error',
     says: '{text} is not a value for {ref}.',

@@ -295,7 +295,7 @@ export const inspectionSentences = {
   },
   'supply-current': {
     severity: 'warning',
-    says: '{ref} must supply up to {ma} mA: {chips} mA to chips, {loads} mA to LEDs and resistors. A USB port gives {most} mA.',
+    says: '{ref} must supply up to {ma} mA: {chips} mA to chips, {loads} mA to LEDs and resistors. It gives {most} mA.',
     todo: 'Use a supply that gives more, larger resistors at the LEDs, or CMOS chips.',
   },
   'supply-out-of-range': {
@@ -371,7 +371,7 @@ export const inspectionSentences = {
   // power up
   'measure-shorted': {
     severity: 'error',
-    says: 'Supply and ground are joined as the switches stand: the supply gives its limit of {most} mA, and nothing can be measured.',
+    says: 'Supply and ground are joined as the switches stand: the supply gives its limit of {most} mA, at which {volts} V are left of it, and nothing else can be measured.',
     todo: 'Pull out what joins them; the inspector names it.',
   },
   'measure-running': {

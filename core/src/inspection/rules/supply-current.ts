@@ -1,5 +1,5 @@
 import { supplyMa } from '../../catalogue';
-import { supplyLimitMa } from '../../electrical';
+import { supplyLimitMaOf } from '../../electrical';
 import { finding } from '../../finding';
 import type { Context } from '../context';
 import { carries } from '../power';
@@ -15,8 +15,9 @@ export const supplyCurrent: Rule = {
       const chips = chipsOn(c, c.netOf(`${ref}.+`));
       const loads = c.of('supply').length > 1 ? 0 : worstCaseOf(c).loadMa;
       const ma = chips + loads;
-      if (ma <= supplyLimitMa) continue;
-      const facts = { ref, ma: ma.toFixed(0), chips: chips.toFixed(0), loads: loads.toFixed(0), most: supplyLimitMa };
+      const most = supplyLimitMaOf([seated]);
+      if (ma <= most) continue;
+      const facts = { ref, ma: ma.toFixed(0), chips: chips.toFixed(0), loads: loads.toFixed(0), most };
       yield finding('supply-current', [{ kind: 'part', ref }], facts);
     }
   },

@@ -21,6 +21,7 @@ export const partCommands = {
   rotate: { usage: ['rotate U1'], words: [1, 1], read: rotate },
   value: { usage: ['value R1 4k7', 'value C1 100n'], words: [2, 2], read: value },
   span: { usage: ['span C1 3'], words: [2, 2], read: span },
+  limit: { usage: ['limit P1 100'], words: [2, 2], read: limit },
   label: { usage: ['label S1 K', 'label S2.3 K'], words: [2, 2], read: label },
   fix: { usage: ['fix U1'], words: [1, 1], read: (typed) => fix(typed, true) },
   unfix: { usage: ['unfix U1'], words: [1, 1], read: (typed) => fix(typed, false) },
@@ -87,6 +88,15 @@ function span(typed: Typed): Command {
   const [what = '', text = ''] = typed.words;
   return withPart(typed, what, ({ ref }) =>
     does({ kind: 'set-span', ref, span: /^\d{1,2}$/.test(text) ? Number(text) : 0 }),
+  );
+}
+
+/** The current limit of a supply: milliamperes as a number, or with their unit. */
+function limit(typed: Typed): Command {
+  const [what = '', text = ''] = typed.words;
+  const [, number, unit] = /^(\d+(?:\.\d+)?)(ma|a)?$/i.exec(text) ?? [];
+  return withPart(typed, what, ({ ref }) =>
+    does({ kind: 'set-limit', ref, ma: Math.round(Number(number ?? 0) * (unit?.toLowerCase() === 'a' ? 1000 : 1)) }),
   );
 }
 

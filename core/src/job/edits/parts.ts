@@ -8,6 +8,8 @@ import { type Shift, shifted } from '../shift';
 import type { EditKinds } from './kind';
 import { isName } from './names';
 
+/** The most milliamperes that a supply's limit can be set to. */
+const MOST_LIMIT_MA = 10_000;
 /** The most characters of a signal's label. */
 const MAX_LABEL = 120;
 
@@ -20,6 +22,7 @@ export type PartEdit =
   | { readonly kind: 'pull-part'; readonly ref: string }
   | { readonly kind: 'set-value'; readonly ref: string; readonly value: number }
   | { readonly kind: 'set-span'; readonly ref: string; readonly span: number }
+  | { readonly kind: 'set-limit'; readonly ref: string; readonly ma: number }
   | { readonly kind: 'fix'; readonly refs: readonly string[]; readonly fixed: boolean }
   | { readonly kind: 'replace'; readonly ref: string; readonly by: PartName };
 
@@ -75,6 +78,13 @@ export const partEdits: EditKinds<PartEdit> = {
       entryOf(board.parts, ref).span = span;
     },
     says: ({ ref }) => `leads of ${ref}`,
+  },
+  'set-limit': {
+    refuses: ({ board }, { ref, ma }) => cannotLimit(board, ref, ma),
+    apply: ({ board }, { ref, ma }) => {
+      entryOf(board.parts, ref).limit = ma;
+    },
+    says: ({ ref }) => `limit of ${ref}`,
   },
   fix: {
     refuses: ({ board }, { refs }) => missing(board, refs),
@@ -133,6 +143,15 @@ function cannotBend(board: Board, ref: string, span: number): Finding[] {
     return [finding('hand/no-span', [{ kind: 'part', ref }], { ref, least, most })];
   const { [ref]: _, ...parts } = board.parts;
   return checkSeat({ ...board, parts }, { ...part, span });
+}
+
+/** Bench supplies have a current limit; a battery gives what it can. */
+function cannotLimit(board: Board, ref: string, ma: number): Finding[] {
+  const part = partOf(board, ref);
+  if (!part) return [finding('hand/no-such-part', [], { ref })];
+  if (part.part !== 'supply') return [finding('hand/no-limit', [{ kind: 'part', ref }], { ref })];
+  const isPossible = Number.isInteger(ma) && ma >= 1 && ma <= MOST_LIMIT_MA;
+  return isPossible ? [] : [finding('hand/limit-range', [{ kind: 'part', ref }], { ref, most: MOST_LIMIT_MA })];
 }
 
 /** A part gives way to one with the same pins at the same places: the jumpers then serve both. */
