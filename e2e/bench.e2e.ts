@@ -88,6 +88,11 @@ describe('a board found on a bench', () => {
     await p.page.focus('nav a[aria-current=step]');
     await p.keys(';');
     await p.sees('[aria-label="trace of U1.3"]');
+    // Some periods of the timer that are whole: its first is longer.
+    await p.page.waitForFunction(
+      () => Number.parseFloat(document.querySelector('[aria-label="time since power up"]')?.textContent ?? '') > 4,
+      { timeout: 60_000 },
+    );
     await p.keys(',');
     await p.named('Run ,');
     const stopped = await p.text('[aria-label="time since power up"]');

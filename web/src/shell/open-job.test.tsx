@@ -39,7 +39,7 @@ describe('an open job', () => {
     await open(id);
     await screen.findByText('No problems found');
     const named = (name: string) => waitFor(async () => expect((await shelf.get(id))?.name).toBe(name));
-    fireEvent.click(screen.getByTitle('rename'));
+    fireEvent.click(screen.getByRole('heading', { level: 1 }));
     const field = await screen.findByLabelText('Name');
     fireEvent.change(field, { target: { value: 'Weir' } });
     fireEvent.submit(field.closest('form') as HTMLFormElement);
@@ -54,7 +54,7 @@ describe('an open job', () => {
     const id = await shelf.add(job);
     await open(id);
     await screen.findByText('No problems found');
-    fireEvent.click(screen.getByTitle('rename'));
+    fireEvent.click(screen.getByRole('heading', { level: 1 }));
     const field = await screen.findByLabelText('Name');
     const taken = !fireEvent.keyDown(field, { key: 'z', ctrlKey: true });
     expect(taken).toBe(false);
