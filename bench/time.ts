@@ -135,6 +135,8 @@ function chain(count: number): Board {
   const lines: (string | Edit)[] = [
     ...boards(Math.ceil(count / perBoard)),
     'seat supply b1.bottom+57',
+    // Two hundred of them take more than a supply usually gives.
+    'limit P1 5000',
     'seat switch b1.f2',
     'b1.j2 > b1.top+3',
     'b1.top+4 > b1.bottom+4',

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 
 /** The inner loops: what they hold are typed arrays that they made themselves. */
 const KERNELS = [
-  'electrical/(charge|island|operating-point|sparse|stepping)',
+  'electrical/(charge|elements|island|operating-point|sparse|stepping)',
   'logic/(compiled-sweep|cover|hazards|primes|program)',
   'packing/(function-search|narrow-vectors|target-pruning|unit-vectors)',
   'planning/arrange',

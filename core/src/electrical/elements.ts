@@ -1,4 +1,3 @@
-import { elementAt } from '../element-at';
 import { type BipolarModel, type JunctionModel, type MosfetModel, THERMAL_V } from './devices';
 
 /**
@@ -26,7 +25,7 @@ export interface Element {
   readonly gate?: number;
 }
 
-const at = (volts: Float64Array, node: number): number => elementAt(volts, node);
+const at = (volts: Float64Array, node: number): number => volts[node] as number;
 
 /** Writes a current from `a` to `b`, with its slope, that depends on the volts between them alone. */
 function between(into: Stamps, [a, b]: readonly [number, number], amps: number, siemens: number): void {

@@ -92,6 +92,8 @@ export class IslandModel {
   /** How each contact (0 open, 1 closed), then each output (by `DRIVES`) and then each dial (by its position) stands. */
   private readonly digits: Uint8Array;
   private readonly weights: Float64Array;
+  /** Where the digits of the outputs begin. */
+  private readonly firstOutput: number;
   private key = 0;
   /** Whether a number is wide enough for a key of all contacts and outputs. */
   private readonly isNarrow: boolean;
@@ -111,6 +113,7 @@ export class IslandModel {
     readonly parts: IslandParts,
   ) {
     const { lasting, contacts, outputs, dials } = parts;
+    this.firstOutput = contacts.length;
     this.remembers = lasting.filter((element) => element.isActive).length > 1;
     const own = new Set(free);
     const all = [
@@ -149,7 +152,7 @@ export class IslandModel {
 
   /** Says what an output does, by its index, as a number of `DRIVES`; false where it did so before. */
   setOutput(i: number, drive: number): boolean {
-    return this.put(this.parts.contacts.length + i, drive);
+    return this.put(this.firstOutput + i, drive);
   }
 
   /** Turns a dial, by its index, to a position; false where it stood so before. */

@@ -227,7 +227,7 @@ class Search {
   }
 
   private mark(c: number, by: number): void {
-    for (const r of this.core.columnRows.get(c) ?? []) this.covered[r] = elementAt(this.covered, r) + by;
+    for (const r of this.core.columnRows.get(c) ?? []) this.covered[r] = (this.covered[r] ?? 0) + by;
   }
 
   private shortestRow(): number | null {

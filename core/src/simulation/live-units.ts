@@ -14,6 +14,9 @@ export class LiveUnits {
   private readonly states: readonly UnitStates[];
   private readonly tables: readonly (Uint8Array | null)[];
   private readonly state: Int32Array;
+  /** What all inputs read: those of unit u from `first[u]` up to `first[u + 1]`. */
+  private readonly levels: Uint8Array;
+  private readonly first: Int32Array;
   private readonly inputs: readonly Uint8Array[];
   /** The levels of all inputs of a unit as one number, by which what it does is found. */
   private readonly key: Float64Array;
@@ -25,9 +28,16 @@ export class LiveUnits {
     this.states = units.map(({ machine }) => statesOf(machine));
     this.tables = this.states.map(({ table }) => table);
     this.state = new Int32Array(units.length).fill(FRESH);
-    this.inputs = units.map(({ machine, inputPins }) =>
-      new Uint8Array(machine.inputs).fill(UNKNOWN, 0, inputPins.length),
-    );
+    this.first = new Int32Array(units.length + 1);
+    units.forEach(({ machine }, u) => {
+      this.first[u + 1] = (this.first[u] as number) + machine.inputs;
+    });
+    this.levels = new Uint8Array(this.first[units.length] as number);
+    units.forEach(({ inputPins }, u) => {
+      const first = this.first[u] as number;
+      this.levels.fill(UNKNOWN, first, first + inputPins.length);
+    });
+    this.inputs = units.map((_, u) => this.levels.subarray(this.first[u], this.first[u + 1]));
     this.key = Float64Array.from(this.inputs, (inputs) => inputs.reduce((key, level, i) => key + level * 4 ** i, 0));
   }
 
@@ -36,9 +46,9 @@ export class LiveUnits {
   }
 
   setInput(u: number, input: number, level: number): void {
-    const inputs = this.inputs[u] as Uint8Array;
-    this.key[u] = (this.key[u] as number) + (level - (inputs[input] as number)) * (POWERS[input] as number);
-    inputs[input] = level;
+    const at = (this.first[u] as number) + input;
+    this.key[u] = (this.key[u] as number) + (level - (this.levels[at] as number)) * (POWERS[input] as number);
+    this.levels[at] = level;
   }
 
   /** What the output of a gate does with what its inputs read, where that has been worked out; NOT_YET otherwise, and of units that are no gates. */

@@ -11,6 +11,6 @@ export interface Panel {
 
 /** What an LED's state says about the level it shows; one of a common anode is lit by a low level. */
 export function levelShown(state: LedState, inverted = false): number {
-  const [lit, dark] = inverted ? [LOW, HIGH] : [HIGH, LOW];
-  return state === 'lit' ? lit : state === 'dark' || state === 'dim' || state === 'destroyed' ? dark : UNKNOWN;
+  if (state === 'lit') return inverted ? LOW : HIGH;
+  return state === 'unknown' || state === 'over' ? UNKNOWN : inverted ? HIGH : LOW;
 }
