@@ -1,7 +1,7 @@
 import { type Behaviour, PossibleStates } from '../logic';
 import { randomFrom } from './actuators';
 import type { Hand } from './hand';
-import type { TourDifference } from './tour';
+import type { TourDifference } from './tour-step';
 
 /** Starts by chance that a verdict about a design without a reset stands on. */
 export const STARTS = 32;

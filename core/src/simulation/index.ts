@@ -32,10 +32,9 @@ export {
   plannedTour,
   shownWord,
   type Tour,
-  type TourDifference,
-  type TourStep,
   tourBoard,
 } from './tour';
+export type { TourDifference, TourStep } from './tour-step';
 export { levelLetter, Trace, TraceRow } from './trace';
 export { traceCsvOf, vcdOf } from './trace-files';
 export type { Between, MarkName, TraceMarks } from './trace-marks';

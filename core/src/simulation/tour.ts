@@ -6,24 +6,8 @@ import { fromChance } from './chance-starts';
 import { compileCircuit } from './circuit';
 import { Hand } from './hand';
 import { PoweredBoard, type Start } from './powered-board';
+import type { TourDifference, TourStep } from './tour-step';
 import { panelOf } from './walk';
-
-/** One press of a tour: the input that turns over, where the design was, and what its outputs should show after it. */
-export interface TourStep {
-  readonly press: string;
-  readonly inputs: string;
-  readonly stored: string;
-  readonly wanted: readonly (0 | 1 | null)[];
-}
-
-/** Where a board first did otherwise: the presses that lead there from power up, and what was wanted and seen of the outputs after the last of them. */
-export interface TourDifference extends TourStep {
-  readonly presses: readonly string[];
-  /** LOW, HIGH or UNKNOWN of each output. */
-  readonly seen: readonly number[];
-  /** How what is stored begins at that power up. */
-  readonly start: Start;
-}
 
 /**
  * What a tour came to. `transitions` is how many there are to see: each reachable state, with every setting of the inputs, and each input in it that may change
