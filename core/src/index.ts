@@ -122,6 +122,7 @@ export {
   rangeOf,
   readExpression,
   readSheet,
+  registered,
   renamed,
   restatable,
   restate,

@@ -23,6 +23,7 @@ export {
 export { type LogicRole, MAX_OWN_TEXT, type OwnPart, ownPartsOf, pinRolesOf } from './own-part';
 export { MAX_SHEET_LENGTH, parseSheet } from './parser';
 export { printSheet, printStatement } from './printer';
+export { type Registered, registered } from './registered';
 export { withRemedies } from './remedies';
 export * from './restate';
 export type {

@@ -25,6 +25,8 @@ type Touch = { readonly atNs: number } & (
 const BURN_NS = 100e6;
 /** Events between two looks at the clock on the wall. */
 const EVENTS_A_LOOK = 2000;
+/** Time is counted exactly for ten days. */
+const MOST_NS = 10 * 86_400e9;
 /** Moments between two such looks, where each is looked at by itself. */
 const MOMENTS_A_LOOK = 500;
 /** Under this speed a person sees what passes between gates. */
@@ -74,8 +76,10 @@ export class LiveRun {
   /** A switch that is being pressed by itself, and how many edges it is yet to give. */
   private pressing: { readonly index: number; readonly to: 0 | 1 | null; left: number } | null = null;
   private sought: { readonly hasCome: () => boolean; readonly stops: boolean } | null = null;
+  /** So far time is run on, as fast as it goes. */
+  private ahead: { readonly fromNs: number; readonly toNs: number } | null = null;
   private handSerial = 0;
-  private search: Omit<Search, 'isOn' | 'isWaiting'> = { serial: 0, atNs: null, findings: [] };
+  private search: Omit<Search, 'isOn' | 'isWaiting' | 'share'> = { serial: 0, atNs: null, findings: [] };
 
   constructor(
     private readonly board: Board,
@@ -258,6 +262,7 @@ export class LiveRun {
     const touches = this.touches.filter(({ atNs }) => atNs <= toNs);
     this.sought = null;
     this.pressing = null;
+    this.ahead = null;
     this.isPaused = true;
     this.begin();
     this.again = { touches, next: 0, toNs };
@@ -311,10 +316,42 @@ export class LiveRun {
     if (hasCome && stops && this.live.nextNs === Infinity) this.cannotCome();
   }
 
+  /** Runs time on by so much, as fast as it goes; time stands then. */
+  runAhead(forNs: number): void {
+    if (this.again || !(forNs > 0)) return;
+    const fromNs = this.live.timeNs;
+    this.ahead = { fromNs, toNs: Math.min(fromNs + forNs, MOST_NS) };
+  }
+
+  private goAhead({ toNs }: NonNullable<LiveRun['ahead']>, isEnough: () => boolean): void {
+    const { live } = this;
+    while (live.nextNs <= toNs) {
+      live.runUntil(toNs, EVENTS_A_LOOK);
+      if (live.nextNs <= toNs && isEnough()) return;
+    }
+    live.runUntil(toNs);
+    this.changedNs = live.timeNs;
+    this.ahead = null;
+    this.isPaused = true;
+    this.handSerial++;
+  }
+
+  /** How much of the way time has gone where it runs by itself to a moment that is known; null where it does not. */
+  private get share(): number | null {
+    const { ahead, again, live } = this;
+    if (ahead) return (live.timeNs - ahead.fromNs) / (ahead.toNs - ahead.fromNs);
+    return again && again.toNs > 0 ? live.timeNs / again.toNs : null;
+  }
+
   /** Ends what is looked for. */
   stopSeeking(): void {
     this.sought = null;
     this.pressing = null;
+    if (this.ahead) {
+      this.ahead = null;
+      this.isPaused = true;
+      this.handSerial++;
+    }
     this.search = { ...this.search, findings: [] };
   }
 
@@ -373,6 +410,7 @@ export class LiveRun {
     if (command.kind === 'back') this.stepBack();
     else if (command.kind === 'wind') this.windTo(command.timeNs);
     else if (command.kind === 'seek') this.seek(command.sought, command.stops);
+    else if (command.kind === 'run-on') this.runAhead(command.forNs);
     else if (command.kind === 'find') this.find(command.text, command.isForward);
     else this.stopSeeking();
   }
@@ -390,13 +428,17 @@ export class LiveRun {
   /** Whether time runs by itself to somewhere: back, or to what is looked for. */
   private get isBusy(): boolean {
     return (
-      this.again !== null || this.pressing !== null || (this.sought?.stops === true && this.live.nextNs < Infinity)
+      this.again !== null ||
+      this.ahead !== null ||
+      this.pressing !== null ||
+      (this.sought?.stops === true && this.live.nextNs < Infinity)
     );
   }
 
   /** Lets so many milliseconds of the person's time pass, and works on that until `isEnough` says so. */
   advance(ms: number, isEnough: () => boolean): void {
     if (this.again) this.doAgain(this.again, isEnough);
+    else if (this.ahead) this.goAhead(this.ahead, isEnough);
     else if (this.pressing) this.goOnPressing(this.pressing, isEnough);
     else if (this.sought?.stops) this.goTo(this.sought.hasCome, isEnough);
     else this.pass(ms, isEnough);
@@ -526,7 +568,7 @@ export class LiveRun {
       row: this.panel && !isMoving ? rowAtHand(live, this.panel, true) : null,
       file: this.takeFile(),
       hand: { serial: this.handSerial, on: this.switchesOn(), dials: new Map(this.dials), isPaused: this.isPaused },
-      search: { ...this.search, isOn: this.isBusy, isWaiting: this.sought?.stops === false },
+      search: { ...this.search, isOn: this.isBusy, isWaiting: this.sought?.stops === false, share: this.share },
       parting: this.parting(isMoving),
       passage: this.passing.passage,
       passing: this.passingStates(),

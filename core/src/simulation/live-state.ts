@@ -108,6 +108,7 @@ export interface Hand {
 export type TimeCommand =
   | { readonly kind: 'back' }
   | { readonly kind: 'wind'; readonly timeNs: number }
+  | { readonly kind: 'run-on'; readonly forNs: number }
   | { readonly kind: 'seek'; readonly sought: Sought; readonly stops: boolean }
   | { readonly kind: 'find'; readonly text: string; readonly isForward: boolean }
   | { readonly kind: 'stop-seeking' };
@@ -121,6 +122,8 @@ export interface Search {
   readonly isOn: boolean;
   /** Whether something is waited for while time goes on as it does. */
   readonly isWaiting: boolean;
+  /** How much of the way is gone where time runs to a moment that is known, from 0 to 1; null elsewhere. */
+  readonly share: number | null;
   readonly findings: readonly Finding[];
 }
 

@@ -98,6 +98,39 @@ describe('time wound back', () => {
   });
 });
 
+describe('time run on', () => {
+  it('goes as far as was asked, as fast as it goes, and stands there; how far it is is told', () => {
+    const day = live(busy, { traced });
+    day.inTime({ kind: 'run-on', forNs: 86_400e9 });
+    let [looks, before] = [0, 0];
+    while (day.state().search.isOn) {
+      day.advance(1, () => true);
+      const { share, isOn } = day.state().search;
+      if (isOn) expect(share).toBeGreaterThan(before);
+      before = share ?? before;
+      looks++;
+    }
+    expect(looks).toBeGreaterThan(20);
+    expect(day.state()).toMatchObject({ timeNs: 86_400e9, search: { share: null }, hand: { isPaused: true } });
+    // The same as if it had run by itself: 864,000 periods of the clock, counted by four bits.
+    const q = traced.map((pin) => day.state().levels[extractNets(busy).ofPin.get(pin) ?? -1] === HIGH);
+    const short = live(busy, { traced });
+    short.inTime({ kind: 'run-on', forNs: 1.6e9 });
+    expect(traced.map((pin) => finish(short).levels[extractNets(busy).ofPin.get(pin) ?? -1] === HIGH)).toEqual(q);
+  });
+
+  it('can be stopped on the way: time stands where it has come to', () => {
+    const run = live(busy, { traced });
+    run.inTime({ kind: 'run-on', forNs: 3600e9 });
+    run.advance(1, () => true);
+    run.inTime({ kind: 'stop-seeking' });
+    const { timeNs, search, hand } = run.state();
+    expect([search.isOn, hand.isPaused]).toEqual([false, true]);
+    expect(timeNs).toBeGreaterThan(0);
+    expect(timeNs).toBeLessThan(3600e9);
+  });
+});
+
 describe('what is looked for in time', () => {
   it('is an edge of a signal, the so-manieth, as fast as it goes; then time stands there', () => {
     const run = live(busy, { traced, on: [] });

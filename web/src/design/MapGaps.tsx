@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
-import { type Hazard, hazardsOf, printExpr, readExpression, withProduct } from '@saddlebag/core';
+import { type Hazard, hazardsOf, printExpr, readExpression, registered, withProduct } from '@saddlebag/core';
 import { useMemo } from 'react';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
@@ -50,10 +50,12 @@ export function GapMarks({ gap: { rows, input }, layout, inputs }: GapMarksProps
   });
 }
 
-/** Each gap in words, with a press that closes it: one product more. */
+/** Each gap in words, with a press that closes it: one product more, or the signal taken from a flip-flop. */
 export function GapLines({ gaps, name }: { readonly gaps: readonly Hazard[]; readonly name: string }) {
   const { job, session } = useJobView();
-  return gaps.map(({ input, kind, count, widthNs, remedy }) => {
+  const flipFlop = useMemo(() => registered(job.sheet, name), [job.sheet, name]);
+  return gaps.map(({ input, kind, count, widthNs, remedy }, i) => {
+    const isFirst = i === 0;
     const text = remedy === null ? null : withProduct(job.sheet, name, remedy);
     const { expr } = readExpression(remedy ?? '');
     return (
@@ -63,6 +65,14 @@ export function GapLines({ gaps, name }: { readonly gaps: readonly Hazard[]; rea
           When {input} changes ({count === 2 ? 'one place' : `${count / 2} places`}), {name} should stay{' '}
           {kind === 'static-1' ? 'high and may fall' : 'low and may rise'} for up to {widthNs.toFixed(0)} ns.
         </Text>
+        {isFirst && flipFlop && (
+          <TipButton
+            tip={`${name} then changes with ${flipFlop.clock} alone, and what passes between two of its edges is not seen`}
+            onClick={() => session.dispatch({ kind: 'write-sheet', text: flipFlop.text })}
+          >
+            From a flip-flop
+          </TipButton>
+        )}
         {text !== null && expr && (
           <TipButton
             tip="a group across the gap: it holds while the others change over"

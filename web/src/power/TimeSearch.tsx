@@ -4,6 +4,7 @@ import { useState, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
 import { MonoInput } from '../kit/MonoInput';
+import { ProgressBar } from '../kit/ProgressBar';
 import { TipButton } from '../kit/Tip';
 
 /** Looks for moments: edges of a signal, one or many, and when an expression of the sheet language is true. */
@@ -11,14 +12,15 @@ export function TimeSearch({ names }: { readonly names: readonly string[] }) {
   const { bench } = useJobView();
   const { seen } = useSyncExternalStore(bench.subscribe, bench.snapshot);
   if (!seen) return null;
-  const { isOn, isWaiting, findings } = seen.search;
+  const { isOn, isWaiting, findings, share } = seen.search;
   const stop = (): void => bench.inTime({ kind: 'stop-seeking' });
   if (isOn)
     return (
       <Flex gap="8px" px="12px" py="6px" align="center" minH="76px" borderTopWidth="1px" borderColor="line">
-        <Text fontSize="13px" flex="1" role="status">
-          On the way there …
+        <Text fontSize="13px" flex={share === null ? '1' : undefined} role="status">
+          {share === null ? 'On the way there …' : `On the way there: ${Math.floor(100 * share)} %`}
         </Text>
+        {share !== null && <ProgressBar flex="1" value={100 * share} label="on the way" />}
         <Button onClick={stop}>Stop</Button>
       </Flex>
     );
@@ -34,6 +36,7 @@ export function TimeSearch({ names }: { readonly names: readonly string[] }) {
     >
       <Edges names={names} />
       <WhenTrue />
+      <RunOn />
       {isWaiting && (
         <Flex align="center" gap="8px" pt="4px">
           <Text fontSize="12.5px" flex="1" role="status">
@@ -151,6 +154,39 @@ function WhenTrue() {
         onClick={() => bench.inTime({ kind: 'seek', sought: { kind: 'true', text }, stops: false })}
       >
         Wait
+      </TipButton>
+    </Flex>
+  );
+}
+
+/** Stretches of time to run on by, in nanoseconds. */
+const stretches = [
+  ['a second', 1e9],
+  ['a minute', 60e9],
+  ['an hour', 3600e9],
+  ['a day', 86_400e9],
+] as const;
+
+/** Runs time on by a second or a day as fast as it goes; time stands then. */
+function RunOn() {
+  const { bench } = useJobView();
+  const [chosen, choose] = useState<string>('an hour');
+  const forNs = stretches.find(([name]) => name === chosen)?.[1] ?? 0;
+  return (
+    <Flex gap="6px" pt="6px" align="center">
+      <Choice label="time to run on" value={chosen} width="96px" onChange={choose}>
+        {stretches.map(([name]) => (
+          <option key={name} value={name}>
+            {name}
+          </option>
+        ))}
+      </Choice>
+      <TipButton
+        {...small}
+        tip="time runs on by so much, as fast as it goes, and stands then"
+        onClick={() => bench.inTime({ kind: 'run-on', forNs })}
+      >
+        Run on
       </TipButton>
     </Flex>
   );
