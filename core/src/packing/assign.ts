@@ -23,9 +23,9 @@ export interface Steps {
 const MOST_SIGNALS = 64;
 
 /**
- * Makes what is wanted of the sources with the very units of a pool, by way of some of the functions given and no
- * others: the steps in an order in which each can be done; null when units do not suffice, or the steps are spent.
- * Each function is made by a kind of unit that can make it now, or left to the other kinds for later.
+ * Unit assignment: a chain from the sources to the targets whose intermediates are among the functions given and whose steps are the very units of a
+ * pool, by backtracking over which kind of unit makes which function. The steps come in topological order; null when the units do not suffice, or
+ * the steps of the search are spent.
  */
 export function assign(
   words: UnitVectors,

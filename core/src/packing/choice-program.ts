@@ -14,7 +14,7 @@ export interface PinnedLiteral {
   readonly kind: number;
 }
 
-/** A problem of choosing ways: functions wanted, ways to make them, units to make them with, and how many of each chip there are. */
+/** A covering problem: functions wanted, candidates that make them, units that candidates take, and how many of each chip there are. */
 export interface ChoiceProblem {
   readonly functions: FunctionNet;
   readonly roots: readonly Literal[];
@@ -55,7 +55,7 @@ interface Block {
   readonly makes: readonly Literal[];
 }
 
-/** A choice: ways and inverters taken, and how often each unit kind does each duty. */
+/** A solution: candidates and inverters taken, and how often each kind of unit does each duty. */
 export interface Choice {
   readonly ways: readonly Candidate[];
   readonly inverters: readonly Literal[];
@@ -65,9 +65,10 @@ export interface Choice {
 }
 
 /**
- * The integer program over functions. A literal is made by one way or by an inverter from its complement,
- * which itself is then made by a way; whatever a way reads is made; each way and inverter is a duty that
- * some unit does; units come in packages. With limits given, it keeps to them and makes `goal` least.
+ * Technology mapping as an integer program: a cover of the wanted functions by candidates, with units bound to packages. Its constraints: a literal that is needed
+ * is made by one candidate, or by an inverter from its complement, which a candidate then makes; what a chosen candidate reads is needed; each
+ * candidate and inverter takes a unit that can do its duty; units come in whole packages. It makes `goal` least within the limits given; without
+ * the whole numbers (`relaxed`) it gives a lower bound.
  */
 export class ChoiceProgram {
   private readonly chips: readonly string[];
@@ -101,7 +102,7 @@ export class ChoiceProgram {
     this.duties = duties;
   }
 
-  /** How many ways are offered to the solver. */
+  /** How many candidates are offered to the solver. */
   get size(): number {
     return this.reachable.size + this.blocks.length;
   }
@@ -411,7 +412,7 @@ function mayMake({ pins, kinds }: ChoiceProblem, l: Literal, duty: Duty): boolea
   return pins.every((p) => p.literal !== l || (kinds[p.kind] !== undefined && serves(elementAt(kinds, p.kind), duty)));
 }
 
-/** Ways that units can take, and uses of blocks, whose inputs can all be made in turn and that something wanted may read. */
+/** Presolve: the candidates and uses of blocks that units can take, whose inputs can all be made in turn, and that something wanted may read. */
 function reachableWays(
   problem: ChoiceProblem,
   all: readonly Block[],

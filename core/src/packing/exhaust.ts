@@ -26,10 +26,9 @@ interface Excluded extends PackageSet {
 }
 
 /**
- * Tries every set of `packages` packages, and with each every way to put its units to use, those that choose the
- * fewest functions beside the wanted ones first (`FunctionSearch`). What one set cannot do, no set can that has less of
- * everything counted. `steps` are those that it may take; beyond,
- * nothing is claimed.
+ * Exact synthesis over packages: every multiset of `packages` packages, and in each every Boolean chain, shortest first (`FunctionSearch`). A
+ * multiset that fails rules out all that it dominates, those with no more of anything that the search counts. `steps` bounds the work;
+ * beyond it nothing is claimed.
  */
 export function exhaust(
   functions: FunctionNet,
@@ -148,7 +147,7 @@ function wideUnits({ pool }: PackageSet): ReadonlyMap<string, { readonly units: 
   return found;
 }
 
-/** Whether one set has every kind of unit of two inputs that another has, and as many of the others. */
+/** Dominance: whether one set has every kind of two-input unit that another has, and as many wide gates of each kind. */
 function holds(one: PackageSet, other: PackageSet): boolean {
   const [kinds, wide] = [plainKinds(one), wideUnits(one)];
   // With inverters a function and its complement are counted as one.

@@ -4,7 +4,7 @@ import { NarrowVectors } from './narrow-vectors';
 import { type Helpers, type Searched, TargetPruning } from './target-pruning';
 import { UnitVectors } from './unit-vectors';
 
-/** Units that make much and that there are few of: their use is counted. */
+/** Wide gates: units of more than two inputs, or of two levels. They make many functions and are few, so their use is counted kind by kind. */
 interface Wide {
   readonly duty: Duty;
   /** Their bit among the functions left out. */
@@ -22,13 +22,20 @@ const LOOK = 1024;
 export const isPlain = ({ duty: { kind, width } }: PooledUnits): boolean => kind !== 'aoi' && width <= 2;
 
 /**
- * Looks for wanted functions in a set of packages by sets of functions. Between the sources and what is wanted only
- * the functions in between are chosen: a wanted one counts as made as soon as some unit could make it. Units of two
- * inputs are counted in all, those of more by themselves; with inverters in the set complements cost nothing. All this
- * allows more than there is, so when nothing is found there is nothing; what is found is held to the very units.
+ * Exact synthesis for a set of packages: is there a Boolean chain from the sources to all targets whose steps are units of the set? Functions are
+ * truth vectors, one bit for each row that matters.
  *
- * A function that was tried is left out of all that comes after, so that no set comes twice. The last one to choose
- * must help every wanted one that the signals and the other wanted ones cannot make: few do.
+ * The search is depth first, over the *sets* of intermediate functions of a chain and not over its wirings: a target counts as reached as soon as
+ * some unit could make it of the signals at hand (`close`), so that only intermediates are branched on. It is a relaxation: units of two inputs are
+ * counted together, wide gates by kind, and with inverters in the set a function and its complement are one. A set that passes is then held to
+ * the very units (`assign`); where the relaxation finds none, there is none.
+ *
+ * Symmetry is broken as in orderly enumeration: a function that was branched on is excluded from the rest of its level, so that no set comes
+ * twice. Branches are cut by the unreached targets (`TargetPruning`): those that no two-input unit makes of the signals and the other
+ * targets. The last intermediate has to be an input of every one of them, but for as many as wide gates are left.
+ *
+ * Source: Boolean chains and their exhaustive search after Knuth, The Art of Computer Programming 4A, 7.1.2, with packages in the place of
+ * gates; docs/packing.md, "By trying everything".
  */
 export class FunctionSearch implements Searched {
   /** Sets of functions that allowed for more than there is and that the very units cannot make. */
@@ -100,13 +107,13 @@ export class FunctionSearch implements Searched {
     for (const w of this.classes) this.isWanted[w] = 1;
   }
 
-  /** How many functions can be chosen beside those wanted when every unit is used; below nothing, none suffice. */
+  /** The most intermediates of a chain in which every unit is used; negative where the units do not even suffice for the targets. */
   get room(): number {
     const units = this.pool.filter((p) => p.duty.kind !== 'not').reduce((n, p) => n + p.count, 0);
     return units - this.classes.length;
   }
 
-  /** A way to make all that is wanted with `spare` functions chosen beside; null when there is none, or the steps are spent. */
+  /** A chain with `spare` intermediates; null when there is none, or the steps are spent. */
   find(spare: number): MadeVector[] | null {
     this.n = 0;
     this.have.fill(0);
@@ -144,7 +151,7 @@ export class FunctionSearch implements Searched {
     return found;
   }
 
-  /** The functions there are, held to the very units. */
+  /** A chain over the functions at hand with the very units of the set; null where the relaxation allowed too much. */
   private assigned(): MadeVector[] | null {
     const functions = this.signals.slice(0, this.n);
     const made = assign(
@@ -156,7 +163,7 @@ export class FunctionSearch implements Searched {
     return made;
   }
 
-  /** Takes every wanted function that units of two inputs could make now; those still missing are returned. */
+  /** Closes the signals under the targets: takes each that a two-input unit makes now, to a fixed point. Returns the targets still missing. */
   private close(): number[] {
     const missing: number[] = [];
     for (const t of this.classes) if (this.have[t] === 0) missing.push(t);
@@ -204,8 +211,8 @@ export class FunctionSearch implements Searched {
   }
 
   /**
-   * Wanted functions that no unit of two inputs makes of the signals and the other wanted ones, whatever order they
-   * come in; each of them takes a wide unit, or one more function.
+   * The unreached targets: those that no two-input unit makes of the signals and the other targets, whatever order these come in. Each needs a wide
+   * gate, or an intermediate that is not chosen yet: a lower bound for both.
    */
   private unreached(missing: readonly number[]): number[] {
     const { both, inBoth, signals } = this;
@@ -220,7 +227,7 @@ export class FunctionSearch implements Searched {
     return missing.filter((t) => !this.ofOthers(t, (list, n) => this.isPlainlyMade(t, list, n, inBoth)));
   }
 
-  /** Whether those that are unreached can all be made by wide units, with nothing more chosen. */
+  /** Whether wide gates alone reach the unreached targets, with no intermediate more. */
   private canFinish(unreached: readonly number[]): boolean {
     return unreached.length <= this.wideLeft() && unreached.every((t) => this.isMadeByWide(t));
   }
@@ -243,7 +250,7 @@ export class FunctionSearch implements Searched {
     return answer;
   }
 
-  /** Goes on with a function made, by a wide unit or whatever there is. */
+  /** Searches the subtree in which a function is a signal, made by a wide gate or by a two-input unit. */
   private with(word: number, spare: number, by?: Wide): MadeVector[] | null {
     const from = this.n;
     if (by) by.left--;
@@ -258,14 +265,14 @@ export class FunctionSearch implements Searched {
     return ((this.banned[word] as number) & bits) !== 0;
   }
 
-  /** Leaves a function out from now on, altogether or made by one kind of unit. */
+  /** Excludes a function from the rest of its level, altogether or as a step of one kind of unit; `undo` takes that back. */
   private ban(word: number, bit: number, undo: number[]): void {
     if (this.isBanned(word, bit)) return;
     (this.banned[word] as number) |= bit;
     undo.push(bit, word);
   }
 
-  /** Wanted functions that only a wide unit makes now. */
+  /** Branches on the targets that a wide gate reaches now. */
   private wantedByWide(spare: number, missing: readonly number[], undo: number[]): MadeVector[] | null {
     for (const s of this.wide)
       for (const t of s.left > 0 ? missing : []) {
@@ -277,7 +284,7 @@ export class FunctionSearch implements Searched {
     return null;
   }
 
-  /** Every function that can be made now, in turn. */
+  /** Branches on every intermediate that a unit makes of the signals now. */
   private inBetween(
     spare: number,
     missing: readonly number[],
@@ -345,7 +352,7 @@ export class FunctionSearch implements Searched {
     return g !== 0 && g !== this.all && this.isWanted[g] === 0 && !this.isBanned(g, 1);
   }
 
-  /** The last function to choose, where more are unreached than there are wide units: it helps all but as many. */
+  /** The last intermediate, where more targets are unreached than wide gates are left: it is an input of all but so many. */
   private last(unreached: readonly number[]): MadeVector[] | null {
     const helpers = this.helping.ofAll(unreached);
     const plain = this.lastOf(unreached, helpers);
@@ -363,7 +370,7 @@ export class FunctionSearch implements Searched {
     return null;
   }
 
-  /** Functions that a wide unit or plain ones make now and that help all that are unreached, but for what wide units are left for. */
+  /** The candidates for the last intermediate: functions that can be made now and are an input of all unreached targets but those left to wide gates. */
   private lastOf(unreached: readonly number[], helpers: Helpers | null, by?: Wide): number[] {
     const left = this.wideLeft(by);
     if (!helpers) {

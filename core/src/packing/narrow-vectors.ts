@@ -4,8 +4,8 @@ import { writeParts } from './unit-vectors';
 const LIST = 64;
 
 /**
- * What the units of two inputs of a set make of words (bit r is the value in row r), all kinds at once: the same
- * questions as `UnitVectors` answers for one kind, in the innermost loop of a search. An inverter is any unit that inverts.
+ * The steps of all two-input units of a set on truth vectors (bit r is the value in row r), all kinds at once: the questions that `UnitVectors`
+ * answers for one kind, as the innermost loop of the search. Any unit that inverts with its inputs joined serves as an inverter.
  */
 export class NarrowVectors {
   private readonly inverts: boolean;

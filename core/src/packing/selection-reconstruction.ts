@@ -6,8 +6,8 @@ import type { Literal } from './functions';
 import type { UnitKind } from './units';
 
 /**
- * Steps on words (bit r is the value in row r, `all` has a bit for every row) as ways over literals: each step with the
- * fewest inputs that make it of the sources and the steps before. `literal` gives the literal of a word; `kinds` are
+ * Reconstructs the wiring that a chain of truth vectors stands for (bit r is the value in row r, `all` has a bit for every row): each step becomes a
+ * candidate over literals, with the fewest inputs that make it of the sources and the steps before. `literal` gives the literal of a word; `kinds` are
  * the units by the pool's numbers. Throws when a step cannot be done.
  */
 export function choiceOf(

@@ -1,10 +1,10 @@
 import type { Steps } from './assign';
 import type { NarrowVectors } from './narrow-vectors';
 
-/** Words that help one wanted function are written down up to so many. */
+/** The most functions that are listed as possible inputs of one target. */
 const MOST_HELPING = 2048;
 
-/** Of each unreached function those that help it; of each function which unreached ones it helps, bit by bit. */
+/** Of each unreached target the functions that are an input of it in some step; of each function the targets that it is an input of, as a bit set. */
 export interface Helpers {
   readonly of: readonly (readonly number[])[];
   readonly helped: Uint32Array;
@@ -31,9 +31,10 @@ export interface Searched {
 }
 
 /**
- * Which functions would help to make the unreached ones, those that the signals and the other wanted functions cannot make: the
- * last one to choose must help all of them, the last two must do so together. Only units of two inputs are asked; for
- * as many as there are wide units left others are let off.
+ * Backward pruning from the unreached targets, those that the signals and the other targets do not make: an intermediate *helps* a target where a two-input
+ * unit makes the target of it and one signal or target more. The last intermediate of a chain must help every unreached target, the last two
+ * must do so together, but for as many targets as wide gates are left. Instead of trying each intermediate, the few that help are listed by
+ * inverting the steps: of `t = a & b` the other operand of `a` holds `t` and nothing else that `a` holds.
  */
 export class TargetPruning {
   private readonly written = new Int32Array(MOST_HELPING);

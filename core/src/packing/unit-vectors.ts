@@ -1,8 +1,9 @@
 import type { Duty } from './candidate';
 
 /**
- * What units make of functions that are words: bit r of a word is the function's value in row r. All questions are
- * asked of a list of words, of which the first `n` count, and of the same as marks: `marks[w]` is 1 for those of the list.
+ * The steps of one kind of unit on truth vectors: bit r of a word is the function's value in row r, so that a gate is one operation on words. Signals are
+ * given twice, as a list of which the first `n` count and as marks, `marks[w]` being 1 for those of the list: what is made is found by walking
+ * the list, whether something is there by looking at its mark.
  */
 export class UnitVectors {
   /** `all` has a bit for every row. */
