@@ -211,6 +211,21 @@ describe('the shelf of parts', () => {
     expect([p.complaints, await p.scrolls()]).toEqual([[], false]);
   });
 
+  it('shows the gap that lets a flip-flop be clocked falsely, and closes it by one press', async () => {
+    const p = await newcomer();
+    await p.takes('False alarm');
+    await p.reads('may get a pulse');
+    await p.presses('Map');
+    await p.sees('[data-gap=S]');
+    await p.named('From a flip-flop');
+    expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+    await p.presses('Add A·B');
+    await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('| A & B'));
+    await p.page.waitForFunction(() => !document.querySelector('[data-gap]'));
+    await p.readsNot('may get a pulse');
+    expect(p.complaints).toEqual([]);
+  });
+
   it('lays two datasheets side by side, dim too', async () => {
     const p = await newcomer();
     await p.goes('/parts/7474');

@@ -651,6 +651,20 @@ describe('boards without a design, and designs that store', () => {
     expect((await cli('run', beacon, '--for', '5s', '--svg', join(folder, 'beacon.pdf'))).code).toBe(2);
   });
 
+  it('resistors tells what each is for and may be, and takes what an LED is to get', async () => {
+    const { code, out } = await cli('resistors', interlock);
+    expect([code, out]).toEqual([
+      0,
+      expect.stringContaining('R5: 1 kΩ, before D1, up to 3.1 mA; 750 Ω to 6.2 kΩ will do'),
+    ]);
+    expect(out).toContain('R1: 10 kΩ, pull-down at U1.1; 200 Ω to 100 kΩ will do, 10 kΩ suits best\n');
+    const { resistors } = (await cli('resistors', interlock, '--ma', '1.5', '--json')).json() as unknown as {
+      resistors: { ref: string; suggestedOhms: number }[];
+    };
+    expect(resistors.find((r) => r.ref === 'R5')?.suggestedOhms).toBe(2200);
+    for (const wrong of ['much', '0', '-3']) expect((await cli('resistors', interlock, '--ma', wrong)).code).toBe(2);
+  });
+
   it('timers tells what each comes to, with its spread; a board without one has none', async () => {
     const beacon = join(samples, 'fog-beacon.saddlebag.json');
     const { code, out } = await cli('timers', beacon);

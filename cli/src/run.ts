@@ -11,6 +11,7 @@ import { part } from './commands/part';
 import { picture } from './commands/picture';
 import { plan } from './commands/plan';
 import { recoverSheet } from './commands/recover';
+import { resistors } from './commands/resistors';
 import { restateCommand } from './commands/restate';
 import { runTime } from './commands/run';
 import { same } from './commands/same';
@@ -82,6 +83,7 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
     tour,
     hazards,
     timers,
+    resistors,
     family,
   ]) {
     const command = add(program, output, (c) => {

@@ -143,7 +143,14 @@ export {
 export { DIAL_END, DIAL_MIDDLE, supplyLimitMaOf } from './electrical';
 export { elementAt } from './element-at';
 export { type Finding, finding, isError, type Place, remedy, says } from './finding';
-export { inspect, isBuiltOtherwise, matched, type Recovered } from './inspection';
+export {
+  type FoundResistor,
+  inspect,
+  isBuiltOtherwise,
+  matched,
+  type Recovered,
+  resistorsOf,
+} from './inspection';
 export {
   type Applied,
   applyEdit,
@@ -191,6 +198,7 @@ export {
   type Cube,
   cellAt,
   clocksOf,
+  combinationalPart,
   compile,
   exprOfCube,
   type Functions,

@@ -34,6 +34,7 @@ export {
   type PinRole,
   type Unit,
 } from './part';
+export { E12, E24, valuesOf } from './preferred-values';
 export { type PartEntry, partEntries, searchParts } from './search';
 export { supplyMa } from './supply-current';
 export { standsIn } from './units';

@@ -1,3 +1,4 @@
+export { combinationalPart } from './combinational';
 export * from './cover';
 export * from './expression';
 export * from './forms';

@@ -7,7 +7,11 @@ import { remembered } from '../memo';
 import { drivenBy, type Packing } from '../packing';
 
 /** The hazards of a design, each gate as slow as the chip that it is packed in may be, or as a gate of `family` where it is not packed. */
-export function hazardsOf({ behaviour }: Design, family: Job['family'], packing: Packing | null): Hazards | null {
+export function hazardsOf(
+  { behaviour }: Pick<Design, 'behaviour'>,
+  family: Job['family'],
+  packing: Packing | null,
+): Hazards | null {
   if (!behaviour) return null;
   const most = new Map<string, number>();
   for (const { units, ...named } of packing?.packages ?? []) {

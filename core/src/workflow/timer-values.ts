@@ -1,5 +1,5 @@
 import { type Board, byNumber, extractNets, type Nets, pinOf, type SeatedPart } from '../board';
-import { families, type PartType, typeOf } from '../catalogue';
+import { E12, E24, families, type PartType, typeOf, valuesOf } from '../catalogue';
 import { BoardVolts, thresholdsAt, tolerances } from '../electrical';
 import { familyOf, oneShotLaw } from '../simulation';
 
@@ -226,9 +226,6 @@ export interface Suggestion {
   readonly error: number;
 }
 
-/** Steps of a decade. Source: IEC 60063, series E12 and E24. */
-const E12 = [1, 1.2, 1.5, 1.8, 2.2, 2.7, 3.3, 3.9, 4.7, 5.6, 6.8, 8.2] as const;
-const E24 = [...E12, 1.1, 1.3, 1.6, 2, 2.4, 3, 3.6, 4.3, 5.1, 6.2, 7.5, 9.1].sort((a, b) => a - b);
 /** Resistors that timers are used with, in ohms, and capacitors, in farads. Source: NE555 data sheet, 1 kΩ to some megohms. */
 const OHMS = { least: 1000, most: 2e6 } as const;
 const FARADS = { least: 1e-9, most: 1e-3 } as const;
@@ -240,7 +237,7 @@ const MOST_SUGGESTED = 3;
  */
 export function suggested(found: FoundTimer, wanted: Wanted): Suggestion[] {
   const own = found.values.farads;
-  const capacitors = decades(E12, FARADS).map((f) => Number(f.toPrecision(3)));
+  const capacitors = valuesOf(E12, FARADS).map((f) => Number(f.toPrecision(3)));
   const all = [...new Set([own, ...capacitors])].flatMap((farads) => bestWith(found, wanted, farads) ?? []);
   const near = all.filter(({ error }) => error < 1 / 3);
   // Few sizes of capacitor lie in a drawer: those of the first half of a decade that are most common come before the others.
@@ -255,13 +252,7 @@ const isCommon = (farads: number): boolean => {
   return [1, 2.2, 4.7].includes(digits);
 };
 
-const decades = (steps: readonly number[], { least, most }: { least: number; most: number }): number[] =>
-  Array.from({ length: 13 }, (_, d) => 10 ** (d - 9))
-    .concat(Array.from({ length: 7 }, (_, d) => 10 ** d * 1e4))
-    .flatMap((decade) => steps.map((step) => step * decade))
-    .filter((value) => value >= least * 0.999 && value <= most * 1.001);
-
-const OHM_VALUES = [...new Set(decades(E24, OHMS).map((ohms) => Number(ohms.toPrecision(3))))].sort((a, b) => a - b);
+const OHM_VALUES = [...new Set(valuesOf(E24, OHMS).map((ohms) => Number(ohms.toPrecision(3))))].sort((a, b) => a - b);
 
 /** The two values of the series beside an ideal one. */
 function beside(ideal: number): number[] {

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useJobView } from '../base/job-context';
 import { MonoInput } from '../kit/MonoInput';
 import { ProgressBar } from '../kit/ProgressBar';
+import { ResistorsButton } from '../kit/resistors/ResistorsButton';
 import { TimersButton } from '../kit/timers/TimersButton';
 import { type LayingOut, useLayOut, usePackingToLay } from '../kit/use-lay-out';
 import { BoardsMenu } from './BoardsMenu';
@@ -64,6 +65,7 @@ export function BoardTools({ work: { dispatch, refusal }, onSay, line, guided, o
       )}
       {!isBare(job.board) && <Button onClick={() => dispatch({ kind: 'clear-board' })}>Clear</Button>}
       <TimersButton />
+      <ResistorsButton />
       <Pictures />
       <LayingProgress laying={laying} />
       <Text role="status" fontSize="12.5px" color="bad" truncate title={refusal ?? undefined} minW="0">

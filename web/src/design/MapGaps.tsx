@@ -1,5 +1,13 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
-import { type Hazard, hazardsOf, printExpr, readExpression, registered, withProduct } from '@saddlebag/core';
+import {
+  type Behaviour,
+  type Hazard,
+  hazardsOf,
+  printExpr,
+  readExpression,
+  registered,
+  withProduct,
+} from '@saddlebag/core';
 import { useMemo } from 'react';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
@@ -9,11 +17,11 @@ import { CELL, type MapLayout, seamsOf } from './map';
 const none: readonly Hazard[] = [];
 
 /** The pulses that an output may give where it should stay: gaps between groups, where one lets go before the next takes hold. */
-export function useGaps(name: string): readonly Hazard[] {
-  const { job, reading, packing } = useJobView();
+export function useGaps(name: string, behaviour: Behaviour): readonly Hazard[] {
+  const { job, packing } = useJobView();
   const found = useMemo(
-    () => (reading ? hazardsOf(reading.design, job.family, packing)?.hazards : undefined) ?? none,
-    [reading, job.family, packing],
+    () => hazardsOf({ behaviour }, job.family, packing)?.hazards ?? none,
+    [behaviour, job.family, packing],
   );
   return useMemo(() => found.filter((h) => h.output === name && h.kind !== 'dynamic'), [found, name]);
 }

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import {
   type Behaviour,
   cellAt,
+  combinationalPart,
   elementAt,
   exprOfCube,
   functionsOf,
@@ -13,7 +14,7 @@ import {
   withCell,
 } from '@saddlebag/core';
 import { useQuery } from '@tanstack/react-query';
-import { type KeyboardEvent, type ReactNode, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useMemo, useState } from 'react';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
 import { onPaper, palette } from '../base/palette';
@@ -35,14 +36,23 @@ const mapKeys = [
 const next = { '0': '1', '1': '-', '-': '0', Z: '0' } as const;
 
 /** A map of two to six inputs, with the groups of its smallest sum (ones) or product of sums (zeros); cells can be set. */
-export function MapPanel({ behaviour }: { readonly behaviour: Behaviour }) {
+export function MapPanel({ behaviour: whole }: { readonly behaviour: Behaviour }) {
+  const part = useMemo(() => combinationalPart(whole), [whole]);
+  if (!part)
+    return <Empty>Every output of this design hangs on what it stores; a map shows what follows from inputs.</Empty>;
+  if (!hasTable(part) || part.inputs.length < 2 || part.inputs.length > 6)
+    return (
+      <Empty>A map shows two to six inputs, and this design has {part.inputs.length}. Restate works for more.</Empty>
+    );
+  return <MapOf behaviour={part} />;
+}
+
+function MapOf({ behaviour }: { readonly behaviour: Behaviour }) {
   const table = useTable(behaviour);
-  const { inputs, outputs } = behaviour;
+  const { outputs } = behaviour;
   const { signal } = useDesignFocus();
   const [chosen, setChosen] = useState<string | null>(null);
   const [groups, setGroups] = useState<'ones' | 'zeros'>('ones');
-  if (!hasTable(behaviour) || inputs.length < 2 || inputs.length > 6)
-    return <Empty>A map shows two to six inputs, and this design has {inputs.length}. Restate works for more.</Empty>;
   if (!table) return <Empty>Filling the map …</Empty>;
   const name = chosen ?? signal ?? outputs[0]?.name ?? '';
   const o = Math.max(
@@ -91,7 +101,7 @@ function MapDrawing({ behaviour, table, output, groups }: MapDrawingProps) {
   const layout = mapOf(inputs.length);
   const name = outputs[output]?.name ?? '';
   const products = useGroups(table, output, groups);
-  const gaps = useGaps(name);
+  const gaps = useGaps(name, behaviour);
   const { editable, press, onKeyDown } = useMapHand({ behaviour, table, output }, layout);
   const [left, top] = [56, 40];
   const width = left + layout.columns * CELL + 8;

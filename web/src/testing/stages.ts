@@ -20,6 +20,7 @@ import {
   packByStrategy,
   readBack,
   readDesign,
+  resistorsOf,
   restate,
   routeJumpers,
   type Strategy,
@@ -59,6 +60,7 @@ const api = {
   measure: (board: Board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
   card: buildCard,
   inspect: inspectJob,
+  resistors: (board: Board, family: FamilyId, ledMa: number) => resistorsOf(board, { family, ledMa }),
   async walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void) {
     const rows = [...walkTable(board, extractNets(board), { inputs: subject.inputs, outputs: subject.outputs })];
     tell({ rows, total: rows.length });

@@ -7,6 +7,7 @@ import type {
   FamilySwap,
   Finding,
   Form,
+  FoundResistor,
   Job,
   Layout,
   LayoutBoardKind,
@@ -81,6 +82,7 @@ export interface StagesApi {
   measure(board: Board): WireLength & { readonly crossings: number };
   card(board: Board, packing: Packing, netlist: Netlist, behaviour: Behaviour | null): BuildCard;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
+  resistors(board: Board, family: FamilyId, ledMa: number): readonly FoundResistor[];
   tour(board: Board, behaviour: Behaviour, tell: (progress: TourProgress) => void): TourResult;
   walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void): Promise<void>;
 }

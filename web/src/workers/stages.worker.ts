@@ -1,4 +1,5 @@
 import {
+  type Board,
   broughtUpTo,
   buildCard,
   chipLibrary,
@@ -6,6 +7,7 @@ import {
   countChips,
   crossingsOf,
   extractNets,
+  type FamilyId,
   inspectJob,
   layOutJob,
   nextStepOf,
@@ -13,6 +15,7 @@ import {
   packByStrategy,
   readBack,
   readDesign,
+  resistorsOf,
   restate,
   routeJumpers,
   swapFamily,
@@ -59,6 +62,7 @@ const api: StagesApi = {
   measure: (board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
   card: buildCard,
   inspect: inspectJob,
+  resistors: (board: Board, family: FamilyId, ledMa: number) => resistorsOf(board, { family, ledMa }),
   tour(board, behaviour, tell) {
     const { steps, ...rest } = tourBoard(board, behaviour, {
       onProgress: (covered, transitions) => {
