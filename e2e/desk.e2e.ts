@@ -216,7 +216,7 @@ describe('the shelf of parts', () => {
     await p.takes('False alarm');
     await p.reads('may get a pulse');
     await p.presses('Map');
-    await p.sees('[data-gap=S]');
+    await p.page.waitForFunction(() => document.querySelector('[data-gap="S"]') !== null);
     await p.named('From a flip-flop');
     expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
     await p.presses('Add A·B');
