@@ -1,4 +1,17 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
+
+/** Tests of screens that put something in the place of a module: they need their modules for themselves. The others share theirs. */
+const mocking = readdirSync('web/src', { recursive: true, encoding: 'utf8' })
+  .map((file) => `src/${file.replaceAll('\\', '/')}`)
+  .filter((file) => /\.test\.tsx?$/.test(file) && readFileSync(join('web', file), 'utf8').includes('vi.mock('));
+const web = {
+  root: 'web',
+  environment: 'jsdom',
+  setupFiles: ['./src/testing/setup.ts', '../scripts/seed.ts'],
+  testTimeout: 30_000,
+} as const;
 
 export default defineConfig({
   test: {
@@ -16,16 +29,8 @@ export default defineConfig({
           isolate: false,
         },
       },
-      {
-        test: {
-          name: 'web',
-          root: 'web',
-          environment: 'jsdom',
-          include: ['src/**/*.test.{ts,tsx}'],
-          setupFiles: ['./src/testing/setup.ts', '../scripts/seed.ts'],
-          testTimeout: 30_000,
-        },
-      },
+      { test: { ...web, name: 'web', include: ['src/**/*.test.{ts,tsx}'], exclude: mocking, isolate: false } },
+      { test: { ...web, name: 'web, mocking', include: mocking } },
       { test: { name: 'server', root: 'server', environment: 'node', include: ['src/**/*.test.ts'] } },
       { test: { name: 'cli', root: 'cli', environment: 'node', include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
       {

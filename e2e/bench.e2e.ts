@@ -150,6 +150,18 @@ describe('a board found on a bench', () => {
       await p.page.waitForFunction(() => !document.body.innerText.includes('On the way there'));
     }
     await expect.poll(async () => now - (await seconds()), { timeout: 10_000 }).toBeGreaterThan(0.2);
+    // And on, by a minute in a moment.
+    const at = await p.text('[aria-label="time since power up"]');
+    await p.page.select('[aria-label="time to run on"]', 'a minute');
+    await p.presses('Run on');
+    await p.page.waitForFunction(
+      (t) =>
+        document.querySelector('[aria-label="time since power up"]')?.textContent !== t &&
+        !document.body.innerText.includes('On the way there'),
+      {},
+      at,
+    );
+    await p.named('Run ,');
     // The timer that makes it run is worked out, and its charts are drawn.
     await p.presses('Timers');
     await p.reads('with the tolerances of its parts');

@@ -124,9 +124,9 @@ describe('the trace', () => {
     expect(seen[0]).toBe('0011');
     expect(seen).toContain('0010');
     expect(seen[seen.length - 1]).toBe('0001');
-    expect(button(/^Run/)).toBeDefined();
+    expect(button(/^Run ,/)).toBeDefined();
     // Pressed otherwise from there: another boat.
-    await userEvent.click(button(/^Run/));
+    await userEvent.click(button(/^Run ,/));
     const before = switchB();
     press('b');
     expect(switchB()).not.toBe(before);
