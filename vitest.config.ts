@@ -8,10 +8,10 @@ const mocking = readdirSync('web/src', { recursive: true, encoding: 'utf8' })
   .filter((file) => /\.test\.tsx?$/.test(file) && readFileSync(join('web', file), 'utf8').includes('vi.mock('));
 const web = {
   root: 'web',
-  environment: 'jsdom',
+  environment: 'jsdom' as const,
   setupFiles: ['./src/testing/setup.ts', '../scripts/seed.ts'],
   testTimeout: 30_000,
-} as const;
+};
 
 export default defineConfig({
   test: {

@@ -165,6 +165,7 @@ export {
   hasValue,
   isRight,
   type Job,
+  type KeptMarks,
   type NumberForm,
   newJob,
   nudged,

@@ -426,6 +426,23 @@ class TraceNumberDto {
   form!: NumberForm;
 }
 
+/** The latest moment that a mark stands at: time is counted for ten days. */
+const MOST_MARK_NS = 10 * 86_400e9;
+
+class TraceMarksDto {
+  @ValidateIf((_, value) => value !== null)
+  @IsNumber()
+  @Min(0)
+  @Max(MOST_MARK_NS)
+  a!: number | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsNumber()
+  @Min(0)
+  @Max(MOST_MARK_NS)
+  b!: number | null;
+}
+
 class TraceDto {
   @IsArray()
   @ArrayMaxSize(MOST_TRACED)
@@ -452,6 +469,12 @@ class TraceDto {
   @Min(1e-9)
   @Max(1e6)
   speed?: number | null;
+
+  @MayBeAbsent()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => TraceMarksDto)
+  marks?: TraceMarksDto;
 }
 
 /** A job file as class-validator checks it; docs/job-file.md describes each field. */

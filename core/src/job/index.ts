@@ -21,6 +21,7 @@ export {
 export { type Shift, shifted } from './shift';
 export {
   arranged,
+  type KeptMarks,
   MOST_TRACED,
   type NumberForm,
   numberForms,

@@ -11,15 +11,23 @@ export interface TraceNumber {
   readonly form: NumberForm;
 }
 
+/** Where the two marks of a trace stand, in nanoseconds since power up; null where one is not set. */
+export interface KeptMarks {
+  readonly a: number | null;
+  readonly b: number | null;
+}
+
 /**
  * How the trace of a board is looked at: `pins` are traced beside the labelled signals; rows stand in `order`, those that it does not name
- * after them; `numbers` stand in the place of their signals; `speed` is seconds of the board in a second of the person's, `null` as fast as it goes.
+ * after them; `numbers` stand in the place of their signals; `speed` is seconds of the board in a second of the person's, `null` as fast as it goes;
+ * `marks` come again when time reaches them.
  */
 export interface TraceSetup {
   readonly pins: readonly string[];
   readonly order: readonly string[];
   readonly numbers: readonly TraceNumber[];
   readonly speed?: number | null;
+  readonly marks?: KeptMarks;
 }
 
 /** A trace that nobody has arranged. */

@@ -62,6 +62,8 @@ export class LiveRun {
   private traced: readonly string[];
   private numbers: Numbers;
   private marks: TraceMarks = { a: null, b: null, between: {} };
+  /** Marks of before that time has not reached yet. */
+  private markedAhead: { a: number | null; b: number | null };
 
   /** Lamps that are destroyed, with what did it; and since when others are past their maximum, in nanoseconds. */
   private destroyed = new Map<string, number>();
@@ -94,6 +96,7 @@ export class LiveRun {
     this.scope = settings.scope;
     this.traced = settings.traced;
     this.numbers = settings.numbers ?? new Map();
+    this.markedAhead = { a: null, b: null, ...settings.marks };
     this.begin();
   }
 
@@ -217,7 +220,16 @@ export class LiveRun {
     this.mark('a', this.marks.a);
   }
 
+  /** Sets the marks of before that time has reached. */
+  private reachMarks(): void {
+    for (const mark of ['a', 'b'] as const) {
+      const atNs = this.markedAhead[mark];
+      if (atNs !== null && atNs <= this.live.timeNs) this.mark(mark, atNs);
+    }
+  }
+
   private mark(mark: MarkName, timeNs: number | null): void {
+    this.markedAhead[mark] = null;
     const a = mark === 'a' ? timeNs : this.marks.a;
     const b = mark === 'b' ? timeNs : this.marks.b;
     // What has been does not change: it is measured once.
@@ -539,6 +551,7 @@ export class LiveRun {
   state(): LiveState {
     const { live } = this;
     if (!this.again) this.burn();
+    this.reachMarks();
     const count = live.nets.nets.length;
     const [levels, volts, hertz] = [new Uint8Array(count), new Float32Array(count), new Float32Array(count)];
     for (let net = 0; net < count; net++) {

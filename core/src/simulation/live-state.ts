@@ -29,6 +29,8 @@ export interface LiveSettings {
   readonly traced: readonly string[];
   /** Rows that are shown as one number, each by its name with its signals, most significant first. */
   readonly numbers?: Numbers;
+  /** Marks that stood in the trace before: each is set when time reaches it. */
+  readonly marks?: { readonly a: number | null; readonly b: number | null };
   /** The sheet that the board is held to; null where there is none, or where a clock runs by itself. */
   readonly sheet: WatchedSheet | null;
   /** Lamps that were destroyed before, by name, with the milliamperes that did it. */

@@ -131,6 +131,33 @@ describe('time run on', () => {
   });
 });
 
+describe('marks that stood in the trace before', () => {
+  it('are set when time reaches them, and measured as if they had been set then', () => {
+    const run = live(busy, { traced, marks: { a: 400e6, b: 900e6 } });
+    run.advance(300, never);
+    expect(run.state().marks).toMatchObject({ a: null, b: null });
+    run.advance(300, never);
+    expect(run.state().marks).toMatchObject({ a: 400e6, b: null });
+    run.advance(600, never);
+    const { a, b, between } = run.state().marks;
+    expect([a, b]).toEqual([400e6, 900e6]);
+    const fresh = live(busy, { traced });
+    fresh.advance(1200, never);
+    const name = traced[0] ?? '';
+    fresh.setMark('a', { name, timeNs: 400e6, withinNs: 0 });
+    fresh.setMark('b', { name, timeNs: 900e6, withinNs: 0 });
+    expect(between).toEqual(fresh.state().marks.between);
+  });
+
+  it('stay away where a person has set or taken away that mark since', () => {
+    const run = live(busy, { traced, marks: { a: 400e6, b: null } });
+    run.advance(100, never);
+    run.setMark('a', null);
+    run.advance(900, never);
+    expect(run.state().marks.a).toBeNull();
+  });
+});
+
 describe('what is looked for in time', () => {
   it('is an edge of a signal, the so-manieth, as fast as it goes; then time stands there', () => {
     const run = live(busy, { traced, on: [] });

@@ -43,6 +43,7 @@ export function arbitraryEdits(job: Job, packing: Packing): Arbitraries {
           maxLength: 2,
         }),
         speed: fc.constantFrom(null, 1),
+        marks: fc.constantFrom({ a: null, b: 1.5e9 }, { a: 0, b: null }),
       }),
     }),
     silence: fc.record({ finding: fc.record({ code: text, place: text, reason: text }) }),

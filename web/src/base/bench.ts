@@ -4,6 +4,7 @@ import {
   cutPin,
   DIAL_MIDDLE,
   HIGH,
+  type KeptMarks,
   type LampReading,
   type LedState,
   type LiveState,
@@ -253,14 +254,30 @@ export class PowerBench {
   }
 
   private numbers: Numbers = new Map();
+  private marks: KeptMarks = { a: null, b: null };
+  private hasMarked = false;
+
+  /** Marks that stood in the trace before: they come again after the next power up. */
+  keepMarks(marks: KeptMarks): void {
+    this.marks = marks;
+  }
+
+  /** Whether a person has set or taken away marks since this was asked last. */
+  takeMarked(): boolean {
+    const { hasMarked } = this;
+    this.hasMarked = false;
+    return hasMarked;
+  }
 
   /** Sets a mark of the trace at a moment, or on an edge that is near; takes it away without one. */
   setMark(mark: MarkName, at: MarkPlace | null): void {
+    this.hasMarked = true;
     this.runner.setMark(mark, at);
   }
 
   /** Moves a mark of the trace to the next edge of a signal, or to the one before. */
   moveMark(mark: MarkName, name: string, isForward: boolean): void {
+    this.hasMarked = true;
     this.runner.moveMark(mark, name, isForward);
   }
 
@@ -363,6 +380,7 @@ export class PowerBench {
       scope: this.state.scope,
       traced: this.state.traced,
       numbers: this.numbers,
+      marks: this.marks,
       sheet: subject?.sheet ?? null,
       destroyed: this.destroyed,
     });

@@ -30,7 +30,7 @@ import { TourSection } from './TourSection';
 import { TraceFiles } from './TraceFiles';
 import { TraceLine } from './TraceLine';
 import { nextSpan, panned, zoomed } from './trace-spans';
-import { useTraceSetup } from './use-trace-setup';
+import { useMarksKept, useTraceSetup } from './use-trace-setup';
 
 /** What the labelled switches and lamps of the powered board have done of late, as a timing diagram. */
 export function TracePanel({ onTable }: { readonly onTable: (() => void) | null }) {
@@ -39,6 +39,7 @@ export function TracePanel({ onTable }: { readonly onTable: (() => void) | null 
   const trace = on ? (seen?.trace ?? null) : null;
   const [picked, pick] = useState<readonly string[] | null>(null);
   const picking: Picking = { picked, pick };
+  useMarksKept();
   const stretch = (isLonger: boolean): void => bench.setScope({ spanNs: nextSpan(scope.spanNs, isLonger) });
   useShortcuts(
     'Under power',

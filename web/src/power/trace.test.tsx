@@ -109,6 +109,28 @@ describe('the trace', () => {
     expect(await screen.findByText(/the board rests/)).toBeDefined();
   });
 
+  it('keeps its marks in the job: they stand there again when the power comes on anew', async () => {
+    const { session } = await counting();
+    for (let i = 0; i < 3; i++) await userEvent.click(button('B down'));
+    const q0 = screen.getByLabelText(/^Q0: arrows/);
+    fireEvent.keyDown(q0, { key: 'ArrowLeft' });
+    fireEvent.keyDown(q0, { key: 'ArrowLeft', shiftKey: true });
+    fireEvent.keyDown(q0, { key: 'ArrowLeft', shiftKey: true });
+    await vi.waitFor(() => expect(session.job.trace?.marks?.b).toBeGreaterThan(0), 4000);
+    const { a, b } = session.job.trace?.marks ?? expect.fail();
+    expect(b).toBeLessThan(a ?? 0);
+    press(' ');
+    press(' ');
+    expect(document.querySelector('[data-mark]')).toBeNull();
+    await userEvent.selectOptions(screen.getByLabelText('time to run on'), 'a second');
+    await userEvent.click(button('Run on'));
+    await vi.waitFor(() => expect(document.querySelectorAll('[data-row="Q0"] [data-mark]')).toHaveLength(2), 8000);
+    expect(session.job.trace?.marks).toEqual({ a, b });
+    // Taken away, they are gone from the job too.
+    await userEvent.click(button('No marks'));
+    await vi.waitFor(() => expect(session.job.trace?.marks).toEqual({ a: null, b: null }), 4000);
+  });
+
   it('winds time back, change by change, and goes on otherwise from there', async () => {
     await counting();
     for (let i = 0; i < 3; i++) await userEvent.click(button('B down'));

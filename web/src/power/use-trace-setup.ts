@@ -1,6 +1,7 @@
-import { plainTrace, type TraceSetup } from '@saddlebag/core';
-import { useEffect } from 'react';
+import { type KeptMarks, plainTrace, type TraceSetup } from '@saddlebag/core';
+import { useEffect, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
+import { useLatest } from '../base/use-latest';
 
 /** How the trace of the open job is arranged, and how to change that: an edit of the job like any other. */
 export function useTraceSetup(): {
@@ -29,3 +30,27 @@ export function useTracedAsKept(): void {
     if (speed !== undefined) bench.setSpeed(speed ?? Infinity);
   }, [bench, speed]);
 }
+
+/** How long marks must rest until they go into the job, in milliseconds: moved from edge to edge they make one edit. */
+const MARKS_REST_MS = 700;
+
+/** Keeps the marks that a person sets in the job, and has them come again at the next power up. */
+export function useMarksKept(): void {
+  const { bench } = useJobView();
+  const { setup, arrange } = useTraceSetup();
+  const kept = setup.marks ?? NO_MARKS;
+  useEffect(() => bench.keepMarks(kept), [bench, kept]);
+  const { seen } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  const { a, b } = seen?.marks ?? NO_MARKS;
+  const keep = useLatest((): void => {
+    const isNew = a !== kept.a || b !== kept.b;
+    if (bench.takeMarked() && isNew) arrange((before) => ({ ...before, marks: { a, b } }));
+  });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whenever a mark stands elsewhere
+  useEffect(() => {
+    const rest = setTimeout(keep, MARKS_REST_MS);
+    return () => clearTimeout(rest);
+  }, [keep, a, b]);
+}
+
+const NO_MARKS: KeptMarks = { a: null, b: null };

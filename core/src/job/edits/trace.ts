@@ -9,12 +9,13 @@ export const traceEdits: EditKinds<TraceEdit> = {
   'arrange-trace': {
     refuses: never,
     apply: (draft, { trace }) => {
-      const { pins, order, numbers, speed } = trace;
+      const { pins, order, numbers, speed, marks } = trace;
       draft.trace = {
         pins: [...pins],
         order: [...order],
         numbers: numbers.map((n) => ({ ...n, of: [...n.of] })),
         ...(speed !== undefined && { speed }),
+        ...(marks && { marks: { ...marks } }),
       };
     },
     says: () => 'arranging the trace',
