@@ -1,4 +1,5 @@
 export { combinationalPart } from './combinational';
+export { coneOf } from './cone';
 export * from './cover';
 export * from './expression';
 export * from './forms';

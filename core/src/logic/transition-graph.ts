@@ -1,4 +1,5 @@
 import { elementAt } from '../element-at';
+import { coneOf } from './cone';
 import type { Behaviour } from './machine';
 import { Explorer, keyOf, type RestState } from './rest-states';
 
@@ -52,13 +53,9 @@ export function transitionGraph(behaviour: Behaviour, mostStates = MOST_STATES):
 
 /** Inputs behind the clocks, enables, clears and presets of what is stored, through gates. */
 function steppingInputs({ inputs, gates, stored }: Behaviour): number[] {
-  const reads = new Map(gates.map((g) => [g.output, g.inputs]));
-  const found = new Set<string>();
-  const seek = (net: string): void => {
-    if (found.has(net)) return;
-    found.add(net);
-    for (const more of reads.get(net) ?? []) seek(more);
-  };
-  for (const { control, forces } of stored) for (const net of [control, ...forces.map((f) => f.net)]) seek(net);
+  const found = coneOf(
+    gates,
+    stored.flatMap(({ control, forces }) => [control, ...forces.map((f) => f.net)]),
+  );
   return inputs.flatMap((name, i) => (found.has(name) ? [i] : []));
 }

@@ -174,7 +174,7 @@ export function tourBoard(board: Board, behaviour: Behaviour, options: TourOptio
   const nets = options.nets ?? extractNets(board);
   const powered = (start: Start): Hand => new Hand(new PoweredBoard(board, nets, { circuit, start }), panel);
   const guide = new Itinerary(graph);
-  const { steps, isEnded, ...seen } = pressed(graph, guide, powered, options);
+  const { steps, isEnded, ...toured } = pressed(graph, guide, powered, options);
   // Without a reset a board starts in any state: those that cannot be reached from a cleared one are tried as well.
   const isTried = graph.toStart === null && !isEnded && names.outputs.length > 0;
   const chance = isTried
@@ -188,9 +188,9 @@ export function tourBoard(board: Board, behaviour: Behaviour, options: TourOptio
     ...names,
     transitions: guide.transitions,
     covered: guide.covered,
-    differing: seen.differing + (chance?.differing ?? 0),
+    differing: toured.differing + (chance?.differing ?? 0),
     starts: chance && { tried: chance.tried, differing: chance.differing },
-    first: seen.first ?? chance?.first ?? null,
+    first: toured.first ?? chance?.first ?? null,
     steps,
     findings: findingsOf(graph, guide, { outputs: names.outputs.length, starts: chance?.tried ?? 0 }),
   };

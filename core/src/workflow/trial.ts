@@ -1,5 +1,5 @@
 import { type Netlist, networkOf } from '../design';
-import { compile, inputAt, MAX_TABLE_INPUTS, rowBit, sweep } from '../logic';
+import { compile, coneOf, inputAt, MAX_TABLE_INPUTS, rowBit, sweep } from '../logic';
 
 /** A pin to look at, with switch settings that must make it high and low; null where none does. */
 export interface Trial {
@@ -19,7 +19,8 @@ const MAX_INPUTS = 16;
 export function trialOf(netlist: Netlist, net: string, pin: string): Trial {
   const { inputs } = netlist;
   if (inputs.length > Math.min(MAX_INPUTS, MAX_TABLE_INPUTS)) return { pin, high: null, low: null };
-  const needed = coneOf(netlist, net);
+  const cone = coneOf(netlist.gates, [net]);
+  const needed = netlist.gates.filter((gate) => cone.has(gate.output));
   // What comes out of a part used by number is not told by the switches alone.
   const made = new Set(networkOf(netlist).inputs.slice(inputs.length));
   if (made.has(net) || needed.some((g) => g.inputs.some((n) => made.has(n)))) return { pin, high: null, low: null };
@@ -33,12 +34,4 @@ export function trialOf(netlist: Netlist, net: string, pin: string): Trial {
     return null;
   };
   return { pin, high: find(1), low: find(0) };
-}
-
-/** The gates that a net depends on, in the netlist's order. */
-function coneOf(netlist: Netlist, net: string): Netlist['gates'] {
-  const needed = new Set([net]);
-  for (const gate of [...netlist.gates].reverse())
-    if (needed.has(gate.output)) for (const input of gate.inputs) needed.add(input);
-  return netlist.gates.filter((g) => needed.has(g.output));
 }

@@ -9,11 +9,12 @@ import {
   partType,
   says,
 } from '@saddlebag/core';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useJobView } from '../base/job-context';
 import { download } from '../kit/download';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
+import { PickFile } from '../kit/PickFile';
 import { TipButton } from '../kit/Tip';
 import { dropEntry, keepEntry, replaceDrawer } from '../store/drawer';
 
@@ -27,7 +28,6 @@ interface DrawerPanelProps {
 
 /** What the lab has, for all jobs: parts with their counts and prices; and which chips this job may choose at all. */
 export function DrawerPanel({ entries, onClose }: DrawerPanelProps) {
-  const file = useRef<HTMLInputElement>(null);
   const bring = async (chosen: File): Promise<void> => {
     if (chosen.size > MAX_TEXT) {
       tell(`That file is larger than the ${MAX_TEXT / 1000} kB that are read.`);
@@ -52,19 +52,12 @@ export function DrawerPanel({ entries, onClose }: DrawerPanelProps) {
       flex="1"
       actions={
         <>
-          <input
-            ref={file}
-            type="file"
+          <PickFile
+            says="Import CSV"
+            label="a CSV list of parts"
             accept=".csv,text/csv"
-            hidden
-            aria-label="a CSV list of parts"
-            onChange={(e) => {
-              const [chosen] = e.target.files ?? [];
-              if (chosen) void bring(chosen);
-              e.target.value = '';
-            }}
+            onPick={(file) => void bring(file)}
           />
-          <Button onClick={() => file.current?.click()}>Import CSV</Button>
           <Button
             disabled={entries.length === 0}
             onClick={() => download('drawer.csv', drawerToCsv(entries), 'text/csv')}

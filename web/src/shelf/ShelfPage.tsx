@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { type Finding, says } from '@saddlebag/core';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useShortcuts } from '../base/shortcuts';
 import { Brand } from '../kit/Brand';
@@ -10,6 +10,7 @@ import { FirstKeys } from '../kit/FirstKeys';
 import { Leather } from '../kit/Leather';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
+import { PickFile } from '../kit/PickFile';
 import { ThemeButton } from '../kit/ThemeButton';
 import { type ShelfRow, shelf } from '../store/shelf';
 import { type Brought, bringFile, bringText } from './import-file';
@@ -106,21 +107,9 @@ function JobsPanel({ acts, refused, onSeen }: JobsPanelProps) {
 
 /** A new job, or one from a file. */
 function BeginJob({ acts }: Pick<JobsPanelProps, 'acts'>) {
-  const picker = useRef<HTMLInputElement>(null);
   return (
     <>
-      <input
-        ref={picker}
-        type="file"
-        accept=".json,.sheet,.v,.csv"
-        hidden
-        aria-label="job file"
-        onChange={(e) => {
-          acts.bring(e.target.files?.[0]);
-          e.target.value = '';
-        }}
-      />
-      <Button onClick={() => picker.current?.click()}>Import a file</Button>
+      <PickFile says="Import a file" label="job file" accept=".json,.sheet,.v,.csv" onPick={acts.bring} />
       <Button variant="solid" onClick={() => void acts.startNew()}>
         New job
       </Button>

@@ -2,6 +2,7 @@ import { handsSentences } from './hands';
 import { inspectionSentences } from './inspection';
 import { packingSentences } from './packing';
 import { sheetSentences } from './sheet';
+import { simulationSentences } from './simulation';
 
 /**
  * Every sentence, by the code of its finding: the one place that turns codes and facts into words. The compiler demands each
@@ -12,6 +13,7 @@ export const sentences = {
   ...packingSentences,
   ...handsSentences,
   ...inspectionSentences,
+  ...simulationSentences,
 } as const;
 
 /** Every code a finding can have. */

@@ -1,8 +1,7 @@
 import type { Sentence } from './sentence';
 
-/** What the inspector finds on a board, and what walking it tells. */
+/** What the inspector finds on a board. */
 export const inspectionSentences = {
-  // inspection
   'board-outdated': {
     severity: 'warning',
     says: 'The sheet has changed since the board was laid out.',
@@ -368,155 +367,9 @@ export const inspectionSentences = {
     says: 'No LED shows the output {name}.',
     todo: 'Seat an LED with its resistor and name its signal {name}.',
   },
-  // power up
-  'measure-shorted': {
-    severity: 'error',
-    says: 'Supply and ground are joined as the switches stand: the supply gives its limit of {most} mA, at which {volts} V are left of it, and nothing else can be measured.',
-    todo: 'Pull out what joins them; the inspector names it.',
-  },
-  'measure-running': {
-    severity: 'note',
-    says: 'The board runs and does not come to rest; what keeps changing shows as unknown.',
-    todo: 'Say when to measure, such as --at 3s.',
-  },
-  'run-cut': {
-    severity: 'warning',
-    says: 'The run ends after {events} events, at {ms} ms: so much happens on the board.',
-    todo: 'Ask for a shorter time.',
-  },
-  'family-not-made': {
-    severity: 'note',
-    says: '{ref}: no {base} is made in {family}; it is a {part}.',
-    todo: 'Nothing, where its levels meet the others; Inspect tells where they do not.',
-  },
-  'trace-no-signal': {
-    severity: 'error',
-    says: 'No signal of the trace is called {name}.',
-    todo: 'Take the name of a row, or point at a strip and press ; to trace it.',
-  },
-  'trace-never-true': {
-    severity: 'note',
-    says: '{text} did not become true before that, as far as is traced.',
-    todo: 'Move mark A, or look forward.',
-  },
-  'trace-rests': {
-    severity: 'note',
-    says: 'It did not come: the board rests, and nothing will change by itself.',
-    todo: 'Move a switch, and look again.',
-  },
-  'trace-forgets': {
-    severity: 'note',
-    says: 'More changed than a trace keeps; its beginning is forgotten.',
-    todo: 'Ask for a shorter time, or watch fewer signals.',
-  },
-  'board-runs': {
-    severity: 'error',
-    says: 'The board does not come to rest: it runs on. What keeps changing shows as unknown.',
-    todo: 'If it is not meant to run, look for an output that reaches its own input.',
-  },
-  'unclear-no-supply': {
-    severity: 'error',
-    says: '{pin} has no supply, so nobody knows what its chip does.',
-    todo: 'Lay a jumper from it to a rail that carries +5 V, and look at the ground pin.',
-  },
-  'unclear-open': {
-    severity: 'error',
-    says: '{pin} is open and may read as anything.',
-    todo: 'Wire it, or tie it to a rail.',
-  },
-  'unclear-between': {
-    severity: 'error',
-    says: '{pin} is at {volts} V, neither low nor high to its chip.',
-    todo: 'Look for two outputs on its net, a resistor that is too large, or chips whose levels do not meet.',
-  },
-  'unclear-lamp-burns': {
-    severity: 'error',
-    says: '{lamp} takes {ma} mA, past its maximum: on the bench it is destroyed.',
-    todo: 'Use a larger resistor, 1 kΩ or so.',
-  },
-  'lamp-destroyed': {
-    severity: 'error',
-    says: '{lamp} took {ma} mA, past its maximum: it is destroyed and stays dark.',
-    todo: 'Use a larger resistor, 1 kΩ or so, and put in a new LED.',
-  },
   'output-over-maximum': {
     severity: 'error',
     says: '{pin} carries {ma} mA; the absolute maximum of an output there is {most} mA.',
     todo: 'Look for what else drives its net, or for a resistor that is missing or too small.',
-  },
-  'timing-pulse': {
-    severity: 'warning',
-    says: '{pin} was {level} for {ns} ns only ({times}); its data sheet asks for {least} ns at least.',
-    todo: 'Hold it longer: take the reset from a latch, or from a slower path; some chips of the kind may miss such a pulse.',
-  },
-  'timing-period': {
-    severity: 'warning',
-    says: '{pin} was clocked at {mhz} MHz ({times}); its data sheet promises {most} MHz at the most.',
-    todo: 'Slow the clock down, or take the chip in a faster family.',
-  },
-  'timing-set-up': {
-    severity: 'warning',
-    says: '{pin} changed {ns} ns before the active edge of its clock ({times}); its data sheet asks for {least} ns at least.',
-    todo: 'Slow the clock down, shorten the path to this pin, or let it change at the other edge.',
-  },
-  'timing-hold': {
-    severity: 'warning',
-    says: '{pin} changed {ns} ns after the active edge of its clock ({times}); its data sheet asks for {least} ns at least.',
-    todo: 'Take the clock to this chip by a shorter way, or the data by a longer one.',
-  },
-  'sheet-parted': {
-    severity: 'warning',
-    says: 'After {after} the board does otherwise than the sheet: {outputs}. The first to part is {pin}.',
-    todo: 'Look at what reaches that pin; power off and on to begin again.',
-  },
-  'hazard-too-wide': {
-    severity: 'warning',
-    says: 'The design has {sources} inputs and stored signals, more than hazards are looked for.',
-    todo: 'Look at a part of it by itself.',
-  },
-  'hazard-steers': {
-    severity: 'warning',
-    says: 'When {input} changes, {what} may get a pulse of up to {ns} ns that the sheet does not mean.',
-    todo: 'Add the consensus product there (saddlebag hazards names it), or take the signal from a flip-flop.',
-  },
-  'tour-no-reset': {
-    severity: 'note',
-    says: 'No presses bring what is stored to a known state: the tour begins with all of it cleared, and {starts} more starts by chance were tried.',
-    todo: 'Give the design a clear or preset that a switch reaches, and a tour from there sees every state.',
-  },
-  'tour-cleared': {
-    severity: 'note',
-    says: 'No presses bring what is stored to a known state, so the tour begins with all of it cleared; a board may begin otherwise.',
-    todo: 'Give the design a clear or preset that a switch reaches.',
-  },
-  'tour-cut': {
-    severity: 'warning',
-    says: 'The design has more states than are gone through; the tour leads through the first {states}.',
-    todo: 'Tour a part of the design by itself.',
-  },
-  'tour-incomplete': {
-    severity: 'warning',
-    says: 'The tour has seen {covered} of {transitions} transitions.',
-    todo: 'Mend what differs first, then tour again.',
-  },
-  'tour-no-lamps': {
-    severity: 'warning',
-    says: 'The sheet has no outputs, so there is nothing to see.',
-    todo: 'Add an out line to the sheet.',
-  },
-  'tour-stores-nothing': {
-    severity: 'error',
-    says: 'The design stores nothing, so it has no states to go through.',
-    todo: 'Walk its table instead: saddlebag walk FILE.',
-  },
-  'walk-stores': {
-    severity: 'error',
-    says: 'What the lamps show depends on what is stored ({names}), so there is no table to walk.',
-    todo: 'Set the switches and step the clock by hand at Power up; its states are listed by saddlebag states FILE.',
-  },
-  'walk-too-wide': {
-    severity: 'error',
-    says: '{inputs} switches make {rows} rows; walks go up to {limit} switches.',
-    todo: 'Set the rows you care about by hand.',
   },
 } as const satisfies Record<string, Sentence>;

@@ -98,4 +98,9 @@ export const packingSentences = {
     says: 'The integer program found no packing ({status}).',
     todo: 'Report this sheet: each gate can be built from the chips known here.',
   },
+  'family-not-made': {
+    severity: 'note',
+    says: '{ref}: no {base} is made in {family}; it is a {part}.',
+    todo: 'Nothing, where its levels meet the others; Inspect tells where they do not.',
+  },
 } as const satisfies Record<string, Sentence>;
