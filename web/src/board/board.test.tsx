@@ -1,12 +1,10 @@
 import { type Job, newJob } from '@saddlebag/core';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
 import BoardStep from './BoardStep';
-
-vi.mock('../workers/stages', async () => (await import('../testing/stages')).localStages);
 
 const job = interlock();
 const open = (j: Job = job) => renderInJob(<BoardStep />, j);

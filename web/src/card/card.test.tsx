@@ -4,10 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
-import { localStages } from '../testing/stages';
 import CardStep from './CardStep';
-
-vi.mock('../workers/stages', () => localStages);
 
 const job = interlock();
 const wires = (svg: Element | null) => [...(svg?.querySelectorAll('[data-wire]') ?? [])].length;

@@ -1,30 +1,27 @@
 import { catalogue, findChip } from '@saddlebag/core';
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { shelf } from '../store/shelf';
+import { interlock } from '../testing/interlock';
 import { renderPage } from '../testing/render';
 import { Datasheet } from './Datasheet';
 import PartsPage from './PartsPage';
-
-vi.mock('../store/shelf', () => ({
-  shelf: {
-    list: async () => [{ id: 'job-7', name: 'Lock interlock', text: '{"parts":[{"part": "74HC00"}]}', summary: {} }],
-  },
-}));
 
 const sheetOf = (id: string) => renderPage(<Datasheet type={findChip(id) ?? expect.fail(id)} />);
 
 describe('a datasheet', () => {
   it('has the package with every pin, the function table, the catch, and the jobs that use it', async () => {
-    sheetOf('7400');
-    expect(screen.getByRole('heading', { name: '74HC00' })).toBeDefined();
-    expect(screen.getByRole('img', { name: '74HC00 from above, pin 1 at the lower left' }).textContent).toContain(
+    const id = await shelf.add(interlock());
+    sheetOf('7402');
+    expect(screen.getByRole('heading', { name: '74HC02' })).toBeDefined();
+    expect(screen.getByRole('img', { name: '74HC02 from above, pin 1 at the lower left' }).textContent).toContain(
       'VCC',
     );
     const rows = [...document.querySelectorAll('tbody tr')].map((tr) => tr.textContent);
-    expect(rows).toEqual(['LLH', 'LHH', 'HLH', 'HHL']);
-    expect(screen.getByText(/Upper row: outputs are pins 8 and 11/)).toBeDefined();
-    expect((await screen.findByRole('link', { name: 'Lock interlock' })).getAttribute('href')).toBe('/job/job-7/board');
+    expect(rows).toEqual(['LLH', 'LHL', 'HLL', 'HHL']);
+    expect(screen.getByText(/The outputs come first: pin 1 is an output here/)).toBeDefined();
+    expect((await screen.findByRole('link', { name: 'Lock interlock' })).getAttribute('href')).toBe(`/job/${id}/board`);
   });
 
   it('gives the limits of the family that is chosen', async () => {

@@ -11,16 +11,6 @@ import { GateBar } from './GateBar';
 import { boxesOf, gray, mapOf, seamsOf } from './map';
 import { ToolsPanel } from './ToolsPanel';
 
-vi.mock('../workers/stages', async () => (await import('../testing/stages')).localStages);
-vi.mock('../store/shelf', () => ({ shelf: { list: async () => [], get: async () => undefined } }));
-vi.mock('@tanstack/react-virtual', () => ({
-  useVirtualizer: ({ count }: { count: number }) => ({
-    getTotalSize: () => count * 24,
-    getVirtualItems: () => Array.from({ length: count }, (_, index) => ({ index, start: index * 24 })),
-    scrollToIndex: () => {},
-  }),
-}));
-
 const lock = 'in K E\nout G W\nG = K & E  # gate\nW = ~(K | E)\n';
 
 /** The tools below the gates, for a sheet; they follow the job as it is edited. */

@@ -8,7 +8,6 @@ import { renderInJob } from '../testing/render';
 import { localStages } from '../testing/stages';
 import PackStep from './PackStep';
 
-vi.mock('../workers/stages', () => localStages);
 const job = interlock();
 beforeEach(() => replaceDrawer([]).then(() => localStages.reset()));
 

@@ -1,13 +1,12 @@
 import { applyEdit, elementAt, extractNets, type Job, newJob, readCommand, stripsOfEnds } from '@saddlebag/core';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
 import { localStages } from '../testing/stages';
 import PowerStep from './PowerStep';
 
-vi.mock('../workers/stages', () => localStages);
 beforeEach(() => localStages.reset());
 
 const job = interlock();

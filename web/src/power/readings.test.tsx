@@ -3,7 +3,7 @@ import type { LedState } from '@saddlebag/core';
 import { readJobFile } from '@saddlebag/core/job-reader';
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import text from '../../../samples/boat-counter.saddlebag.json?raw';
 import { system } from '../base/theme';
 import { renderInJob } from '../testing/render';
@@ -11,7 +11,6 @@ import { localStages } from '../testing/stages';
 import { busesOf, Digit } from './LargeReadings';
 import PowerStep from './PowerStep';
 
-vi.mock('../workers/stages', () => localStages);
 beforeEach(() => localStages.reset());
 
 const press = (key: string) => act(() => fireEvent.keyDown(document.body, { key, code: key === ' ' ? 'Space' : key }));

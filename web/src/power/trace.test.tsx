@@ -12,7 +12,6 @@ import { localStages } from '../testing/stages';
 import PowerStep from './PowerStep';
 import { panned, zoomed } from './trace-spans';
 
-vi.mock('../workers/stages', () => localStages);
 beforeEach(() => localStages.reset());
 
 const press = (key: string) => act(() => fireEvent.keyDown(document.body, { key, code: key === ' ' ? 'Space' : key }));

@@ -14,7 +14,7 @@ import {
 } from 'react';
 import { ColoursContext, JobContext, useJobView, useSession } from '../base/job-context';
 import { Empty } from '../kit/Panel';
-import { fetchScreens, screens } from './step-screens';
+import { fetchScreens, isFetched, screens } from './step-screens';
 import { type StepId, stepIds } from './steps';
 
 /** Whether what the screens show is still that of an earlier reading. */
@@ -32,11 +32,12 @@ export const Screens = memo(function Screens({ step }: { readonly step: StepId }
   const [ready, setReady] = useState<ReadonlySet<StepId>>(new Set([step]));
   if (!ready.has(step)) setReady(new Set([...ready, step]));
   useEffect(() => fetchScreens((next) => startTransition(() => setReady((before) => new Set([...before, next])))), []);
-  // One wait for all: a screen whose code is still on its way leaves the one before in sight.
+  // One wait for all: a screen whose code is still on its way leaves the one before in sight. Out of sight nothing waits:
+  // React fails when a job is left while a hidden screen does.
   return (
     <Suspense fallback={<Empty>…</Empty>}>
       {stepIds
-        .filter((id) => ready.has(id))
+        .filter((id) => id === step || (ready.has(id) && isFetched(id)))
         .map((id) => (
           <Followed key={id} isShown={id === step}>
             <Activity mode={id === step ? 'visible' : 'hidden'}>

@@ -1,7 +1,7 @@
 import { applyEdit, type Job } from '@saddlebag/core';
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { useShortcuts } from '../base/shortcuts';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
@@ -9,7 +9,6 @@ import { localStages } from '../testing/stages';
 import { FootLine } from './FootLine';
 import type { StepId } from './steps';
 
-vi.mock('../workers/stages', () => localStages);
 beforeEach(() => localStages.reset());
 
 const job = interlock();

@@ -1,33 +1,23 @@
 import { writeJobFile } from '@saddlebag/core';
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { db } from '../store/db';
 import { shelf } from '../store/shelf';
 import { interlock } from '../testing/interlock';
 import { renderPage } from '../testing/render';
-import { localStages } from '../testing/stages';
 import { JobPage } from './JobPage';
 
-vi.mock('../workers/stages', () => localStages);
-vi.mock('react-router', async (original) => ({
-  ...(await original<typeof import('react-router')>()),
-  useParams: () => ({ id: opened.id, step: opened.step }),
-}));
-const opened = { id: '', step: 'inspect' };
 const job = interlock();
 
 beforeEach(async () => {
   await db.jobs.clear();
-  opened.step = 'inspect';
 });
-const open = async (id: string) => {
-  opened.id = id;
-  return renderPage(<JobPage />);
-};
+const open = (id: string, step = 'inspect') =>
+  renderPage(<JobPage />, { path: '/job/:id/:step', at: `/job/${id}/${step}` });
 
 describe('an open job', () => {
   it('shows its name, that it is kept, and how far each step is', async () => {
-    await open(await shelf.add(job));
+    open(await shelf.add(job));
     expect(await screen.findByRole('heading', { name: 'Lock interlock' })).toBeDefined();
     expect(await screen.findByText('4 inputs · 3 outputs · 4 gates')).toBeDefined();
     expect(screen.getByText(/^kept in this browser/)).toBeDefined();
@@ -36,7 +26,7 @@ describe('an open job', () => {
 
   it('undoes and redoes by key, and the shelf follows', async () => {
     const id = await shelf.add(job);
-    await open(id);
+    open(id);
     await screen.findByText('No problems found');
     const named = (name: string) => waitFor(async () => expect((await shelf.get(id))?.name).toBe(name));
     fireEvent.click(screen.getByRole('heading', { level: 1 }));
@@ -52,7 +42,7 @@ describe('an open job', () => {
 
   it('leaves undo in a field to the field', async () => {
     const id = await shelf.add(job);
-    await open(id);
+    open(id);
     await screen.findByText('No problems found');
     fireEvent.click(screen.getByRole('heading', { level: 1 }));
     const field = await screen.findByLabelText('Name');
@@ -61,24 +51,25 @@ describe('an open job', () => {
   });
 
   it('goes to a step by Alt and its number', async () => {
-    const { router } = await open(await shelf.add(job));
+    const id = await shelf.add(job);
+    const { router } = open(id);
     await screen.findByText('No problems found');
     act(() => fireEvent.keyDown(document.body, { key: '3', code: 'Digit3', altKey: true }));
-    await waitFor(() => expect(router.state.location.pathname).toBe(`/job/${opened.id}/board`));
+    await waitFor(() => expect(router.state.location.pathname).toBe(`/job/${id}/board`));
   });
 
   it('says at the foot what matters most, and leads there', async () => {
     const { w12: _, ...jumpers } = job.board.jumpers;
-    opened.step = 'card';
-    const { router } = await open(await shelf.add({ ...job, board: { ...job.board, jumpers } }));
+    const id = await shelf.add({ ...job, board: { ...job.board, jumpers } });
+    const { router } = open(id, 'card');
     fireEvent.click(await screen.findByRole('button', { name: 'Show me' }));
-    await waitFor(() => expect(router.state.location.pathname).toBe(`/job/${opened.id}/inspect`));
+    await waitFor(() => expect(router.state.location.pathname).toBe(`/job/${id}/inspect`));
   });
 });
 
 describe('a job that cannot be opened', () => {
   it('is not on the shelf', async () => {
-    await open('nowhere');
+    open('nowhere');
     expect(await screen.findByText(/it is not on the shelf/)).toBeDefined();
   });
 
@@ -86,7 +77,7 @@ describe('a job that cannot be opened', () => {
     const id = await shelf.add(job);
     const text = writeJobFile(job).replace('"version": 2', '"version": 7');
     await db.jobs.update(id, { text });
-    await open(id);
+    open(id);
     expect(await screen.findByText(/this program knows versions up to 2/)).toBeDefined();
     expect(screen.getByRole('button', { name: 'Export its file' })).toBeDefined();
     expect((await shelf.get(id))?.text).toBe(text);

@@ -28,9 +28,12 @@ export function renderInJob(ui: ReactElement, job: Job = newJob('test'), change:
   return { ...renderPage(<Open />), session, bench };
 }
 
-/** Renders something with theme, queries and routes around it. */
-export function renderPage(ui: ReactElement) {
-  const router = createMemoryRouter([{ path: '*', element: ui }]);
+/** Renders something with theme, queries and routes around it; it stands at every address, if none is given. */
+export function renderPage(
+  ui: ReactElement,
+  { path = '*', at = '/' }: { readonly path?: string; readonly at?: string } = {},
+) {
+  const router = createMemoryRouter([{ path, element: ui }], { initialEntries: [at] });
   return {
     router,
     ...render(

@@ -1,7 +1,10 @@
 import 'fake-indexeddb/auto';
 import { cleanup, configure } from '@testing-library/react';
-import { afterEach } from 'vitest';
+import { afterEach, vi } from 'vitest';
 import { pin, pointAt } from '../kit/follow';
+
+// jsdom has no workers: what they answer is answered here.
+vi.mock('../workers/stages', async () => (await import('./stages')).localStages);
 
 // Screens are loaded when they are first shown, which takes its time on a busy machine.
 configure({ asyncUtilTimeout: 10_000 });

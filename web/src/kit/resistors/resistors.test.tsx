@@ -1,12 +1,10 @@
 import { newJob } from '@saddlebag/core';
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { interlock } from '../../testing/interlock';
 import { renderInJob } from '../../testing/render';
 import { ResistorsButton } from './ResistorsButton';
-
-vi.mock('../../workers/stages', async () => (await import('../../testing/stages')).localStages);
 
 async function opened() {
   const made = renderInJob(<ResistorsButton />, interlock());
