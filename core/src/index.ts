@@ -75,6 +75,7 @@ export {
   interchangeable,
   kindsOfUnit,
   type LampColour,
+  type Limit,
   limitsOf,
   ownLimits,
   ownPartType,

@@ -102,7 +102,7 @@ function spoken(type: PartType, family: FamilyId | null): string {
     lines.push('', type.behaviour);
     for (const { unit } of kindsOfUnit(type)) for (const edge of edgesOf(unit)) lines.push(`# ${edge}`);
     if (family) lines.push('', `${families[family].title}:`);
-    for (const l of limits(type, family)) lines.push(`  ${l.name}: ${l.value}`);
+    for (const l of limits(type, family)) lines.push(`  ${l.name}: ${l.value}${l.at ? ` (at ${l.at})` : ''}`);
   } else for (const p of type.pins) lines.push(`  ${p.id} ${p.name}`);
   return `${lines.join('\n')}\n`;
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { findChip } from './catalogue';
 import { chips, outputDelaysOf } from './chips';
 import { delaysOf, edgesOf, functionTableOf, interchangeable, kindsOfUnit, limitsOf, timingOf } from './datasheet';
+import { families } from './family';
 import { searchParts } from './search';
 
 const first = (base: string) => findChip(base)?.units[0] ?? expect.fail(base);
@@ -44,6 +45,33 @@ describe('what a datasheet says', () => {
         expect(new Set(names).size).toBe(names.length);
         expect(names.length).toBeGreaterThan(9);
       }
+  });
+
+  it('says in what each level, current and time is promised, and over the whole range no more than at 25 °C', () => {
+    for (const [id, { celsius, overRange, outputLowV, outputHighV, inputUa, supplyV, delaysAtV }] of Object.entries(
+      families,
+    )) {
+      expect(celsius[0]).toBeLessThan(25);
+      expect(celsius[1]).toBeGreaterThan(25);
+      expect(delaysAtV >= supplyV[0] && delaysAtV <= supplyV[1], id).toBe(true);
+      if (!overRange) continue;
+      expect(overRange.outputLowV, id).toBeGreaterThan(outputLowV);
+      expect(overRange.outputHighV, id).toBeLessThan(outputHighV);
+      expect(overRange.inputUa, id).toBeGreaterThan(inputUa.low);
+    }
+    const line = (family: 'HC' | 'LS', name: string) =>
+      limitsOf(chips.find((c) => c.base === '7474') ?? expect.fail(), family).find((l) => l.name.startsWith(name));
+    expect(line('HC', 'Output high')).toEqual({
+      name: 'Output high at least',
+      value: '3.98 V',
+      at: '4.5 V supply, 25 °C; 3.84 V from −40 to 85 °C',
+    });
+    expect(line('LS', 'Output high')?.at).toBe('4.75 V supply, 0 to 70 °C');
+    expect([line('HC', 'Delay')?.at, line('LS', 'Delay')?.at]).toEqual([
+      '4.5 V supply, 25 °C, 50 pF',
+      '5 V supply, 25 °C, 15 pF',
+    ]);
+    expect(line('LS', 'Set-up')?.at).toBe('4.75 to 5.25 V, 0 to 70 °C');
   });
 
   it('counts like units once, and names inputs that may be exchanged', () => {
@@ -110,5 +138,8 @@ describe('delays of single outputs', () => {
       [13, 25],
       [9, 9],
     ]);
+    // Of a long ripple counter each stage comes after the one before.
+    const stages = [1, 4, 5, 12].map((n) => delaysOf(findChip('4040') ?? expect.fail(), 'HC', `Q${n}`).rise.typical);
+    expect(stages).toEqual([16, 46, 56, 126]);
   });
 });

@@ -5,10 +5,11 @@ import { timingRequirementsOf } from './chips/timing-requirements';
 import { type Family, type FamilyId, families, schmittLevels } from './family';
 import type { PartType, Unit } from './part';
 
-/** A line of a part's limits: what it is, its value, and its unit. */
+/** A line of a part's limits: what it is, its value with its unit, and the conditions under which that is promised. */
 export interface Limit {
   readonly name: string;
   readonly value: string;
+  readonly at?: string;
 }
 
 const volts = (v: number): string => `${v} V`;
@@ -45,27 +46,52 @@ function delayWords(chip: ChipData, id: FamilyId): string {
   return `${typical} and ${Math.max(...edges.map((e) => e.most))} ns`;
 }
 
+/** The conditions of a family's figures, in words. */
+function conditionsOf(f: Family) {
+  const range = span(f.celsius, '°C').replace('-', '−');
+  const isCmos = f.overRange !== null;
+  /** Of a level or current at 25 °C: what is promised over the whole range. */
+  const over = (value: string | undefined): string => (value ? `25 °C; ${value} from ${range}` : range);
+  const supply = `${volts(f.levelsAtV)} supply`;
+  return {
+    range,
+    input: isCmos ? `${supply}, and in proportion to it` : range,
+    outputLow: `${supply}, ${over(f.overRange ? volts(f.overRange.outputLowV) : undefined)}`,
+    outputHigh: `${supply}, ${over(f.overRange ? volts(f.overRange.outputHighV) : undefined)}`,
+    inputCurrent: over(f.overRange ? amps(f.overRange.inputUa) : undefined),
+    delay: `${volts(f.delaysAtV)} supply, 25 °C, ${f.delayPf} pF`,
+    timing: isCmos ? `${volts(f.delaysAtV)} supply, 25 °C` : `${span(f.supplyV, 'V')}, ${range}`,
+  };
+}
+
 /** The limits of a chip in a family it is made in, as its data sheet gives them. */
 export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
   const f = families[id];
   const [low, high] = chip.drive?.[id] ?? [f.outputMa.low, f.outputMa.high];
   const openOnly = high === 0;
+  const at = conditionsOf(f);
   const all: (Limit | null)[] = [
-    { name: 'Supply', value: span(f.supplyV, 'V') },
+    { name: 'Supply', value: span(f.supplyV, 'V'), at: at.range },
     { name: 'Supply, absolute maximum', value: volts(f.absoluteMaxV) },
-    { name: 'Input reads low up to', value: volts(f.inputLowV) },
-    { name: 'Input reads high from', value: volts(f.inputHighV) },
-    chip.schmitt ? { name: 'Schmitt inputs', value: switchingOf(id) } : null,
-    { name: 'Output low at most', value: volts(f.outputLowV) },
-    openOnly ? null : { name: 'Output high at least', value: volts(f.outputHighV) },
-    { name: 'Output sinks', value: `${low} mA` },
-    { name: 'Output gives', value: openOnly ? 'nothing: it needs a pull-up' : `${high} mA` },
+    { name: 'Input reads low up to', value: volts(f.inputLowV), at: at.input },
+    { name: 'Input reads high from', value: volts(f.inputHighV), at: at.input },
+    chip.schmitt ? { name: 'Schmitt inputs', value: switchingOf(id), at: `${volts(f.levelsAtV)} supply, 25 °C` } : null,
+    { name: 'Output low at most', value: volts(f.outputLowV), at: at.outputLow },
+    openOnly ? null : { name: 'Output high at least', value: volts(f.outputHighV), at: at.outputHigh },
+    { name: 'Output sinks', value: `${low} mA`, at: 'that low level' },
+    openOnly
+      ? { name: 'Output gives', value: 'nothing: it needs a pull-up' }
+      : { name: 'Output gives', value: `${high} mA`, at: 'that high level' },
     chip.openV ? { name: 'Output, pulled up to at most', value: volts(chip.openV) } : null,
     f.absoluteOutputMa ? { name: 'Output, absolute maximum', value: `±${f.absoluteOutputMa} mA` } : null,
-    { name: 'Input current, low and high', value: `${amps(f.inputUa.low)}, ${amps(f.inputUa.high)}` },
+    {
+      name: 'Input current, low and high',
+      value: `${amps(f.inputUa.low)}, ${amps(f.inputUa.high)}`,
+      at: at.inputCurrent,
+    },
     { name: 'Inputs of its family it drives', value: String(fanOut(low, high, id)) },
-    { name: 'Delay, typical and at most', value: delayWords(chip, id) },
-    ...timingLimits(chip.base, id),
+    { name: 'Delay, typical and at most', value: delayWords(chip, id), at: at.delay },
+    ...timingLimits(chip.base, id).map((limit) => ({ ...limit, at: at.timing })),
     {
       name: 'An open input',
       value: f.openInput === 'high' ? 'reads high, and picks up noise' : 'reads anything: tie it',

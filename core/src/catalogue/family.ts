@@ -4,9 +4,9 @@ import { elementAt } from '../element-at';
 export type FamilyId = '74' | 'LS' | 'ALS' | 'F' | 'S' | 'HC' | 'HCT' | 'AC' | 'ACT';
 
 /**
- * What all parts of a family share: volts, milliamperes, microamperes and nanoseconds. Levels, currents
- * and delays hold at `levelsAtV` and 25 °C; of delays, those of the 2-input NAND into 50 pF (15 pF for
- * 74, LS and S).
+ * What all parts of a family share: volts, milliamperes, microamperes, nanoseconds and degrees Celsius. Levels and currents hold at `levelsAtV`: of
+ * TTL over its whole range of temperature, of CMOS at 25 °C, a bench's, with `overRange` for the rest. Delays are those of the 2-input NAND at
+ * `delaysAtV` and 25 °C into `delayPf`.
  */
 export interface Family {
   readonly id: FamilyId;
@@ -30,13 +30,39 @@ export interface Family {
   /** Current of one input: out of it when low, into it when high. */
   readonly inputUa: { readonly low: number; readonly high: number };
   readonly delayNs: { readonly typical: number; readonly most: number };
+  readonly delaysAtV: number;
+  readonly delayPf: number;
+  /** The air in which it works. */
+  readonly celsius: readonly [least: number, most: number];
+  /** What is guaranteed from `celsius` to `celsius`, where the levels and currents above are those of 25 °C. */
+  readonly overRange: { readonly outputLowV: number; readonly outputHighV: number; readonly inputUa: number } | null;
   /** How an input left open reads. */
   readonly openInput: 'unknown' | 'high';
 }
 
-const ttl = { technology: 'TTL', nominalV: 5, absoluteMaxV: 7, absoluteOutputMa: null, openInput: 'high' } as const;
+const ttl = {
+  technology: 'TTL',
+  nominalV: 5,
+  absoluteMaxV: 7,
+  absoluteOutputMa: null,
+  openInput: 'high',
+  delaysAtV: 5,
+  delayPf: 15,
+  celsius: [0, 70],
+  overRange: null,
+} as const;
 const ttlLevels = { inputLowV: 0.8, inputHighV: 2 } as const;
-const cmos = { technology: 'CMOS', nominalV: 5, levelsAtV: 4.5, openInput: 'unknown' } as const;
+const cmos = {
+  technology: 'CMOS',
+  nominalV: 5,
+  levelsAtV: 4.5,
+  openInput: 'unknown',
+  delaysAtV: 4.5,
+  delayPf: 50,
+  celsius: [-40, 85],
+} as const;
+const overRange = { outputLowV: 0.33, outputHighV: 3.84, inputUa: 1 } as const;
+const advancedOverRange = { outputLowV: 0.44, outputHighV: 3.76, inputUa: 1 } as const;
 const cmosLevels = { inputLowV: 1.35, inputHighV: 3.15 } as const;
 const wide = [2, 6] as const;
 const narrow = [4.5, 5.5] as const;
@@ -84,6 +110,7 @@ export const families: Readonly<Record<FamilyId, Family>> = {
     outputHighV: 2.5,
     outputMa: { low: 8, high: 0.4 },
     inputUa: { low: 100, high: 20 },
+    delayPf: 50,
     delayNs: { typical: 5, most: 11 },
   },
   F: {
@@ -97,6 +124,7 @@ export const families: Readonly<Record<FamilyId, Family>> = {
     outputHighV: 2.5,
     outputMa: { low: 20, high: 1 },
     inputUa: { low: 600, high: 20 },
+    delayPf: 50,
     delayNs: { typical: 3.7, most: 6 },
   },
   S: {
@@ -123,6 +151,7 @@ export const families: Readonly<Record<FamilyId, Family>> = {
     outputHighV: 3.98,
     outputMa: { low: 4, high: 4 },
     absoluteOutputMa: 25,
+    overRange,
     inputUa: { low: 0.1, high: 0.1 },
     delayNs: { typical: 9, most: 18 },
   },
@@ -137,6 +166,7 @@ export const families: Readonly<Record<FamilyId, Family>> = {
     outputHighV: 3.98,
     outputMa: { low: 4, high: 4 },
     absoluteOutputMa: 25,
+    overRange,
     inputUa: { low: 0.1, high: 0.1 },
     delayNs: { typical: 11, most: 20 },
   },
@@ -151,7 +181,9 @@ export const families: Readonly<Record<FamilyId, Family>> = {
     outputHighV: 3.86,
     outputMa: { low: 24, high: 24 },
     absoluteOutputMa: 50,
+    overRange: advancedOverRange,
     inputUa: { low: 0.1, high: 0.1 },
+    delaysAtV: 5,
     delayNs: { typical: 6, most: 8 },
   },
   ACT: {
@@ -165,7 +197,9 @@ export const families: Readonly<Record<FamilyId, Family>> = {
     outputHighV: 3.86,
     outputMa: { low: 24, high: 24 },
     absoluteOutputMa: 50,
+    overRange: advancedOverRange,
     inputUa: { low: 0.1, high: 0.1 },
+    delaysAtV: 5,
     delayNs: { typical: 5.5, most: 9 },
   },
 };

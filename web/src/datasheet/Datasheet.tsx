@@ -9,6 +9,7 @@ import {
   inputAt,
   interchangeable,
   kindsOfUnit,
+  type Limit,
   limitsOf,
   ownLimits,
   type PartType,
@@ -76,21 +77,35 @@ export function Datasheet({ type }: { readonly type: PartType }) {
             rowGap="1px"
             fontSize="13px"
           >
-            {(family ? limitsOf(type.chip, family) : ownLimits(type.chip)).map((l) => (
-              <Box key={l.name} display="contents">
-                <Box as="dt" color="soft">
-                  {l.name}
-                </Box>
-                <Box as="dd" fontFamily="mono" fontSize="12.5px">
-                  {l.value}
-                </Box>
-              </Box>
+            {(family ? limitsOf(type.chip, family) : ownLimits(type.chip)).map((limit) => (
+              <LimitLine key={limit.name} limit={limit} />
             ))}
           </Box>
         </Section>
       )}
       <UsedOn type={type} />
     </Box>
+  );
+}
+
+/** One limit: its name, its value, and in what it is promised. */
+function LimitLine({ limit }: { readonly limit: Limit }) {
+  return (
+    <>
+      <Box as="dt" color="soft">
+        {limit.name}
+      </Box>
+      <Box as="dd">
+        <Box as="span" fontFamily="mono" fontSize="12.5px">
+          {limit.value}
+        </Box>
+        {limit.at && (
+          <Box as="span" color="soft" fontSize="12px">
+            {` at ${limit.at}`}
+          </Box>
+        )}
+      </Box>
+    </>
   );
 }
 

@@ -6,6 +6,10 @@ type Figures = readonly [rise: number, mostRise: number, fall: number, mostFall:
 /** Delays of a chip: of all its outputs, or by the names of some. */
 type OfChip = Figures | Readonly<Record<string, Figures>>;
 
+/** The ripple counters 7490 and 7493, and the 74290 and 74293 with other pins: the same in standard TTL and LS. */
+const rippleDecade: OfChip = { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [21, 32, 23, 35], QD: [21, 32, 23, 35] };
+const rippleBinary: OfChip = { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [21, 32, 23, 35], QD: [34, 51, 34, 51] };
+
 /**
  * Standard TTL. Source: The TTL Data Book (Texas Instruments), switching characteristics at 5 V and 25 °C, 400 Ω and 15 pF; of the XOR with its
  * other input high, of flip-flops, registers and counters from the clock, of selectors from the select inputs, of the 7475 from its data.
@@ -58,9 +62,20 @@ const standard: Readonly<Record<string, OfChip>> = {
   '74174': [20, 30, 24, 35],
   '74175': [20, 30, 24, 35],
   '74273': [17, 27, 18, 27],
-  '7490': { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [21, 32, 23, 35], QD: [21, 32, 23, 35] },
+  '7490': rippleDecade,
   '7492': { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [10, 16, 14, 21], QD: [21, 32, 23, 35] },
-  '7493': { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [21, 32, 23, 35], QD: [34, 51, 34, 51] },
+  '7493': rippleBinary,
+  '7495': [18, 27, 21, 32],
+  '74109': [10, 16, 18, 28],
+  '74147': [13, 19, 12, 19],
+  '74148': { 'A0n A1n A2n': [13, 19, 12, 19], EOn: [6, 10, 14, 25], GSn: [18, 30, 14, 25] },
+  '74154': [24, 36, 22, 33],
+  '74155': [21, 32, 21, 32],
+  '74166': [17, 26, 20, 30],
+  '74173': [28, 43, 19, 31],
+  '74279': [12, 22, 9, 15],
+  '74290': rippleDecade,
+  '74293': rippleBinary,
 };
 
 /** Low-power Schottky. Source: as above, 2 kΩ and 15 pF. The middle outputs of the 74LS393 are spaced evenly between the two that are given. */
@@ -129,9 +144,9 @@ const lowPower: Readonly<Record<string, OfChip>> = {
   '74163': { '*': [13, 24, 18, 27], RCO: [20, 35, 18, 35] },
   '74174': [20, 30, 21, 30],
   '74273': [17, 27, 18, 27],
-  '7490': { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [21, 32, 23, 35], QD: [21, 32, 23, 35] },
+  '7490': rippleDecade,
   '7492': { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [10, 16, 14, 21], QD: [21, 32, 23, 35] },
-  '7493': { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [21, 32, 23, 35], QD: [34, 51, 34, 51] },
+  '7493': rippleBinary,
   '74390': {
     '1QA 2QA': [12, 20, 13, 20],
     '1QB 2QB': [13, 21, 14, 21],
@@ -144,22 +159,140 @@ const lowPower: Readonly<Record<string, OfChip>> = {
     '1QC 2QC': [31, 47, 31, 47],
     '1QD 2QD': [40, 60, 40, 60],
   },
+  '7495': [18, 27, 21, 32],
+  '74147': [21, 33, 15, 23],
+  '74148': { 'A0n A1n A2n': [20, 36, 16, 29], EOn: [7, 18, 25, 40], GSn: [35, 55, 9, 21] },
+  '74155': [17, 26, 19, 30],
+  '74173': [17, 25, 22, 30],
+  '74241': [12, 18, 12, 18],
+  '74251': { Y: [29, 45, 28, 45], W: [20, 33, 21, 33] },
+  '74253': [30, 45, 21, 32],
+  '74279': [12, 22, 13, 21],
+  '74280': { EVEN: [33, 50, 29, 45], ODD: [23, 35, 31, 50] },
+  '74290': rippleDecade,
+  '74293': rippleBinary,
+  '74365': [10, 16, 9, 22],
+  '74367': [10, 16, 9, 22],
 };
 
-/** High-speed CMOS. Source: data sheets of Texas Instruments, 4.5 V, 25 °C, 50 pF; of flip-flops from the clock. */
+/** The same times for both edges. */
+function both(typical: number, most: number): Figures {
+  return [typical, most, typical, most];
+}
+
+/** The outputs of a long ripple counter, by the numbers of their stages: 16 and 30 ns to the first, each further one 10 and 15 ns later. */
+function rippled(stages: readonly number[]): OfChip {
+  return Object.fromEntries(stages.map((n) => [`Q${n}`, both(16 + 10 * (n - 1), 30 + 15 * (n - 1))]));
+}
+
+/** Schottky. Source: The TTL Data Book (Texas Instruments), 5 V and 25 °C, 280 Ω and 15 pF. */
+const schottky: Readonly<Record<string, OfChip>> = {
+  '7400': [3, 4.5, 3, 5],
+  '7402': [3.5, 5.5, 3.5, 5.5],
+  '7403': [5, 7.5, 4.5, 7],
+  '7404': [3, 4.5, 3, 5],
+  '7405': [5, 7.5, 4.5, 7],
+  '7408': [4.5, 7, 5, 7.5],
+  '7409': [6.5, 10, 6.5, 10],
+  '7410': [3, 4.5, 3, 5],
+  '7411': [4.5, 7, 5, 7.5],
+  '7420': [3, 4.5, 3, 5],
+  '7430': [4, 6, 4.5, 7],
+  '7432': [4, 7, 4, 7],
+  '7437': [4, 6.5, 4, 6.5],
+  '7438': [6.5, 10, 6.5, 10],
+  '7486': [7, 10.5, 6.5, 10],
+  '7474': [6, 9, 6, 9],
+  '74112': [4, 7, 5, 7],
+  '74133': [4, 6, 4.5, 7],
+  '74138': [7.5, 12, 8, 12],
+  '74151': { Y: [12, 18, 12, 18], W: [10, 15, 9, 13.5] },
+  '74153': [11.5, 18, 12, 18],
+  '74157': [9.5, 15, 9.5, 15],
+  '74158': [8, 12, 8, 12],
+  '74174': [8, 12, 11.5, 17],
+  '74175': [8, 12, 11.5, 17],
+  '74240': [4.5, 7, 4.5, 7],
+  '74241': [6, 9, 6, 9],
+  '74244': [6, 9, 6, 9],
+  '74260': [4, 5.5, 4, 6],
+  '74280': [14, 21, 11.5, 18],
+  '74373': [7, 12, 7, 12],
+  '74374': [8, 15, 11, 17],
+};
+
+/** Fast. Source: FAST data book (Fairchild), 5 V and 25 °C, 50 pF; of the XOR with its other input high, of flip-flops from the clock. */
+const fast: Readonly<Record<string, OfChip>> = {
+  '7400': [3.7, 5, 3.2, 4.3],
+  '7402': [4.4, 5.5, 3.2, 4.3],
+  '7404': [3.7, 5, 3.2, 4.3],
+  '7408': [4.2, 5.6, 4, 5.3],
+  '7410': [3.7, 5, 3.2, 4.3],
+  '7411': [4.2, 5.6, 4.1, 5.5],
+  '7420': [3.7, 5, 3.2, 4.3],
+  '7432': [4.2, 5.6, 4, 5.3],
+  '7486': [5.3, 7, 4.7, 6.5],
+  '7474': [5.3, 6.8, 6.2, 8],
+  '74138': [5.6, 7, 6.1, 8],
+  '74139': [5.3, 7, 6.1, 8],
+  '74161': { '*': [5.5, 7.5, 7.5, 10], RCO: [10, 14, 10, 14] },
+  '74163': { '*': [5.5, 7.5, 7.5, 10], RCO: [10, 14, 10, 14] },
+  '74373': [5.3, 7, 3.7, 5],
+  '74374': [6.5, 8.5, 6.5, 8.5],
+};
+
+/**
+ * High-speed CMOS. Source: data sheets of Texas Instruments, 4.5 V, 25 °C, 50 pF, which give one time for both edges; of flip-flops, registers and
+ * counters from the clock, of selectors from the select input, of latches from their data; of the 4020 and 4040 each stage after the one before.
+ */
 const highSpeed: Readonly<Record<string, OfChip>> = {
-  '7404': [9, 19, 9, 19],
-  '7408': [10, 20, 10, 20],
-  '7411': [10, 20, 10, 20],
-  '7414': [12, 25, 12, 25],
-  '7432': [10, 20, 10, 20],
-  '7486': [12, 20, 12, 20],
-  '7474': [20, 35, 20, 35],
+  '7400': both(9, 18),
+  '7402': both(9, 18),
+  '7404': both(9, 19),
+  '7408': both(10, 20),
+  '7410': both(10, 19),
+  '7411': both(10, 20),
+  '7414': both(12, 25),
+  '7420': both(14, 22),
+  '7432': both(10, 20),
+  '7474': both(20, 35),
+  '7486': both(12, 20),
+  '74112': both(16, 25),
+  '74125': both(14, 24),
+  '74126': both(14, 24),
+  '74132': both(18, 25),
+  '74138': both(18, 36),
+  '74139': both(14, 35),
+  '74157': both(18, 25),
+  '74161': { '*': both(25, 41), RCO: both(24, 43) },
+  '74163': { '*': both(25, 41), RCO: both(24, 43) },
+  '74164': both(23, 35),
+  '74165': both(15, 30),
+  '74174': both(17, 32),
+  '74240': both(10, 20),
+  '74244': both(13, 23),
+  '74245': both(15, 21),
+  '74273': both(15, 32),
+  '74373': both(15, 30),
+  '74374': both(17, 36),
+  '74393': {
+    '1QA 2QA': both(15, 24),
+    '1QB 2QB': both(22, 38),
+    '1QC 2QC': both(27, 48),
+    '1QD 2QD': both(32, 58),
+  },
+  '74573': both(26, 35),
+  '74574': both(28, 36),
+  '74595': { '*': both(17, 30), QHS: both(17, 32) },
+  '4020': rippled([1, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14]),
+  '4040': rippled([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]),
 };
 
 const tables: readonly (readonly [FamilyId, Readonly<Record<string, OfChip>>])[] = [
   ['74', standard],
   ['LS', lowPower],
+  ['S', schottky],
+  ['F', fast],
   ['HC', highSpeed],
 ];
 

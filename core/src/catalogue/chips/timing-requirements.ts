@@ -35,6 +35,7 @@ type OfChips = Readonly<Record<string, TimingRequirements>>;
 
 const pulseTriggered = clocked([15, 20, 47], 25, 0, 0);
 const standardLoadable = clocked([25, 25, 25], 20, 20, 0);
+const upAndDown = clocked([20, 25, 25], 35, 20, 0);
 const standardRipple = rippling([32, 15, 15], [16, 30, 30], 15);
 
 /** Standard TTL. Source: The TTL Data Book (Texas Instruments), recommended operating conditions. */
@@ -61,6 +62,10 @@ const standard: OfChips = {
   '7493': standardRipple,
   '74290': standardRipple,
   '74293': standardRipple,
+  '7495': clocked([25, 20, 20], null, 15, 0),
+  '74166': clocked([25, 20, 20], 20, 20, 0),
+  '74190': upAndDown,
+  '74191': upAndDown,
 };
 
 const lowPowerJk = clocked([30, 20, null], 25, 20, 0);
@@ -95,9 +100,15 @@ const lowPower: OfChips = {
   '74293': lowPowerRipple,
   '74390': rippling([25, 20, 20], [20, 25, 25], 20),
   '74393': clocked([25, 20, 20], 20, 0, 0),
+  '7495': clocked([25, 20, 20], null, 20, 10),
+  '74190': { ...upAndDown, holdNs: 5 },
+  '74191': { ...upAndDown, holdNs: 5 },
+  '74195': clocked([30, 16, 16], 12, 25, 0),
 };
 
 const highSpeedFlipFlop = clocked([31, 16, 16], 20, 20, 0);
+const highSpeedEdge = needs([31, 16, 16]);
+const longRipple = clocked([28, 18, 18], 14, 0, 0);
 const highSpeedLoadable = clocked([31, 16, 16], 16, 30, 0);
 
 /** High-speed CMOS, HC. Source: data sheets of Texas Instruments, timing requirements at 4.5 V and 25 °C. */
@@ -117,6 +128,10 @@ const highSpeed: OfChips = {
   '74377': clocked([30, 16, 16], null, 20, 5),
   '74393': clocked([31, 16, 16], 16, 0, 0),
   '74574': clocked([30, 16, 16], null, 20, 5),
+  '74193': clocked([21, 24, 24], 24, 22, 5),
+  '74595': { clocks: { SRCLK: highSpeedEdge, RCLK: highSpeedEdge }, clearNs: 16, setUpNs: 20, holdNs: 0 },
+  '4020': longRipple,
+  '4040': longRipple,
 };
 
 /** From a clear, preset or load to the output, typical and greatest, where it is another time than from the clock. Sources: as above. */
@@ -132,6 +147,7 @@ const afterClear: Readonly<
     '74192': [22, 35],
     '74193': [22, 35],
     '74194': [19, 30],
+    '74173': [18, 27],
     '74195': [19, 30],
     '7490': [26, 40],
     '7492': [26, 40],
@@ -144,6 +160,7 @@ const afterClear: Readonly<
     '74161': [20, 28],
     '74164': [24, 36],
     '74174': [23, 35],
+    '74173': [26, 35],
     '74175': [20, 30],
     '74192': [23, 35],
     '74193': [23, 35],
@@ -155,6 +172,16 @@ const afterClear: Readonly<
     '74293': [26, 40],
     '74390': [24, 39],
     '74393': [24, 39],
+  },
+  HC: {
+    '7474': [20, 46],
+    '74112': [16, 33],
+    '74161': [21, 42],
+    '74164': [28, 41],
+    '74174': [17, 32],
+    '74273': [15, 32],
+    '74393': [17, 33],
+    '74595': [18, 35],
   },
 };
 
