@@ -31,6 +31,7 @@ const names: Record<string, string> = {
   'level-dial': 'Level dial',
   'boat-counter': 'Boat counter',
   'keepers-vote': 'Keepers vote',
+  'keepers-clock': 'Keepers clock',
   'lamp-relay': 'Lamp relay',
   'gate-votes': 'Gate votes',
   'stile-lamps': 'Stile lamps',

@@ -673,6 +673,14 @@ describe('boards without a design, and designs that store', () => {
     const { timers } = (await cli('timers', beacon, '--json')).json() as unknown as { timers: object[] };
     expect(timers).toMatchObject([{ pin: 'U1.3', kind: 'astable', resistors: ['R1', 'R2'], capacitor: 'C1' }]);
     expect((await cli('timers', interlock)).out).toBe('0 timers.\n');
+    const target = join(folder, 'switched.saddlebag.json');
+    const wired = await cli('timers', beacon, '--fast-switch', 'U1.3', '-o', target);
+    expect([wired.code, wired.out]).toEqual([
+      0,
+      'U1.3: 210.2 Hz (182 Hz to 245.9 Hz), high 53 %, by R1 R2 C1; 2.082 Hz while S1 is closed\n1 timer.\n',
+    ]);
+    expect((await cli('timers', target)).out).toBe(wired.out);
+    expect((await cli('timers', beacon, '--fast-switch', 'U9.9')).code).toBe(2);
     expect((await cli('timers', 'nowhere.saddlebag.json')).code).toBe(2);
   });
 

@@ -45,6 +45,7 @@ describe('the server', () => {
       'flood-watch',
       'fog-beacon',
       'gate-votes',
+      'keepers-clock',
       'keepers-vote',
       'lamp-relay',
       'level-dial',

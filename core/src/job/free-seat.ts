@@ -41,10 +41,11 @@ const homeOf: Readonly<Record<string, Row>> = { electrolytic: 'c' };
 
 /**
  * The part at the first place, from the left, where all its leads find free holes in strips that hold nothing yet and
- * its body lies over no strip in use and on no other part; failing that, in any free holes; null when there are none.
+ * its body lies over no strip in use and on no other part; failing that, in any free holes; null when there are none. Its first lead goes in the row
+ * `home`, or in that of its kind.
  */
-export function freeSeat(board: Board, part: SeatedPart): SeatedPart | null {
-  const row = homeOf[part.part] ?? homes[typeOf(part)?.kind ?? 'chip'];
+export function freeSeat(board: Board, part: SeatedPart, home?: Row): SeatedPart | null {
+  const row = home ?? homeOf[part.part] ?? homes[typeOf(part)?.kind ?? 'chip'];
   const used = stripsInUse(board);
   let second: SeatedPart | null = null;
   for (const { id } of board.breadboards)

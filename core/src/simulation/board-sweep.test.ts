@@ -37,7 +37,7 @@ const narrow = (board: Board): TableSubject => {
 
 const leftToEvents = [
   ...['boat-counter', 'lamp-relay', 'fog-beacon', 'apprentice-bench'],
-  ...['ropes-by-tens', 'false-alarm', 'steady-button', 'up-and-down', 'seconds-digit'],
+  ...['keepers-clock', 'ropes-by-tens', 'false-alarm', 'steady-button', 'up-and-down', 'seconds-digit'],
   ...['transistor-bell', 'rtl-gates', 'two-highs', 'ttl-gate', 'nmos-gates', 'cmos-gates'],
 ];
 

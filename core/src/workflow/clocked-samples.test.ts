@@ -45,6 +45,36 @@ describe('the clocked samples', () => {
     }
   });
 
+  it('the keeper’s clock goes from 59 seconds to a minute, and past midnight; its fast switch lets the minutes run', () => {
+    const [seconds, minutes, hours] = [
+      ['T2', 'T1', 'T0', 'S3', 'S2', 'S1', 'S0'],
+      ['U2', 'U1', 'U0', 'N3', 'N2', 'N1', 'N0'],
+      ['V1', 'V0', 'H3', 'H2', 'H1', 'H0'],
+    ];
+    const shown = (moves: readonly Move[]): number[] =>
+      [seconds, minutes, hours].map((bits) => {
+        const { value } = played('keepers-clock', moves, bits);
+        // Two decimal digits, the lower in four lamps.
+        return 10 * (value >> 4) + (value & 15);
+      });
+    const slow = (count: number) => shown(pressed('M', 'M', ...times(count, 'P')));
+    expect([slow(0), slow(9), slow(59), slow(60), slow(75)]).toEqual([
+      [0, 0, 0],
+      [9, 0, 0],
+      [59, 0, 0],
+      [0, 1, 0],
+      [15, 1, 0],
+    ]);
+    const fast = (count: number) => shown(pressed('M', 'M', 'F', ...times(count, 'P'))).slice(1);
+    expect([fast(59), fast(60), fast(1439), fast(1440), fast(1441)]).toEqual([
+      [59, 0],
+      [0, 1],
+      [59, 23],
+      [0, 0],
+      [1, 0],
+    ]);
+  });
+
   it('the false alarm goes up though nothing stopped: its selector lets go for less than a tenth of a microsecond', () => {
     const { run, value } = played('false-alarm', pressed('A', 'B', 'S', 'R', 'R', 'S', 'S'), ['F']);
     expect([value, run.signals.F?.edges]).toEqual([1, 1]);

@@ -1,3 +1,4 @@
+export { fastSwitch, TIMES_FASTER } from './fast-switch';
 export { type GuideStep, type NextStep, nextStepOf, type Tested } from './guide';
 export { hazardsOf, targetWords } from './hazards';
 export { layOutJob } from './lay-out';
@@ -19,6 +20,7 @@ export {
   type FoundTimer,
   type Rhythm,
   rhythmOf,
+  rhythmSwitched,
   type Suggestion,
   spreadOf,
   suggested,

@@ -33,6 +33,15 @@ export interface FoundTimer {
   readonly law: TimerLaw;
   /** The volts of its board. */
   readonly supplyV: number;
+  /** Capacitors that a contact puts beside the own one. */
+  readonly switched: readonly SwitchedCapacitor[];
+}
+
+/** A second capacitor of a timer, and the part whose contact puts it beside the first. */
+export interface SwitchedCapacitor {
+  readonly ref: string;
+  readonly by: string;
+  readonly farads: number;
 }
 
 /** Times of a timer in seconds; `lowS` is null of a pulse. */
@@ -59,6 +68,12 @@ export function spreadOf(timer: FoundTimer, board: Board): readonly [least: Rhyt
   return [at(-1), at(1)];
 }
 
+/** How long a timer is high and low while all its switched capacitors lie beside its own; null where it has none. */
+export function rhythmSwitched({ law, values, switched }: FoundTimer): Rhythm | null {
+  if (switched.length === 0) return null;
+  return rhythmOf(law, { ...values, farads: switched.reduce((sum, { farads }) => sum + farads, values.farads) });
+}
+
 /** Every timer of a board whose time hangs on parts that are there, in the order of their pins. */
 export function timersOf(board: Board, nets: Nets = extractNets(board)): FoundTimer[] {
   const seen = new Around(board, nets);
@@ -71,7 +86,11 @@ export function timersOf(board: Board, nets: Nets = extractNets(board)): FoundTi
       ...oneShots(seen, part, type),
       ...schmittOscillators(seen, part, type),
     ];
-    return found.map((one) => ({ ...one, supplyV: seen.volts.supplyV }));
+    return found.map((one) => ({
+      ...one,
+      supplyV: seen.volts.supplyV,
+      switched: seen.switchedBeside(one.capacitor),
+    }));
   });
 }
 
@@ -109,6 +128,35 @@ class Around {
     return this.volts.fixed.get(net) === 0;
   }
 
+  /** Capacitors that have one end on a net of a capacitor, and the other beyond a contact on its other net. */
+  switchedBeside(ref: string): SwitchedCapacitor[] {
+    const own = this.ends(ref);
+    return Object.values(this.board.parts).flatMap((part) => {
+      if (typeOf(part)?.kind !== 'capacitor' || part.ref === ref) return [];
+      const ends = this.ends(part.ref);
+      return own.flatMap((near, i): SwitchedCapacitor[] => {
+        const far = own[1 - i] ?? -1;
+        const loose = ends.find((net) => net !== near) ?? -1;
+        const by = ends.includes(near) && loose !== far ? this.contactBetween(loose, far) : null;
+        return by === null ? [] : [{ ref: part.ref, by, farads: faradsOf(part) }];
+      });
+    });
+  }
+
+  private ends(ref: string): number[] {
+    return ['1', '2'].map((pin) => this.netAt(pinOf(ref, pin)));
+  }
+
+  /** The part whose contact joins two nets when it is closed. */
+  private contactBetween(a: number, b: number): string | null {
+    for (const part of Object.values(this.board.parts))
+      for (const contact of typeOf(part)?.inner?.contacts ?? []) {
+        const nets = [contact.a, contact.b].map((pin) => this.netAt(pinOf(part.ref, pin)));
+        if (a >= 0 && b >= 0 && nets.includes(a) && nets.includes(b)) return part.ref;
+      }
+    return null;
+  }
+
   /** The one resistor, or capacitor, between a net and others; null where there is none, or more than one. */
   only(kind: 'resistor' | 'capacitor', net: number, isOther: (net: number) => boolean): Between | null {
     const found = Object.values(this.board.parts).filter((part) => {
@@ -118,14 +166,15 @@ class Around {
     });
     const [part] = found;
     if (!part || found.length > 1) return null;
-    const value = kind === 'resistor' ? (part.value ?? 1000) : (part.value ?? 100) * 1e-9;
-    // To six places: what is multiplied out of nanofarads is the value of the series again.
-    return { ref: part.ref, value: Number(value.toPrecision(6)) };
+    return { ref: part.ref, value: kind === 'resistor' ? (part.value ?? 1000) : faradsOf(part) };
   }
 }
 
-/** A timer before the volts of its board are known. */
-type Unsupplied = Omit<FoundTimer, 'supplyV'>;
+/** The farads of a capacitor, to six places: what is multiplied out of nanofarads is the value of the series again. */
+const faradsOf = (part: SeatedPart): number => Number(((part.value ?? 100) * 1e-9).toPrecision(6));
+
+/** A timer before the rest of its board is looked at. */
+type Unsupplied = Omit<FoundTimer, 'supplyV' | 'switched'>;
 
 const timer = (
   pin: string,
@@ -228,7 +277,7 @@ export interface Suggestion {
 
 /** Resistors that timers are used with, in ohms, and capacitors, in farads. Source: NE555 data sheet, 1 kΩ to some megohms. */
 const OHMS = { least: 1000, most: 2e6 } as const;
-const FARADS = { least: 1e-9, most: 1e-3 } as const;
+export const FARADS = { least: 1e-9, most: 1e-3 } as const;
 const MOST_SUGGESTED = 3;
 
 /**

@@ -2,6 +2,7 @@ import { catalogue, findChip } from '@saddlebag/core';
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
+import { db } from '../store/db';
 import { shelf } from '../store/shelf';
 import { interlock } from '../testing/interlock';
 import { renderPage } from '../testing/render';
@@ -12,6 +13,7 @@ const sheetOf = (id: string) => renderPage(<Datasheet type={findChip(id) ?? expe
 
 describe('a datasheet', () => {
   it('has the package with every pin, the function table, the catch, and the jobs that use it', async () => {
+    await db.jobs.clear();
     const id = await shelf.add(interlock());
     sheetOf('7402');
     expect(screen.getByRole('heading', { name: '74HC02' })).toBeDefined();

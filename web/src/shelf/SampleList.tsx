@@ -17,6 +17,7 @@ const notes: Readonly<Record<string, string>> = {
   'stile-lamps': 'built from a drawer without XORs',
   'transistor-bell': 'gates of transistors and diodes',
   'fog-beacon': 'a timer that runs, and counts its flashes',
+  'keepers-clock': 'twenty-four hours, with a fast switch',
   'ropes-by-tens': 'a ripple counter cut at ten by a NAND',
   'seconds-digit': 'timer, counter, decoder and display',
   'up-and-down': 'ripple counters, stepped by hand',

@@ -12,6 +12,16 @@ export const simulationSentences = {
     says: 'The board runs and does not come to rest; what keeps changing shows as unknown.',
     todo: 'Say when to measure, such as --at 3s.',
   },
+  'timer/too-fast': {
+    severity: 'note',
+    says: 'The timer at {pin} is fast already: a hundredth of its capacitor would be too small to build with.',
+    todo: 'Run it as it is, or give it a larger capacitor first.',
+  },
+  'timer/no-room': {
+    severity: 'warning',
+    says: 'There is no room for a second capacitor and a switch beside the timer at {pin}.',
+    todo: 'Add a breadboard, or free a hole in the strips of its capacitor.',
+  },
   'run-cut': {
     severity: 'warning',
     says: 'The run ends after {events} events, at {ms} ms: so much happens on the board.',

@@ -3,13 +3,18 @@ import {
   chargeCurve,
   type Edit,
   type FoundTimer,
+  fastSwitch,
   hertzWords,
   type Rhythm,
+  remedy,
   rhythmOf,
+  rhythmSwitched,
   type Suggestion,
+  says,
   shownValue,
   spreadOf,
   suggested,
+  TIMES_FASTER,
   timersOf,
   timeWords,
 } from '@saddlebag/core';
@@ -105,9 +110,49 @@ function Figures({ timer }: { readonly timer: FoundTimer }) {
           `${timer.capacitor}${shownCapacitor(timer.values.farads)}`,
         ].join(' · ')}
       </Text>
+      <FastSwitch timer={timer} />
     </Box>
   );
 }
+
+/** What a timer comes to while its fast switch is closed; one to be had by a press, where it has none. */
+function FastSwitch({ timer }: { readonly timer: FoundTimer }) {
+  const { session, board } = useJobView();
+  const [refused, setRefused] = useState<string | null>(null);
+  const closed = rhythmSwitched(timer);
+  if (closed)
+    return (
+      <Text pt="4px">
+        While {timer.switched.map(({ by }) => by).join(' and ')} is closed: <b>{rhythmWords(closed)}</b>, with{' '}
+        {timer.switched.map(({ ref, farads }) => `${ref}${shownCapacitor(farads)}`).join(' and ')} beside it.
+      </Text>
+    );
+  const wire = (): void => {
+    const wired = fastSwitch(board.board, timer);
+    if ('finding' in wired) setRefused(`${says(wired.finding)} ${remedy(wired.finding)}`);
+    else session.dispatch(wired.edit);
+  };
+  return (
+    <Flex align="center" gap="10px" pt="6px">
+      <TipButton
+        h="26px"
+        px="8px"
+        tip={`its capacitor goes behind a switch, one of a hundredth stays: open, it runs ${TIMES_FASTER} times as fast`}
+        onClick={wire}
+      >
+        Wire a fast switch
+      </TipButton>
+      {refused && (
+        <Text color="bad" fontSize="13px">
+          {refused}
+        </Text>
+      )}
+    </Flex>
+  );
+}
+
+const rhythmWords = (rhythm: Rhythm): string =>
+  rhythm.lowS === null ? `a pulse of ${inWords(rhythm.highS)}` : hertzWords(1 / periodOf(rhythm));
 
 /** Farads as a parts list writes them. */
 const shownCapacitor = (farads: number): string => shownValue('capacitor', Number((farads * 1e9).toPrecision(4)));

@@ -59,6 +59,16 @@ describe('the timers of a board', () => {
     expect(values()).toEqual(before);
   });
 
+  it('get a fast switch with one press, and say both rates; undo takes it out', async () => {
+    const { session } = await opened();
+    await userEvent.click(screen.getByRole('button', { name: 'Wire a fast switch' }));
+    expect(figures()).toMatch(/^210\.2 Hz/);
+    expect(figures()).toMatch(/While S1 is closed: 2\.08\d Hz, with C5 4\.7 µF beside it\./);
+    act(() => void session.undo());
+    expect(figures()).toMatch(/^2\.102 Hz/);
+    expect(screen.getByRole('button', { name: 'Wire a fast switch' })).toBeDefined();
+  });
+
   it('say so where nothing comes near, and where no number is typed', async () => {
     await opened();
     await userEvent.type(field('hertz'), '99999999');
