@@ -195,7 +195,7 @@ describe('what they say', () => {
     writeFileSync(drawer, '74HC00,many\nteapot,1\n');
     const bad = await cli('pack', interlock, '--way', 'drawer', '--drawer', drawer);
     expect(bad.code).toBe(1);
-    expect(bad.err).toContain('Line 2: no chip is known as teapot.');
+    expect(bad.err).toContain('Line 2: no part is known as teapot.');
     expect((await cli('pack', interlock, '--way', 'cheapest')).code).toBe(2);
     expect((await cli('pack', interlock, '--seconds', 'soon')).code).toBe(2);
   }, 60_000);
@@ -681,6 +681,22 @@ describe('boards without a design, and designs that store', () => {
     ]);
     expect((await cli('timers', target)).out).toBe(wired.out);
     expect((await cli('timers', beacon, '--fast-switch', 'U9.9')).code).toBe(2);
+    // Parts for what is wanted: those of the drawer before those of the series.
+    const drawer = join(folder, 'loose.csv');
+    writeFileSync(drawer, 'part,count\n10k,50\nresistor 33k,12\n100nF,9\n4.7u,3\n470 k,0\n');
+    const offered = (await cli('timers', beacon, '--hertz', '4', '--drawer', drawer)).out.split('\n');
+    expect(offered[1]).toBe('  R1 10 kΩ, R2 33 kΩ, C1 4.7 µF: 4.039 Hz, high 57 %, all in the drawer');
+    expect(offered[2]).not.toContain('drawer');
+    expect((await cli('timers', beacon, '--hertz', '-4')).code).toBe(2);
+    expect((await cli('timers', beacon, '--high', '40')).code).toBe(2);
+    // A pull-down and a resistor before an LED of what there is.
+    const plain = (await cli('resistors', interlock, '--json')).json() as unknown as {
+      resistors: { suggestedOhms: number }[];
+    };
+    writeFileSync(drawer, '8k2,9\n680,100\n');
+    const own = (await cli('resistors', interlock, '--json', '--drawer', drawer)).json() as unknown as typeof plain;
+    expect(new Set(plain.resistors.map((r) => r.suggestedOhms)).size).toBeGreaterThan(1);
+    expect(new Set(own.resistors.map((r) => r.suggestedOhms))).toEqual(new Set([8200, 1000]));
     expect((await cli('timers', 'nowhere.saddlebag.json')).code).toBe(2);
   });
 

@@ -56,7 +56,7 @@ export {
   stripsOfEnds,
   unusableHoles,
 } from './board';
-export { type BuildCard, boardAfter, buildCard, type Stage, shownValue } from './card';
+export { type BuildCard, boardAfter, buildCard, type Stage } from './card';
 export {
   benchParts,
   byName,
@@ -70,6 +70,7 @@ export {
   findChip,
   functionTableOf,
   gateTitle,
+  hasValue,
   innerName,
   innerOf,
   interchangeable,
@@ -89,6 +90,7 @@ export {
   readDesign,
   readPartNumber,
   searchParts,
+  shownValue,
   timingOf,
   typeOf,
   type Unit,
@@ -163,7 +165,6 @@ export {
   type Edit,
   emptyTable,
   type History,
-  hasValue,
   isRight,
   type Job,
   type KeptMarks,
@@ -247,9 +248,11 @@ export {
   isOneToOne,
   isPlain,
   type Locks,
+  type LooseValues,
   lockGate,
   locksKey,
   looseNets,
+  looseValues,
   missingFrom,
   moveGate,
   noLocks,
@@ -382,4 +385,5 @@ export {
   tryPart,
   type Update,
   verdictOf,
+  type Wanted,
 } from './workflow';

@@ -5,7 +5,6 @@ import {
   type ByHand,
   countPacking,
   type DrawerEntry,
-  drawerFromCsv,
   drivenBy,
   type Edit,
   type Finding,
@@ -39,10 +38,10 @@ import {
 } from '@saddlebag/core';
 import { highsSolver } from '@saddlebag/core/solver';
 import { InvalidArgumentError, Option } from 'commander';
-import { checkTarget, readBounded, writeWhole } from '../files';
+import { checkTarget, writeWhole } from '../files';
 import { JOB_ENDINGS, prepare } from '../load';
 import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
-import { stopped, withJob } from './shared';
+import { readDrawer, stopped, withJob } from './shared';
 
 interface PackOptions {
   readonly strategy?: Strategy;
@@ -60,9 +59,6 @@ function readStrategy(text: string): Strategy {
   if (!names.includes(text)) throw new InvalidArgumentError(`It is one of ${names.join(', ')}.`);
   return text as Strategy;
 }
-
-/** The most bytes of a drawer that are read. */
-const MAX_DRAWER_BYTES = 200_000;
 
 /** Assigns the gates to packages: as the sheet has them, or in another way to build. */
 export const pack: OwnCommand = {
@@ -186,12 +182,6 @@ function laidOut(job: Job, packing: Packing, locks: Locks): Job {
   const edits: Edit[] = [{ kind: 'lock', locks }, edit ?? { kind: 'take-packing', packing }];
   const applied = applyEdit(job, { kind: 'all', says: 'packing', edits });
   return applied.ok ? applied.job : job;
-}
-
-function readDrawer(path: string): { entries: readonly DrawerEntry[] | null; findings: readonly Finding[] } {
-  const text = readBounded(path, MAX_DRAWER_BYTES);
-  if (text !== null) return drawerFromCsv(text);
-  return { entries: null, findings: [finding('file/too-big', [], { limit: MAX_DRAWER_BYTES })] };
 }
 
 function tell({ packages }: Packing, output: Output): void {

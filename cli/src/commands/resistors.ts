@@ -1,10 +1,11 @@
-import { type FoundResistor, resistorsOf, shownValue } from '@saddlebag/core';
+import { type FoundResistor, looseValues, resistorsOf, shownValue } from '@saddlebag/core';
 import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
-import { withJob } from './shared';
+import { readDrawer, stopped, withJob } from './shared';
 
 interface ResistorOptions {
   readonly json?: boolean;
   readonly ma?: string;
+  readonly drawer?: string;
 }
 
 /** Tells what resistors before LEDs, and those that pull inputs, may be. */
@@ -17,6 +18,7 @@ export const resistors: OwnCommand = {
       )
       .argument('<FILE>')
       .option('--ma <MA>', 'what an LED is wanted to get, in milliamperes')
+      .option('--drawer <FILE>', 'what the lab has, as CSV: its resistors come first')
       .action(async (file: string, options: ResistorOptions) => {
         done(await act(file, options, output));
       }),
@@ -29,8 +31,12 @@ function act(file: string, options: ResistorOptions, output: Output): Promise<nu
     output.err('--ma takes milliamperes, such as 5.\n');
     return Promise.resolve(2);
   }
-  return withJob(file, { json: asJson }, output, (job, { findings }) => {
-    const found = resistorsOf(job.board, { family: job.family, ...(ledMa !== undefined && { ledMa }) });
+  const drawer = options.drawer === undefined ? null : readDrawer(options.drawer);
+  if (drawer && !drawer.entries) return Promise.resolve(stopped(drawer.findings, { json: asJson }, output));
+  const drawerOhms = looseValues(drawer?.entries ?? []).ohms;
+  return withJob(file, { json: asJson }, output, (job, reading) => {
+    const findings = [...(drawer?.findings ?? []), ...reading.findings];
+    const found = resistorsOf(job.board, { family: job.family, drawerOhms, ...(ledMa !== undefined && { ledMa }) });
     if (asJson) output.out(json({ resistors: found, findings: findings.map(plainFinding) }));
     else {
       for (const one of found) output.out(`${lineOf(one)}\n`);

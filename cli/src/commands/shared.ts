@@ -1,5 +1,15 @@
-import { DIAL_END, type Finding, type Job, type Reading, type Start } from '@saddlebag/core';
+import {
+  DIAL_END,
+  type DrawerEntry,
+  drawerFromCsv,
+  type Finding,
+  finding,
+  type Job,
+  type Reading,
+  type Start,
+} from '@saddlebag/core';
 import { InvalidArgumentError } from 'commander';
+import { readBounded } from '../files';
 import { load } from '../load';
 import { codeFor, json, type Options, type Output, plainFinding, tellFindings } from '../output';
 
@@ -20,6 +30,16 @@ export function stopped(findings: readonly Finding[], options: Options, output: 
   if (options.json) output.out(json({ findings: findings.map(plainFinding) }));
   else tellFindings(findings, output, text);
   return Math.max(1, codeFor(findings));
+}
+
+/** The most bytes of a drawer that are read. */
+const MAX_DRAWER_BYTES = 200_000;
+
+/** Reads what the lab has from a CSV file; no entries where it is too big. */
+export function readDrawer(path: string): { entries: readonly DrawerEntry[] | null; findings: readonly Finding[] } {
+  const text = readBounded(path, MAX_DRAWER_BYTES);
+  if (text !== null) return drawerFromCsv(text);
+  return { entries: null, findings: [finding('file/too-big', [], { limit: MAX_DRAWER_BYTES })] };
 }
 
 /** Nanoseconds of each unit of time. */

@@ -11,7 +11,7 @@ import {
   type SeatedPart,
   stripOf,
 } from '../board';
-import { innerOf, typeOf, type Unit } from '../catalogue';
+import { innerOf, shownValue, typeOf, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import { entryOf } from '../element-at';
 import { isBuiltOtherwise } from '../inspection';
@@ -285,16 +285,6 @@ class Stager {
       this.claim([`${ref}.A`, `${ref}.K`]);
     }
   }
-}
-
-/** A value with its unit, as written on a parts list. */
-export function shownValue(kind: string, value: number | undefined): string {
-  if (value === undefined) return '';
-  if (kind === 'resistor' || kind === 'resistor-network' || kind === 'potentiometer')
-    return value >= 1000 ? ` ${value / 1000} kΩ` : ` ${value} Ω`;
-  if (kind === 'capacitor') return value >= 1000 ? ` ${value / 1000} µF` : ` ${value} nF`;
-  if (kind === 'clock') return value >= 1000 ? ` ${value / 1000} kHz` : ` ${value} Hz`;
-  return kind === 'supply' ? ` ${value} V` : '';
 }
 
 function partsList(board: Board): PartsLine[] {

@@ -1,1 +1,1 @@
-export { type BuildCard, boardAfter, buildCard, type PartsLine, type PinList, type Stage, shownValue } from './card';
+export { type BuildCard, boardAfter, buildCard, type PartsLine, type PinList, type Stage } from './card';

@@ -38,3 +38,4 @@ export { E12, E24, valuesOf } from './preferred-values';
 export { type PartEntry, partEntries, searchParts } from './search';
 export { supplyMa } from './supply-current';
 export { standsIn } from './units';
+export { hasValue, readValue, shownValue } from './value';

@@ -33,18 +33,29 @@ const MOST_WASTE_A = 0.025;
 const offLeakA = (family: FamilyId): number =>
   families[family].technology === 'CMOS' ? 5e-6 : family === '74' ? 250e-6 : 100e-6;
 
-/** Works out the resistors of a board; `ledMa` is what an LED is wanted to get. */
+/** Works out the resistors of a board; `ledMa` is what an LED is wanted to get, `drawerOhms` what the drawer has: it comes first where it is allowed. */
 export function resistorsOf(
   board: Board,
-  { nets = extractNets(board), family, ledMa = USUAL_LED_MA }: { nets?: Nets; family: FamilyId; ledMa?: number },
+  {
+    nets = extractNets(board),
+    family,
+    ledMa = USUAL_LED_MA,
+    drawerOhms = [],
+  }: { nets?: Nets; family: FamilyId; ledMa?: number; drawerOhms?: readonly number[] },
 ): FoundResistor[] {
   const c = new Context(board, nets, { packing: null, family });
   const before = ledsOf(c).flatMap((lamp) => beforeLed(c, lamp, ledMa) ?? []);
   const taken = new Set(before.map((r) => r.ref));
-  return [
-    ...before,
-    ...c.of('resistor').flatMap(({ seated: { ref } }) => (taken.has(ref) ? [] : (pull(c, ref) ?? []))),
-  ];
+  const pulls = c.of('resistor').flatMap(({ seated: { ref } }) => (taken.has(ref) ? [] : (pull(c, ref) ?? [])));
+  return [...before, ...pulls].map((found) => fromDrawer(found, drawerOhms));
+}
+
+/** The value that suits best of those of the drawer that are allowed; the best of the series where none is. */
+function fromDrawer(found: FoundResistor, drawerOhms: readonly number[]): FoundResistor {
+  const { leastOhms, mostOhms, suggestedOhms } = found;
+  const off = (ohms: number): number => Math.abs(Math.log(ohms / suggestedOhms));
+  const [nearest] = drawerOhms.filter((ohms) => ohms >= leastOhms && ohms <= mostOhms).sort((a, b) => off(a) - off(b));
+  return nearest === undefined ? found : { ...found, suggestedOhms: nearest };
 }
 
 /** The resistor that shares a net with a lamp and nothing else. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Board, doubledHoles, extractNets, type Hole, holeXY, occupancyOf, parseHole } from '../board';
+import { readValue } from '../catalogue';
 import { inspect } from '../inspection';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { clipOf, pasted } from './clipboard';
@@ -9,7 +10,6 @@ import { applyEdit } from './edit';
 import type { Job } from './job';
 import { thingsOn } from './nudge';
 import { shifted } from './shift';
-import { readValue } from './value';
 
 const { job } = await laidOut(interlockSheet);
 const things = thingsOn(job.board);

@@ -34,5 +34,4 @@ export {
   withPin,
   withRowMoved,
 } from './trace-setup';
-export { hasValue, readValue } from './value';
 export { FILE_VERSION, writeJobFile } from './write';

@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { chips, type FamilyId, partNumber, readDesign } from '../catalogue';
 import { solve } from '../testing/interlock';
-import { asInDrawer, type DrawerEntry, drawerFromCsv, drawerPart, drawerToCsv, levelsMeet, stockOf } from './drawer';
+import {
+  asInDrawer,
+  type DrawerEntry,
+  drawerFromCsv,
+  drawerPart,
+  drawerToCsv,
+  levelsMeet,
+  looseValues,
+  stockOf,
+} from './drawer';
 import { anySupplies, packByStrategy } from './strategies';
 
 const parts = chips.flatMap((c) => c.families.slice(0, 2).map((f) => partNumber(c.base, f)));
@@ -52,6 +61,35 @@ describe('the drawer', () => {
       { part: '74HC4017', count: 2 },
     ]);
     expect(['00', 'teapot', 'led', '74HC99'].map(drawerPart)).toEqual(['74HC00', null, null, null]);
+  });
+
+  it('holds resistors and capacitors too, by kind and value however it is written', () => {
+    const read = (text: string): (string | null)[] => text.split(' | ').map(drawerPart);
+    expect(read('10k | resistor 10k | 10 kΩ | r 10k | 10k resistor | 10000 ohms | Resistors 10K')).toEqual(
+      Array.from({ length: 7 }, () => 'resistor 10 kΩ'),
+    );
+    expect(read('4k7 | 470R | 1M | resistor 470')).toEqual([
+      ...['resistor 4.7 kΩ', 'resistor 470 Ω', 'resistor 1000 kΩ', 'resistor 470 Ω'],
+    ]);
+    expect(read('100n | 100 nF | c 0.1u | capacitor 100 | 4u7F')).toEqual([
+      ...['capacitor 100 nF', 'capacitor 100 nF', 'capacitor 100 nF', 'capacitor 100 nF', 'capacitor 4.7 µF'],
+    ]);
+    expect(read('470 | resistor | resistor 0 | capacitor lots | 7k')).toEqual([
+      null,
+      null,
+      null,
+      null,
+      'resistor 7 kΩ',
+    ]);
+    fc.assert(
+      fc.property(fc.constantFrom('resistor', 'capacitor'), fc.integer({ min: 1, max: 9_999_999 }), (kind, value) => {
+        const named = drawerPart(`${kind} ${value}`);
+        expect(drawerPart(named ?? '')).toBe(named);
+      }),
+    );
+    const { entries } = drawerFromCsv('10k,5\nresistor 10 kΩ,7\n1u,0\n22n,1\n74HC00,2');
+    expect(entries[0]).toEqual({ part: 'resistor 10 kΩ', count: 12 });
+    expect(looseValues(entries)).toEqual({ ohms: [10_000], farads: [22e-9] });
   });
 
   it('counts families whose levels meet both ways, and gives each package the number that is there, its own family first', async () => {

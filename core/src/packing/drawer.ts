@@ -1,9 +1,19 @@
-import { type FamilyId, families, findChip, partNumber, partType, readPartNumber, typeOf } from '../catalogue';
+import {
+  type FamilyId,
+  families,
+  findChip,
+  partNumber,
+  partType,
+  readPartNumber,
+  readValue,
+  shownValue,
+  typeOf,
+} from '../catalogue';
 import { printCsv } from '../design';
 import { type Finding, finding } from '../finding';
 import type { Packing } from './packing';
 
-/** What the lab has of a part: its number as printed (`74HC00`), how many, and what one costs if that is known. */
+/** What the lab has of a part: its number as printed (`74HC00`) or its kind and value (`resistor 10 kΩ`), how many, and what one costs if that is known. */
 export interface DrawerEntry {
   readonly part: string;
   readonly count: number;
@@ -47,12 +57,45 @@ export function drawerFromCsv(text: string): { entries: DrawerEntry[]; findings:
   return { entries: [...entries.values()], findings };
 }
 
-/** A part as the drawer names it, however it is written; of a bare number the high-speed CMOS one. Null when it is no chip. */
+/**
+ * A part as the drawer names it, however it is written: a chip, of a bare number the high-speed CMOS one; a resistor or capacitor with its value,
+ * named (`resistor 470`) or by its unit alone (`4k7`, `100n`). Null when it is none of these.
+ */
 export function drawerPart(text: string): string | null {
+  const loose = looseOf(text);
+  if (loose) return `${loose.kind}${shownValue(loose.kind, loose.value)}`;
   const named = readPartNumber(text);
   if (named?.family) return partType(text)?.kind === 'chip' ? partNumber(named.base, named.family) : null;
   const type = findChip(text);
   return type ? partNumber(type.id, 'HC') : null;
+}
+
+/** A resistor or capacitor, in ohms or nanofarads, as people write it; null for anything else. */
+function looseOf(text: string): { readonly kind: 'resistor' | 'capacitor'; readonly value: number } | null {
+  const [, before, value = '', after] =
+    /^([rc]|resistor|capacitor)?s?\s*(\d\S*(?: \S{1,4})?)(?:\s+(resistor|capacitor)s?)?$/i.exec(text.trim()) ?? [];
+  const named = (before ?? after)?.toLowerCase();
+  const isFarads = named ? named.startsWith('c') : /\d\s*[pnuµ]\d*F?$/.test(value);
+  if (!named && !isFarads && !/\d\s*(?:[kM]\d*(?:Ω|ohms?)?|R\d*|Ω|ohms?)$/i.test(value)) return null;
+  const kind = isFarads ? 'capacitor' : 'resistor';
+  const read = readValue(kind, value);
+  return read === null ? null : { kind, value: read };
+}
+
+/** The values of the loose parts that a drawer has, in ohms and farads, each in order. */
+export interface LooseValues {
+  readonly ohms: readonly number[];
+  readonly farads: readonly number[];
+}
+
+/** The resistors and capacitors of a drawer of which there is at least one. */
+export function looseValues(entries: readonly DrawerEntry[]): LooseValues {
+  const found = entries.flatMap(({ part, count }) => (count > 0 ? (looseOf(part) ?? []) : []));
+  const of = (kind: string): number[] => found.flatMap((f) => (f.kind === kind ? f.value : [])).sort((a, b) => a - b);
+  return {
+    ohms: of('resistor'),
+    farads: of('capacitor').map((nanofarads) => Number((nanofarads * 1e-9).toPrecision(6))),
+  };
 }
 
 /** Whether the levels of two families meet both ways, so that they can stand on one board. */

@@ -1,6 +1,7 @@
 import { type Board, byNumber, extractNets, type Nets, pinOf, type SeatedPart } from '../board';
 import { E12, E24, families, type PartType, typeOf, valuesOf } from '../catalogue';
 import { BoardVolts, thresholdsAt, tolerances } from '../electrical';
+import type { LooseValues } from '../packing';
 import { familyOf, oneShotLaw } from '../simulation';
 
 /** What a timer does: runs by itself, or gives one pulse when it is started. */
@@ -273,6 +274,8 @@ export interface Suggestion {
   readonly values: TimerValues;
   readonly rhythm: Rhythm;
   readonly error: number;
+  /** Whether all its parts are in the drawer. */
+  readonly isInDrawer: boolean;
 }
 
 /** Resistors that timers are used with, in ohms, and capacitors, in farads. Source: NE555 data sheet, 1 kΩ to some megohms. */
@@ -282,17 +285,28 @@ const MOST_SUGGESTED = 3;
 
 /**
  * Parts of the series E24 (capacitors of E12) that come nearest to what is wanted, the best first, each with another capacitor; the capacitor that is there
- * comes first where it does nearly as well. Empty where nothing comes within a third.
+ * comes first where it does nearly as well. What can be had of the drawer alone comes before all others. Empty where nothing comes within a third.
  */
-export function suggested(found: FoundTimer, wanted: Wanted): Suggestion[] {
-  const own = found.values.farads;
+export function suggested(found: FoundTimer, wanted: Wanted, drawer: LooseValues = EMPTY_DRAWER): Suggestion[] {
   const capacitors = valuesOf(E12, FARADS).map((f) => Number(f.toPrecision(3)));
-  const all = [...new Set([own, ...capacitors])].flatMap((farads) => bestWith(found, wanted, farads) ?? []);
+  const shop = { ohms: OHM_VALUES, farads: [...new Set([found.values.farads, ...capacitors])] };
+  const own = ranked(found, wanted, drawer).map((s) => ({ ...s, isInDrawer: true }));
+  const seen = new Set(own.map(({ values }) => JSON.stringify(values)));
+  const others = ranked(found, wanted, shop).filter(({ values }) => !seen.has(JSON.stringify(values)));
+  return [...own, ...others].slice(0, MOST_SUGGESTED);
+}
+
+const EMPTY_DRAWER: LooseValues = { ohms: [], farads: [] };
+
+/** What can be made of some parts, the best first. */
+function ranked(found: FoundTimer, wanted: Wanted, parts: LooseValues): Suggestion[] {
+  const own = found.values.farads;
+  const all = parts.farads.flatMap((farads) => bestWith(found, wanted, farads, parts.ohms) ?? []);
   const near = all.filter(({ error }) => error < 1 / 3);
   // Few sizes of capacitor lie in a drawer: those of the first half of a decade that are most common come before the others.
   const rank = ({ values, error }: Suggestion): number =>
     error - (values.farads === own ? 0.02 : isCommon(values.farads) ? 0.005 : 0);
-  return near.sort((a, b) => rank(a) - rank(b)).slice(0, MOST_SUGGESTED);
+  return near.sort((a, b) => rank(a) - rank(b));
 }
 
 /** Capacitors that every drawer has: 1, 2.2 and 4.7 of each decade (E3). */
@@ -303,40 +317,40 @@ const isCommon = (farads: number): boolean => {
 
 const OHM_VALUES = [...new Set(valuesOf(E24, OHMS).map((ohms) => Number(ohms.toPrecision(3))))].sort((a, b) => a - b);
 
-/** The two values of the series beside an ideal one. */
-function beside(ideal: number): number[] {
-  const at = OHM_VALUES.findIndex((ohms) => ohms >= ideal);
-  if (at < 0) return OHM_VALUES.slice(-1);
-  return OHM_VALUES.slice(Math.max(0, at - 1), at + 1);
+/** The two of some values, in order, beside an ideal one. */
+function beside(ideal: number, values: readonly number[]): readonly number[] {
+  const at = values.findIndex((ohms) => ohms >= ideal);
+  if (at < 0) return values.slice(-1);
+  return values.slice(Math.max(0, at - 1), at + 1);
 }
 
-function bestWith(found: FoundTimer, wanted: Wanted, farads: number): Suggestion | null {
+function bestWith(found: FoundTimer, wanted: Wanted, farads: number, series: readonly number[]): Suggestion | null {
   const { law, kind } = found;
-  const candidates = kind === 'astable' ? astable(wanted, farads) : singles(law, wanted, farads);
+  const candidates = kind === 'astable' ? astable(wanted, farads, series) : singles(law, wanted, farads, series);
   let best: Suggestion | null = null;
   for (const ohms of candidates) {
     const values = { ohms, farads };
     const rhythm = rhythmOf(law, values);
     const error = errorOf(rhythm, wanted);
-    if (!best || error < best.error) best = { values, rhythm, error };
+    if (!best || error < best.error) best = { values, rhythm, error, isInDrawer: false };
   }
   return best;
 }
 
 /** Resistors for an astable timer: the one to the capacitor from the time that it is low, the other from what is left. */
-function astable(wanted: Wanted, farads: number): (readonly number[])[] {
+function astable(wanted: Wanted, farads: number, series: readonly number[]): (readonly number[])[] {
   if (!('hertz' in wanted)) return [];
   const { hertz, highShare } = wanted;
   const total = 1 / (hertz * HALF_WAY * farads);
-  const share = highShare ?? 0.5;
-  const below = highShare === null ? (total - OHMS.least) / 2 : total * (1 - share);
-  return beside(below).flatMap((b) => beside(total - 2 * b).map((a) => [a, b]));
+  // A wanted share may take any of them; without one both resistors are about alike.
+  const below = highShare === null ? beside((total - OHMS.least) / 2, series) : series;
+  return below.flatMap((b) => beside(total - 2 * b, series).map((a) => [a, b]));
 }
 
-function singles(law: TimerLaw, wanted: Wanted, farads: number): (readonly number[])[] {
+function singles(law: TimerLaw, wanted: Wanted, farads: number, series: readonly number[]): (readonly number[])[] {
   const { highS, lowS } = rhythmOf({ ...law, plusOhms: 0 }, { ohms: [1], farads });
   const seconds = 'hertz' in wanted ? 1 / wanted.hertz : wanted.pulseS;
-  return beside(seconds / (highS + (lowS ?? 0)) - law.plusOhms).map((ohms) => [ohms]);
+  return beside(seconds / (highS + (lowS ?? 0)) - law.plusOhms, series).map((ohms) => [ohms]);
 }
 
 /** How far off a rhythm is: of its rate or length, and half as much of its share where one is wanted. */

@@ -72,7 +72,10 @@ export function DrawerPanel({ entries, onClose }: DrawerPanelProps) {
     >
       <NewEntry entries={entries} />
       {entries.length === 0 && (
-        <Empty>Nothing is listed yet. Add the chips of the lab with their counts: packing can then keep to them.</Empty>
+        <Empty>
+          Nothing is listed yet. Add the chips of the lab with their counts: packing can then keep to them. Resistors
+          and capacitors (10k, 100n) come first where values are worked out.
+        </Empty>
       )}
       <Box overflowY="auto" flex="1" minH="0" px="14px" tabIndex={0} role="region" aria-label="parts in the drawer">
         <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(330px, 1fr))" columnGap="24px">
@@ -93,7 +96,9 @@ function NewEntry({ entries }: { readonly entries: readonly DrawerEntry[] }) {
   const add = (): void => {
     const part = drawerPart(text);
     if (part === null) {
-      setWrong(`No chip is known as ${text.trim() || 'nothing'}.`);
+      setWrong(
+        `No part is known as ${text.trim() || 'nothing'}. Type a chip’s number, or a value such as 10k or 100n.`,
+      );
       return;
     }
     const before = entries.find((e) => e.part === part);
@@ -109,7 +114,7 @@ function NewEntry({ entries }: { readonly entries: readonly DrawerEntry[] }) {
       }}
     >
       <Flex gap="8px" px="14px" pb="8px" align="center">
-        <Field label="part number" value={text} width="150px" placeholder="74HC00" onChange={setText} />
+        <Field label="part number" value={text} width="150px" placeholder="74HC00 or 10k" onChange={setText} />
         <Text>×</Text>
         <Field label="how many" value={count} width="64px" onChange={setCount} />
         <Button type="submit">Add</Button>

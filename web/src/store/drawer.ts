@@ -1,10 +1,17 @@
-import { byName, type DrawerEntry } from '@saddlebag/core';
+import { byName, type DrawerEntry, type LooseValues, looseValues } from '@saddlebag/core';
 import { useLiveQuery } from 'dexie-react-hooks';
+import { useMemo } from 'react';
 import { db } from './db';
 
 /** What the lab has, in the order of numbers; undefined until it is read. The same in every tab. */
 export function useDrawer(): readonly DrawerEntry[] | undefined {
   return useLiveQuery(async () => (await db.drawer.toArray()).sort((a, b) => byName(a.part, b.part)));
+}
+
+/** The resistors and capacitors of the drawer. */
+export function useLooseValues(): LooseValues {
+  const drawer = useDrawer();
+  return useMemo(() => looseValues(drawer ?? []), [drawer]);
 }
 
 /** Puts a part into the drawer, or changes what is there of it. */

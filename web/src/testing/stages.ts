@@ -60,7 +60,8 @@ const api = {
   measure: (board: Board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
   card: buildCard,
   inspect: inspectJob,
-  resistors: (board: Board, family: FamilyId, ledMa: number) => resistorsOf(board, { family, ledMa }),
+  resistors: (board: Board, asked: { family: FamilyId; ledMa: number; drawerOhms: readonly number[] }) =>
+    resistorsOf(board, asked),
   async walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void) {
     const rows = [...walkTable(board, extractNets(board), { inputs: subject.inputs, outputs: subject.outputs })];
     tell({ rows, total: rows.length });

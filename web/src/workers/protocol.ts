@@ -82,7 +82,10 @@ export interface StagesApi {
   measure(board: Board): WireLength & { readonly crossings: number };
   card(board: Board, packing: Packing, netlist: Netlist, behaviour: Behaviour | null): BuildCard;
   inspect(job: Job, packing: Packing | null): readonly Finding[];
-  resistors(board: Board, family: FamilyId, ledMa: number): readonly FoundResistor[];
+  resistors(
+    board: Board,
+    asked: { readonly family: FamilyId; readonly ledMa: number; readonly drawerOhms: readonly number[] },
+  ): readonly FoundResistor[];
   tour(board: Board, behaviour: Behaviour, tell: (progress: TourProgress) => void): TourResult;
   walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void): Promise<void>;
 }

@@ -62,7 +62,8 @@ const api: StagesApi = {
   measure: (board) => ({ ...wireLength(board), crossings: crossingsOf(routeJumpers(board)) }),
   card: buildCard,
   inspect: inspectJob,
-  resistors: (board: Board, family: FamilyId, ledMa: number) => resistorsOf(board, { family, ledMa }),
+  resistors: (board: Board, asked: { family: FamilyId; ledMa: number; drawerOhms: readonly number[] }) =>
+    resistorsOf(board, asked),
   tour(board, behaviour, tell) {
     const { steps, ...rest } = tourBoard(board, behaviour, {
       onProgress: (covered, transitions) => {

@@ -10,8 +10,8 @@ export const packingSentences = {
   },
   'drawer/no-part': {
     severity: 'error',
-    says: 'Line {line}: no chip is known as {part}.',
-    todo: 'Write the number as printed on the chip, such as 74HC00 or SN74LS00N.',
+    says: 'Line {line}: no part is known as {part}.',
+    todo: 'Write the number as printed on the chip, such as 74HC00 or SN74LS00N, or a value, such as 10k or 100n.',
   },
   'drawer/bad-number': {
     severity: 'error',

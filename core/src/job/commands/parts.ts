@@ -6,12 +6,12 @@ import {
   partNumber,
   partType,
   readPartNumber,
+  readValue,
   typeOf,
 } from '../../catalogue';
 import { finding } from '../../finding';
 import { freeSeat } from '../free-seat';
 import { rotatedInPlace } from '../move';
-import { readValue } from '../value';
 import { type Command, type CommandKind, does, no, noPart, type Typed, withPart } from './command';
 
 /** Commands of seated parts. */

@@ -4,6 +4,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { contentKey } from '../../base/content-key';
 import { useJobView } from '../../base/job-context';
+import { useLooseValues } from '../../store/drawer';
 import { stages } from '../../workers/stages';
 import { Leaf } from '../Leaf';
 import { MonoInput } from '../MonoInput';
@@ -35,9 +36,10 @@ function Resistors({ onClose }: { readonly onClose: () => void }) {
   const [wanted, setWanted] = useState(USUAL_MA);
   const ledMa = Number(wanted);
   const isRight = ledMa > 0 && ledMa < 1000;
+  const { ohms: drawerOhms } = useLooseValues();
   const { data } = useQuery({
-    queryKey: ['resistors', contentKey(job.board), job.family, isRight ? ledMa : 0],
-    queryFn: () => stages().resistors(job.board, job.family, ledMa),
+    queryKey: ['resistors', contentKey(job.board), job.family, isRight ? ledMa : 0, drawerOhms],
+    queryFn: () => stages().resistors(job.board, { family: job.family, ledMa, drawerOhms }),
     enabled: isRight,
     placeholderData: keepPreviousData,
   });

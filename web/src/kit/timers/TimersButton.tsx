@@ -20,6 +20,7 @@ import {
 } from '@saddlebag/core';
 import { useMemo, useState } from 'react';
 import { useJobView } from '../../base/job-context';
+import { useLooseValues } from '../../store/drawer';
 import { Choice } from '../Choice';
 import { Leaf } from '../Leaf';
 import { TipButton } from '../Tip';
@@ -167,7 +168,9 @@ function WantedParts({ timer }: { readonly timer: FoundTimer }) {
   const amount = Number(first);
   const highShare = timer.kind === 'astable' && share.trim() !== '' ? Number(share) / 100 : null;
   const isRight = amount > 0 && Number.isFinite(amount) && (highShare === null || (highShare > 0 && highShare < 1));
-  const found = isRight ? suggested(timer, isPulse ? { pulseS: amount / 1000 } : { hertz: amount, highShare }) : [];
+  const drawer = useLooseValues();
+  const wanted = isPulse ? { pulseS: amount / 1000 } : { hertz: amount, highShare };
+  const found = isRight ? suggested(timer, wanted, drawer) : [];
   const put = ({ values }: Suggestion): void => {
     const edits: Edit[] = [
       ...timer.resistors.map((ref, i): Edit => ({ kind: 'set-value', ref, value: values.ohms[i] ?? 1000 })),
@@ -196,7 +199,8 @@ function WantedParts({ timer }: { readonly timer: FoundTimer }) {
       <Flex direction="column" gap="6px" pt="8px" minH="96px">
         {first.trim() === '' && (
           <Text fontSize="13px" color="soft">
-            Type what you want, and parts of the series E24 that come nearest are offered.
+            Type what you want, and the parts that come nearest are offered: those of the drawer first, then of the
+            series E24.
           </Text>
         )}
         {first.trim() !== '' && found.length === 0 && (
@@ -220,6 +224,7 @@ function WantedParts({ timer }: { readonly timer: FoundTimer }) {
                 ? inWords(s.rhythm.highS)
                 : `${hertzWords(1 / periodOf(s.rhythm))}, high ${((100 * s.rhythm.highS) / periodOf(s.rhythm)).toFixed(0)} %`}
             </Text>
+            {s.isInDrawer && <Text color="soft">in the drawer</Text>}
           </Flex>
         ))}
       </Flex>

@@ -3,6 +3,7 @@ import { act, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import text from '../../../../samples/fog-beacon.saddlebag.json?raw';
+import { replaceDrawer } from '../../store/drawer';
 import { interlock } from '../../testing/interlock';
 import { renderInJob } from '../../testing/render';
 import { TimersButton } from './TimersButton';
@@ -57,6 +58,17 @@ describe('the timers of a board', () => {
     expect(figures()).toMatch(/^5\.032 Hz/);
     act(() => void session.undo());
     expect(values()).toEqual(before);
+  });
+
+  it('get parts of the drawer first, where it has what comes near', async () => {
+    await replaceDrawer(
+      ['resistor 10 kΩ', 'resistor 33 kΩ', 'capacitor 4.7 µF', '74HC00'].map((part) => ({ part, count: 9 })),
+    );
+    await opened();
+    await userEvent.type(field('hertz'), '4');
+    await screen.findByText('R1 10 kΩ · R2 33 kΩ · C1 4.7 µF');
+    expect(screen.getAllByText('in the drawer')).toHaveLength(1);
+    await replaceDrawer([]);
   });
 
   it('get a fast switch with one press, and say both rates; undo takes it out', async () => {

@@ -1,5 +1,5 @@
-import type { PartKind } from '../catalogue';
 import { entryOf } from '../element-at';
+import type { PartKind } from './part';
 
 /** Powers of ten by the letters that stand for them; the letter may take the place of the point (IEC 60062): 4k7. */
 const powers: Readonly<Record<string, number>> = { p: -12, n: -9, u: -6, µ: -6, m: -3, r: 0, k: 3, M: 6 };
@@ -37,4 +37,14 @@ export function readValue(kind: PartKind, text: string): number | null {
   const power = letter === undefined ? unit : entryOf(powers, letter);
   const value = Number((number * 10 ** (power - unit)).toPrecision(9));
   return value > 0 && value <= 1e12 ? value : null;
+}
+
+/** A value with its unit, as written on a parts list. */
+export function shownValue(kind: string, value: number | undefined): string {
+  if (value === undefined) return '';
+  if (kind === 'resistor' || kind === 'resistor-network' || kind === 'potentiometer')
+    return value >= 1000 ? ` ${value / 1000} kΩ` : ` ${value} Ω`;
+  if (kind === 'capacitor') return value >= 1000 ? ` ${value / 1000} µF` : ` ${value} nF`;
+  if (kind === 'clock') return value >= 1000 ? ` ${value / 1000} kHz` : ` ${value} Hz`;
+  return kind === 'supply' ? ` ${value} V` : '';
 }
