@@ -278,8 +278,9 @@ export interface Suggestion {
   readonly isInDrawer: boolean;
 }
 
-/** Resistors that timers are used with, in ohms, and capacitors, in farads. Source: NE555 data sheet, 1 kΩ to some megohms. */
+/** Resistors that timers are used with, in ohms. Source: NE555 data sheet, 1 kΩ to some megohms. */
 const OHMS = { least: 1000, most: 2e6 } as const;
+/** Capacitors that timers are built with, in farads. */
 export const FARADS = { least: 1e-9, most: 1e-3 } as const;
 const MOST_SUGGESTED = 3;
 
