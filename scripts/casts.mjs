@@ -7,7 +7,7 @@ import { join } from 'node:path';
 const KERNELS = [
   'electrical/(charge|elements|island|operating-point|sparse|stepping)',
   'logic/(compiled-sweep|cover|hazards|primes|program)',
-  'packing/(function-search|narrow-vectors|target-pruning|unit-vectors)',
+  'packing/(function-search|narrow-vectors|net-search|package-count|resubstitution|signature-rows|target-pruning|unit-net|unit-vectors)',
   'planning/arrange',
   'simulation/(board-sweep|event-heap|event-simulator|input-pins|live-units|output-pins|trace|trace-window|unit-states)',
   'element-at',

@@ -9,6 +9,8 @@ import { type Candidate, candidateKey, candidatesOf, earliest, ranksOf } from '.
 import { ChoiceProgram, type Goal, type PinnedLiteral, pruned } from './choice-program';
 import { type FunctionNet, functionsOf, inverse, type Literal } from './functions';
 import { type LockedGate, type Locks, lockedCounts, noLocks } from './locks';
+import type { NetState } from './unit-net';
+import { candidatesOfNet } from './unit-network';
 import { serves, type UnitKind, unitKindsOf } from './units';
 import { addVariants } from './variants';
 
@@ -79,6 +81,24 @@ export async function choose(
   return new Chooser({ netlist, family, request, functions }, solve, tell).run();
 }
 
+/** Packs a net of units as it is: which of the chips holds each of them is chosen, by the goals in their turn. Null where the stock does not suffice. */
+export async function chooseNet(
+  netlist: Netlist,
+  net: NetState,
+  { family, request }: { readonly family: FamilyId; readonly request: PackRequest },
+  solve: SolveInteger,
+): Promise<Assembled | null> {
+  const functions = functionsOf(netlist);
+  const candidates = candidatesOfNet(net, functions);
+  return new Chooser({ netlist, family, request, functions }, solve, () => {}).among(candidates);
+}
+
+/** The nets that outputs and parts read: what a packing must make. */
+export function rootsOf(netlist: Netlist): readonly string[] {
+  const read = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.inputs.map((i) => i.net) : []));
+  return [...netlist.outputs.map((o) => o.net), ...read];
+}
+
 /** Functions with what is wanted of them, and a program over ways to make them. */
 interface Offer {
   readonly functions: FunctionNet;
@@ -140,8 +160,7 @@ class Chooser {
     this.until = request.limits.until ?? Number.POSITIVE_INFINITY;
     this.gatesAtLeast = this.first === 'packages' ? (request.gatesAtLeast ?? 0) : 0;
     this.large = netlist.gates.length > PLAIN_FIRST;
-    const read = netlist.cells.flatMap((c) => (c.kind === 'part' ? c.inputs.map((i) => i.net) : []));
-    this.wantedNets = [...netlist.outputs.map((o) => o.net), ...read];
+    this.wantedNets = rootsOf(netlist);
   }
 
   async run(): Promise<Chosen> {
@@ -178,6 +197,16 @@ class Chooser {
     if (!this.best && !this.proved && !this.large && request.below === undefined)
       await this.attempt(ownWays(), effort / 2);
     return this.refined(rich);
+  }
+
+  /** The best choice among some ways alone. */
+  async among(candidates: readonly Candidate[]): Promise<Assembled | null> {
+    const offer = this.offer(this.functions, candidates);
+    const { values, status } = await this.solve(offer.program.text(this.first, {}), this.left);
+    if (status === 'none' || !isWhole(offer, values)) return null;
+    const least = Math.round(offer.program.valueOf(this.first, values));
+    const refined = await this.refinedOver(offer, least, values);
+    return this.madeOf(offer, refined?.values ?? values);
   }
 
   private waysOver(functions: FunctionNet, sets?: number): Candidate[] {

@@ -6,11 +6,12 @@ import { type Assembled, assemble } from './assemble';
 import { blockNumbers } from './blocks';
 import { whatIsWrong } from './check';
 import { gateFamily } from './chip-family';
-import { choose, type PackRequest } from './choose';
+import { choose, chooseNet, type PackRequest, rootsOf } from './choose';
 import { everyday } from './everyday';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
 import { jumpersOf, missingFrom, pathOf } from './figures';
 import { classOf, functionsOf } from './functions';
+import { improvedNets } from './improve-net';
 import { againstChips, holdsNothing, lockedCounts, lockedPackages, locksBroken, noLocks, stillMeant } from './locks';
 import { lowered } from './lower';
 import { noRules, pack, packagesOfParts, type Rules } from './pack';
@@ -52,6 +53,12 @@ const EFFORT = 8;
 const TRIES = 160_000_000;
 /** The most packages that are settled so. */
 const MOST_TRIED = 3;
+
+/** Moves of the search over nets for each unit of effort, and from how many seeds they begin. */
+const MOVES = 2000;
+const SEEDS = [1, 2] as const;
+/** The effort that packages of one net may take. */
+const NET_EFFORT = 1;
 
 /** What a way to build came to: a packing checked against the sheet, or why there is none. */
 export interface Packed {
@@ -157,6 +164,7 @@ class Attempt {
     }
     // Every set of few packages is tried first: then the program knows what there cannot be.
     if (counts) this.tryAll(Math.min(MOST_TRIED, this.fewest() - 1), TRIES);
+    await this.searchNets();
     if (strategy === 'kinds') {
       // One chip is of one kind; and few chips are of few kinds.
       this.tryAll(MOST_TRIED, TRIES / 6);
@@ -224,6 +232,21 @@ class Attempt {
       if (isAll) this.settledTo = packages + 1;
       if (this.counts) this.told(null, this.settledTo);
     }
+  }
+
+  /** A search over nets of units, from the gates of the design: what it finds is bettered by the program, which alone proves something. */
+  private async searchNets(): Promise<void> {
+    const { netlist, request, strategy, family } = this;
+    if (!['fewest', 'drawer', 'nand', 'nor'].includes(strategy) || !holdsNothing(request.locks ?? noLocks)) return;
+    if (this.found.length > 0 && this.fewest() <= this.settledTo) return;
+    const { effort, until } = request.limits;
+    const moves = Math.ceil((MOVES * effort) / SEEDS.length);
+    const limits = { ...request.limits, effort: Math.min(effort, NET_EFFORT) };
+    for (const seed of SEEDS)
+      for (const net of improvedNets(netlist, { roots: rootsOf(netlist), chips: request.chips, moves, seed, until })) {
+        const made = await chooseNet(netlist, net, { family, request: { ...request, limits } }, this.solve);
+        if (made) this.keep(this.packingOf(made));
+      }
   }
 
   /** The wish with what is known and what is to be bettered, where packages are what counts. */

@@ -133,7 +133,7 @@ describe('the drawer', () => {
     const { session } = renderInJob(<PackStep />, job);
     await userEvent.click(screen.getByRole('button', { name: 'Drawer' }));
     await userEvent.type(screen.getByLabelText('part number'), 'teapot{Enter}');
-    expect(screen.getByText('No chip is known as teapot.')).toBeDefined();
+    expect(screen.getByText('No part is known as teapot.')).toBeDefined();
     await userEvent.clear(screen.getByLabelText('part number'));
     await userEvent.type(screen.getByLabelText('part number'), 'SN74HC21N{Enter}');
     expect(await screen.findByLabelText('how many 74HC21')).toBeDefined();

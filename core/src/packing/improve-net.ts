@@ -1,0 +1,66 @@
+import { type Netlist, networkOf } from '../design';
+import { compile, sweep } from '../logic';
+import { NetSearch } from './net-search';
+import { PackageCount } from './package-count';
+import { SignatureRows } from './signature-rows';
+import type { NetState } from './unit-net';
+import { netOfDesign, networkOfNet } from './unit-network';
+import { unitKindsOf } from './units';
+
+/** Designs of more sources are not searched: what is found could not be checked in all rows. */
+const MOST_SOURCES = 20;
+/** Units beyond which a net is too large to search. */
+const MOST_UNITS = 260;
+/** Moves between two looks at the clock and at what was found. */
+const ROUND = 200;
+
+/** What is wanted of the search: the nets that any part reads, the chips whose units may be used, and how many moves it makes. */
+export interface Improving {
+  readonly roots: readonly string[];
+  readonly chips: readonly string[];
+  readonly moves: number;
+  readonly seed?: number;
+  /** The moment at which it ends in any case, in ms since 1970. */
+  readonly until?: number | undefined;
+}
+
+/**
+ * Nets of units for a design, each with fewer packages than the one before as they are counted here, or in the end of fewer units; all of them do in every row
+ * what the design does. Nothing where the design is too large for that, or its gates cannot be built of the chips.
+ */
+export function* improvedNets(
+  netlist: Netlist,
+  { roots, chips, moves, seed = 1, until }: Improving,
+): Generator<NetState> {
+  const sources = networkOf(netlist).inputs;
+  if (sources.length > MOST_SOURCES || sources.length === 0) return;
+  const packages = new PackageCount(unitKindsOf(chips));
+  const start = netOfDesign(netlist, { sources, roots }, packages);
+  if (!start || start.nodes.length > MOST_UNITS || start.nodes.length === 0) return;
+  const rows = new SignatureRows(sources.length, netlist.unused?.rows ?? []);
+  const wanted = sweep(compile(networkOfNet(start, sources))).columns;
+  let sound = start;
+  let search = new NetSearch({ ...rows, start, packages }, seed);
+  let known = Number.POSITIVE_INFINITY;
+  for (let done = 0; done < moves; ) {
+    const share = done / moves;
+    let isBetter = false;
+    for (let i = 0; i < ROUND && done < moves; i++, done++) isBetter = search.move(share) || isBetter;
+    const isLast = done >= moves || Date.now() >= (until ?? Number.POSITIVE_INFINITY);
+    if (isBetter || isLast) {
+      const made = sweep(compile(networkOfNet(search.best, sources))).columns;
+      const wrong = rows.isAll ? -1 : rows.firstWrong(wanted, made);
+      if (wrong >= 0) {
+        // A row that was not looked at: it is from now on, and the search goes back to what is known to be right.
+        rows.look(wrong);
+        search = new NetSearch({ ...rows, start: sound, packages }, seed + done);
+      } else {
+        sound = search.best;
+        const whole = Math.floor(search.bestCost + 1e-9);
+        if (whole < known || isLast) yield sound;
+        known = Math.min(known, whole);
+      }
+    }
+    if (isLast) return;
+  }
+}
