@@ -49,6 +49,17 @@ const classicOnly: Supplies = {
   excluded: [...choosable, ...blockNumbers].filter((n) => !classic.includes(n)),
 };
 
+/** Two numbers of some bits added, carry by carry. */
+function adder(bits: number): string {
+  const each = (name: string): string => Array.from({ length: bits }, (_, i) => `${name}${i}`).join(' ');
+  const lines = Array.from({ length: bits }, (_, i) =>
+    i === 0
+      ? 'S0 = A0 ^ B0\nc1 = A0 & B0'
+      : `S${i} = A${i} ^ B${i} ^ c${i}\nc${i + 1} = A${i} & B${i} | c${i} & (A${i} ^ B${i})`,
+  );
+  return `in ${each('A')} ${each('B')}\nout ${each('S')} C\n${lines.join('\n')}\nC = c${bits}`;
+}
+
 const segments = '1011011111 1111100111 1101111111 1011011011 1010001010 1000111011 0011111011'.split(' ');
 const designs: Readonly<Record<string, string>> = {
   'half adder': 'in A B\nout S C\nS = A ^ B\nC = A & B',
@@ -58,6 +69,26 @@ const designs: Readonly<Record<string, string>> = {
   '2-bit comparator': 'in A B C D\nout G E L\nG = A & ~C | ~(A ^ C) & B & ~D\nE = ~(A ^ C) & ~(B ^ D)\nL = ~(G | E)',
   '2x2-bit multiplier':
     'in A B C D\nout P Q R S\nS = B & D\nR = (A & D) ^ (B & C)\nQ = A & C & ~(B & D)\nP = A & B & C & D',
+  'majority of five, from its ten products':
+    'in A B C D E\nout Y\nY = A&B&C | A&B&D | A&B&E | A&C&D | A&C&E | A&D&E | B&C&D | B&C&E | B&D&E | C&D&E',
+  '4-bit adder': adder(4),
+  '3x3-bit multiplier': [
+    'in A2 A1 A0 B2 B1 B0',
+    'out P5 P4 P3 P2 P1 P0',
+    'P0 = A0 & B0',
+    'P1 = (A1 & B0) ^ (A0 & B1)',
+    'c1 = A1 & B0 & A0 & B1',
+    's2 = (A2 & B0) ^ (A1 & B1)',
+    'd2 = A2 & B0 & A1 & B1',
+    'P2 = s2 ^ (A0 & B2) ^ c1',
+    'c2 = (s2 & A0 & B2) | c1 & (s2 ^ (A0 & B2))',
+    'q = (A2 & B1) ^ (A1 & B2)',
+    'P3 = q ^ d2 ^ c2',
+    'c3 = d2 & c2 | q & (d2 ^ c2)',
+    'e = A2 & B1 & A1 & B2',
+    'P4 = (A2 & B2) ^ e ^ c3',
+    'P5 = A2 & B2 & (e | c3) | e & c3',
+  ].join('\n'),
   'digit on seven segments': [
     'in D C B A',
     'out sa sb sc sd se sf sg',
@@ -94,15 +125,18 @@ export async function benchPacking(): Promise<void> {
   console.log('packing by functions against one to one');
   for (const [name, text] of Object.entries(designs)) await compare(name, text, 8, classicOnly);
   for (const [gates, inputs, seconds, seeds] of [
-    [20, 7, 5, 6],
-    [40, 9, 8, 3],
-    [80, 10, 15, 2],
-    [160, 10, 15, 1],
+    [20, 14, 5, 4],
+    [40, 9, 8, 2],
+    [40, 16, 8, 3],
+    [40, 20, 8, 3],
+    [80, 20, 15, 3],
   ] as const) {
     const shares: number[] = [];
     for (let seed = 1; seed <= seeds; seed++)
-      shares.push(await compare(`${gates} gates, seed ${seed}`, randomNetwork(gates, inputs, seed), seconds));
+      shares.push(
+        await compare(`${gates} gates, ${inputs} inputs, seed ${seed}`, randomNetwork(gates, inputs, seed), seconds),
+      );
     const mean = shares.reduce((sum, x) => sum + x, 0) / seeds;
-    console.log(`${gates} gates, ${seeds} seeds: ${mean.toFixed(2)} x the packages of one to one`);
+    console.log(`${gates} gates, ${inputs} inputs, ${seeds} seeds: ${mean.toFixed(2)} x the packages of one to one`);
   }
 }

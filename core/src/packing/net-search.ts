@@ -24,7 +24,7 @@ const GATES = { looks: 300, gates: 60 } as const;
 const SECOND = { looks: 80, gates: 14 } as const;
 const PAIRS = 6;
 /** How far a worse net may be taken, in packages, at the beginning and at the end. */
-const [WARM, COLD] = [0.1, 0.01];
+const [WARM, COLD] = [0.25, 0.02];
 
 /**
  * A search over nets of real units: one unit at a time is replaced by whatever agrees with it in the rows in which an output hangs on it, and what makes the

@@ -26,6 +26,8 @@ export interface Bounds {
 }
 
 const MOST_WIDTH = 4;
+/** The share of what is found that may be AND-OR-inverts. */
+const AOI_SHARE = 0.15;
 const NOTHING = new Int32Array(0);
 
 /**
@@ -34,9 +36,12 @@ const NOTHING = new Int32Array(0);
  */
 export class Resubstitution {
   private readonly rest: readonly Int32Array[];
+  private readonly outer: readonly Int32Array[];
+  private readonly inner: readonly Int32Array[];
   private readonly bySum = new Map<number, number[]>();
   private found: Gate[] = [];
   private looks = 0;
+  private most = 0;
   private bounds: Bounds = { looks: 0, gates: 0 };
   private signals: readonly number[] = [];
   private bits: readonly Int32Array[] = [];
@@ -45,8 +50,9 @@ export class Resubstitution {
   private off: Int32Array = NOTHING;
 
   /** `words` is how many words of 32 rows each signal has. */
-  constructor(private readonly words: number) {
-    this.rest = Array.from({ length: MOST_WIDTH + 1 }, () => new Int32Array(words));
+  constructor(words: number) {
+    const rows = (): Int32Array[] => Array.from({ length: MOST_WIDTH + 1 }, () => new Int32Array(words));
+    [this.rest, this.outer, this.inner] = [rows(), rows(), rows()];
   }
 
   /** The signals that are what is wanted as they are, and gates that are. */
@@ -57,6 +63,7 @@ export class Resubstitution {
   ): { readonly signals: readonly number[]; readonly gates: readonly Gate[] } {
     this.found = [];
     this.bounds = bounds;
+    this.most = bounds.gates;
     [this.signals, this.bits, this.mostInputs, this.on, this.off] = [signals, bits, mostInputs, on, off];
     const same: number[] = [];
     const [aboveOn, aboveOff, clearOfOff, clearOfOn]: number[][] = [[], [], [], []];
@@ -99,7 +106,7 @@ export class Resubstitution {
   }
 
   private get isFull(): boolean {
-    return this.found.length >= this.bounds.gates;
+    return this.found.length >= this.most;
   }
 
   /** Gates of signals of which one at least is low (of a sum, high) in each of some rows. */
@@ -175,44 +182,62 @@ export class Resubstitution {
     return true;
   }
 
-  /** Two products of two signals: neither high where the function is, one of them high wherever it is low. */
+  /** Two products of up to three signals: neither high where the function is, one of them high wherever it is low. */
   private andOrInverts(): void {
-    const { off, on, signals, words } = this;
+    const { off, signals } = this;
     const at = firstWord(off);
     if (at < 0) return;
     const row = (off[at] as number) & -(off[at] as number);
     const here = signals.filter((s) => (((this.bits[s] as Int32Array)[at] as number) & row) !== 0);
     const rest = this.rest[0] as Int32Array;
     this.looks = this.bounds.looks;
-    for (const [i, a] of here.entries())
-      for (const b of here.slice(i)) {
-        if (--this.looks < 0 || this.isFull) return;
-        const [x, y] = [this.bits[a] as Int32Array, this.bits[b] as Int32Array];
-        let [meets, left] = [0, 0];
-        for (let w = 0; w < words && meets === 0; w++) {
-          const product = (x[w] as number) & (y[w] as number);
-          meets = product & (on[w] as number);
-          rest[w] = (off[w] as number) & ~product;
-          left |= rest[w] as number;
-        }
-        if (meets === 0 && left !== 0) this.secondProducts(a, b);
+    // There are many of them, which would drown the others.
+    this.most = Math.min(this.bounds.gates, this.found.length + Math.ceil(this.bounds.gates * AOI_SHARE));
+    this.products(here, { taken: [], into: this.outer }, (first, rows) => {
+      let left = 0;
+      for (let w = 0; w < rest.length; w++) {
+        rest[w] = (off[w] as number) & ~(rows[w] as number);
+        left |= rest[w] as number;
       }
+      if (left === 0) return;
+      // What is left must lie in the second product.
+      const above = signals.filter((s) => isWithin(rest, this.bits[s] as Int32Array));
+      this.products(above, { taken: [], into: this.inner }, (second) =>
+        this.found.push({ kind: AOI, ins: filled(first, second) }),
+      );
+    });
   }
 
-  /** The products that are high in what is left, beside a first product. */
-  private secondProducts(a: number, b: number): void {
-    const { on, words } = this;
-    const rest = this.rest[0] as Int32Array;
-    const above = this.signals.filter((s) => isWithin(rest, this.bits[s] as Int32Array));
-    for (const [i, c] of above.entries())
-      for (const d of above.slice(i)) {
-        if (--this.looks < 0 || this.isFull) return;
-        const [x, y] = [this.bits[c] as Int32Array, this.bits[d] as Int32Array];
-        let meets = 0;
-        for (let w = 0; w < words && meets === 0; w++) meets = (x[w] as number) & (y[w] as number) & (on[w] as number);
-        if (meets === 0) this.found.push({ kind: AOI, ins: [a, b, c, d] });
+  /** Calls for each product of some signals that is nowhere high where the function is; of each only the shortest. */
+  private products(
+    among: readonly number[],
+    { taken, into }: { readonly taken: readonly number[]; readonly into: readonly Int32Array[] },
+    visit: (taken: readonly number[], rows: Int32Array) => void,
+  ): void {
+    const { on } = this;
+    const before = taken.length === 0 ? null : (into[taken.length - 1] as Int32Array);
+    const rows = into[taken.length] as Int32Array;
+    for (const [i, s] of among.entries()) {
+      if (--this.looks < 0 || this.isFull) return;
+      const own = this.bits[s] as Int32Array;
+      let meets = 0;
+      for (let w = 0; w < rows.length; w++) {
+        const x = before ? (before[w] as number) & (own[w] as number) : (own[w] as number);
+        rows[w] = x;
+        meets |= x & (on[w] as number);
       }
+      const all = [...taken, s];
+      if (meets === 0) visit(all, rows);
+      else if (all.length < (this.mostInputs[AOI] as number))
+        this.products(among.slice(i + 1), { taken: all, into }, visit);
+    }
   }
+}
+
+/** The inputs of an AND-OR-invert of two products, the shorter one's first signal repeated. */
+function filled(first: readonly number[], second: readonly number[]): number[] {
+  const width = Math.max(2, first.length, second.length);
+  return [first, second].flatMap((of) => Array.from({ length: width }, (_, i) => of[i] ?? (of[0] as number)));
 }
 
 /** A gate that is looked for as a cover: its kind, its most inputs, and whether signals cover where they are low (-1) or high (0). */

@@ -54,9 +54,11 @@ const TRIES = 160_000_000;
 /** The most packages that are settled so. */
 const MOST_TRIED = 3;
 
-/** Moves of the search over nets for each unit of effort, and from how many seeds they begin. */
+/** Moves of the search over nets for each unit of effort, of a design of so many gates; one of fewer gates makes more moves, from more seeds. */
 const MOVES = 2000;
-const SEEDS = [1, 2] as const;
+const MOVES_AT_GATES = 40;
+const MOST_MOVES_MORE = 4;
+const SEEDS = [1, 2, 3, 4] as const;
 /** The effort that packages of one net may take. */
 const NET_EFFORT = 1;
 
@@ -240,9 +242,11 @@ class Attempt {
     if (!['fewest', 'drawer', 'nand', 'nor'].includes(strategy) || !holdsNothing(request.locks ?? noLocks)) return;
     if (this.found.length > 0 && this.fewest() <= this.settledTo) return;
     const { effort, until } = request.limits;
-    const moves = Math.ceil((MOVES * effort) / SEEDS.length);
+    const more = Math.min(MOST_MOVES_MORE, Math.max(1, MOVES_AT_GATES / Math.max(1, netlist.gates.length)));
+    const seeds = SEEDS.slice(0, netlist.gates.length > MOVES_AT_GATES ? 2 : SEEDS.length);
+    const moves = Math.ceil((MOVES * effort * more) / seeds.length);
     const limits = { ...request.limits, effort: Math.min(effort, NET_EFFORT) };
-    for (const seed of SEEDS)
+    for (const seed of seeds)
       for (const net of improvedNets(netlist, { roots: rootsOf(netlist), chips: request.chips, moves, seed, until })) {
         const made = await chooseNet(netlist, net, { family, request: { ...request, limits } }, this.solve);
         if (made) this.keep(this.packingOf(made));
