@@ -303,7 +303,7 @@ class PackingDto {
   design!: string;
 
   @MayBeAbsent()
-  @IsIn(['own', 'written', 'fewest', 'kinds', 'jumpers', 'shortest', 'nand', 'nor', 'drawer'])
+  @IsIn(['own', 'written', 'fewest', 'blocks', 'kinds', 'jumpers', 'shortest', 'nand', 'nor', 'drawer'])
   strategy?: Strategy;
 
   @MayBeAbsent()

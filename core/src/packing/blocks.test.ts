@@ -26,7 +26,7 @@ async function fewest(text: string, excluded: readonly string[] = [], effort = 4
   const supplies = { ...anySupplies, excluded };
   const { packing, findings } = await packByStrategy(
     netlistOf(text),
-    { family: 'HC', strategy: 'fewest', supplies },
+    { family: 'HC', strategy: 'blocks', supplies },
     solve,
     { limits: { effort } },
   );
@@ -118,7 +118,7 @@ describe('larger blocks', () => {
         const excluded = choosable.filter((n) => n !== '7404' && n !== '7408');
         const { packing } = await packByStrategy(
           netlist,
-          { family: 'HC', strategy: 'fewest', supplies: { ...anySupplies, excluded } },
+          { family: 'HC', strategy: 'blocks', supplies: { ...anySupplies, excluded } },
           solve,
           {
             limits: {

@@ -61,7 +61,17 @@ export interface Packing {
 }
 
 /** A strategy for building a design: what is kept, or what is made least. */
-export type Strategy = 'own' | 'written' | 'fewest' | 'kinds' | 'jumpers' | 'shortest' | 'nand' | 'nor' | 'drawer';
+export type Strategy =
+  | 'own'
+  | 'written'
+  | 'fewest'
+  | 'blocks'
+  | 'kinds'
+  | 'jumpers'
+  | 'shortest'
+  | 'nand'
+  | 'nor'
+  | 'drawer';
 
 /**
  * How sure it is that nothing is better: `all`: by trying everything; `gates`: by trying every set of gate chips,

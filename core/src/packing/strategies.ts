@@ -1,5 +1,5 @@
 import { type FamilyId, partType, rarity, typeOf } from '../catalogue';
-import type { Netlist } from '../design';
+import { type Netlist, networkOf } from '../design';
 import { type Finding, finding } from '../finding';
 import { type SolveInteger, type SolveLimits, shareOf } from '../logic';
 import { type Assembled, assemble } from './assemble';
@@ -27,6 +27,11 @@ export const strategies = [
     says: 'each gate of the sheet kept, on spare units of other kinds too',
   },
   { strategy: 'fewest', title: 'Fewest chips', says: 'whatever units compute the same' },
+  {
+    strategy: 'blocks',
+    title: 'Larger chips too',
+    says: 'fewest chips, with selectors, decoders, adders and the like as logic',
+  },
   { strategy: 'kinds', title: 'Fewest kinds', says: 'as few different chips as can be, then few of them' },
   {
     strategy: 'jumpers',
@@ -57,8 +62,13 @@ const MOST_TRIED = 3;
 /** Moves of the search over nets for each unit of effort, of a design of so many gates; one of fewer gates makes more moves, from more seeds. */
 const MOVES = 2000;
 const MOVES_AT_GATES = 40;
-const MOST_MOVES_MORE = 4;
-const SEEDS = [1, 2, 3, 4] as const;
+const MOST_MOVES_MORE = 2;
+/** Seeds of searches over the everyday chips alone, and over all that are allowed: so none that is allowed besides makes an answer worse. */
+const [EVERYDAY_SEEDS, OTHER_SEEDS] = [
+  [1, 2],
+  [3, 4],
+] as const;
+const everydayChips = choosable.filter((n) => rarity(n) <= 1 || n === '7451');
 /** The effort that packages of one net may take. */
 const NET_EFFORT = 1;
 
@@ -152,13 +162,13 @@ class Attempt {
     this.family = family;
     this.strategy = strategy;
     this.request = request;
-    this.counts = strategy === 'fewest' || strategy === 'drawer';
+    this.counts = isCounted(strategy);
   }
 
   async run(supplies: Supplies): Promise<Packing | null> {
     const { strategy, counts, request } = this;
     // What is there already may be as good: the gates one to one.
-    if (['fewest', 'kinds', 'jumpers', 'shortest'].includes(strategy)) {
+    if (['fewest', 'blocks', 'kinds', 'jumpers', 'shortest'].includes(strategy)) {
       // A quarter of the effort at most: it is only what is to be bettered.
       const quarter = shareOf(request.limits, 1 / 4);
       const plain = (await pack(this.design, this.family, this.solve, { rules: supplies, limits: quarter })).packing;
@@ -166,13 +176,15 @@ class Attempt {
     }
     // Every set of few packages is tried first: then the program knows what there cannot be.
     if (counts) this.tryAll(Math.min(MOST_TRIED, this.fewest() - 1), TRIES);
-    await this.searchNets();
+    // One larger block may be all there is to it: that is sooner found by the program.
+    if (strategy !== 'blocks') await this.searchNets();
     if (strategy === 'kinds') {
       // One chip is of one kind; and few chips are of few kinds.
       this.tryAll(MOST_TRIED, TRIES / 6);
       for (const one of singleKinds(request)) await this.choose(one);
       await this.choose({ ...request, limits: shareOf(request.limits, 1 / 2) });
     } else await this.choose(this.bettering());
+    if (strategy === 'blocks') await this.searchNets();
     if (strategy === 'jumpers' || strategy === 'shortest') this.tryAll(MOST_TRIED, TRIES / 6);
     return this.best();
   }
@@ -181,7 +193,7 @@ class Attempt {
   private keep(packing: Packing): void {
     this.keepOne(packing);
     // Where packages are what counts, the everyday chip is taken wherever it does the same.
-    if (!['fewest', 'kinds', 'nand', 'nor'].includes(this.strategy)) return;
+    if (!['fewest', 'blocks', 'kinds', 'nand', 'nor'].includes(this.strategy)) return;
     const stay = new Set(lockedPackages(this.request.locks ?? noLocks).keys());
     const common = everyday(packing, this.request.chips, this.family, stay);
     if (common !== packing) this.keepOne(common);
@@ -239,15 +251,24 @@ class Attempt {
   /** A search over nets of units, from the gates of the design: what it finds is bettered by the program, which alone proves something. */
   private async searchNets(): Promise<void> {
     const { netlist, request, strategy, family } = this;
-    if (!['fewest', 'drawer', 'nand', 'nor'].includes(strategy) || !holdsNothing(request.locks ?? noLocks)) return;
-    if (this.found.length > 0 && this.fewest() <= this.settledTo) return;
+    if (!isLeast(strategy) || !holdsNothing(request.locks ?? noLocks)) return;
+    if (this.found.length > 0 && this.fewest() <= Math.max(this.settledTo, this.provedAt ?? 0)) return;
+    // With so few inputs everything is tried, and chains of few gates are.
+    if (networkOf(netlist).inputs.length <= MAX_EXHAUSTED) return;
     const { effort, until } = request.limits;
     const more = Math.min(MOST_MOVES_MORE, Math.max(1, MOVES_AT_GATES / Math.max(1, netlist.gates.length)));
-    const seeds = SEEDS.slice(0, netlist.gates.length > MOVES_AT_GATES ? 2 : SEEDS.length);
-    const moves = Math.ceil((MOVES * effort * more) / seeds.length);
+    const seeds = netlist.gates.length > MOVES_AT_GATES ? 1 : 2;
+    const common = request.chips.filter((n) => everydayChips.includes(n));
+    const searches = [
+      ...EVERYDAY_SEEDS.slice(0, seeds).map((seed) => ({ seed, chips: common })),
+      ...(common.length < request.chips.length ? OTHER_SEEDS : [])
+        .slice(0, seeds)
+        .map((seed) => ({ seed, chips: request.chips })),
+    ];
+    const moves = Math.ceil((MOVES * effort * more) / (2 * seeds));
     const limits = { ...request.limits, effort: Math.min(effort, NET_EFFORT) };
-    for (const seed of seeds)
-      for (const net of improvedNets(netlist, { roots: rootsOf(netlist), chips: request.chips, moves, seed, until })) {
+    for (const search of searches)
+      for (const net of improvedNets(netlist, { ...search, roots: rootsOf(netlist), moves, until })) {
         const made = await chooseNet(netlist, net, { family, request: { ...request, limits } }, this.solve);
         if (made) this.keep(this.packingOf(made));
       }
@@ -263,9 +284,9 @@ class Attempt {
 
   /** The best choice of units over the ways offered, by the program. */
   private async choose(request: PackRequest): Promise<void> {
-    const { netlist, strategy, counts } = this;
+    const { netlist, strategy } = this;
     const parts = netlist.cells.length;
-    const tellsBound = counts || strategy === 'nand' || strategy === 'nor';
+    const tellsBound = isLeast(strategy);
     const chosen = await choose(netlist, { family: this.family, request }, this.solve, ({ bound, best, made }) => {
       if (made) this.keep(this.packingOf(made));
       else if (tellsBound) this.told(null, bound + parts, best === null ? null : best + parts);
@@ -288,8 +309,7 @@ class Attempt {
     );
     if (!best) return null;
     const design = fingerprint(this.design);
-    if (!['fewest', 'drawer', 'nand', 'nor'].includes(this.strategy))
-      return { ...best, proved: best.proof !== 'best', design };
+    if (!isLeast(this.strategy)) return { ...best, proved: best.proof !== 'best', design };
     const count = best.packages.length;
     const proof = this.proofText(count);
     const bound = proof === 'best' ? Math.min(Math.max(this.bound, this.known()), count) : count;
@@ -313,6 +333,13 @@ class Attempt {
     return this.mayUseBlocks() ? 1 : this.settledTo;
   }
 }
+
+/** Whether a strategy makes packages least of whatever there is, and tells how few there can be. */
+const isCounted = (strategy: Strategy): boolean =>
+  strategy === 'fewest' || strategy === 'blocks' || strategy === 'drawer';
+
+/** Whether packages are what it makes least. */
+const isLeast = (strategy: Strategy): boolean => isCounted(strategy) || strategy === 'nand' || strategy === 'nor';
 
 /** What decided by hand cannot be, each told by itself: a chip that the way does not use, more than the drawer holds, a net that no gate drives. */
 function impossible(netlist: Netlist, { chips, stock, locks = noLocks }: PackRequest, strategy: Strategy): Finding[] {
@@ -351,7 +378,8 @@ function requestFor(
   limits: SolveLimits = { effort: EFFORT },
 ): PackRequest | null {
   const only: Partial<Record<Strategy, string>> = { nand: '7400 7410 7420 7430', nor: '7402 7427 4002 74260' };
-  const all = strategy === 'kinds' ? choosable : [...choosable, ...blockNumbers];
+  // Larger blocks as logic are a choice of their own: a teacher takes them for a trick.
+  const all = strategy === 'blocks' ? [...choosable, ...blockNumbers] : choosable;
   const chips = (only[strategy]?.split(' ') ?? all).filter((n) => !excluded.includes(n));
   // Where the person has named the chips, none of them is preferred: a wide gate saves several narrow ones.
   const fewUnits: PackRequest['goals'] = ['packages', 'units', 'pins'];
@@ -427,7 +455,7 @@ function belongsTo(strategy: Strategy, packing: Packing, supplies: Supplies): bo
   const request = requestFor(strategy, supplies);
   const isPlainChip = ({ units }: Packing['packages'][number]): boolean => units.every((u) => u?.part !== 'block');
   const number = (p: Packing['packages'][number]): string => typeOf(p)?.id ?? '';
-  const uses = packing.packages.filter((p) => p.units.some((u) => u?.others === undefined));
+  const uses = packing.packages.filter((p) => p.units.some((u) => u?.others === undefined || u.part === 'block'));
   return (
     request !== null &&
     locksBroken(packing, supplies.locks) === null &&

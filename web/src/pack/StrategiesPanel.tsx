@@ -42,6 +42,7 @@ export function StrategiesPanel({ strategy, shown, drawer, onShow, onTake }: Str
     if (askNear && !working) asking.current(['drawer']);
   }, [askNear, working]);
   const instead = near?.packing ? saysInstead(near) : null;
+  const fewest = states.find((s) => s.strategy === 'fewest')?.packing ?? null;
   return (
     <Panel
       title="Strategies"
@@ -68,6 +69,7 @@ export function StrategiesPanel({ strategy, shown, drawer, onShow, onTake }: Str
             chosen={shown === state.strategy}
             drawer={drawer}
             instead={instead}
+            gatesAlone={fewest}
             onAsk={() => ask([state.strategy])}
             onShow={() => onShow(shown === state.strategy ? null : state.strategy)}
             onTake={onTake}
@@ -83,12 +85,14 @@ interface StrategyLineProps {
   readonly chosen: boolean;
   readonly drawer: readonly DrawerEntry[] | undefined;
   readonly instead: string | null;
+  /** The fewest chips without larger ones as logic, where that is known. */
+  readonly gatesAlone: Packing | null;
   readonly onAsk: () => void;
   readonly onShow: () => void;
   readonly onTake: (packing: Packing) => void;
 }
 
-function StrategyLine({ state, chosen, drawer, instead, onAsk, onShow, onTake }: StrategyLineProps) {
+function StrategyLine({ state, chosen, drawer, instead, gatesAlone, onAsk, onShow, onTake }: StrategyLineProps) {
   const { packing: current } = useJobView();
   const { strategy, packing, working } = state;
   const title = strategies.find((w) => w.strategy === strategy)?.title;
@@ -117,6 +121,7 @@ function StrategyLine({ state, chosen, drawer, instead, onAsk, onShow, onTake }:
           )}
         </Text>
         <Outcome state={state} drawer={drawer} instead={strategy === 'drawer' ? null : instead} />
+        {strategy === 'blocks' && packing && gatesAlone && <Saved packing={packing} gatesAlone={gatesAlone} />}
       </Box>
       {packing ? (
         <Flex direction="column" gap="4px">
@@ -164,6 +169,18 @@ function Outcome({ state, drawer, instead }: Pick<StrategyLineProps, 'state' | '
         </Text>
       )}
     </>
+  );
+}
+
+/** What larger chips save beside the fewest of gates alone. */
+function Saved({ packing, gatesAlone }: { readonly packing: Packing; readonly gatesAlone: Packing }) {
+  const saved = gatesAlone.packages.length - packing.packages.length;
+  return (
+    <Text fontSize="12px" color={saved > 0 ? 'ok' : 'soft'}>
+      {saved > 0
+        ? `Saves ${saved} ${saved === 1 ? 'chip' : 'chips'} beside the fewest of gates alone.`
+        : 'Saves nothing beside the fewest of gates alone.'}
+    </Text>
   );
 }
 
