@@ -54,7 +54,7 @@ export const anySupplies: Supplies = { ...noRules, drawer: null };
 
 /** The effort of a way when none is asked for. */
 const EFFORT = 8;
-/** Steps that trying everything may take, some seconds. */
+/** Steps that trying everything may take, some seconds; of less effort than one so much less. */
 const TRIES = 160_000_000;
 /** The most packages that are settled so. */
 const MOST_TRIED = 3;
@@ -136,6 +136,8 @@ class Attempt {
   /** The least packages over the ways offered, and whether nothing offered has fewer than the best. */
   private bound = 1;
   private provedAt: number | null = null;
+  /** Whether the person has larger blocks, whatever the strategy makes of them: a claim is then of gate chips. */
+  private hasBlocks = true;
 
   private readonly netlist: Netlist;
   private readonly family: FamilyId;
@@ -167,6 +169,9 @@ class Attempt {
 
   async run(supplies: Supplies): Promise<Packing | null> {
     const { strategy, counts, request } = this;
+    const tries = TRIES * Math.min(1, request.limits.effort);
+    const isThere = (n: string): boolean => strategy !== 'drawer' || (supplies.drawer?.get(n) ?? 0) > 0;
+    this.hasBlocks = blockNumbers.some((n) => !supplies.excluded.includes(n) && isThere(n));
     // What is there already may be as good: the gates one to one.
     if (['fewest', 'blocks', 'kinds', 'jumpers', 'shortest'].includes(strategy)) {
       // A quarter of the effort at most: it is only what is to be bettered.
@@ -175,17 +180,17 @@ class Attempt {
       if (plain) this.keep({ ...plain, strategy, proof: 'best', proved: false });
     }
     // Every set of few packages is tried first: then the program knows what there cannot be.
-    if (counts) this.tryAll(Math.min(MOST_TRIED, this.fewest() - 1), TRIES);
+    if (counts) this.tryAll(Math.min(MOST_TRIED, this.fewest() - 1), tries);
     // One larger block may be all there is to it: that is sooner found by the program.
     if (strategy !== 'blocks') await this.searchNets();
     if (strategy === 'kinds') {
       // One chip is of one kind; and few chips are of few kinds.
-      this.tryAll(MOST_TRIED, TRIES / 6);
+      this.tryAll(MOST_TRIED, tries / 6);
       for (const one of singleKinds(request)) await this.choose(one);
       await this.choose({ ...request, limits: shareOf(request.limits, 1 / 2) });
     } else await this.choose(this.bettering());
     if (strategy === 'blocks') await this.searchNets();
-    if (strategy === 'jumpers' || strategy === 'shortest') this.tryAll(MOST_TRIED, TRIES / 6);
+    if (strategy === 'jumpers' || strategy === 'shortest') this.tryAll(MOST_TRIED, tries / 6);
     return this.best();
   }
 
@@ -318,8 +323,8 @@ class Attempt {
 
   /** How sure a number of packages is: what is known of the number, whoever found it. */
   private proofText(count: number): Proof {
-    // Every set of gate chips is tried; of larger blocks only what was found to fit.
-    const gatesAlone = count > 1 && this.mayUseBlocks();
+    // Every set of gate chips is tried; of larger blocks only what was found to fit, or none at all.
+    const gatesAlone = count > 1 && this.hasBlocks;
     if (count <= this.settledTo) return gatesAlone ? 'gates' : 'all';
     return this.provedAt !== null && count <= this.provedAt ? 'tried' : 'best';
   }

@@ -40,6 +40,21 @@ describe('the build card on the screen', () => {
     expect(stages.textContent).toMatch(/w\d+ b1\.d5 > b1\./);
   });
 
+  it('names every part and every jumper of the board in one stage, and ticks them off on paper', async () => {
+    const { container } = renderInJob(<CardStep />, job);
+    await screen.findByRole('region', { name: 'stages' });
+    const onScreen = container.textContent ?? '';
+    act(() => void window.dispatchEvent(new Event('beforeprint')));
+    // What is made for paper alone.
+    const times = (text: string): number =>
+      (container.textContent ?? '').split(text).length - onScreen.split(text).length;
+    for (const { ref, at } of Object.values(job.board.parts))
+      expect(times(`☐ seat ${ref} `), `${ref} at ${at}`).toBe(1);
+    for (const { id, from, to } of Object.values(job.board.jumpers))
+      expect(times(`☐ ${id} ${from} > ${to}`), id).toBe(1);
+    expect(times('Test: ')).toBe(11);
+  });
+
   it('lists parts and pins', async () => {
     renderInJob(<CardStep />, job);
     const parts = await screen.findByRole('region', { name: 'parts list' });

@@ -1,10 +1,12 @@
 import { ChakraProvider } from '@chakra-ui/react';
 import { elementAt, newJob } from '@saddlebag/core';
-import { render, screen, waitFor, within } from '@testing-library/react';
+import { render, renderHook, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { system } from '../base/theme';
-import { lookAt } from '../kit/design-focus';
+import { lookAt, useDesignFocus } from '../kit/design-focus';
+import { db } from '../store/db';
+import { shelf } from '../store/shelf';
 import { renderInJob } from '../testing/render';
 import { Faded } from './Faded';
 import { GateBar } from './GateBar';
@@ -72,7 +74,46 @@ describe('the truth table', () => {
   });
 });
 
+describe('the states of a clocked sheet with inputs', () => {
+  const counter = 'in CK EN R\nout q1 q0\nq0 = q0 ^ EN at rise CK clear R\nq1 = q1 ^ (q0 & EN) at rise CK clear R\n';
+  const now = () => document.querySelector('[aria-live=polite]')?.textContent;
+  const press = (name: string) => userEvent.click(screen.getByRole('button', { name }));
+
+  it('follow the settings of its inputs, step by step, back, and from the start again', async () => {
+    open(counter);
+    const states = await screen.findByRole('region', { name: 'next-state table' });
+    // Four states with each setting of what is not the clock.
+    expect(states.querySelectorAll('tbody tr').length).toBeGreaterThanOrEqual(8);
+    const start = now();
+    await press('Step');
+    expect(now()).toBe(start);
+    await press('EN: 0');
+    expect(screen.getByRole('button', { name: 'EN: 1' })).toBeDefined();
+    await press('Step');
+    expect(now()).toBe('01');
+    await press('Step');
+    expect(now()).toBe('10');
+    await press('Back');
+    expect(now()).toBe('01');
+    await press('Start');
+    expect(now()).toBe(start);
+    expect(screen.getByRole('button', { name: 'Back' }).hasAttribute('disabled')).toBe(true);
+  });
+});
+
 describe('restating', () => {
+  it('of one signal leaves the others as they are', async () => {
+    const { text } = open('in A B C\nout Y Z\nY = A & B | A & C\nZ = A & B | A & C\n');
+    await userEvent.click(screen.getByRole('tab', { name: 'Restate' }));
+    await userEvent.selectOptions(await screen.findByLabelText('signal to restate'), 'Y');
+    const use = await screen.findByRole('button', { name: 'use the form NANDs alone' });
+    await waitFor(() => expect(use.hasAttribute('disabled')).toBe(false));
+    await userEvent.click(use);
+    expect(text()).toContain('Z = A & B | A & C');
+    expect(text()).not.toContain('Y = A & B | A & C');
+    expect(text()).toMatch(/Y = .*nand/i);
+  });
+
   it('offers each form with its size and what is proved, and takes one', async () => {
     const { text } = open('in A B C\nout Y\nY = A & B | A & C  # keep\n');
     await userEvent.click(screen.getByRole('tab', { name: 'Restate' }));
@@ -91,6 +132,30 @@ describe('comparing', () => {
     expect(await screen.findByText('They differ, first in row 0.')).toBeDefined();
     expect(screen.getByText('G: 0 and 1')).toBeDefined();
     expect(screen.getByRole('region', { name: 'comparison' }).querySelectorAll('tbody tr')).toHaveLength(4);
+  });
+
+  it('says of two that are written otherwise that they are the same in all rows', async () => {
+    open('in A B\nout Y Z\nY = ~(A & B)\nZ = ~A | ~B\n');
+    await userEvent.click(screen.getByRole('tab', { name: 'Compare' }));
+    await userEvent.selectOptions(screen.getByLabelText('first to compare'), 'Y');
+    await userEvent.selectOptions(screen.getByLabelText('second to compare'), 'signal Z');
+    expect(await screen.findByText('The same in all 4 rows.')).toBeDefined();
+  });
+
+  it('holds the whole job to another of the shelf, and leads to the row in which they differ', async () => {
+    await db.jobs.clear();
+    await shelf.add({ ...newJob('As built'), sheet: lock.replace('K & E', 'K | E') });
+    open(lock);
+    await userEvent.click(screen.getByRole('tab', { name: 'Compare' }));
+    const second = screen.getByLabelText('second to compare');
+    const built = await within(second).findByText('job: As built');
+    await userEvent.selectOptions(second, built);
+    expect(await screen.findByText('They differ, first in row 1.')).toBeDefined();
+    expect(screen.getByText('G: 0 and 1')).toBeDefined();
+    expect(screen.getByText('W: 0 and 0')).toBeDefined();
+    await userEvent.click(screen.getByRole('button', { name: 'Show why' }));
+    const { result } = renderHook(() => useDesignFocus());
+    expect(result.current).toMatchObject({ row: 1, signal: 'G' });
   });
 });
 

@@ -33,7 +33,15 @@ export function renderPage(
   ui: ReactElement,
   { path = '*', at = '/' }: { readonly path?: string; readonly at?: string } = {},
 ) {
-  const router = createMemoryRouter([{ path, element: ui }], { initialEntries: [at] });
+  const router = createMemoryRouter(
+    path === '*'
+      ? [{ path, element: ui }]
+      : [
+          { path, element: ui },
+          { path: '*', element: null },
+        ],
+    { initialEntries: [at] },
+  );
   return {
     router,
     ...render(

@@ -17,7 +17,9 @@ import {
   nextStepOf,
   type Packing,
   type PackProgress,
+  pack,
   packByStrategy,
+  type Rules,
   readBack,
   readDesign,
   resistorsOf,
@@ -40,6 +42,7 @@ const api = {
   table: tableOf,
   restate: (sheet: string, signals: readonly string[], form: Form) => restate(sheet, { signals, form }, chipLibrary),
   countChips: (sheet: string, family: FamilyId) => countChips(sheet, family, solve),
+  pack: (netlist: Netlist, family: FamilyId, rules: Rules) => pack(netlist, family, solve, { rules }),
   packByStrategy: (
     netlist: Netlist,
     asked: { readonly family: FamilyId; readonly strategy: Strategy; readonly supplies: Supplies },
