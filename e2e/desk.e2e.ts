@@ -234,4 +234,24 @@ describe('the shelf of parts', () => {
     await p.presses('Dim');
     expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
   });
+
+  it('is dim where the system is dark, goes with it, and stays as a person chose', async () => {
+    const p = await newcomer();
+    const isDim = () => p.page.evaluate(() => document.documentElement.classList.contains('dark'));
+    const system = (value: 'dark' | 'light') => p.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value }]);
+    await system('dark');
+    await p.goes();
+    await p.named('Dim');
+    expect(await isDim()).toBe(true);
+    await system('light');
+    await p.page.waitForFunction(() => !document.documentElement.classList.contains('dark'));
+    await p.presses('Dim');
+    expect(await isDim()).toBe(true);
+    await system('dark');
+    await system('light');
+    await p.goes();
+    await p.named('Dim');
+    expect(await isDim()).toBe(true);
+    expect(p.complaints).toEqual([]);
+  });
 });

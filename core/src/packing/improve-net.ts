@@ -1,3 +1,4 @@
+import { rarity } from '../catalogue';
 import { type Netlist, networkOf } from '../design';
 import { compile, sweep } from '../logic';
 import { NetSearch } from './net-search';
@@ -5,7 +6,7 @@ import { PackageCount } from './package-count';
 import { SignatureRows } from './signature-rows';
 import type { NetState } from './unit-net';
 import { netOfDesign, networkOfNet } from './unit-network';
-import { unitKindsOf } from './units';
+import { choosable, unitKindsOf } from './units';
 
 /** Designs of more sources are not searched: what is found could not be checked in all rows. */
 const MOST_SOURCES = 20;
@@ -13,6 +14,36 @@ const MOST_SOURCES = 20;
 const MOST_UNITS = 260;
 /** Moves between two looks at the clock and at what was found. */
 const ROUND = 200;
+
+/** Moves for each unit of effort, of a design of so many gates; one of fewer gates makes more moves, from more seeds. */
+const MOVES = 2000;
+const MOVES_AT_GATES = 40;
+const MOST_MOVES_MORE = 2;
+/** Seeds of searches over the everyday chips alone, and over all that are allowed: so none that is allowed besides makes an answer worse. */
+const EVERYDAY_SEEDS: readonly number[] = [1, 2];
+const OTHER_SEEDS: readonly number[] = [3, 4];
+const everydayChips = choosable.filter((n) => rarity(n) <= 1 || n === '7451');
+
+/** The searches for a design of so many gates, with so much effort in all. */
+export function searchesFor({
+  gates,
+  chips,
+  effort,
+}: {
+  readonly gates: number;
+  readonly chips: readonly string[];
+  readonly effort: number;
+}): readonly Pick<Improving, 'chips' | 'moves' | 'seed'>[] {
+  const more = Math.min(MOST_MOVES_MORE, Math.max(1, MOVES_AT_GATES / Math.max(1, gates)));
+  const seeds = gates > MOVES_AT_GATES ? 1 : 2;
+  const moves = Math.ceil((MOVES * effort * more) / (2 * seeds));
+  const common = chips.filter((n) => everydayChips.includes(n));
+  const others = common.length < chips.length ? OTHER_SEEDS : [];
+  return [
+    ...EVERYDAY_SEEDS.slice(0, seeds).map((seed) => ({ seed, chips: common, moves })),
+    ...others.slice(0, seeds).map((seed) => ({ seed, chips, moves })),
+  ];
+}
 
 /** What is wanted of the search: the nets that any part reads, the chips whose units may be used, and how many moves it makes. */
 export interface Improving {

@@ -11,7 +11,7 @@ import { everyday } from './everyday';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
 import { jumpersOf, missingFrom, pathOf } from './figures';
 import { classOf, functionsOf } from './functions';
-import { improvedNets } from './improve-net';
+import { improvedNets, searchesFor } from './improve-net';
 import { againstChips, holdsNothing, lockedCounts, lockedPackages, locksBroken, noLocks, stillMeant } from './locks';
 import { lowered } from './lower';
 import { noRules, pack, packagesOfParts, type Rules } from './pack';
@@ -59,16 +59,6 @@ const TRIES = 160_000_000;
 /** The most packages that are settled so. */
 const MOST_TRIED = 3;
 
-/** Moves of the search over nets for each unit of effort, of a design of so many gates; one of fewer gates makes more moves, from more seeds. */
-const MOVES = 2000;
-const MOVES_AT_GATES = 40;
-const MOST_MOVES_MORE = 2;
-/** Seeds of searches over the everyday chips alone, and over all that are allowed: so none that is allowed besides makes an answer worse. */
-const [EVERYDAY_SEEDS, OTHER_SEEDS] = [
-  [1, 2],
-  [3, 4],
-] as const;
-const everydayChips = choosable.filter((n) => rarity(n) <= 1 || n === '7451');
 /** The effort that packages of one net may take. */
 const NET_EFFORT = 1;
 
@@ -261,19 +251,9 @@ class Attempt {
     // With so few inputs everything is tried, and chains of few gates are.
     if (networkOf(netlist).inputs.length <= MAX_EXHAUSTED) return;
     const { effort, until } = request.limits;
-    const more = Math.min(MOST_MOVES_MORE, Math.max(1, MOVES_AT_GATES / Math.max(1, netlist.gates.length)));
-    const seeds = netlist.gates.length > MOVES_AT_GATES ? 1 : 2;
-    const common = request.chips.filter((n) => everydayChips.includes(n));
-    const searches = [
-      ...EVERYDAY_SEEDS.slice(0, seeds).map((seed) => ({ seed, chips: common })),
-      ...(common.length < request.chips.length ? OTHER_SEEDS : [])
-        .slice(0, seeds)
-        .map((seed) => ({ seed, chips: request.chips })),
-    ];
-    const moves = Math.ceil((MOVES * effort * more) / (2 * seeds));
     const limits = { ...request.limits, effort: Math.min(effort, NET_EFFORT) };
-    for (const search of searches)
-      for (const net of improvedNets(netlist, { ...search, roots: rootsOf(netlist), moves, until })) {
+    for (const search of searchesFor({ gates: netlist.gates.length, chips: request.chips, effort }))
+      for (const net of improvedNets(netlist, { ...search, roots: rootsOf(netlist), until })) {
         const made = await chooseNet(netlist, net, { family, request: { ...request, limits } }, this.solve);
         if (made) this.keep(this.packingOf(made));
       }

@@ -2,22 +2,44 @@ import { useSyncExternalStore } from 'react';
 
 /** What a person chose for the whole application; kept in this browser. */
 export interface Settings {
+  /** The dim theme: as the system has it, until a person chooses. */
   readonly dim: boolean;
   readonly symbols: 'distinctive' | 'rectangular';
 }
 
 const KEY = 'saddlebag:settings';
-const plain: Settings = { dim: false, symbols: 'distinctive' };
 const listeners = new Set<() => void>();
-let current: Settings = read();
+/** What the system prefers; null where nothing is asked, as for pictures on the command line. */
+const system = globalThis.matchMedia?.('(prefers-color-scheme: dark)') ?? null;
+/** What was chosen; what was not is as the system has it, or as it is at first. */
+let chosen: Partial<Settings> = read();
+let current: Settings = withSystem();
 
-function read(): Settings {
+function read(): Partial<Settings> {
   try {
-    const stored = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>;
-    return { dim: stored.dim === true, symbols: stored.symbols === 'rectangular' ? 'rectangular' : 'distinctive' };
+    const { dim, symbols } = JSON.parse(localStorage.getItem(KEY) ?? '{}') as {
+      readonly [K in keyof Settings]?: unknown;
+    };
+    return {
+      ...(typeof dim === 'boolean' && { dim }),
+      ...(symbols === 'rectangular' && { symbols }),
+    };
   } catch {
-    return plain;
+    return {};
   }
+}
+
+function withSystem(): Settings {
+  return { dim: system?.matches === true, symbols: 'distinctive', ...chosen };
+}
+
+// A lab that is darkened in the evening: the page goes with it, unless a person has chosen.
+system?.addEventListener('change', () => show());
+
+function show(): void {
+  current = withSystem();
+  applySettings();
+  for (const listener of listeners) listener();
 }
 
 /** Puts the settings into effect on the page: the theme is a class of the root element. */
@@ -27,14 +49,13 @@ export function applySettings(): void {
 
 /** Changes settings; when they cannot be stored they hold until the tab closes. */
 export function changeSettings(change: Partial<Settings>): void {
-  current = { ...current, ...change };
+  chosen = { ...chosen, ...change };
   try {
-    localStorage.setItem(KEY, JSON.stringify(current));
+    localStorage.setItem(KEY, JSON.stringify(chosen));
   } catch {
     // A full or forbidden storage loses only the preference.
   }
-  applySettings();
-  for (const listener of listeners) listener();
+  show();
 }
 
 /** The settings as they are now, for who is not drawn again when they change. */

@@ -1,13 +1,17 @@
 import 'fake-indexeddb/auto';
 import { cleanup, configure } from '@testing-library/react';
-import { afterEach, vi } from 'vitest';
+import { afterEach, beforeAll, vi } from 'vitest';
 import { pin, pointAt } from '../kit/follow';
+import { db } from '../store/db';
 
 // jsdom has no workers: what they answer is answered here.
 vi.mock('../workers/stages', async () => (await import('./stages')).localStages);
 
 // Screens are loaded when they are first shown, which takes its time on a busy machine.
 configure({ asyncUtilTimeout: 10_000 });
+
+// Files share their modules, and with them the database.
+beforeAll(() => Promise.all([db.jobs.clear(), db.drawer.clear()]));
 
 afterEach(() => {
   cleanup();
