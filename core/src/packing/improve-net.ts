@@ -20,8 +20,8 @@ const MOVES = 2000;
 const MOVES_AT_GATES = 40;
 const MOST_MOVES_MORE = 2;
 /** Seeds of searches over the everyday chips alone, and over all that are allowed: so none that is allowed besides makes an answer worse. */
-const EVERYDAY_SEEDS: readonly number[] = [1, 2];
-const OTHER_SEEDS: readonly number[] = [3, 4];
+const EVERYDAY_SEEDS: readonly number[] = [1, 2, 3];
+const OTHER_SEEDS: readonly number[] = [4, 5, 6];
 const everydayChips = choosable.filter((n) => rarity(n) <= 1 || n === '7451');
 
 /** The searches for a design of so many gates, with so much effort in all. */
@@ -35,7 +35,7 @@ export function searchesFor({
   readonly effort: number;
 }): readonly Pick<Improving, 'chips' | 'moves' | 'seed'>[] {
   const more = Math.min(MOST_MOVES_MORE, Math.max(1, MOVES_AT_GATES / Math.max(1, gates)));
-  const seeds = gates > MOVES_AT_GATES ? 1 : 2;
+  const seeds = gates > MOVES_AT_GATES ? 1 : EVERYDAY_SEEDS.length;
   const moves = Math.ceil((MOVES * effort * more) / (2 * seeds));
   const common = chips.filter((n) => everydayChips.includes(n));
   const others = common.length < chips.length ? OTHER_SEEDS : [];
