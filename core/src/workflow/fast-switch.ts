@@ -30,7 +30,7 @@ export function fastSwitch(board: Board, timer: FoundTimer): { readonly edit: Ed
   const part = board.parts[timer.capacitor];
   const small = timer.values.farads / TIMES_FASTER;
   if (!part || small < FARADS.least) return refusal('timer/too-fast', timer);
-  const nanofarads = nearest(small) * 1e9;
+  const nanofarads = Number((nearest(small) * 1e9).toPrecision(4));
   const site = new Site(board);
   const own = site.insteadOf(part, nanofarads);
   const large = site.seat({ ...part, ref: nextFree('C', board.parts) }, ROTATIONS);
