@@ -44,6 +44,7 @@ await p.presses('Compare with the sheet');
 await p.reads('wrong');
 await picture(p, 'try');
 await p.goes('/parts/7474?beside=74112');
+await p.page.$eval('[aria-label="datasheet of 7474"] dl', (limits) => limits.scrollIntoView({ block: 'end' }));
 await picture(p, 'datasheet');
 await p.goes();
 await p.presses('Open Lock interlock');

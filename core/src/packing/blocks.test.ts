@@ -104,7 +104,9 @@ describe('larger blocks', () => {
     expect(parts(await fewest(adder))).toBe('283');
     const gates = await fewest(adder, ['74283']);
     expect([gates.packages.length, gates.proof]).toEqual([2, 'gates']);
-    expect(proofText(gates)).toMatch(/^No fewer than 2 gate chips/);
+    expect(proofText(gates)).toMatch(/^No fewer than 2 gate chips .* matched as far as they fit\.$/);
+    // A strategy of gates alone does not say that it has looked at others.
+    expect(proofText({ ...gates, strategy: 'fewest' })).toMatch(/^No fewer than 2 gate chips .* were left out\.$/);
     const alone = await fewest(adder, blockNumbers);
     expect([alone.packages.length, alone.proof]).toEqual([2, 'all']);
   }, 60_000);

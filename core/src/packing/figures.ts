@@ -86,8 +86,10 @@ export function freedom({ unused }: Netlist, { strategy = 'written' }: Packing):
 export function proofText({ proof, bound, strategy = 'written', packages }: Packing): string {
   const n = packages.length;
   if (proof === 'all') return `No fewer than ${n} will do: every set was tried.`;
-  if (proof === 'gates')
-    return `No fewer than ${n} gate chips will do: every set was tried. Larger blocks were matched as far as they fit.`;
+  if (proof === 'gates') {
+    const others = strategy === 'blocks' ? 'matched as far as they fit' : 'left out';
+    return `No fewer than ${n} gate chips will do: every set was tried. Larger chips were ${others}.`;
+  }
   if (proof === 'tried' && isOneToOne(strategy)) return 'Fewest for these gates one to one: proved.';
   if (proof === 'tried') return 'Least of the forms tried: proved by the program. Another form may do with less.';
   return bound !== undefined && bound > 1 && bound < n

@@ -88,6 +88,9 @@ export function Datasheet({ type }: { readonly type: PartType }) {
   );
 }
 
+/** A text in which a number stays with its unit, and a range in one line. */
+const unbroken = (text: string): string => text.replace(/(?<=\d) (?=V|°C|pF|to)|(?<=to) (?=\d)/g, '\u00a0');
+
 /** One limit: its name, its value, and in what it is promised. */
 function LimitLine({ limit }: { readonly limit: Limit }) {
   return (
@@ -101,7 +104,7 @@ function LimitLine({ limit }: { readonly limit: Limit }) {
         </Box>
         {limit.at && (
           <Box as="span" color="soft" fontSize="12px">
-            {` at ${limit.at}`}
+            {` at ${unbroken(limit.at)}`}
           </Box>
         )}
       </Box>

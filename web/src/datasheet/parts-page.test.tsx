@@ -76,7 +76,7 @@ describe('the page of parts', () => {
 
   it('says of each limit under what it is promised, by the family that is chosen', async () => {
     open('/parts/7474');
-    const limit = (name: string) => screen.getByText(name).nextElementSibling?.textContent;
+    const limit = (name: string) => screen.getByText(name).nextElementSibling?.textContent?.replaceAll('\u00a0', ' ');
     expect(limit('Output high at least')).toBe('3.98 V at 4.5 V supply, 25 °C; 3.84 V from −40 to 85 °C');
     expect(limit('Set-up and hold at the clock')).toBe('20 and 0 ns at 4.5 V supply, 25 °C');
     await userEvent.selectOptions(screen.getByLabelText('family'), 'LS');

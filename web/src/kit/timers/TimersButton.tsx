@@ -195,6 +195,9 @@ function WantedParts({ timer }: { readonly timer: FoundTimer }) {
             <Amount label="high share in percent" value={share} onChange={setShare} hint="any" />%
           </>
         )}
+        {timer.switched.length > 0 && (
+          <Text color="soft">while {timer.switched.map(({ by }) => by).join(' and ')} is open</Text>
+        )}
       </Flex>
       <Flex direction="column" gap="6px" pt="8px" minH="96px">
         {first.trim() === '' && (
@@ -211,24 +214,37 @@ function WantedParts({ timer }: { readonly timer: FoundTimer }) {
           </Text>
         )}
         {found.map((s) => (
-          <Flex key={JSON.stringify(s.values)} align="center" gap="10px" fontSize="13px">
-            <Button onClick={() => put(s)}>Put on the board</Button>
-            <Text fontFamily="mono">
-              {[
-                ...timer.resistors.map((ref, i) => `${ref}${shownValue('resistor', s.values.ohms[i])}`),
-                `${timer.capacitor}${shownCapacitor(s.values.farads)}`,
-              ].join(' · ')}
-            </Text>
-            <Text color="soft">
-              {s.rhythm.lowS === null
-                ? inWords(s.rhythm.highS)
-                : `${hertzWords(1 / periodOf(s.rhythm))}, high ${((100 * s.rhythm.highS) / periodOf(s.rhythm)).toFixed(0)} %`}
-            </Text>
-            {s.isInDrawer && <Text color="soft">in the drawer</Text>}
-          </Flex>
+          <Offer key={JSON.stringify(s.values)} timer={timer} suggestion={s} onPut={() => put(s)} />
         ))}
       </Flex>
     </Box>
+  );
+}
+
+interface OfferProps {
+  readonly timer: FoundTimer;
+  readonly suggestion: Suggestion;
+  readonly onPut: () => void;
+}
+
+/** Parts that come near to what is wanted, and what the timer comes to with them. */
+function Offer({ timer, suggestion: { values, rhythm, isInDrawer }, onPut }: OfferProps) {
+  return (
+    <Flex align="center" gap="10px" fontSize="13px">
+      <Button onClick={onPut}>Put on the board</Button>
+      <Text fontFamily="mono">
+        {[
+          ...timer.resistors.map((ref, i) => `${ref}${shownValue('resistor', values.ohms[i])}`),
+          `${timer.capacitor}${shownCapacitor(values.farads)}`,
+        ].join(' · ')}
+      </Text>
+      <Text color="soft">
+        {rhythm.lowS === null
+          ? inWords(rhythm.highS)
+          : `${hertzWords(1 / periodOf(rhythm))}, high ${((100 * rhythm.highS) / periodOf(rhythm)).toFixed(0)} %`}
+      </Text>
+      {isInDrawer && <Text color="soft">in the drawer</Text>}
+    </Flex>
   );
 }
 

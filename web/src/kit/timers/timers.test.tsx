@@ -76,6 +76,8 @@ describe('the timers of a board', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Wire a fast switch' }));
     expect(figures()).toMatch(/^210\.2 Hz/);
     expect(figures()).toMatch(/While S1 is closed: 2\.08\d Hz, with C5 4\.7 µF beside it\./);
+    // What is wanted then is the rate without the second capacitor, and it says so.
+    expect(screen.getByText('while S1 is open')).toBeDefined();
     act(() => void session.undo());
     expect(figures()).toMatch(/^2\.102 Hz/);
     expect(screen.getByRole('button', { name: 'Wire a fast switch' })).toBeDefined();
