@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { findChip } from './catalogue';
-import { chips, outputDelaysOf } from './chips';
+import { chips, familiesGivenFor, outputDelaysOf } from './chips';
+import { timingRequirementsOf } from './chips/timing-requirements';
 import { delaysOf, edgesOf, functionTableOf, interchangeable, kindsOfUnit, limitsOf, timingOf } from './datasheet';
-import { families } from './family';
+import { families, partNumber } from './family';
 import { searchParts } from './search';
 
 const first = (base: string) => findChip(base)?.units[0] ?? expect.fail(base);
@@ -117,29 +118,69 @@ describe('what a datasheet says', () => {
 
 describe('delays of single outputs', () => {
   it.each(chips.map((chip) => [chip.base, chip] as const))(
-    '%s: of its own families and outputs, the least before the most',
+    '%s: of its own outputs, the least before the most',
     (base, chip) => {
       const names = new Set(chip.pins.split(' '));
-      for (const { family, pins, rise, fall } of outputDelaysOf(base)) {
-        expect(chip.families).toContain(family);
-        if (pins !== '*') for (const pin of pins.split(' ')) expect(names.has(pin), pin).toBe(true);
-        for (const [typical, most] of [rise, fall]) expect(most).toBeGreaterThan(typical);
+      for (const family of familiesGivenFor(base)) expect(chip.families).toContain(family);
+      for (const family of chip.families) {
+        for (const { pins, rise, fall } of outputDelaysOf(base, family)) {
+          if (pins !== '*') for (const pin of pins.split(' ')) expect(names.has(pin), pin).toBe(true);
+          for (const [typical, most] of [rise, fall]) expect(most).toBeGreaterThan(typical);
+        }
       }
     },
   );
+
+  it('are from a data sheet of the chip, in that family or another, for every chip but a few', () => {
+    const without = chips.filter((chip) => chip.families.length > 0 && familiesGivenFor(chip.base).length === 0);
+    expect(without.map((chip) => chip.base)).toEqual([]);
+  });
+
+  it('are worked out from the nearest family where its own data sheet is not at hand, and say so', () => {
+    const type = findChip('74154') ?? expect.fail();
+    // From the HC157, whose data sheet is at hand, to the HCT157: 11 ns to 9 ns.
+    expect(outputDelaysOf('74157', 'HCT')).toEqual([
+      { pins: '*', rise: [22, 31], fall: [22, 31], workedOutFrom: 'HC' },
+    ]);
+    expect(outputDelaysOf('74157', 'HC')[0]?.workedOutFrom).toBeNull();
+    const line = limitsOf(type.chip ?? expect.fail(), 'HCT').find((l) => l.name.startsWith('Delay'));
+    expect(line?.value).toMatch(/worked out from the 74(LS)?154$/);
+  });
 
   it('are those of the output, then of the chip, then of the family', () => {
     const of = (base: string, output: string) => {
       const { rise, fall } = delaysOf(findChip(base) ?? expect.fail(base), 'LS', output);
       return [rise.typical, fall.typical];
     };
-    expect([of('7493', 'QD'), of('7474', '1Q'), of('74154', '0')]).toEqual([
+    expect([of('7493', 'QD'), of('7474', '1Q')]).toEqual([
       [34, 34],
       [13, 25],
-      [9, 9],
     ]);
     // Of a long ripple counter each stage comes after the one before.
     const stages = [1, 4, 5, 12].map((n) => delaysOf(findChip('4040') ?? expect.fail(), 'HC', `Q${n}`).rise.typical);
     expect(stages).toEqual([16, 46, 56, 126]);
+  });
+});
+
+describe('what clocked chips ask of their inputs', () => {
+  it('stands there for every chip with a clock or trigger, in every family it is made in', () => {
+    for (const chip of chips) {
+      if (!/ at (rise|fall)/.test(chip.behaviour)) continue;
+      for (const family of chip.families) {
+        const needs = timingRequirementsOf(chip.base, family);
+        if (!needs) expect.fail(partNumber(chip.base, family));
+        for (const { mostMhz, highNs, lowNs } of Object.values(needs.clocks)) {
+          // A clock at its greatest rate leaves room for its two widths, nearly: data sheets promise each by itself.
+          expect((highNs ?? 0) + (lowNs ?? 0), partNumber(chip.base, family)).toBeLessThanOrEqual(
+            1500 / (mostMhz ?? 1),
+          );
+        }
+      }
+    }
+  });
+
+  it('of another family is as much longer as its gates are slower', () => {
+    expect(timingRequirementsOf('74109', 'HCT')).toMatchObject({ setUpNs: 24, workedOutFrom: 'HC' });
+    expect(timingRequirementsOf('74109', 'HC')?.workedOutFrom).toBeUndefined();
   });
 });

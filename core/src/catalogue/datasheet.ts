@@ -1,8 +1,8 @@
 import { elementAt } from '../element-at';
 import { HIGH, LOW, MachineRun, rowBit, type Table, tableOf } from '../logic';
 import { type ChipData, outputDelaysOf } from './chips';
-import { timingRequirementsOf } from './chips/timing-requirements';
-import { type Family, type FamilyId, families, schmittLevels } from './family';
+import { type ClockNeeds, timingRequirementsOf } from './chips/timing-requirements';
+import { type Family, type FamilyId, families, partNumber, schmittLevels } from './family';
 import type { PartType, Unit } from './part';
 
 /** A line of a part's limits: what it is, its value with its unit, and the conditions under which that is promised. */
@@ -23,27 +23,29 @@ export interface EdgeDelays {
 }
 
 /**
- * The delays of one output of a chip, by the output's name: that output's own where its data sheet gives it, else the chip's, else its family's.
+ * The delays of one output of a chip, by the output's name: that output's own where a data sheet of the chip gives it, else the chip's, else its family's.
  */
 export function delaysOf({ chip }: Pick<PartType, 'chip'>, id: FamilyId, output = '*'): EdgeDelays {
-  const given = chip ? outputDelaysOf(chip.base).filter((d) => d.family === id) : [];
+  const given = chip ? outputDelaysOf(chip.base, id) : [];
   const own = given.find((d) => d.pins.split(' ').includes(output)) ?? given.find((d) => d.pins === '*');
   const both = (pair: readonly [number, number]) => ({ typical: pair[0], most: pair[1] });
   if (own) return { rise: both(own.rise), fall: both(own.fall) };
-  const whole = chip?.own?.delayNs ?? chip?.delayNs?.[id];
+  const whole = chip?.own?.delayNs;
   const same = whole ? both(whole) : families[id].delayNs;
   return { rise: same, fall: same };
 }
 
 /** The delays of a chip as a line says them: of all its outputs where they are alike, or from the least to the greatest. */
 function delayWords(chip: ChipData, id: FamilyId): string {
-  const named = outputDelaysOf(chip.base).filter((d) => d.family === id);
+  const named = outputDelaysOf(chip.base, id);
   const outputs = named.length > 0 ? named.flatMap(({ pins }) => pins.split(' ')) : ['*'];
   const all = outputs.map((name) => delaysOf({ chip }, id, name));
   const edges = all.flatMap(({ rise, fall }) => [rise, fall]);
   const [least, most] = [Math.min(...edges.map((e) => e.typical)), Math.max(...edges.map((e) => e.typical))];
   const typical = least === most ? `${least}` : `${least} to ${most}`;
-  return `${typical} and ${Math.max(...edges.map((e) => e.most))} ns`;
+  const from = named[0]?.workedOutFrom;
+  const source = from ? `, worked out from the ${partNumber(chip.base, from)}` : '';
+  return `${typical} and ${Math.max(...edges.map((e) => e.most))} ns${source}`;
 }
 
 /** The conditions of a family's figures, in words. */
@@ -104,15 +106,23 @@ export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
 function timingLimits(base: string, id: FamilyId): Limit[] {
   const needs = timingRequirementsOf(base, id);
   if (!needs) return [];
-  const { clocks, clearNs, setUpNs, holdNs } = needs;
-  const widths = ({ highNs, lowNs }: { highNs: number | null; lowNs: number | null }): string =>
-    [highNs === null ? null : `high ${highNs} ns`, lowNs === null ? null : `low ${lowNs} ns`]
+  const { clocks, clearNs, setUpNs, holdNs, workedOutFrom } = needs;
+  const source = workedOutFrom ? `, worked out from the ${partNumber(base, workedOutFrom)}` : '';
+  const words = ({ mostMhz, highNs, lowNs }: ClockNeeds): string =>
+    [
+      mostMhz === null ? null : `${mostMhz} MHz`,
+      highNs === null ? null : `high ${highNs} ns`,
+      lowNs === null ? null : `low ${lowNs} ns`,
+    ]
       .filter(Boolean)
       .join(', ');
   return [
     ...Object.entries(clocks).map(([pin, clock]) => ({
-      name: `${pin === '*' ? 'Clock' : `Clock ${pin}`}, at most and least width`,
-      value: `${clock.mostMhz} MHz, ${widths(clock)}`,
+      name:
+        clock.mostMhz === null
+          ? 'Trigger, least width'
+          : `${pin === '*' ? 'Clock' : `Clock ${pin}`}, at most and least width`,
+      value: `${words(clock)}${source}`,
     })),
     ...(clearNs === null ? [] : [{ name: 'Clear, preset or load, least width', value: `${clearNs} ns` }]),
     ...(setUpNs + holdNs === 0 ? [] : [{ name: 'Set-up and hold at the clock', value: `${setUpNs} and ${holdNs} ns` }]),

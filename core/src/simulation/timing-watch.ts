@@ -93,7 +93,7 @@ export class TimingWatch {
             : [0, clear]
           : [0, 0];
       const active = isClock ? (falls ? LOW : HIGH) : null;
-      const leastPeriod = clock ? ticks(1000 / clock.mostMhz) : 0;
+      const leastPeriod = clock?.mostMhz ? ticks(1000 / clock.mostMhz) : 0;
       const isData = !isClock && !isForce;
       return { pin, least, active, leastPeriod, isData, level: UNKNOWN, since: -Infinity, edgeAt: -Infinity };
     });

@@ -45,11 +45,12 @@ export interface TimerDivider {
 
 /** Nanoseconds from the inputs to some outputs, going high and going low, each typical and greatest. */
 export interface OutputDelay {
-  readonly family: FamilyId;
   /** Names of the outputs, or `*` for all that are not named. */
   readonly pins: string;
   readonly rise: readonly [typical: number, most: number];
   readonly fall: readonly [typical: number, most: number];
+  /** The family whose data sheet they are worked out from; null where they stand in the chip's own. */
+  readonly workedOutFrom: FamilyId | null;
 }
 
 /** A chip as a data sheet gives it: pins counted from 1, behaviour in the sheet language. */
@@ -95,8 +96,6 @@ export interface ChipData {
   readonly openV?: number;
   /** Inputs that switch at one level going up and at a lower one going down. */
   readonly schmitt?: true;
-  /** Typical and greatest delay in ns, where it is not about the family's gate delay. */
-  readonly delayNs?: Partial<Record<FamilyId, readonly [typical: number, most: number]>>;
   /** What catches people out. */
   readonly caveat: string;
 }

@@ -23,4 +23,4 @@ export const chips: readonly ChipData[] = [
   ...counters,
   ...timers,
 ].sort((a, b) => number(a) - number(b));
-export { outputDelaysOf } from './output-delays';
+export { familiesGivenFor, outputDelaysOf } from './output-delays';

@@ -1,316 +1,50 @@
-import type { FamilyId } from '../family';
+import { type FamilyId, familyIds } from '../family';
 import type { OutputDelay } from './chip-data';
+import type { DelaysOfChips, Figures, OfChip } from './delay-figures';
+import { advanced, advancedTtlLevels, highSpeed, highSpeedTtlLevels } from './delays-of-cmos';
+import { advancedLowPower, fast, lowPower, schottky, standard } from './delays-of-ttl';
+import { nearestFamily, roundedNs, slower } from './nearest-family';
 
-/** Typical and greatest, going high; typical and greatest, going low; in nanoseconds. */
-type Figures = readonly [rise: number, mostRise: number, fall: number, mostFall: number];
-/** Delays of a chip: of all its outputs, or by the names of some. */
-type OfChip = Figures | Readonly<Record<string, Figures>>;
-
-/** The ripple counters 7490 and 7493, and the 74290 and 74293 with other pins: the same in standard TTL and LS. */
-const rippleDecade: OfChip = { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [21, 32, 23, 35], QD: [21, 32, 23, 35] };
-const rippleBinary: OfChip = { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [21, 32, 23, 35], QD: [34, 51, 34, 51] };
-
-/**
- * Standard TTL. Source: The TTL Data Book (Texas Instruments), switching characteristics at 5 V and 25 °C, 400 Ω and 15 pF; of the XOR with its
- * other input high, of flip-flops, registers and counters from the clock, of selectors from the select inputs, of the 7475 from its data.
- */
-const standard: Readonly<Record<string, OfChip>> = {
-  '7442': [17, 30, 17, 30],
-  '7475': { '1Q 2Q 3Q 4Q': [16, 30, 14, 25], '1Qn 2Qn 3Qn 4Qn': [24, 40, 7, 15] },
-  '7483': { 'S1 S2 S3 S4': [16, 24, 16, 24], C4: [9, 14, 11, 16] },
-  '7485': { 'LT GT': [17, 26, 20, 30], EQ: [23, 35, 20, 30] },
-  '74151': { Y: [25, 38, 25, 38], W: [17, 26, 19, 30] },
-  '74153': [22, 34, 22, 34],
-  '74157': [15, 23, 18, 27],
-  '74160': { '*': [13, 20, 15, 23], RCO: [23, 35, 23, 35] },
-  '74162': { '*': [13, 20, 15, 23], RCO: [23, 35, 23, 35] },
-  '74164': [17, 27, 21, 32],
-  '74165': [16, 24, 21, 31],
-  '74190': { '*': [16, 24, 24, 36], RCOn: [13, 20, 16, 24], MAX: [28, 42, 37, 52] },
-  '74191': { '*': [16, 24, 24, 36], RCOn: [13, 20, 16, 24], MAX: [28, 42, 37, 52] },
-  '74192': { '*': [25, 38, 31, 47], COn: [17, 26, 16, 24], BOn: [16, 24, 16, 24] },
-  '74193': { '*': [25, 38, 31, 47], COn: [17, 26, 16, 24], BOn: [16, 24, 16, 24] },
-  '74194': [14, 22, 17, 26],
-  '74195': [14, 22, 17, 26],
-  '7400': [11, 22, 7, 15],
-  '7402': [12, 22, 8, 15],
-  '7403': [35, 45, 8, 15],
-  '7404': [12, 22, 8, 15],
-  '7405': [40, 55, 8, 15],
-  '7406': [10, 15, 15, 23],
-  '7407': [6, 10, 20, 30],
-  '7408': [17.5, 27, 12, 19],
-  '7409': [21, 32, 16, 24],
-  '7410': [11, 22, 7, 15],
-  '7414': [15, 22, 15, 22],
-  '7420': [12, 22, 8, 15],
-  '7427': [10, 15, 7, 11],
-  '7430': [13, 22, 8, 15],
-  '7432': [10, 15, 14, 22],
-  '7437': [13, 22, 8, 15],
-  '7438': [14, 22, 11, 18],
-  '7486': [18, 30, 13, 22],
-  '74125': [8, 13, 12, 18],
-  '74126': [8, 13, 12, 18],
-  '74132': [15, 22, 15, 22],
-  '7473': [16, 25, 25, 40],
-  '7474': [14, 25, 20, 40],
-  '7476': [16, 25, 25, 40],
-  '74107': [16, 25, 25, 40],
-  '74161': { '*': [13, 20, 15, 23], RCO: [23, 35, 23, 35] },
-  '74163': { '*': [13, 20, 15, 23], RCO: [23, 35, 23, 35] },
-  '74174': [20, 30, 24, 35],
-  '74175': [20, 30, 24, 35],
-  '74273': [17, 27, 18, 27],
-  '7490': rippleDecade,
-  '7492': { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [10, 16, 14, 21], QD: [21, 32, 23, 35] },
-  '7493': rippleBinary,
-  '7495': [18, 27, 21, 32],
-  '74109': [10, 16, 18, 28],
-  '74147': [13, 19, 12, 19],
-  '74148': { 'A0n A1n A2n': [13, 19, 12, 19], EOn: [6, 10, 14, 25], GSn: [18, 30, 14, 25] },
-  '74154': [24, 36, 22, 33],
-  '74155': [21, 32, 21, 32],
-  '74166': [17, 26, 20, 30],
-  '74173': [28, 43, 19, 31],
-  '74279': [12, 22, 9, 15],
-  '74290': rippleDecade,
-  '74293': rippleBinary,
+const tables: Readonly<Record<FamilyId, DelaysOfChips>> = {
+  '74': standard,
+  LS: lowPower,
+  ALS: advancedLowPower,
+  S: schottky,
+  F: fast,
+  HC: highSpeed,
+  HCT: highSpeedTtlLevels,
+  AC: advanced,
+  ACT: advancedTtlLevels,
 };
-
-/** Low-power Schottky. Source: as above, 2 kΩ and 15 pF. The middle outputs of the 74LS393 are spaced evenly between the two that are given. */
-const lowPower: Readonly<Record<string, OfChip>> = {
-  '7442': [20, 30, 20, 30],
-  '7475': { '1Q 2Q 3Q 4Q': [15, 27, 9, 17], '1Qn 2Qn 3Qn 4Qn': [12, 20, 7, 15] },
-  '7483': { 'S1 S2 S3 S4': [16, 24, 15, 24], C4: [11, 17, 15, 22] },
-  '7485': { 'LT GT': [24, 36, 20, 30], EQ: [27, 45, 23, 45] },
-  '74151': { Y: [27, 43, 18, 30], W: [14, 23, 20, 32] },
-  '74153': [19, 29, 25, 38],
-  '74157': [15, 23, 18, 27],
-  '74158': [13, 20, 16, 24],
-  '74160': { '*': [13, 24, 18, 27], RCO: [20, 35, 18, 35] },
-  '74162': { '*': [13, 24, 18, 27], RCO: [20, 35, 18, 35] },
-  '74164': [17, 27, 21, 32],
-  '74165': [14, 25, 16, 25],
-  '74175': [13, 25, 16, 25],
-  '74190': { '*': [16, 24, 24, 36], RCOn: [13, 20, 16, 24], MAX: [28, 42, 37, 52] },
-  '74191': { '*': [16, 24, 24, 36], RCOn: [13, 20, 16, 24], MAX: [28, 42, 37, 52] },
-  '74192': { '*': [25, 38, 31, 47], COn: [17, 26, 18, 24], BOn: [16, 24, 15, 24] },
-  '74193': { '*': [25, 38, 31, 47], COn: [17, 26, 18, 24], BOn: [16, 24, 15, 24] },
-  '74194': [14, 22, 17, 26],
-  '74195': [14, 22, 17, 26],
-  '74240': [9, 14, 12, 18],
-  '74244': [12, 18, 12, 18],
-  '74245': [8, 12, 8, 12],
-  '74283': { 'S1 S2 S3 S4': [16, 24, 15, 24], C4: [11, 17, 15, 22] },
-  '74373': [12, 18, 12, 18],
-  '74374': [15, 28, 19, 28],
-  '74377': [17, 27, 18, 27],
-  '7400': [9, 15, 10, 15],
-  '7402': [10, 15, 10, 15],
-  '7403': [17, 32, 15, 28],
-  '7404': [9, 15, 10, 15],
-  '7405': [17, 32, 15, 28],
-  '7408': [8, 15, 10, 20],
-  '7409': [20, 35, 17, 35],
-  '7410': [9, 15, 10, 15],
-  '7411': [8, 15, 10, 20],
-  '7414': [15, 22, 15, 22],
-  '7420': [9, 15, 10, 15],
-  '7421': [8, 15, 10, 20],
-  '7427': [10, 15, 10, 15],
-  '7430': [8, 15, 13, 20],
-  '7432': [14, 22, 14, 22],
-  '7437': [12, 24, 12, 24],
-  '7438': [20, 32, 18, 28],
-  '7451': [12, 20, 12.5, 20],
-  '7454': [12, 20, 12.5, 20],
-  '7486': [20, 30, 13, 22],
-  '74125': [9, 15, 7, 18],
-  '74126': [9, 15, 8, 18],
-  '74132': [15, 22, 15, 22],
-  '74133': [10, 15, 40, 59],
-  '74136': [18, 30, 18, 30],
-  '74266': [18, 30, 18, 30],
-  '7473': [15, 20, 15, 20],
-  '7474': [13, 25, 25, 40],
-  '7476': [15, 20, 15, 20],
-  '74107': [15, 20, 15, 20],
-  '74109': [13, 25, 25, 40],
-  '74112': [15, 20, 15, 20],
-  '74138': [18, 27, 26, 39],
-  '74139': [18, 29, 25, 38],
-  '74161': { '*': [13, 24, 18, 27], RCO: [20, 35, 18, 35] },
-  '74163': { '*': [13, 24, 18, 27], RCO: [20, 35, 18, 35] },
-  '74174': [20, 30, 21, 30],
-  '74273': [17, 27, 18, 27],
-  '7490': rippleDecade,
-  '7492': { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [10, 16, 14, 21], QD: [21, 32, 23, 35] },
-  '7493': rippleBinary,
-  '74390': {
-    '1QA 2QA': [12, 20, 13, 20],
-    '1QB 2QB': [13, 21, 14, 21],
-    '1QC 2QC': [24, 39, 26, 39],
-    '1QD 2QD': [13, 21, 14, 21],
-  },
-  '74393': {
-    '1QA 2QA': [12, 20, 13, 20],
-    '1QB 2QB': [21, 33, 22, 33],
-    '1QC 2QC': [31, 47, 31, 47],
-    '1QD 2QD': [40, 60, 40, 60],
-  },
-  '7495': [18, 27, 21, 32],
-  '74147': [21, 33, 15, 23],
-  '74148': { 'A0n A1n A2n': [20, 36, 16, 29], EOn: [7, 18, 25, 40], GSn: [35, 55, 9, 21] },
-  '74155': [17, 26, 19, 30],
-  '74173': [17, 25, 22, 30],
-  '74241': [12, 18, 12, 18],
-  '74251': { Y: [29, 45, 28, 45], W: [20, 33, 21, 33] },
-  '74253': [30, 45, 21, 32],
-  '74279': [12, 22, 13, 21],
-  '74280': { EVEN: [33, 50, 29, 45], ODD: [23, 35, 31, 50] },
-  '74290': rippleDecade,
-  '74293': rippleBinary,
-  '74365': [10, 16, 9, 22],
-  '74367': [10, 16, 9, 22],
-};
-
-/** The same times for both edges. */
-function both(typical: number, most: number): Figures {
-  return [typical, most, typical, most];
-}
-
-/** The outputs of a long ripple counter, by the numbers of their stages: 16 and 30 ns to the first, each further one 10 and 15 ns later. */
-function rippled(stages: readonly number[]): OfChip {
-  return Object.fromEntries(stages.map((n) => [`Q${n}`, both(16 + 10 * (n - 1), 30 + 15 * (n - 1))]));
-}
-
-/** Schottky. Source: The TTL Data Book (Texas Instruments), 5 V and 25 °C, 280 Ω and 15 pF. */
-const schottky: Readonly<Record<string, OfChip>> = {
-  '7400': [3, 4.5, 3, 5],
-  '7402': [3.5, 5.5, 3.5, 5.5],
-  '7403': [5, 7.5, 4.5, 7],
-  '7404': [3, 4.5, 3, 5],
-  '7405': [5, 7.5, 4.5, 7],
-  '7408': [4.5, 7, 5, 7.5],
-  '7409': [6.5, 10, 6.5, 10],
-  '7410': [3, 4.5, 3, 5],
-  '7411': [4.5, 7, 5, 7.5],
-  '7420': [3, 4.5, 3, 5],
-  '7430': [4, 6, 4.5, 7],
-  '7432': [4, 7, 4, 7],
-  '7437': [4, 6.5, 4, 6.5],
-  '7438': [6.5, 10, 6.5, 10],
-  '7486': [7, 10.5, 6.5, 10],
-  '7474': [6, 9, 6, 9],
-  '74112': [4, 7, 5, 7],
-  '74133': [4, 6, 4.5, 7],
-  '74138': [7.5, 12, 8, 12],
-  '74151': { Y: [12, 18, 12, 18], W: [10, 15, 9, 13.5] },
-  '74153': [11.5, 18, 12, 18],
-  '74157': [9.5, 15, 9.5, 15],
-  '74158': [8, 12, 8, 12],
-  '74174': [8, 12, 11.5, 17],
-  '74175': [8, 12, 11.5, 17],
-  '74240': [4.5, 7, 4.5, 7],
-  '74241': [6, 9, 6, 9],
-  '74244': [6, 9, 6, 9],
-  '74260': [4, 5.5, 4, 6],
-  '74280': [14, 21, 11.5, 18],
-  '74373': [7, 12, 7, 12],
-  '74374': [8, 15, 11, 17],
-};
-
-/** Fast. Source: FAST data book (Fairchild), 5 V and 25 °C, 50 pF; of the XOR with its other input high, of flip-flops from the clock. */
-const fast: Readonly<Record<string, OfChip>> = {
-  '7400': [3.7, 5, 3.2, 4.3],
-  '7402': [4.4, 5.5, 3.2, 4.3],
-  '7404': [3.7, 5, 3.2, 4.3],
-  '7408': [4.2, 5.6, 4, 5.3],
-  '7410': [3.7, 5, 3.2, 4.3],
-  '7411': [4.2, 5.6, 4.1, 5.5],
-  '7420': [3.7, 5, 3.2, 4.3],
-  '7432': [4.2, 5.6, 4, 5.3],
-  '7486': [5.3, 7, 4.7, 6.5],
-  '7474': [5.3, 6.8, 6.2, 8],
-  '74138': [5.6, 7, 6.1, 8],
-  '74139': [5.3, 7, 6.1, 8],
-  '74161': { '*': [5.5, 7.5, 7.5, 10], RCO: [10, 14, 10, 14] },
-  '74163': { '*': [5.5, 7.5, 7.5, 10], RCO: [10, 14, 10, 14] },
-  '74373': [5.3, 7, 3.7, 5],
-  '74374': [6.5, 8.5, 6.5, 8.5],
-};
-
-/**
- * High-speed CMOS. Source: data sheets of Texas Instruments, 4.5 V, 25 °C, 50 pF, which give one time for both edges; of flip-flops, registers and
- * counters from the clock, of selectors from the select input, of latches from their data; of the 4020 and 4040 each stage after the one before.
- */
-const highSpeed: Readonly<Record<string, OfChip>> = {
-  '7400': both(9, 18),
-  '7402': both(9, 18),
-  '7404': both(9, 19),
-  '7408': both(10, 20),
-  '7410': both(10, 19),
-  '7411': both(10, 20),
-  '7414': both(12, 25),
-  '7420': both(14, 22),
-  '7432': both(10, 20),
-  '7474': both(20, 35),
-  '7486': both(12, 20),
-  '74112': both(16, 25),
-  '74125': both(14, 24),
-  '74126': both(14, 24),
-  '74132': both(18, 25),
-  '74138': both(18, 36),
-  '74139': both(14, 35),
-  '74157': both(18, 25),
-  '74161': { '*': both(25, 41), RCO: both(24, 43) },
-  '74163': { '*': both(25, 41), RCO: both(24, 43) },
-  '74164': both(23, 35),
-  '74165': both(15, 30),
-  '74174': both(17, 32),
-  '74240': both(10, 20),
-  '74244': both(13, 23),
-  '74245': both(15, 21),
-  '74273': both(15, 32),
-  '74373': both(15, 30),
-  '74374': both(17, 36),
-  '74393': {
-    '1QA 2QA': both(15, 24),
-    '1QB 2QB': both(22, 38),
-    '1QC 2QC': both(27, 48),
-    '1QD 2QD': both(32, 58),
-  },
-  '74573': both(26, 35),
-  '74574': both(28, 36),
-  '74595': { '*': both(17, 30), QHS: both(17, 32) },
-  '4020': rippled([1, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14]),
-  '4040': rippled([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]),
-};
-
-const tables: readonly (readonly [FamilyId, Readonly<Record<string, OfChip>>])[] = [
-  ['74', standard],
-  ['LS', lowPower],
-  ['S', schottky],
-  ['F', fast],
-  ['HC', highSpeed],
-];
 
 const isFigures = (of: OfChip): of is Figures => Array.isArray(of);
 
-/** The delays of single outputs of a chip, where its data sheet gives them apart from its family's gate; none for others. */
-export function outputDelaysOf(base: string): readonly OutputDelay[] {
-  return tables.flatMap(([family, chips]) => {
-    const own = chips[base];
-    if (!own) return [];
-    const lines = isFigures(own) ? ([['*', own]] as const) : Object.entries(own);
-    return lines.map(
-      ([pins, [rise, mostRise, fall, mostFall]]): OutputDelay => ({
-        family,
-        pins,
-        rise: [rise, mostRise],
-        fall: [fall, mostFall],
-      }),
-    );
+/** The figures of a chip in another family, by what factor that is slower. */
+function scaled([rise, mostRise, fall, mostFall]: Figures, by: number): Figures {
+  return [roundedNs(rise * by), roundedNs(mostRise * by), roundedNs(fall * by), roundedNs(mostFall * by)];
+}
+
+/**
+ * The delays of the outputs of a chip in a family: from its data sheet, or where that is not at hand from the same chip in the nearest family,
+ * as much slower or faster as the gates of the two; `workedOutFrom` then names that family. Empty where no family's data sheet is at hand.
+ */
+export function outputDelaysOf(base: string, family: FamilyId): readonly OutputDelay[] {
+  const from = tables[family][base] ? family : nearestFamily(family, familiesGivenFor(base));
+  const given = from && tables[from][base];
+  if (!given) return [];
+  const lines = isFigures(given) ? ([['*', given]] as const) : Object.entries(given);
+  return lines.map(([pins, own]): OutputDelay => {
+    const [rise, mostRise, fall, mostFall] = from === family ? own : scaled(own, slower(from, family));
+    return {
+      pins,
+      rise: [rise, mostRise],
+      fall: [fall, mostFall],
+      workedOutFrom: from === family ? null : from,
+    };
   });
+}
+
+/** The families in which the delays of a chip stand here as its data sheet gives them. */
+export function familiesGivenFor(base: string): readonly FamilyId[] {
+  return familyIds.filter((id) => tables[id][base]);
 }

@@ -1,8 +1,9 @@
-import type { FamilyId } from '../family';
+import { type FamilyId, familyIds } from '../family';
+import { nearestFamily, roundedNs, slower } from './nearest-family';
 
-/** What a clock input needs, in nanoseconds and megahertz; null where the data sheet gives none. */
+/** What a clock or trigger input needs, in nanoseconds and megahertz; null where the data sheet gives none. */
 export interface ClockNeeds {
-  readonly mostMhz: number;
+  readonly mostMhz: number | null;
   readonly highNs: number | null;
   readonly lowNs: number | null;
 }
@@ -16,9 +17,11 @@ export interface TimingRequirements {
   readonly clearNs: number | null;
   readonly setUpNs: number;
   readonly holdNs: number;
+  /** The family whose data sheet they are worked out from; absent where they stand in the chip's own. */
+  readonly workedOutFrom?: FamilyId;
 }
 
-type Edge = readonly [mostMhz: number, highNs: number | null, lowNs: number | null];
+type Edge = readonly [mostMhz: number | null, highNs: number | null, lowNs: number | null];
 const needs = ([mostMhz, highNs, lowNs]: Edge): ClockNeeds => ({ mostMhz, highNs, lowNs });
 
 /** Of a chip with one clock: the clock, the least clear, set-up and hold. */
@@ -30,6 +33,9 @@ function clocked(edge: Edge, clearNs: number | null, setUpNs: number, holdNs: nu
 function rippling(a: Edge, b: Edge, clearNs: number): TimingRequirements {
   return { clocks: { CKA: needs(a), CKB: needs(b) }, clearNs, setUpNs: 0, holdNs: 0 };
 }
+
+/** Of a one-shot: the least width of its trigger pulses, and of its clear. */
+const triggered = (ns: number, clearNs: number | null): TimingRequirements => clocked([null, ns, ns], clearNs, 0, 0);
 
 type OfChips = Readonly<Record<string, TimingRequirements>>;
 
@@ -45,17 +51,22 @@ const standard: OfChips = {
   '7476': pulseTriggered,
   '74107': pulseTriggered,
   '74109': clocked([25, 20, 20], 20, 10, 6),
+  '74121': triggered(50, null),
+  '74123': triggered(40, 40),
   '74160': standardLoadable,
   '74161': standardLoadable,
   '74162': standardLoadable,
   '74163': standardLoadable,
   '74164': clocked([25, 20, 20], 20, 15, 5),
+  '74165': clocked([20, 25, 25], 15, 20, 0),
+  '74173': clocked([25, 20, 20], 20, 17, 10),
   '74174': clocked([25, 20, 20], 20, 20, 5),
   '74175': clocked([25, 20, 20], 20, 20, 5),
   '74192': clocked([25, 20, 20], 20, 0, 0),
   '74193': clocked([25, 20, 20], 20, 0, 0),
   '74194': clocked([25, 20, 20], 20, 20, 0),
   '74195': clocked([30, 16, 16], 12, 20, 0),
+  '74221': triggered(50, 20),
   '74273': clocked([30, 16.5, 16.5], 16.5, 20, 5),
   '7490': standardRipple,
   '7492': standardRipple,
@@ -80,16 +91,20 @@ const lowPower: OfChips = {
   '74107': lowPowerJk,
   '74109': clocked([25, 25, null], 25, 35, 5),
   '74112': lowPowerJk,
+  '74123': triggered(40, 40),
   '74160': lowPowerLoadable,
   '74161': lowPowerLoadable,
   '74162': lowPowerLoadable,
   '74163': lowPowerLoadable,
   '74164': clocked([25, 20, 20], 20, 15, 5),
+  '74165': clocked([25, 25, 25], 15, 20, 0),
+  '74173': clocked([30, 25, 25], 25, 35, 3),
   '74174': clocked([30, 20, 20], 20, 20, 5),
   '74175': clocked([30, 20, 20], 20, 20, 5),
   '74192': clocked([25, 20, 20], 20, 0, 0),
   '74193': clocked([25, 20, 20], 20, 0, 0),
   '74194': clocked([25, 20, 20], 20, 20, 0),
+  '74221': triggered(40, 40),
   '74273': clocked([30, 20, 20], 20, 20, 5),
   '74374': clocked([35, 15, 15], null, 20, 0),
   '74377': clocked([30, 20, 20], null, 20, 5),
@@ -116,6 +131,7 @@ const highSpeed: OfChips = {
   '7474': highSpeedFlipFlop,
   '74109': highSpeedFlipFlop,
   '74112': highSpeedFlipFlop,
+  '74123': triggered(20, 20),
   '74160': highSpeedLoadable,
   '74161': highSpeedLoadable,
   '74162': highSpeedLoadable,
@@ -132,6 +148,83 @@ const highSpeed: OfChips = {
   '74595': { clocks: { SRCLK: highSpeedEdge, RCLK: highSpeedEdge }, clearNs: 16, setUpNs: 20, holdNs: 0 },
   '4020': longRipple,
   '4040': longRipple,
+  '4060': longRipple,
+  '4017': clocked([30, 16, 16], 16, 10, 10),
+};
+
+/** High-speed CMOS with TTL levels. Source: High-speed CMOS data handbook (Philips), 4.5 V and 25 °C. */
+const highSpeedTtlLevels: OfChips = {
+  '7474': clocked([27, 18, 18], 16, 12, 3),
+  '74164': clocked([27, 18, 18], 18, 12, 4),
+  '74174': clocked([30, 20, 20], 20, 16, 5),
+  '74175': clocked([25, 20, 20], 20, 16, 5),
+  '74273': clocked([30, 16, 16], 16, 12, 3),
+  '74374': clocked([26, 19, 19], null, 12, 5),
+  '74595': { clocks: { SRCLK: needs([30, 16, 16]), RCLK: needs([30, 16, 16]) }, clearNs: 20, setUpNs: 16, holdNs: 3 },
+};
+
+const advancedLowPowerLoadable = clocked([40, 12.5, 12.5], 15, 15, 0);
+const advancedLowPowerRegister = clocked([50, 10, 10], 10, 10, 0);
+const advancedLowPowerUpDown = clocked([30, 16.5, 16.5], 20, 20, 5);
+
+/** Advanced low-power Schottky. Source: ALS/AS Logic Data Book (Texas Instruments), recommended operating conditions. */
+const advancedLowPower: OfChips = {
+  '7474': clocked([34, 14.5, 14.5], 15, 15, 0),
+  '74109': clocked([34, 14.5, 14.5], 15, 15, 0),
+  '74112': clocked([30, 16.5, 16.5], 10, 22, 0),
+  '74160': advancedLowPowerLoadable,
+  '74161': advancedLowPowerLoadable,
+  '74162': advancedLowPowerLoadable,
+  '74163': advancedLowPowerLoadable,
+  '74174': advancedLowPowerRegister,
+  '74175': advancedLowPowerRegister,
+  '74190': advancedLowPowerUpDown,
+  '74191': advancedLowPowerUpDown,
+  '74192': advancedLowPowerUpDown,
+  '74193': advancedLowPowerUpDown,
+  '74273': clocked([35, 14, 14], 10, 10, 0),
+  '74374': clocked([35, 14, 14], null, 10, 0),
+};
+
+const schottkyRegister = clocked([75, 7, 7], 10, 5, 3);
+const schottkyLoadable = clocked([40, 10, 10], 10, 14, 3);
+
+/** Schottky. Source: The TTL Data Book (Texas Instruments), recommended operating conditions. */
+const schottky: OfChips = {
+  '7474': clocked([75, 6, 7.3], 7, 3, 2),
+  '74112': clocked([80, 6, 6.5], 8, 3, 0),
+  '74162': schottkyLoadable,
+  '74163': schottkyLoadable,
+  '74174': schottkyRegister,
+  '74175': schottkyRegister,
+  '74194': clocked([70, 7, 7], 12, 11, 3),
+  '74374': clocked([75, 6, 7.3], null, 5, 2),
+};
+
+/** Fast. Source: FAST data book (Fairchild), 25 °C. */
+const fast: OfChips = {
+  '7474': clocked([100, 4, 5], 4, 3, 1),
+  '74109': clocked([90, 4, 5], 4, 3, 1),
+  '74112': clocked([85, 4.5, 4.5], 4.5, 4, 0),
+  '74161': clocked([100, 5, 6], 5, 5, 2),
+  '74163': clocked([100, 5, 6], 5, 5, 2),
+  '74175': clocked([100, 4, 5], 5, 3, 1),
+  '74374': clocked([100, 7, 6], null, 2, 2),
+};
+
+/** Advanced CMOS. Source: FACT data book (Fairchild), 5 V and 25 °C. */
+const advanced: OfChips = {
+  '7474': clocked([140, 4.5, 4.5], 4.5, 3, 0.5),
+  '74174': clocked([100, 5, 5], 5, 5, 3),
+  '74273': clocked([140, 4, 4], 4, 4, 1),
+  '74374': clocked([100, 4, 4], null, 4, 1.5),
+};
+
+/** Advanced CMOS with TTL levels. Source: as above. */
+const advancedTtlLevels: OfChips = {
+  '7474': clocked([145, 5, 5], 5, 3, 1),
+  '74273': clocked([125, 4, 4], 4, 3.5, 1.5),
+  '74374': clocked([100, 5, 5], null, 5, 1.5),
 };
 
 /** From a clear, preset or load to the output, typical and greatest, where it is another time than from the clock. Sources: as above. */
@@ -185,17 +278,66 @@ const afterClear: Readonly<
   },
 };
 
-/** How long a clear or preset takes to reach the outputs, in nanoseconds; null where it takes as long as the clock. */
+/**
+ * How long a clear or preset takes to reach the outputs, in nanoseconds: by the data sheet, or worked out from that of the nearest family; null
+ * where it takes as long as the clock.
+ */
 export function clearDelayOf(base: string, family: FamilyId): Readonly<Record<'typical' | 'most', number>> | null {
-  const given = afterClear[family]?.[base];
-  return given ? { typical: given[0], most: given[1] } : null;
+  const from = afterClear[family]?.[base]
+    ? family
+    : nearestFamily(
+        family,
+        familyIds.filter((id) => afterClear[id]?.[base]),
+      );
+  const given = from && afterClear[from]?.[base];
+  if (!given) return null;
+  const by = slower(from, family);
+  return { typical: roundedNs(given[0] * by), most: roundedNs(given[1] * by) };
 }
 
-const families: Readonly<Partial<Record<FamilyId, OfChips>>> = { '74': standard, LS: lowPower, HC: highSpeed };
+const tables: Readonly<Record<FamilyId, OfChips>> = {
+  '74': standard,
+  LS: lowPower,
+  ALS: advancedLowPower,
+  S: schottky,
+  F: fast,
+  HC: highSpeed,
+  HCT: highSpeedTtlLevels,
+  AC: advanced,
+  ACT: advancedTtlLevels,
+};
 
-/** What the data sheet of a chip asks of its inputs in a family; null where it stands here for none. */
+/** What is asked in another family: its times as much longer as its gates are slower, its clock as much slower. */
+function scaled(given: TimingRequirements, from: FamilyId, to: FamilyId): TimingRequirements {
+  const by = slower(from, to);
+  const longer = (ns: number): number => roundedNs(ns * by);
+  const maybe = (ns: number | null): number | null => (ns === null ? null : longer(ns));
+  const clocks = Object.entries(given.clocks).map(([pin, { mostMhz, highNs, lowNs }]) => [
+    pin,
+    { mostMhz: mostMhz === null ? null : Math.round(mostMhz / by), highNs: maybe(highNs), lowNs: maybe(lowNs) },
+  ]);
+  return {
+    clocks: Object.fromEntries(clocks),
+    clearNs: maybe(given.clearNs),
+    setUpNs: longer(given.setUpNs),
+    holdNs: longer(given.holdNs),
+    workedOutFrom: from,
+  };
+}
+
+/**
+ * What the data sheet of a chip asks of its inputs in a family; where that is not at hand, what the nearest family's asks, as much longer or
+ * shorter as its gates are slower or faster. Null where none is at hand.
+ */
 export function timingRequirementsOf(base: string, family: FamilyId): TimingRequirements | null {
-  return families[family]?.[base] ?? null;
+  const own = tables[family][base];
+  if (own) return own;
+  const from = nearestFamily(
+    family,
+    familyIds.filter((id) => tables[id][base]),
+  );
+  const given = from && tables[from][base];
+  return given ? scaled(given, from, family) : null;
 }
 
 /** The name of a pin without the number of its unit: `1CLRn` is `CLRn`. */
