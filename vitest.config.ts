@@ -14,7 +14,7 @@ const mocking = readdirSync('web/src', { recursive: true, encoding: 'utf8' })
  */
 process.env.TSX_TSCONFIG_PATH = join(import.meta.dirname, 'tsconfig.base.json');
 const native = {
-  execArgv: ['--import', 'tsx'],
+  execArgv: ['--import', 'tsx', '--max-semi-space-size=64'],
   server: { deps: { external: [/\/core\/src\/(?!.*\.test\.ts)/] } },
 };
 

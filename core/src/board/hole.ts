@@ -1,4 +1,4 @@
-import { onceFor, remembered } from '../memo';
+import { remembered } from '../memo';
 
 /**
  * Rows of a full-size board from the top: two rails, the upper half j to f, the channel, the lower
@@ -140,8 +140,26 @@ export function holeAt(board: string, column: number, y: number): Hole | null {
   return row !== undefined && isHole(board, column, row) ? { board, column, row } : null;
 }
 
+/** The names of a breadboard's holes and of their strips, row by row, by column from 0. */
+type Names = Readonly<Partial<Record<Row, { readonly holes: readonly string[]; readonly strips: readonly string[] }>>>;
+
+/** Written out once for each breadboard, since holes are compared by their names all the time. */
+const namesOf: (board: string) => Names = remembered((board) => {
+  const columns = [0, ...columnNumbers(board)];
+  const ofRow = (row: Row) => ({
+    holes: columns.map((column) => `${board}.${row}${column}`),
+    strips: columns.map((column) => stripName({ board, column, row })),
+  });
+  return Object.fromEntries(rows.map((row) => [row, ofRow(row)]));
+});
+
 /** Writes a hole as people read it off a board: `b1.e17`, `b1.top+12`. */
-export const printHole: (hole: Hole) => string = onceFor(({ board, row, column }) => `${board}.${row}${column}`);
+export function printHole({ board, row, column }: Hole): string {
+  return namesOf(board)[row]?.holes[column] ?? `${board}.${row}${column}`;
+}
+
+/** As many strips as a large job has. */
+const MOST_STRIPS = 20_000;
 
 /** As many holes as a large job has; each is the same object every time, so that what is kept by hole is found again. */
 const MOST_HOLES = 100_000;
@@ -162,7 +180,9 @@ function holeOf(text: string): Hole | null {
  * rail `b1.top+`; of a rail that is broken in the middle `bs1.left-top+` or `bs1.right-top+`. All holes of a strip
  * conduct to each other.
  */
-export const stripOf: (hole: Hole) => string = onceFor(stripName);
+export function stripOf(hole: Hole): string {
+  return namesOf(hole.board)[hole.row]?.strips[hole.column] ?? stripName(hole);
+}
 
 function stripName({ board, column, row }: Hole): string {
   if (!isRail(row)) return `${board}.${column}${rowY[row] > 8 ? 'e' : 'f'}`;
@@ -215,17 +235,18 @@ export function stripNamed(name: string): Hole | null {
 }
 
 /** Every hole of the strip that a hole is in, in board order. */
-export function holesOfStrip(hole: Hole): Hole[] {
+export const holesOfStrip = (hole: Hole): readonly Hole[] => holesOfStripNamed(stripOf(hole));
+
+const holesOfStripNamed: (strip: string) => readonly Hole[] = remembered((strip) => {
+  const hole = stripNamed(strip);
+  if (!hole) return [];
   const { board, column, row } = hole;
-  if (isRail(row)) {
-    const strip = stripOf(hole);
-    return columnNumbers(board)
-      .map((c) => ({ board, column: c, row }))
-      .filter((h) => hasRailHole(h.column, board) && stripOf(h) === strip);
-  }
   const lower = rowY[row] > 8;
-  return rows.filter((r) => !isRail(r) && rowY[r] > 8 === lower).map((r) => ({ board, column, row: r }));
-}
+  const holes = isRail(row)
+    ? columnNumbers(board).map((c) => ({ board, column: c, row }))
+    : rows.filter((r) => !isRail(r) && rowY[r] > 8 === lower).map((r) => ({ board, column, row: r }));
+  return holes.filter((h) => isHole(board, h.column, h.row) && stripOf(h) === strip);
+}, MOST_STRIPS);
 
 /** The columns of a breadboard, 1 upwards. */
 export function columnNumbers(board: string): number[] {
@@ -233,11 +254,10 @@ export function columnNumbers(board: string): number[] {
 }
 
 /** Where a breadboard lies on the mat, in tenths of an inch: what its column 0 and its top rail add to a hole's place. */
-export function breadboardXY(board: string): { readonly x: number; readonly y: number } {
-  const right = board.endsWith('r');
-  const slot = readBreadboard(board)?.slot ?? 1;
-  return { x: right ? columnsOf(board) + BOARD_GAP : 0, y: (slot - 1) * BOARD_PITCH };
-}
+export const breadboardXY: (board: string) => Point = remembered((board) => ({
+  x: board.endsWith('r') ? columnsOf(board) + BOARD_GAP : 0,
+  y: ((readBreadboard(board)?.slot ?? 1) - 1) * BOARD_PITCH,
+}));
 
 /** Columns from the last hole of a breadboard to the first of its neighbour on the right. */
 export const BOARD_GAP = 3;

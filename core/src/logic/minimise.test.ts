@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { elementAt } from '../element-at';
-import { highsSolver } from '../solver';
+import { solve } from '../testing/interlock';
 import { truthOf } from '../testing/random';
 import { type Cube, exprOfCover, irredundantCover, rowMask, rowsOf, wordsFor } from './cover';
 import { factored, fromOneKind, productOfSums, sizeOf, withXor } from './forms';
@@ -140,7 +140,7 @@ describe('the smallest sum of products', () => {
     );
     const { products, proved } = await minimise(
       { inputs: 4, on: functions.map((f) => f.on), free: functions.map((f) => f.free) },
-      highsSolver(),
+      solve,
     );
     expect(proved).toBe(true);
     expect(products.length).toBe(9);
@@ -159,7 +159,7 @@ describe('the smallest sum of products', () => {
       return (seed >> 16) % 5 === 0 ? '1' : '0';
     }).join('');
     const { inputs, on, free } = fromCells(cells);
-    const { products, proved } = await minimise({ inputs, on: [on], free: [free] }, highsSolver());
+    const { products, proved } = await minimise({ inputs, on: [on], free: [free] }, solve);
     expect(covers(cells, products)).toBe(true);
     expect(proved).toBe(true);
   });

@@ -4,12 +4,13 @@ import { applyEdit, newJob } from '../job';
 import type { Packing } from '../packing';
 import { highsSolver } from '../solver';
 import { layOut, packJob } from '../workflow';
+import { solvedOnce } from './solved-once';
 
 /** Effort for what ends by itself as soon as it is proved: never reached. */
 export const AMPLE = 120;
 
-/** One solver for all tests: loading HiGHS takes a second. */
-export const solve = highsSolver();
+/** One solver for all tests: loading HiGHS takes a second, and what it answered once need not be asked again. */
+export const solve = solvedOnce(highsSolver());
 
 /** The lock interlock of Barrowmere, as in samples/. */
 export const interlockSheet = `in  K "key turned"       E "levels equal"

@@ -6,8 +6,7 @@ import { inspect, recover } from '../inspection';
 import { readJobFile } from '../job/file';
 import { newJob } from '../job/job';
 import { cellAt, tableOf } from '../logic';
-import { highsSolver } from '../solver';
-import { laidOut } from '../testing/interlock';
+import { laidOut, solve } from '../testing/interlock';
 import { inverter, MINUS, PLUS, resistor, switches, wired } from '../testing/wired';
 import { MAX_MEASURED, readBack } from './read-back';
 import { packJob } from './stages';
@@ -47,7 +46,7 @@ describe('a board of transistors, read back', () => {
     const board = wired(...switches(1), 'seat diode', 'D1.A > S1.2', ...lamp(2, 'D1.K', 2));
     const { sheet } = readBack(board);
     expect(columns(sheet)).toEqual({ D2: '01' });
-    const { packing } = await packJob(newJob('read back', sheet), highsSolver());
+    const { packing } = await packJob(newJob('read back', sheet), solve);
     expect(packing?.packages).toEqual([]);
     expect(inspect(board, extractNets(board), packing, 'HC').map((f) => f.code)).toEqual(['built-otherwise']);
   });

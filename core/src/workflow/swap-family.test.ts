@@ -8,14 +8,12 @@ import { writeJobFile } from '../job/write';
 import { tableOf, wantedAt } from '../logic';
 import { levelsMeet } from '../packing/drawer';
 import { walkTable } from '../simulation';
-import { highsSolver } from '../solver';
-import { laidOut } from '../testing/interlock';
+import { laidOut, solve } from '../testing/interlock';
 import { inspectJob, layOutJob, packJob } from './index';
 import { swapFamily } from './swap-family';
 
 const samples = `${import.meta.dirname}/../../../samples`;
 const sheets = ['lock-interlock', 'boat-tally', 'towpath-lamp', 'level-dial'];
-const solve = highsSolver();
 
 /** A sample's sheet packed in a family and laid out. */
 async function built(name: string, family: FamilyId): Promise<Job> {

@@ -8,11 +8,9 @@ import { applyEdit } from '../job/edit';
 import type { Job } from '../job/job';
 import { cellAt, HIGH, LOW, tableOf } from '../logic';
 import { agrees, compileCircuit, PoweredBoard, panelOf, walkTable } from '../simulation';
-import { highsSolver } from '../solver';
+import { solve } from '../testing/interlock';
 import { inspectJob, layOut, packJob } from './stages';
 import { canTry, tryPart } from './try-part';
-
-const solve = highsSolver();
 
 /** A job for trying a chip, packed and laid out. */
 async function laidOut(id: string, units: readonly number[] = []): Promise<Job> {
