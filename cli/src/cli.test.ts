@@ -294,7 +294,7 @@ describe('what they say', () => {
   it('pack counts packages and says how sure it is', async () => {
     const { out } = await cli('pack', interlock);
     expect(out).toContain(
-      '2 packages, 4 units used, 2 spare; 2 gates deep, 18 ns. Fewest for these gates one to one: proved.',
+      '2 packages, 4 units used, 2 spare; 2 gates deep, 21 ns. Fewest for these gates one to one: proved.',
     );
   });
 

@@ -10,7 +10,7 @@ import { gatesOfUnit } from './unit-gates';
 export const blockNumbers: readonly string[] = '7485 74138 74139 74151 74153 74157 74280 74283'.split(' ');
 
 /**
- * How many gates' delay a chip is counted as: data sheets give selectors and decoders some two, comparators,
+ * How many gates deep a chip is counted as: data sheets give selectors and decoders some two, comparators,
  * parities and adders some three of their family's NAND (74HC: 7 ns to 9 ns; 13 ns to 18 ns; 19 ns to 24 ns).
  */
 export function levelsOf(part: PartType): number {

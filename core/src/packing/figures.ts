@@ -1,5 +1,6 @@
-import { type FamilyId, families, typeOf } from '../catalogue';
+import { delaysOf, type EdgeDelays, type FamilyId, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
+import { elementAt } from '../element-at';
 import { levelsOf } from './blocks';
 import { gatesOf } from './check';
 import { drivenBy, type Packing, type Strategy } from './packing';
@@ -13,7 +14,7 @@ export function jumpersOf({ packages, inputs, outputs }: Packing): number {
   return pins.reduce((sum, n) => sum + n, inputs.length + outputs.length);
 }
 
-/** The longest way from a source to an output: units on it, and their delay in ns, typical and at most, by the families' figures. */
+/** The longest way from a source to an output: units on it, and their delay in ns, typical and at most, by the chips' data sheets. */
 export function pathOf(packing: Packing): { gates: number; typicalNs: number; mostNs: number } {
   const reach = new Map<string, { gates: number; typicalNs: number; mostNs: number }>();
   const none = { gates: 0, typicalNs: 0, mostNs: 0 };
@@ -23,22 +24,22 @@ export function pathOf(packing: Packing): { gates: number; typicalNs: number; mo
     return units.flatMap((use, u) => {
       const unit = type?.units[u];
       if (!type || !use || !unit || unit.behaviour.stored.length > 0) return [];
-      return [{ use, levels: levelsOf(type), delay: families[family].delayNs }];
+      const delays = unit.behaviour.outputs.map(({ name }) => slowerEdge(delaysOf(type, family, name)));
+      return [{ use, levels: levelsOf(type), delays }];
     });
   });
   const sorted = gatesOf(packing, new Set(packing.inputs));
   if (typeof sorted === 'string') return none;
   for (let round = 0; round < uses.length; round++) {
     let changed = false;
-    for (const { use, levels, delay } of uses) {
+    for (const { use, levels, delays } of uses) {
       const before = use.inputs.map((n) => reach.get(n) ?? none);
       const top = before.reduce((a, b) => (b.typicalNs > a.typicalNs ? b : a), none);
-      const next = {
-        gates: levels + Math.max(...before.map((b) => b.gates)),
-        typicalNs: top.typicalNs + levels * delay.typical,
-        mostNs: Math.max(...before.map((b) => b.mostNs)) + levels * delay.most,
-      };
-      for (const net of drivenBy(use)) {
+      const gates = levels + Math.max(...before.map((b) => b.gates));
+      const mostNs = Math.max(...before.map((b) => b.mostNs));
+      for (const [o, net] of drivenBy(use).entries()) {
+        const { typical, most } = elementAt(delays, o);
+        const next = { gates, typicalNs: top.typicalNs + typical, mostNs: mostNs + most };
         const old = reach.get(net);
         if (old && old.gates >= next.gates && old.typicalNs >= next.typicalNs) continue;
         reach.set(net, next);
@@ -49,6 +50,11 @@ export function pathOf(packing: Packing): { gates: number; typicalNs: number; mo
   }
   const ends = packing.outputs.map((o) => reach.get(o.net) ?? none);
   return ends.reduce((a, b) => (b.typicalNs > a.typicalNs ? b : a), none);
+}
+
+/** The slower of an output's edges, as the longest path counts it. */
+function slowerEdge({ rise, fall }: EdgeDelays): EdgeDelays['rise'] {
+  return { typical: Math.max(rise.typical, fall.typical), most: Math.max(rise.most, fall.most) };
 }
 
 function familyOf(part: string): FamilyId {

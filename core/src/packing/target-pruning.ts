@@ -30,6 +30,15 @@ export interface Searched {
   isOpen(word: number): boolean;
 }
 
+/** The first of the last two intermediates: its function, the unreached ones that it does not help, and what else the second is judged by. */
+interface First {
+  readonly g: number;
+  readonly open: number;
+  readonly unreached: readonly number[];
+  readonly helped: Uint32Array;
+  readonly wideLeft: number;
+}
+
 /**
  * Backward pruning from the unreached targets, those that the signals and the other targets do not make: an intermediate *helps* a target where a two-input
  * unit makes the target of it and one signal or target more. The last intermediate of a chain must help every unreached target, the last two
@@ -94,13 +103,13 @@ export class TargetPruning {
     const open = (2 ** unreached.length - 1) & ~(helped[g] as number);
     const unhelped = unreached.length - (counts[g] as number);
     if (unhelped <= wideLeft) return true;
-    const isSecond = (h: number): boolean => this.isSecond(h, g, open, unreached, helped, wideLeft);
+    const first: First = { g, open, unreached, helped, wideLeft };
     // Each kind of unit makes one function of just the two; the second helps the others.
     const least = unhelped - wideLeft - this.kinds;
     if (least > 0) {
       const rich = richOf(helpers, least);
       this.steps.left -= rich.length;
-      return rich.some(isSecond);
+      return this.hasSecond(rich, first);
     }
     const { pair, written, searched } = this;
     pair[0] = g;
@@ -108,27 +117,25 @@ export class TargetPruning {
     let rest = open;
     for (let k = 0; k <= wideLeft; k++, rest &= rest - 1) {
       const i = 31 - Math.clz32(rest & -rest);
-      if ((of[i] as readonly number[]).some(isSecond)) return true;
+      if (this.hasSecond(of[i] as readonly number[], first)) return true;
       const count = this.plain.enabling(unreached[i] as number, pair, 1, written);
       this.steps.left -= (of[i] as readonly number[]).length + Math.max(0, count);
       if (count < 0) return true;
       for (let j = 0; j < count; j++) {
         const h = written[j] as number;
-        if (h !== g && searched.have[h] === 0 && searched.isOpen(h) && isSecond(h)) return true;
+        if (h !== g && searched.have[h] === 0 && searched.isOpen(h) && this.isSecond(h, first)) return true;
       }
     }
     return false;
   }
 
+  private hasSecond(among: readonly number[], first: First): boolean {
+    for (let k = 0; k < among.length; k++) if (this.isSecond(among[k] as number, first)) return true;
+    return false;
+  }
+
   /** Whether a second function helps what is open, but for what wide units are left for, and can be made at all. */
-  private isSecond(
-    h: number,
-    g: number,
-    open: number,
-    unreached: readonly number[],
-    helped: Uint32Array,
-    wideLeft: number,
-  ): boolean {
+  private isSecond(h: number, { g, open, unreached, helped, wideLeft }: First): boolean {
     let left = wideLeft;
     for (let rest = open & ~(helped[h] as number); rest !== 0; rest &= rest - 1) {
       const t = unreached[31 - Math.clz32(rest & -rest)] as number;

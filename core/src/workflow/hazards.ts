@@ -16,10 +16,13 @@ export function hazardsOf(
   const most = new Map<string, number>();
   for (const { units, ...named } of packing?.packages ?? []) {
     const [type, own] = [typeOf(named), readPartNumber(named.part)?.family ?? family];
-    for (const use of units) {
-      if (!use || !type) continue;
-      const { rise, fall } = delaysOf(type, own);
-      for (const net of drivenBy(use)) most.set(net, Math.max(rise.most, fall.most));
+    for (const [u, use] of units.entries()) {
+      const outputs = type?.units[u]?.behaviour.outputs;
+      if (!use || !type || !outputs) continue;
+      for (const [o, net] of drivenBy(use).entries()) {
+        const { rise, fall } = delaysOf(type, own, outputs[o]?.name);
+        most.set(net, Math.max(rise.most, fall.most));
+      }
     }
   }
   const usual = families[family].delayNs.most;
