@@ -46,7 +46,16 @@ export default defineConfig({
       { test: { ...web, name: 'web', include: ['src/**/*.test.{ts,tsx}'], exclude: mocking, isolate: false } },
       { test: { ...web, name: 'web, mocking', include: mocking } },
       { test: { name: 'server', root: 'server', environment: 'node', include: ['src/**/*.test.ts'] } },
-      { test: { ...native, name: 'cli', root: 'cli', environment: 'node', include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
+      {
+        test: {
+          ...native,
+          name: 'cli',
+          root: 'cli',
+          environment: 'node',
+          include: ['src/**/*.test.ts'],
+          testTimeout: 60_000,
+        },
+      },
       {
         test: {
           name: 'e2e',
