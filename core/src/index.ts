@@ -271,6 +271,8 @@ export {
   printPlace,
   proofText,
   type Rules,
+  rippleOf,
+  rippleText,
   type Strategy,
   type Supplies,
   stockOf,

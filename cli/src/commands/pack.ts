@@ -29,6 +29,8 @@ import {
   printPlace,
   proofText,
   type Reading,
+  rippleOf,
+  rippleText,
   rulesOf,
   type Strategy,
   stockOf,
@@ -106,7 +108,7 @@ async function act(file: string, options: PackOptions, output: Output): Promise<
     for (const m of missing) all.push(finding('pack/missing', [], { ...m, short: m.need - m.have }));
     if (options.output !== undefined) writeWhole(options.output, writeJobFile(laidOut(job, packing, locks)));
     const count = countPacking(packing);
-    const path = pathOf(packing);
+    const [path, ripple] = [pathOf(packing), rippleOf(packing)];
     if (plain.json)
       output.out(
         json({
@@ -114,6 +116,7 @@ async function act(file: string, options: PackOptions, output: Output): Promise<
           ...count,
           jumpers: jumpersToLay(packing),
           path,
+          ripple,
           proved: packing.proved,
           proof: packing.proof ?? (packing.proved ? 'tried' : 'best'),
           bound: packing.bound ?? null,
@@ -128,7 +131,8 @@ async function act(file: string, options: PackOptions, output: Output): Promise<
       const used = `${many(count.packages, 'package')}, ${many(count.unitsUsed, 'unit')} used, ${count.unitsSpare} spare`;
       const deep = `${many(path.gates, 'gate')} deep, ${path.typicalNs.toFixed(0)} ns`;
       const free = freedom(reading.design.netlist, packing);
-      output.out(`${used}; ${deep}. ${[proofText(withProof(packing)), free].filter(Boolean).join(' ')}\n`);
+      const late = ripple && rippleText(ripple);
+      output.out(`${used}; ${deep}. ${[proofText(withProof(packing)), late, free].filter(Boolean).join(' ')}\n`);
       tellFindings(all, output, job.sheet);
     }
     return codeFor(all);

@@ -215,7 +215,9 @@ class Stager {
       const test =
         gate && trial
           ? `${use.output}${means}, on ${ref} pin ${out}.`
-          : `It is one step of ${gate ? use.gate : use.gate.replace(/\.\w+$/, '')}.`;
+          : gate || unit.gate?.kind !== 'not'
+            ? `It is one step of ${gate ? use.gate : use.gate.replace(/\.\w+$/, '')}.`
+            : `It is low where ${use.inputs[0]} is high, on ${ref} pin ${out}: pins that act low need it.`;
       this.stage('gate', title, { parts: [], test, trial });
       this.claim([out, ...unit.inputs].map((id) => pinOf(ref, id)));
       this.leds(use.output);

@@ -2,7 +2,8 @@ import { benchParts, typeOf } from '../catalogue';
 import { type Netlist, networkOf } from '../design';
 import { elementAt } from '../element-at';
 import { addRow, compile, evaluateBlock, type Program, slotCount, sweep } from '../logic';
-import { lowered } from './lower';
+import { type End, gatesBesideStored, storedEnds } from './check-stored';
+import { withDriversLowered } from './lower';
 import { drivenBy, isLogic, type Packing } from './packing';
 import { gatesOfUnit, type PlainGate } from './unit-gates';
 
@@ -11,16 +12,18 @@ const MAX_ALL_ROWS = 20;
 const ROWS = 1 << 17;
 
 /**
- * Whether a packing computes the design: every output, and everything that a stored signal, shared wire or
- * used part reads, in all rows of up to `maxAllRows` sources, and beyond in 131,072 rows drawn by a seed. What cells
+ * Whether a packing computes the design: every output, everything that a shared wire or a used part reads, and of what is stored the clock, the forces and
+ * the value taken, in all rows of up to `maxAllRows` sources, and beyond in 131,072 rows drawn by a seed. What cells
  * make counts as a source on both sides; rows that matter to no output are left out. Gives what is wrong, in words for a programmer; null when all is well.
  */
 export function whatIsWrong(design: Netlist, packing: Packing, maxAllRows = MAX_ALL_ROWS): string | null {
-  const netlist = lowered(design);
+  const netlist = withDriversLowered(design);
   const wanted = networkOf(netlist);
-  const gates = gatesOf(packing, new Set(wanted.inputs));
+  const gates = gatesOf(packing, new Set(wanted.inputs), storedNets(netlist));
   if (typeof gates === 'string') return gates;
-  const ends = netlist.outputs.map(({ name, net }) => ({
+  const stored = storedEnds(netlist, packing);
+  if (typeof stored === 'string') return stored;
+  const ends: End[] = netlist.outputs.map(({ name, net }) => ({
     what: `output ${name}`,
     wanted: net,
     made: packing.outputs.find((o) => o.name === name)?.net,
@@ -38,17 +41,19 @@ export function whatIsWrong(design: Netlist, packing: Packing, maxAllRows = MAX_
       ends.push({ what: `${cell.ref}.${pin}`, wanted: net, made });
     }
   }
+  ends.push(...stored.ends);
   const missing = ends.find((e) => e.made === undefined);
   if (missing) return `${missing.what} is not made`;
+  const made = [...gates, ...stored.ofPacking];
   const unknown = unmade(
-    gates,
+    made,
     wanted.inputs,
     ends.map((e) => e.made as string),
   );
   if (unknown !== null) return `${unknown} is read and not made`;
   const networks = [
-    { ...wanted, outputs: ends.map((e) => e.wanted) },
-    { inputs: wanted.inputs, gates, outputs: ends.map((e) => e.made as string) },
+    { ...wanted, gates: [...wanted.gates, ...stored.ofDesign], outputs: ends.map((e) => e.wanted) },
+    { inputs: wanted.inputs, gates: made, outputs: ends.map((e) => e.made as string) },
   ];
   const [a, b] = networks.map((n) => columnsOf(compile(n), wanted.inputs.length, maxAllRows)) as [
     Int32Array[],
@@ -101,8 +106,18 @@ function repeated(names: readonly string[]): string | undefined {
   return names.find((name) => seen.size === seen.add(name).size);
 }
 
-/** The gates of all units without memory, sorted; a sentence when they form a loop or break a law of packages. */
-export function gatesOf(packing: Packing, sources: ReadonlySet<string>): PlainGate[] | string {
+const storedNets = ({ cells }: Netlist): ReadonlySet<string> =>
+  new Set(cells.flatMap((cell) => (cell.kind === 'stored' ? [cell.output] : [])));
+
+/**
+ * The gates of all units without memory, and those inside units that store signals of `stored`, sorted; a sentence when they form a loop or break a law of
+ * packages.
+ */
+export function gatesOf(
+  packing: Packing,
+  sources: ReadonlySet<string>,
+  stored: ReadonlySet<string> = new Set(),
+): PlainGate[] | string {
   const waiting: PlainGate[] = [];
   const driven = new Set<string>();
   for (const { units, ...named } of packing.packages) {
@@ -119,9 +134,11 @@ export function gatesOf(packing: Packing, sources: ReadonlySet<string>): PlainGa
         if (net === '0' || net === '1' || (driven.has(net) && !shared)) return `${net} is driven twice`;
         driven.add(net);
       }
+      const prefix = `${named.ref}.${unit.name}/`;
+      if (drivenBy(use).some((net) => stored.has(net))) waiting.push(...gatesBesideStored(unit, use, prefix, stored));
       if (drivenBy(use).some((net) => sources.has(net))) continue;
       if (unit.behaviour.stored.length > 0) return `${named.ref} unit ${unit.name} stores what the design does not`;
-      waiting.push(...gatesOfUnit(unit, use.inputs, drivenBy(use), `${named.ref}.${unit.name}/`));
+      waiting.push(...gatesOfUnit(unit, use.inputs, drivenBy(use), prefix));
     }
   }
   return sorted(waiting, sources);

@@ -13,8 +13,8 @@ interface Done {
 }
 
 /**
- * The packing with each package that is rarer than it need be given up for the most common chip whose units do the same: an inverter on an
- * AND-OR-invert goes to a 7404. As many packages as before, under the same references. `keep` are references that stay as they are.
+ * The packing with each package that is rarer than it need be given up for the most common chip whose units do the same, and of equally common ones for that
+ * whose units are what is asked for: an inverter on an AND-OR-invert or on an XOR goes to a 7404. As many packages as before, under the same references. `keep` are references that stay as they are.
  */
 export function everyday(
   packing: Packing,
@@ -37,12 +37,26 @@ function moreCommon(pack: Package, chips: readonly string[], family: FamilyId): 
     if (!does) return pack;
     done.push({ use, ...does });
   }
+  const isBetter = (base: string, strays: number): boolean =>
+    rarity(base) < rarity(type.id) ||
+    (rarity(base) === rarity(type.id) && strays < straysOn(type.id, pack.units, done));
   for (const base of chips) {
-    if (rarity(base) >= rarity(type.id)) return pack;
+    if (rarity(base) > rarity(type.id)) return pack;
     const [units, common] = [placed(base, done), findChip(base)];
-    if (units && common) return { ref: pack.ref, part: seatedNumber(common, family), units };
+    if (units && common && isBetter(base, straysOn(base, units, done)))
+      return { ref: pack.ref, part: seatedNumber(common, family), units };
   }
   return pack;
+}
+
+/** How many uses are on units of another kind of gate than they are. */
+function straysOn(base: string, units: readonly (UnitUse | null)[], done: readonly Done[]): number {
+  const kinds = unitKindsOf([base]);
+  const isStray = ({ use, duty }: Done): boolean => {
+    const u = units.findIndex((one) => one?.output === use.output);
+    return kinds.find((kind) => kind.units.includes(u))?.duty.kind !== duty.kind;
+  };
+  return done.filter(isStray).length;
 }
 
 /** The uses on units of a chip, the widest first; null where not all of them find one. */

@@ -3,7 +3,7 @@ import type { Netlist } from '../design';
 import { elementAt } from '../element-at';
 import { levelsOf } from './blocks';
 import { gatesOf } from './check';
-import { drivenBy, type Packing, type Strategy } from './packing';
+import { drivenBy, type Packing, type Strategy, type UnitUse } from './packing';
 
 /**
  * Jumpers that a board of it takes, but for those of a board's own rails: one to every input pin, those of spare units
@@ -14,7 +14,7 @@ export function jumpersOf({ packages, inputs, outputs }: Packing): number {
   return pins.reduce((sum, n) => sum + n, inputs.length + outputs.length);
 }
 
-/** The longest way from a source to an output: units on it, and their delay in ns, typical and at most, by the chips' data sheets. */
+/** The longest way from a source, or what is stored, to an output or what stores: units on it, and their delay in ns, typical and at most, by the chips' data sheets. */
 export function pathOf(packing: Packing): { gates: number; typicalNs: number; mostNs: number } {
   const reach = new Map<string, { gates: number; typicalNs: number; mostNs: number }>();
   const none = { gates: 0, typicalNs: 0, mostNs: 0 };
@@ -28,7 +28,10 @@ export function pathOf(packing: Packing): { gates: number; typicalNs: number; mo
       return [{ use, levels: levelsOf(type), delays }];
     });
   });
-  const sorted = gatesOf(packing, new Set(packing.inputs));
+  const storing = packing.packages.flatMap(({ units, ...named }) =>
+    units.filter((use, u) => use && (typeOf(named)?.units[u]?.behaviour.stored.length ?? 0) > 0),
+  ) as UnitUse[];
+  const sorted = gatesOf(packing, new Set([...packing.inputs, ...storing.flatMap(drivenBy)]));
   if (typeof sorted === 'string') return none;
   for (let round = 0; round < uses.length; round++) {
     let changed = false;
@@ -48,7 +51,9 @@ export function pathOf(packing: Packing): { gates: number; typicalNs: number; mo
     }
     if (!changed) break;
   }
-  const ends = packing.outputs.map((o) => reach.get(o.net) ?? none);
+  const ends = [...packing.outputs.map((o) => o.net), ...storing.flatMap((use) => use.inputs)].map(
+    (net) => reach.get(net) ?? none,
+  );
   return ends.reduce((a, b) => (b.typicalNs > a.typicalNs ? b : a), none);
 }
 

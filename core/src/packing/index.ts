@@ -9,6 +9,7 @@ export { type Added, againstRules, holdsNothing, type LockedGate, type Locks, lo
 export { noRules, pack, type Rules } from './pack';
 export * from './packing';
 export { equalUnits, type Slot, withPackagesExchanged, withUnitsExchanged } from './peers';
+export { type Ripple, rippleOf, rippleText } from './ripple';
 export { anySupplies, bestOfAll, type PackProgress, packByStrategy, type Supplies, strategies } from './strategies';
 export { isPlain } from './unit-gates';
 export { choosable } from './units';

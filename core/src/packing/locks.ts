@@ -43,6 +43,9 @@ export const locksKey = ({ pins, added }: Locks): string =>
     .sort()
     .join(';');
 
+/** The nets whose gates the person put on units. */
+export const lockedNets = ({ pins }: Locks): ReadonlySet<string> => new Set(pins.map((pin) => pin.net));
+
 /** The packages that must be there, by reference, with their parts' base numbers. */
 export function lockedPackages({ pins, added }: Locks): Map<string, string> {
   return new Map([...added, ...pins].map(({ ref, part }) => [ref, part]));

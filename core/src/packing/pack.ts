@@ -12,6 +12,7 @@ import {
   type LockedGate,
   type Locks,
   lockedCounts,
+  lockedNets,
   noLocks,
   stillMeant,
 } from './locks';
@@ -53,7 +54,7 @@ export async function pack(
   const { inputs, outputs } = design;
   const family = gateFamily(design, wanted);
   const frame = { inputs, outputs, design: fingerprint(design) };
-  const netlist = lowered(design);
+  const netlist = lowered(design, { family, kept: lockedNets(wished), without: excluded });
   const { locks, findings: gone } = stillMeant(wished, netlist);
   const finished = (gates: readonly Package[], proved: boolean) => ({
     packing: { ...frame, packages: [...gates, ...packagesOfParts(netlist, family, gates)], proved },

@@ -10,9 +10,19 @@ import { choose, chooseNet, type PackRequest, rootsOf } from './choose';
 import { everyday } from './everyday';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
 import { jumpersOf, missingFrom, pathOf } from './figures';
+import { jkChipNumbers } from './flip-flop-forms';
 import { classOf, functionsOf } from './functions';
 import { improvedNets, searchesFor } from './improve-net';
-import { againstChips, holdsNothing, lockedCounts, lockedPackages, locksBroken, noLocks, stillMeant } from './locks';
+import {
+  againstChips,
+  holdsNothing,
+  lockedCounts,
+  lockedNets,
+  lockedPackages,
+  locksBroken,
+  noLocks,
+  stillMeant,
+} from './locks';
 import { lowered } from './lower';
 import { noRules, pack, packagesOfParts, type Rules } from './pack';
 import { fingerprint, type Packing, type Proof, type Strategy } from './packing';
@@ -30,7 +40,7 @@ export const strategies = [
   {
     strategy: 'blocks',
     title: 'Larger chips too',
-    says: 'fewest chips, with selectors, decoders, adders and the like as logic',
+    says: 'fewest chips, with selectors, decoders and adders as logic, counters and shift registers for what is one',
   },
   { strategy: 'kinds', title: 'Fewest kinds', says: 'as few different chips as can be, then few of them' },
   {
@@ -93,14 +103,18 @@ export async function packByStrategy(
   }: { readonly limits?: SolveLimits | undefined; readonly tell?: (progress: PackProgress) => void } = {},
 ): Promise<Packed> {
   if (strategy === 'written' || strategy === 'own')
-    return checked(
-      design,
-      await pack(design, wanted, solve, { rules: supplies, own: strategy === 'own', limits }),
-      supplies,
+    return checked(design, await pack(design, wanted, solve, { rules: supplies, own: strategy === 'own', limits }), {
+      ...supplies,
       strategy,
-    );
+      family: gateFamily(design, wanted),
+    });
   const family = gateFamily(design, wanted);
-  const netlist = lowered(design);
+  const netlist = lowered(design, {
+    family,
+    kept: lockedNets(supplies.locks),
+    without: withoutIn(supplies, strategy),
+    larger: strategy === 'blocks',
+  });
   const { locks, findings: gone } = stillMeant(supplies.locks, netlist);
   const request = requestFor(strategy, { ...supplies, locks }, limits);
   if (request === null) return { packing: null, findings: [finding('pack/no-drawer', [], {})] };
@@ -114,6 +128,12 @@ export async function packByStrategy(
       : null;
   if (near) return { packing: { ...near.packing, design: fingerprint(design) }, findings: near.findings };
   return { packing: null, findings: [unbuildable(netlist, strategy, { ...supplies, locks })] };
+}
+
+/** The JK chips that may not be taken: excluded ones, and from the drawer those that are not in it. */
+function withoutIn({ excluded, drawer }: Supplies, strategy: Strategy): readonly string[] {
+  const isMissing = (n: string): boolean => strategy === 'drawer' && (drawer?.get(n) ?? 0) === 0;
+  return [...excluded, ...jkChipNumbers.filter(isMissing)];
 }
 
 /** One packing by functions: what was found so far, and what is known of how few packages there can be. */
@@ -196,7 +216,7 @@ class Attempt {
 
   private keepOne(packing: Packing): void {
     const sound =
-      whatIsWrong(this.netlist, packing) === null && locksBroken(packing, this.request.locks ?? noLocks) === null;
+      whatIsWrong(this.design, packing) === null && locksBroken(packing, this.request.locks ?? noLocks) === null;
     if (!sound) return;
     this.found.push(packing);
     this.told(packing);
@@ -350,9 +370,14 @@ function impossible(netlist: Netlist, { chips, stock, locks = noLocks }: PackReq
 
 const titleOf = (strategy: Strategy): string => strategies.find((w) => w.strategy === strategy)?.title ?? strategy;
 
-function checked(netlist: Netlist, { packing, findings }: Packed, { locks }: Supplies, strategy: Strategy): Packed {
+function checked(
+  netlist: Netlist,
+  { packing, findings }: Packed,
+  { locks, strategy, family }: Pick<Supplies, 'locks'> & { readonly strategy: Strategy; readonly family: FamilyId },
+): Packed {
   if (!packing) return { packing, findings };
-  const wrong = whatIsWrong(netlist, packing) ?? locksBroken(packing, stillMeant(locks, lowered(netlist)).locks);
+  const meant = stillMeant(locks, lowered(netlist, { family, kept: lockedNets(locks) })).locks;
+  const wrong = whatIsWrong(netlist, packing) ?? locksBroken(packing, meant);
   if (wrong !== null) return { packing: null, findings: [finding('pack/wrong', [], { wrong })] };
   return { packing: { ...packing, strategy, proof: packing.proved ? 'tried' : 'best' }, findings };
 }

@@ -1,20 +1,12 @@
-import {
-  type BoardVolts,
-  ChargedIsland,
-  type IslandPoint,
-  LEAST_SUPPLY_V,
-  type PinReader,
-  SteppedIsland,
-  shareAtLimit,
-  thresholdsAt,
-  type Watch,
-} from '../electrical';
+import { type BoardVolts, LEAST_SUPPLY_V, type PinReader, shareAtLimit, thresholdsAt } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { Actuators } from './actuators';
 import type { Circuit } from './circuit';
 import { EventHeap } from './event-heap';
 import { feedbackOf } from './feedback';
 import { InputPins } from './input-pins';
+import { IslandWatches } from './island-watches';
+import { LiveIslands, type TimedIsland } from './live-islands';
 import { LiveUnits } from './live-units';
 import { type Corner, OutputPins } from './output-pins';
 import { pulseSeconds } from './pulses';
@@ -25,8 +17,6 @@ import { NOT_YET } from './unit-states';
 /** A chip that gets its supply works after so many ticks; a supply that gives more than it can for so long counts as shorted. */
 const WAKE_TICKS = 10_000;
 const OVERLOAD_TICKS = 10_000_000;
-/** Where others depend on the volts of a moving node they are asked again whenever it has moved by so much. */
-const WATCH_V = 0.005;
 /** How a simulation is run. */
 export interface RunOptions {
   /** Which of a data sheet's delays are taken; `typical` where nothing is said. */
@@ -38,8 +28,6 @@ export interface RunOptions {
   /** Whether what is stored is unknown after a pulse, set-up or hold time that its data sheet does not allow; otherwise it is only noted. */
   readonly strict?: boolean;
 }
-
-type TimedIsland = ChargedIsland | SteppedIsland;
 
 /**
  * A board under power, in volts and time, event by event. Outputs change a delay after their inputs, and a pulse shorter than the delay
@@ -73,13 +61,8 @@ export class EventSimulator {
   /** For each island the chips that it feeds. */
   private readonly feeds: readonly number[][];
 
-  private readonly points: (IslandPoint | null)[];
-  private readonly timed: (TimedIsland | null)[];
-  private readonly timedSince: Float64Array;
-  /** The islands that have a motion of their own. */
-  private readonly moving: readonly number[];
-  private readonly amps: Float64Array;
-  private totalA = 0;
+  private readonly islands: LiveIslands;
+  private readonly watches: IslandWatches;
   /** Islands to look at again: a ring, on which each is once at the most. */
   private readonly isDirty: Uint8Array;
   private readonly dirty: Int32Array;
@@ -144,11 +127,7 @@ export class EventSimulator {
     this.feeds = islands.map(() => []);
 
     this.isPoweredChip = new Uint8Array(chips.length);
-    this.points = islands.map(() => null);
-    this.timed = islands.map((_, i) => this.timedIsland(i));
-    this.moving = [...this.timed.keys()].filter((i) => this.timed[i] !== null);
-    this.timedSince = new Float64Array(islands.length);
-    this.amps = new Float64Array(islands.length);
+    this.islands = new LiveIslands(board);
     this.isDirty = new Uint8Array(islands.length);
     this.dirty = new Int32Array(Math.max(1, islands.length));
     const { clocksRun = false, bounce = null } = options;
@@ -156,7 +135,7 @@ export class EventSimulator {
     this.actuators = new Actuators(board, circuit, { clocksRun, bounce, halfPeriodOf }, (i) => this.soil(i));
     this.timing = new TimingWatch(circuit, TICKS_PER_NS);
     this.inputs = new InputPins(board, circuit, {
-      rangeOf: (node) => this.rangeOf(node),
+      rangeOf: (node) => this.islands.rangeOf(node),
       isShorted: () => this.isShorted,
       take: (unit, input, level) => {
         const isKept = this.timing.isWatched[unit] === 0 || this.timing.take(unit, input, level, this.now);
@@ -165,6 +144,7 @@ export class EventSimulator {
         this.wake(unit);
       },
     });
+    this.watches = new IslandWatches(board, this.inputs);
     board.chips.forEach(({ supply, ground }, c) => {
       for (const node of [supply, ground]) {
         const island = node < 0 ? -1 : (board.islandOf[node] as number);
@@ -175,16 +155,6 @@ export class EventSimulator {
       fed.length > 0 || this.inputs.isReference[i] === 1 ? 1 : 0,
     );
     this.begin();
-  }
-
-  private timedIsland(i: number): TimedIsland | null {
-    const { islands, volts, positive, fixed } = this.board;
-    const model = islands[i];
-    const [first, ...others] = model?.parts.capacitors ?? [];
-    if (!model || !first || model.isAdrift) return null;
-    const mostV = Math.max(...fixed.values(), 0);
-    if (others.length === 0 && !model.remembers) return new ChargedIsland(model, first, { volts, positive, mostV });
-    return new SteppedIsland(model, [first, ...others], { volts, positive });
   }
 
   private begin(): void {
@@ -229,31 +199,9 @@ export class EventSimulator {
   private supplyOf(c: number): number {
     const { supply = -1, ground = -1 } = this.board.chips[c] ?? {};
     if (supply < 0 || ground < 0 || supply === ground) return 0;
-    if (this.floats(supply) || this.floats(ground)) return 0;
-    return this.middleOf(supply) - this.middleOf(ground);
-  }
-
-  /** The least and the most volts of a node now. */
-  rangeOf(node: number): readonly [least: number, most: number] {
-    const { islandOf, rowOf, volts } = this.board;
-    const i = islandOf[node] as number;
-    if (i < 0) return [volts[node] as number, volts[node] as number];
-    const row = rowOf[node] as number;
-    const timed = this.timed[i];
-    if (timed) return timed.nodeV(row);
-    const point = this.points[i];
-    return point ? [point.least[row] as number, point.most[row] as number] : [0, 0];
-  }
-
-  /** Whether nothing holds a node, whatever else is known of it. */
-  private floats(node: number): boolean {
-    const i = this.board.islandOf[node] as number;
-    return i >= 0 && this.points[i]?.floats[this.board.rowOf[node] as number] === 1;
-  }
-
-  private middleOf(node: number): number {
-    const [least, most] = this.rangeOf(node);
-    return (least + most) / 2;
+    const { islands } = this;
+    if (islands.floats(supply) || islands.floats(ground)) return 0;
+    return islands.middleOf(supply) - islands.middleOf(ground);
   }
 
   private soil(i: number): void {
@@ -298,35 +246,26 @@ export class EventSimulator {
         this.evaluate(u);
       }
     }
-    const isOver = 1000 * this.totalA > this.board.limitMa && !this.isShorted;
+    const isOver = 1000 * this.islands.restingA > this.board.limitMa && !this.isShorted;
     if (isOver !== this.heap.has(this.overload))
       this.heap.put(this.overload, isOver ? this.now + OVERLOAD_TICKS : Infinity);
     if (seen) this.observer?.([...seen]);
   }
 
   private refresh(i: number): void {
-    const timed = this.timed[i];
+    const timed = this.islands.timedAt(i);
     if (timed) {
-      timed.advance((this.now - (this.timedSince[i] as number)) * TICK_S);
-      this.timedSince[i] = this.now;
+      this.islands.advance(i, timed, this.now);
       timed.turn();
       this.inputs.readMoving(i, timed);
       this.afterChange(i);
       this.schedule(i, timed);
       return;
     }
-    const point = (this.board.islands[i] as BoardVolts['islands'][number]).point(this.board.volts, this.board.positive);
-    const before = this.points[i];
-    if (before === point) return;
-    this.points[i] = point;
-    this.putAmps(i, point.supplyA);
+    const point = this.islands.settle(i);
+    if (!point) return;
     this.inputs.readPoint(i, point);
     this.afterChange(i);
-  }
-
-  private putAmps(i: number, amps: number): void {
-    this.totalA += amps - (this.amps[i] as number);
-    this.amps[i] = amps;
   }
 
   /** Asks all those that depend on the volts of an island. */
@@ -336,62 +275,26 @@ export class EventSimulator {
     for (const c of this.feeds[i] as readonly number[]) this.lookAtSupply(c);
     for (const r of this.inputs.dependents[i] as readonly number[]) {
       const on = this.inputs.islandOf(r);
-      const point = this.points[on];
+      const point = on < 0 ? null : this.islands.pointAt(on);
       if (on < 0) this.inputs.readFixed(r);
-      else if (this.timed[on]) this.soil(on);
+      else if (this.islands.timedAt(on)) this.soil(on);
       else if (point) this.inputs.readAt(r, point);
     }
   }
 
   private schedule(i: number, timed: TimedIsland): void {
     const { isResting } = timed;
-    const seconds = isResting ? Infinity : timed.nextCrossing(this.watchesOf(i, timed));
+    const seconds = isResting ? Infinity : timed.nextCrossing(this.watches.of(i, timed));
     const ticks = seconds === Infinity ? Infinity : Math.floor(seconds / TICK_S) + 1;
     this.heap.put(this.firstIsland + i, ticks > 1e16 ? Infinity : this.now + ticks);
-    this.putAmps(i, isResting ? timed.supplyA : 0);
+    this.islands.putAmps(i, isResting ? timed.supplyA : 0);
   }
-
-  /** The levels at which an island has to be looked at again: where inputs turn over, and, where others depend on its volts, so far from here. */
-  private watchesOf(i: number, timed: TimedIsland): readonly Watch[] {
-    const { inputs } = this;
-    const reference = inputs.reference[i] as ReadonlySet<number>;
-    const followed = this.followed.get(i) ?? [];
-    const isLasting = reference.size === 0 && followed.length === 0;
-    const before = isLasting ? this.lastingWatches[i] : undefined;
-    if (before) return before;
-    const { rowOf } = this.board;
-    const on = inputs.on[i] as readonly number[];
-    const watches = on.flatMap((r): Watch[] => {
-      const row = rowOf[(inputs.readers[r] as PinReader).net ?? -1] as number;
-      const [low, high] = inputs.turningV(r);
-      return high === low
-        ? [{ row, volts: low }]
-        : [
-            { row, volts: low },
-            { row, volts: high },
-          ];
-    });
-    const around = (node: number, byV: number): void => {
-      const row = rowOf[node] as number;
-      const [least] = timed.nodeV(row);
-      watches.push({ row, volts: least + byV }, { row, volts: least - byV });
-    };
-    for (const node of reference) around(node, WATCH_V);
-    for (const { node, stepV } of followed) around(node, stepV);
-    if (isLasting && on.every((r) => inputs.isSteady(r))) this.lastingWatches[i] = watches;
-    return watches;
-  }
-
-  /** For islands that nothing else depends on, the levels that are watched, where they never change. */
-  private readonly lastingWatches: (readonly Watch[] | undefined)[] = [];
-  /** Nodes of islands that move by themselves which are followed for their own sake, by island, and in which steps. */
-  private readonly followed = new Map<number, readonly { readonly node: number; readonly stepV: number }[]>();
 
   /** Has the volts of a node told whenever they have moved by some, in steps of so many volts. */
   follow(node: number, stepV = 0.05): void {
     const i = this.board.islandOf[node] as number;
-    if (i < 0 || !this.timed[i]) return;
-    this.followed.set(i, [...(this.followed.get(i) ?? []), { node, stepV }]);
+    if (i < 0 || !this.islands.timedAt(i)) return;
+    this.watches.follow(i, node, stepV);
     this.soil(i);
     this.flush();
   }
@@ -493,7 +396,7 @@ export class EventSimulator {
       else this.gainPower(c);
     });
     this.inputs.lose();
-    this.points.fill(null);
+    this.islands.forgetPoints();
     this.board.islands.forEach((_, i) => {
       this.soil(i);
     });
@@ -549,12 +452,12 @@ export class EventSimulator {
   runUntil(ticks: number, mostEvents = Infinity): void {
     if (!this.happenUntil(ticks, this.events + mostEvents)) return;
     if (ticks !== Infinity) this.now = Math.max(this.now, ticks);
-    this.bringUp();
+    this.islands.bringUp(this.now);
   }
 
   /** Has happen what is to happen up to `ticks`, and stays at the last of it; ends early after so many events. */
   runEvents(ticks: number, mostEvents: number): void {
-    if (this.happenUntil(ticks, this.events + mostEvents)) this.bringUp();
+    if (this.happenUntil(ticks, this.events + mostEvents)) this.islands.bringUp(this.now);
   }
 
   /** Goes from moment to moment; false where it ended at the event that was the last allowed. */
@@ -572,15 +475,6 @@ export class EventSimulator {
     return true;
   }
 
-  /** Brings islands that move by themselves up to this moment. */
-  private bringUp(): void {
-    for (const i of this.moving) {
-      if (this.timedSince[i] === this.now) continue;
-      this.timed[i]?.advance((this.now - (this.timedSince[i] as number)) * TICK_S);
-      this.timedSince[i] = this.now;
-    }
-  }
-
   private happen(item: number): void {
     if (item < this.firstIsland) {
       this.outputs.arrive(item, this.now);
@@ -594,11 +488,9 @@ export class EventSimulator {
     else this.setShorted(true);
   }
 
-  /** Seconds until every island rests, as far as nothing else happens; Infinity where that is not known. */
-  get secondsToRest(): number {
-    let most = 0;
-    for (const i of this.moving) most = Math.max(most, this.timed[i]?.secondsToRest ?? 0);
-    return most;
+  /** The islands of the board as they stand now. */
+  get standing(): Pick<LiveIslands, 'rangeOf' | 'pointAt' | 'standing' | 'isFloating' | 'supplyA' | 'secondsToRest'> {
+    return this.islands;
   }
 
   /** What an input reads, by its place in the board's readers. */
@@ -616,7 +508,7 @@ export class EventSimulator {
     }
     if (this.isShorted || (i >= 0 && !this.isKnown(net))) return UNKNOWN;
     const { low, high } = thresholdsAt(this.board.judgeOf(net), this.board.supplyV);
-    const [least, most] = this.rangeOf(net);
+    const [least, most] = this.islands.rangeOf(net);
     return most <= low ? LOW : least >= high ? HIGH : UNKNOWN;
   }
 
@@ -646,56 +538,11 @@ export class EventSimulator {
 
   /** Whether something holds a net, and nothing unknown moves it. */
   isKnown(net: number): boolean {
-    const i = this.board.islandOf[net] as number;
-    if (this.isShorted) return false;
-    if (i < 0) return true;
-    const timed = this.timed[i];
-    if (timed) return timed.isSure;
-    const row = this.board.rowOf[net] as number;
-    const point = this.points[i];
-    return point !== null && point !== undefined && point.floats[row] === 0 && point.lost[row] === 0;
-  }
-
-  /** Whether nothing holds a net at any volts. */
-  isFloating(net: number): boolean {
-    const i = this.board.islandOf[net] as number;
-    const point = i < 0 ? null : this.points[i];
-    const row = this.board.rowOf[net] as number;
-    return point?.floats[row] === 1 && point.lost[row] === 0;
-  }
-
-  /** The point that an island without capacitors stands at, the same object for the same point; null for others. */
-  staticPoint(i: number): IslandPoint | null {
-    return this.points[i] ?? null;
-  }
-
-  /** How an island stands now; null before it was first looked at. */
-  pointOf(i: number): IslandPoint | null {
-    const timed = this.timed[i];
-    if (!timed) return this.points[i] ?? null;
-    const { free } = this.board.islands[i] as BoardVolts['islands'][number];
-    const ranges = free.map((_, row) => timed.nodeV(row));
-    return {
-      least: Float64Array.from(ranges, ([least]) => least),
-      most: Float64Array.from(ranges, ([, most]) => most),
-      floats: new Uint8Array(free.length),
-      lost: new Uint8Array(free.length).fill(timed.isSure ? 0 : 1),
-      supplyA: timed.supplyA,
-      readings: null,
-    };
+    return !this.isShorted && this.islands.isKnown(net);
   }
 
   isPowered(ref: string): boolean {
     return this.isPoweredChip[this.circuit.chips.findIndex((chip) => chip.ref === ref)] === 1;
-  }
-
-  /** What the supplies give through the wiring now, in amperes. */
-  get supplyA(): number {
-    let sum = 0;
-    this.amps.forEach((amps, i) => {
-      sum += this.timed[i] ? (this.timed[i]?.supplyA ?? 0) : amps;
-    });
-    return sum;
   }
 
   /**
@@ -729,9 +576,9 @@ export class EventSimulator {
 
   /** Counts time from this moment on: what was before was the power coming on. */
   private beginHere(): void {
-    this.bringUp();
+    this.islands.bringUp(this.now);
     this.heap.rebase(this.now);
-    this.timedSince.fill(0);
+    this.islands.beginHere();
     this.now = 0;
     this.events = 0;
   }

@@ -144,7 +144,7 @@ export class PoweredBoard {
 
   /** Whether the board moves: something is going to happen, or a capacitor is still being charged. */
   get isMoving(): boolean {
-    return this.simulator.nextTime < Infinity || this.simulator.secondsToRest > 0;
+    return this.simulator.nextTime < Infinity || this.simulator.standing.secondsToRest > 0;
   }
 
   /** Lets time run up to so many nanoseconds since power up; ends early after `mostEvents`. */
@@ -183,7 +183,7 @@ export class PoweredBoard {
   voltsOf(net: number): number | null {
     if (this.simulator.isShorted) return this.simulator.heldV(net);
     if (!this.simulator.isKnown(net)) return null;
-    const [least, most] = this.simulator.rangeOf(net);
+    const [least, most] = this.simulator.standing.rangeOf(net);
     return most - least > WIDE_V ? null : (least + most) / 2;
   }
 
@@ -212,7 +212,7 @@ export class PoweredBoard {
         simulator.runEvents(horizon, last - simulator.events);
         continue;
       }
-      const seconds = simulator.secondsToRest;
+      const seconds = simulator.standing.secondsToRest;
       if (seconds === 0 || simulator.now >= horizon) return true;
       simulator.runUntil(Math.min(horizon, simulator.now + Math.ceil(seconds * TICKS_PER_S)));
     }
@@ -243,7 +243,7 @@ export class PoweredBoard {
           : (letters[simulator.levelRead(reader)] ?? '?'),
     });
     volts.islands.forEach(({ free }, i) => {
-      const found = simulator.pointOf(i);
+      const found = simulator.standing.standing(i);
       if (found) point.take(free, this.restless.has(i) ? { ...found, lost: found.lost.slice().fill(1) } : found);
     });
     point.supplyMa = this.supplyMa;
@@ -254,7 +254,7 @@ export class PoweredBoard {
   /** What the supplies give now, in milliamperes: their limit where supply and ground are joined. */
   get supplyMa(): number {
     if (this.simulator.isShorted) return this.volts.limitMa;
-    return 1000 * this.simulator.supplyA + this.volts.quietMa((ref) => this.simulator.isPowered(ref));
+    return 1000 * this.simulator.standing.supplyA + this.volts.quietMa((ref) => this.simulator.isPowered(ref));
   }
 
   /** The level of a net, LOW, HIGH or UNKNOWN, as the inputs on it read it. */
@@ -286,13 +286,13 @@ export class PoweredBoard {
   overloadedOutputs(): { readonly pin: string; readonly ma: number; readonly mostMa: number }[] {
     if (this.shorted) return [];
     return this.volts.islands.flatMap(({ parts }, i) =>
-      this.simulator.staticPoint(i)
+      this.simulator.standing.pointAt(i)
         ? parts.outputs.flatMap((output, slot) => {
             const drive = this.volts.islands[i]?.driveAt(slot);
             const mostMa = pinLimitsOf(this.board.parts[output.ref]?.part ?? '', 'HC').absoluteOutputMa;
             if (mostMa === null || (drive !== 'low' && drive !== 'high')) return [];
             for (const node of output[drive].nodes) {
-              const [least, most] = this.simulator.rangeOf(node);
+              const [least, most] = this.simulator.standing.rangeOf(node);
               this.scratch[node] = (least + most) / 2;
             }
             const ma = Math.abs(1000 * output[drive].amps(this.scratch));
@@ -310,7 +310,7 @@ export class PoweredBoard {
   /** What a lamp does and its current, by its index in the circuit. */
   lamp(index: number): LampReading {
     const island = this.lampsAt[index] ?? -1;
-    const point = this.shorted ? null : this.simulator.staticPoint(island);
+    const point = this.shorted ? null : this.simulator.standing.pointAt(island);
     const isPlain = point !== null && this.restless.size === 0 && this.burnt.size === 0;
     // The same point, the same light: most lamps are asked again and again at few of them.
     if (isPlain && this.lampPoint[index] === point) return this.lampReading[index] ?? this.lampNow(index);
@@ -345,9 +345,9 @@ export class PoweredBoard {
     const { simulator } = this;
     let isKnown = !this.restless.has(this.lampsAt[index] ?? -1);
     for (const node of element.nodes) {
-      const [least, most] = simulator.rangeOf(node);
+      const [least, most] = simulator.standing.rangeOf(node);
       this.scratch[node] = (least + most) / 2;
-      if (most - least > WIDE_V || !(simulator.isKnown(node) || simulator.isFloating(node))) isKnown = false;
+      if (most - least > WIDE_V || !(simulator.isKnown(node) || simulator.standing.isFloating(node))) isKnown = false;
     }
     const ma = 1000 * element.amps(this.scratch);
     return { ma, state: isKnown ? lampStateAt(ma, this.volts.lampColours.get(name)) : 'unknown' };

@@ -67,7 +67,7 @@ describe('a live board held to its sheet', () => {
     const { job, packing } = await laidOut(sheet);
     let [parted, pinned] = [0, 0];
     for (const fault of Object.values(faults))
-      for (let n = 0; n < 9; n++) {
+      for (let n = 0; n < 16; n++) {
         const board = fault(job.board, 29 * n + 3);
         if (!board) continue;
         const { run, press, behaviour, isWhole } = held(board, packing);

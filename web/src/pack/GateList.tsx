@@ -32,6 +32,19 @@ function purpose(use: UnitUse, unit: Unit, oneToOne: boolean): string {
   return distinct < width ? 'spare inputs joined' : '';
 }
 
+/** What a unit is there for: a block with all that it makes, a gate of the sheet, one that pins of flip-flops need, or a part used by number. */
+function secondLine(
+  pack: Packing['packages'][number],
+  use: UnitUse,
+  unit: Unit,
+  { isOfSheet, made, oneToOne }: { readonly isOfSheet: boolean; readonly made: string[]; readonly oneToOne: boolean },
+): string {
+  if (use.part === 'block') return `${typeOf(pack)?.title}, for ${made.join(', ')}`;
+  if (isPlain(unit) && isOfSheet) return purpose(use, unit, oneToOne);
+  if (isPlain(unit) && use.output === use.gate) return 'for pins of flip-flops';
+  return `${use.gate}, ${unit.outputs.length > 1 ? `${unit.outputs.length} outputs` : 'used by number'}`;
+}
+
 /** The pins on which a unit gives what is wanted of it, those that lead nowhere left out: `pin 3`, `pins 4, 9`. */
 function pinsOf(use: UnitUse, unit: Unit, loose: ReadonlySet<string>): string {
   const pins = drivenBy(use).flatMap((net, k) => (loose.has(net) ? [] : [unit.outputs[k] ?? '']));
@@ -97,11 +110,11 @@ export function GateList({ packing, chosen, onChoose }: GateListProps) {
               {says.get(use.output) ?? use.inputs.join(' ')}
             </Text>
             <Text fontSize="12px" color="soft" truncate>
-              {use.part === 'block'
-                ? `${typeOf(pack)?.title}, for ${madeBy(use).join(', ')}`
-                : isPlain(unit) && says.has(use.gate)
-                  ? purpose(use, unit, isOneToOne(packing.strategy))
-                  : `${use.gate}, ${unit.outputs.length > 1 ? `${unit.outputs.length} outputs` : 'used by number'}`}
+              {secondLine(pack, use, unit, {
+                isOfSheet: says.has(use.gate),
+                made: madeBy(use),
+                oneToOne: isOneToOne(packing.strategy),
+              })}
             </Text>
           </Box>
           <Text fontFamily="mono" fontSize="12.5px" color="soft" textAlign="right">

@@ -10,6 +10,8 @@ import {
   partsOfPacking,
   placeOf,
   proofText,
+  rippleOf,
+  rippleText,
   rulesOf,
   type Strategy,
   says,
@@ -170,6 +172,7 @@ function Summary({ packing, strategy: { states, work }, onTake }: SummaryProps) 
   const { job, reading } = useJobView();
   const netlist = reading?.design.netlist;
   const { packages, unitsUsed, unitsSpare } = countPacking(packing);
+  const ripple = rippleOf(packing);
   const broken = againstRules(packing, rulesOf(job));
   const isWorking = states.some((s) => s.working);
   const again = async (): Promise<void> => {
@@ -193,7 +196,7 @@ function Summary({ packing, strategy: { states, work }, onTake }: SummaryProps) 
         </Flex>
         <Text fontSize="13px" color="soft" mb="10px">
           {proofText({ ...packing, proof: packing.proof ?? (packing.proved ? 'tried' : 'best') })}{' '}
-          {netlist && freedom(netlist, packing)}
+          {netlist && freedom(netlist, packing)} {ripple && rippleText(ripple)}
         </Text>
         <Heading as="h3" srOnly>
           next

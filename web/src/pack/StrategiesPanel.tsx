@@ -8,6 +8,8 @@ import {
   type PackProgress,
   pathOf,
   proofText,
+  rippleOf,
+  rippleText,
   type Strategy,
   says,
   stockOf,
@@ -195,6 +197,7 @@ function saysInstead({ packing, findings }: StrategyState): string {
 function Figures({ packing }: { readonly packing: Packing }) {
   const { packages, unitsUsed, unitsSpare } = countPacking(packing);
   const path = pathOf(packing);
+  const ripple = rippleOf(packing);
   return (
     <>
       <Text fontFamily="mono" fontSize="12.5px">
@@ -205,6 +208,11 @@ function Figures({ packing }: { readonly packing: Packing }) {
         {jumpersToLay(packing)} jumpers · {path.gates} gates deep, {path.typicalNs.toFixed(0)} ns, at most{' '}
         {path.mostNs.toFixed(0)}
       </Text>
+      {ripple && (
+        <Text fontSize="12px" color="soft">
+          {rippleText(ripple)}
+        </Text>
+      )}
       <Text fontSize="12px" color={packing.proof === 'all' ? 'ok' : 'soft'}>
         {proofText(packing)}
       </Text>
