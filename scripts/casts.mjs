@@ -9,7 +9,7 @@ const KERNELS = [
   'logic/(compiled-sweep|cover|hazards|primes|program)',
   'packing/(function-search|narrow-vectors|net-search|package-count|resubstitution|signature-rows|target-pruning|unit-net|unit-vectors)',
   'planning/arrange',
-  'simulation/(board-sweep|event-heap|event-simulator|input-pins|live-units|output-pins|trace|trace-window|unit-states)',
+  'simulation/(board-sweep|event-heap|event-simulator|input-pins|island-watches|live-islands|live-units|output-pins|trace|trace-window|unit-states)',
   'element-at',
 ];
 const kernel = new RegExp(`^core/src/(${KERNELS.join('|')})\\.ts$`);
