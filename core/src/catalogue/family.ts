@@ -1,7 +1,7 @@
 import { elementAt } from '../element-at';
 
 /** A logic family's letters, as they stand in a part number; `74` is the first family, with none. */
-export type FamilyId = '74' | 'LS' | 'ALS' | 'F' | 'S' | 'HC' | 'HCT' | 'AC' | 'ACT';
+export type FamilyId = '74' | 'LS' | 'ALS' | 'AS' | 'F' | 'S' | 'HC' | 'HCT' | 'AC' | 'ACT';
 
 /**
  * What all parts of a family share: volts, milliamperes, microamperes, nanoseconds and degrees Celsius. Levels and currents hold at `levelsAtV`: of
@@ -69,7 +69,7 @@ const narrow = [4.5, 5.5] as const;
 const narrowest = [4.75, 5.25] as const;
 
 /**
- * Source: the data sheets of the 2-input NAND of each family: SN7400, SN74LS00, SN74ALS00A, SN74F00,
+ * Source: the data sheets of the 2-input NAND of each family: SN7400, SN74LS00, SN74ALS00A, SN74AS00, SN74F00,
  * SN74S00, SN74HC00, SN74HCT00, SN74AC00, SN74ACT00; commercial range.
  */
 export const families: Readonly<Record<FamilyId, Family>> = {
@@ -112,6 +112,20 @@ export const families: Readonly<Record<FamilyId, Family>> = {
     inputUa: { low: 100, high: 20 },
     delayPf: 50,
     delayNs: { typical: 5, most: 11 },
+  },
+  AS: {
+    ...ttl,
+    ...ttlLevels,
+    id: 'AS',
+    title: 'advanced Schottky TTL',
+    supplyV: narrow,
+    levelsAtV: 4.5,
+    outputLowV: 0.5,
+    outputHighV: 2.5,
+    outputMa: { low: 20, high: 2 },
+    inputUa: { low: 500, high: 20 },
+    delayPf: 50,
+    delayNs: { typical: 2.7, most: 4.5 },
   },
   F: {
     ...ttl,
@@ -225,7 +239,7 @@ export const familyIds = Object.keys(families) as readonly FamilyId[];
 
 /** Part numbers that are not of the 74 series. */
 const timers = /^(?:NE|SA|SE|LM|MC|TLC|ICM|CA|UA|KA|XR)?(555|556)(?:[A-Z][A-Z0-9/.-]*)?$/;
-const numbers = /^[A-Z]{0,4}(?:54|74)(ALS|LS|S|F|HCT|HC|ACT|AC|)(\d{2,4})(?:[A-Z][A-Z0-9/.-]*)?$/;
+const numbers = /^[A-Z]{0,4}(?:54|74)(ALS|AS|LS|S|F|HCT|HC|ACT|AC|)(\d{2,4})(?:[A-Z][A-Z0-9/.-]*)?$/;
 
 /** Whether a base number is of the 4000 series, which in HC and HCT keeps its four digits: 74HC4017. */
 const isFourThousand = (digits: string): boolean => digits.length === 4 && digits.startsWith('4');

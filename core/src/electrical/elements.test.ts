@@ -182,7 +182,7 @@ describe('operating points', () => {
   });
 
   it('an input of any bipolar family has one behind any resistor, to either rail, alone or with a second node', () => {
-    for (const family of ['74', 'LS', 'ALS', 'F', 'S'] as const)
+    for (const family of ['74', 'LS', 'ALS', 'AS', 'F', 'S'] as const)
       for (let ohms = 10; ohms < 1e7; ohms *= 1.13)
         for (const rail of [0, 1]) {
           const input = inputElement(family, 1, { pin: 2, supply: 1, ground: 0 }) as Element;

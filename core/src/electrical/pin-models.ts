@@ -47,6 +47,7 @@ const models: Readonly<Record<FamilyId, FamilyModel>> = {
   '74': { high: { dropV: TTL_DROP_V, ohms: 130 }, low: { dropV: 0.05, ohms: 9 }, input: ttlInput(4000, 0.7, 1.4) },
   LS: { high: { dropV: TTL_DROP_V, ohms: 120 }, low: { dropV: 0.15, ohms: 25 }, input: ttlInput(20_000, 0.4, 1.1) },
   ALS: { high: { dropV: TTL_DROP_V, ohms: 100 }, low: { dropV: 0.15, ohms: 25 }, input: ttlInput(45_000, 0.5, 1.4) },
+  AS: { high: { dropV: TTL_DROP_V, ohms: 26 }, low: { dropV: 0.15, ohms: 8 }, input: ttlInput(10_000, 0.5, 1.5) },
   F: { high: { dropV: TTL_DROP_V, ohms: 45 }, low: { dropV: 0.15, ohms: 8 }, input: ttlInput(10_000, 0.5, 1.5) },
   S: { high: { dropV: TTL_DROP_V, ohms: 55 }, low: { dropV: 0.2, ohms: 8 }, input: ttlInput(2800, 0.4, 1.3) },
 };

@@ -63,7 +63,7 @@ function slowerEdge({ rise, fall }: EdgeDelays): EdgeDelays['rise'] {
 }
 
 function familyOf(part: string): FamilyId {
-  const letters = /^74(ALS|LS|S|F|HCT|HC|ACT|AC|)/.exec(part)?.[1];
+  const letters = /^74(ALS|AS|LS|S|F|HCT|HC|ACT|AC|)/.exec(part)?.[1];
   return (letters === undefined ? 'HC' : letters === '' ? '74' : letters) as FamilyId;
 }
 

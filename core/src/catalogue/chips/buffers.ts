@@ -8,6 +8,7 @@ const octalPins = (second: string): string =>
 const drive = {
   LS: [24, 15],
   ALS: [24, 15],
+  AS: [64, 15],
   F: [64, 15],
   S: [64, 15],
   HC: [6, 6],

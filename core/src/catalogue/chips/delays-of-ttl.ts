@@ -262,6 +262,40 @@ export const advancedLowPower: DelaysOfChips = {
   '74574': within(3, 14, 4, 14),
 };
 
+/**
+ * Advanced Schottky. Source: as above, which again gives the least and the greatest. The chips that stand here are those of the catalogue that were made in it.
+ */
+export const advancedSchottky: DelaysOfChips = {
+  '7400': within(1, 4.5, 1, 4),
+  '7402': within(1, 4.5, 1, 4.5),
+  '7404': within(1, 5, 1, 4),
+  '7408': within(1, 5.5, 1, 5.5),
+  '7410': within(1, 4.5, 1, 4.5),
+  '7411': within(1, 6, 1, 5.5),
+  '7420': within(1, 5, 1, 4.5),
+  '7421': within(1, 6, 1, 5.5),
+  '7427': within(1, 5.5, 1, 4.5),
+  '7430': within(1, 5, 1, 4.5),
+  '7432': within(1, 5.8, 1, 5.8),
+  '7474': within(3.5, 8, 4.5, 9),
+  '74109': within(3.5, 9, 4.5, 9),
+  '74138': within(2, 10, 2, 9.5),
+  '74157': within(2, 11, 2, 10),
+  '74161': { '*': within(1, 7, 2, 13), RCO: within(1, 8, 2, 12.5) },
+  '74163': { '*': within(1, 7, 2, 13), RCO: within(1, 8, 2, 12.5) },
+  '74174': within(3.5, 8, 4.5, 10),
+  '74175': within(3.5, 7.5, 4, 10),
+  '74240': within(2, 6.5, 2, 5.7),
+  '74241': within(2, 6.2, 2, 6.2),
+  '74244': within(2, 6.2, 2, 6.2),
+  '74245': within(2, 7.5, 2, 7),
+  '74280': within(3, 12, 3, 11.5),
+  '74373': within(3.5, 6, 3.5, 6),
+  '74374': within(3, 8, 4, 9),
+  '74573': within(3.5, 6, 3.5, 6),
+  '74574': within(3, 8, 4, 9),
+};
+
 /** Schottky. Source: The TTL Data Book (Texas Instruments), 5 V and 25 °C, 280 Ω and 15 pF. */
 export const schottky: DelaysOfChips = {
   '7400': [3, 4.5, 3, 5],

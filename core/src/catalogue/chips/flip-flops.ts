@@ -10,7 +10,15 @@ const octal = ['LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'] as const;
 const octalPins = (first: string, clock: string): string =>
   `${first} 1Q 1D 2D 2Q 3Q 3D 4D 4Q GND ${clock} 5Q 5D 6D 6Q 7Q 7D 8D 8Q VCC`;
 const facingPins = (clock: string): string => `OEn 1D 2D 3D 4D 5D 6D 7D 8D GND ${clock} 8Q 7Q 6Q 5Q 4Q 3Q 2Q 1Q VCC`;
-const busDrive = { LS: [24, 2.6], ALS: [24, 2.6], F: [24, 3], S: [20, 6.5], HC: [6, 6], HCT: [6, 6] } as const;
+const busDrive = {
+  LS: [24, 2.6],
+  ALS: [24, 2.6],
+  AS: [48, 15],
+  F: [24, 3],
+  S: [20, 6.5],
+  HC: [6, 6],
+  HCT: [6, 6],
+} as const;
 
 /** A JK flip-flop of falling clock; with both preset and clear low, both outputs are high. */
 const jk = (forces: string, both: string): string =>

@@ -1,7 +1,9 @@
+import { familyIds } from '../family';
 import { arithmetic } from './arithmetic';
 import { buffers } from './buffers';
 import type { ChipData } from './chip-data';
 import { counters } from './counters';
+import { advancedSchottky } from './delays-of-ttl';
 import { flipFlops } from './flip-flops';
 import { gates } from './gates';
 import { selectors } from './selectors';
@@ -11,6 +13,10 @@ import { timers } from './timers';
 export type { ChipData, ChipGroup, PulseTimer, TimerDivider } from './chip-data';
 
 const number = (c: ChipData): number => Number(c.base.replace(/^74(?=\d)/, '')) + (c.base.startsWith('74') ? 0 : 1e4);
+
+/** Families with AS among them, in the order in which all families stand. */
+const withAdvancedSchottky = (made: ChipData['families']): ChipData['families'] =>
+  familyIds.filter((id) => id === 'AS' || made.includes(id));
 
 /** The chips of the catalogue, by number: the 74 series first, then the 4000 series in it, then the timers. */
 export const chips: readonly ChipData[] = [
@@ -22,5 +28,7 @@ export const chips: readonly ChipData[] = [
   ...shiftRegisters,
   ...counters,
   ...timers,
-].sort((a, b) => number(a) - number(b));
+]
+  .map((chip) => (advancedSchottky[chip.base] ? { ...chip, families: withAdvancedSchottky(chip.families) } : chip))
+  .sort((a, b) => number(a) - number(b));
 export { familiesGivenFor, outputDelaysOf } from './output-delays';

@@ -2,13 +2,14 @@ import { type FamilyId, familyIds } from '../family';
 import type { OutputDelay } from './chip-data';
 import type { DelaysOfChips, Figures, OfChip } from './delay-figures';
 import { advanced, advancedTtlLevels, highSpeed, highSpeedTtlLevels } from './delays-of-cmos';
-import { advancedLowPower, fast, lowPower, schottky, standard } from './delays-of-ttl';
+import { advancedLowPower, advancedSchottky, fast, lowPower, schottky, standard } from './delays-of-ttl';
 import { nearestFamily, roundedNs, slower } from './nearest-family';
 
 const tables: Readonly<Record<FamilyId, DelaysOfChips>> = {
   '74': standard,
   LS: lowPower,
   ALS: advancedLowPower,
+  AS: advancedSchottky,
   S: schottky,
   F: fast,
   HC: highSpeed,

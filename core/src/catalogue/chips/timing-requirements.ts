@@ -186,6 +186,18 @@ const advancedLowPower: OfChips = {
   '74374': clocked([35, 14, 14], null, 10, 0),
 };
 
+/** Advanced Schottky. Source: as above. */
+const advancedSchottky: OfChips = {
+  '7474': clocked([105, 4, 5.5], 4, 4.5, 0),
+  '74109': clocked([105, 4, 5.5], 4, 5.5, 0),
+  '74161': clocked([75, 6.7, 6.7], 8, 8, 0),
+  '74163': clocked([75, 6.7, 6.7], 8, 8, 0),
+  '74174': clocked([100, 4, 6], 5, 4, 1),
+  '74175': clocked([100, 4, 5], 5, 3, 1),
+  '74374': clocked([125, 4, 3], null, 2, 2),
+  '74574': clocked([125, 4, 3], null, 2, 2),
+};
+
 const schottkyRegister = clocked([75, 7, 7], 10, 5, 3);
 const schottkyLoadable = clocked([40, 10, 10], 10, 14, 3);
 
@@ -299,6 +311,7 @@ const tables: Readonly<Record<FamilyId, OfChips>> = {
   '74': standard,
   LS: lowPower,
   ALS: advancedLowPower,
+  AS: advancedSchottky,
   S: schottky,
   F: fast,
   HC: highSpeed,
