@@ -260,7 +260,7 @@ describe('a board found on a bench', () => {
     await p.turnsTo('board');
     await p.tellsBoard('pull C1');
     await p.turnsTo('inspect');
-    await p.reads('U1 has no 100 nF capacitor');
+    await p.reads('U2 has no 100 nF capacitor');
     expect(await p.axe()).toEqual([]);
     await p.presses('Silence …');
     await p.named('Why it is all right here');
@@ -269,8 +269,8 @@ describe('a board found on a bench', () => {
     await p.reads('No problems found');
     await p.reads('a larger one is beside it');
     expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
-    await p.presses('Show again: no-capacitor at U1');
-    await p.reads('U1 has no 100 nF capacitor');
+    await p.presses('Show again: no-capacitor at U2');
+    await p.reads('U2 has no 100 nF capacitor');
     expect(p.complaints).toEqual([]);
   });
 });

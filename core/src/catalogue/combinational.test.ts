@@ -106,6 +106,52 @@ const alu: Reference = (p) => {
 
 const references: Readonly<Record<string, Reference>> = {
   '7400': gates(4, 'AB', nand),
+  '7401': gates(4, 'AB', (p, i) => open(all(p, i))),
+  '7412': gates(3, 'ABC', (p, i) => open(all(p, i))),
+  '7413': gates(2, 'ABCD', nand),
+  '7415': gates(3, 'ABC', (p, i) => open(!all(p, i))),
+  '7416': gates(6, 'A', (p, i) => open(any(p, i))),
+  '7417': gates(6, 'A', (p, i) => open(!any(p, i))),
+  '7422': gates(2, 'ABCD', (p, i) => open(all(p, i))),
+  '7425': (p) => numbered(2, (u) => [`${u}Y`, p(`${u}G`) === 0 || count(p, `${u}A ${u}B ${u}C ${u}D`) === 0]),
+  '7426': gates(4, 'AB', (p, i) => open(all(p, i))),
+  '7428': gates(4, 'AB', nor),
+  '7433': gates(4, 'AB', (p, i) => open(any(p, i))),
+  '7440': gates(2, 'ABCD', nand),
+  '4049': gates(6, 'A', nand),
+  '4050': gates(6, 'A', any),
+  '74366': (p) => numbered(6, (k) => [`Y${k}`, when(count(p, 'OE1n OE2n') === 0, 1 - p(`A${k}`))]),
+  '74368': (p) => ({
+    ...numbered(4, (k) => [`1Y${k}`, when(p('1OEn') === 0, 1 - p(`1A${k}`))]),
+    ...numbered(2, (k) => [`2Y${k}`, when(p('2OEn') === 0, 1 - p(`2A${k}`))]),
+  }),
+  '74540': (p) => numbered(8, (k) => [`Y${k}`, when(count(p, 'OE1n OE2n') === 0, 1 - p(`A${k}`))]),
+  '74640': (p) => {
+    const [on, toB] = [p('OEn') === 0, p('DIR') === 1];
+    const of = (from: string, to: string, drives: boolean) =>
+      numbered(8, (k) => [`${to}${k}`, when(on && drives, 1 - p(`${from}${k}`))]);
+    return { ...of('A', 'B', toB), ...of('B', 'A', !toB) };
+  },
+  '7446': (p) => display(p, digitSegments, (on) => open(on)),
+  '74248': (p) => display(p, tails, (on) => on),
+  '74141': (p) =>
+    Object.fromEntries(Array.from({ length: 10 }, (_, k) => [`Y${k}n`, open(k === number(p, 'D C B A'))])),
+  '74145': (p) =>
+    Object.fromEntries(Array.from({ length: 10 }, (_, k) => [`Y${k}n`, open(k === number(p, 'D C B A'))])),
+  '74150': (p) => ({ W: p('Gn') === 1 || p(`E${number(p, 'D C B A')}`) === 0 }),
+  '74258': (p) => numbered(4, (u) => [`${u}Y`, when(p('OEn') === 0, 1 - p(p('S') ? `${u}B` : `${u}A`))]),
+  '74352': (p) => numbered(2, (u) => [`${u}Y`, p(`${u}Gn`) === 1 || p(`${u}C${number(p, 'B A')}`) === 0]),
+  '74353': (p) => numbered(2, (u) => [`${u}Y`, when(p(`${u}Gn`) === 0, 1 - p(`${u}C${number(p, 'B A')}`))]),
+  '74682': (p) => {
+    const [a, b] = ['P', 'Q'].map((w) => number(p, [7, 6, 5, 4, 3, 2, 1, 0].map((k) => `${w}${k}`).join(' '))) as [
+      number,
+      number,
+    ];
+    return { PEn: a !== b, PGn: !(a > b) };
+  },
+  '74688': (p) => ({
+    PEn: p('Gn') === 1 || [0, 1, 2, 3, 4, 5, 6, 7].some((k) => p(`P${k}`) !== p(`Q${k}`)),
+  }),
   '7402': gates(4, 'AB', nor),
   '7403': gates(4, 'AB', (p, i) => open(all(p, i))),
   '7404': gates(6, 'A', nand),

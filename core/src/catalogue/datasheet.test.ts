@@ -133,7 +133,8 @@ describe('delays of single outputs', () => {
 
   it('are from a data sheet of the chip, in that family or another, for every chip but a few', () => {
     const without = chips.filter((chip) => chip.families.length > 0 && familiesGivenFor(chip.base).length === 0);
-    expect(without.map((chip) => chip.base)).toEqual([]);
+    // The data sheet of the driver for cold-cathode tubes gives no times.
+    expect(without.map((chip) => chip.base)).toEqual(['74141']);
   });
 
   it('are worked out from the nearest family where its own data sheet is not at hand, and say so', () => {

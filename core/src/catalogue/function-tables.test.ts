@@ -49,6 +49,47 @@ const tables: Readonly<Record<string, Tabled>> = {
     head: 'PREn CLRn CLK J K | Q Qn',
     rows: jkRows('d', 'u', { set: 'H ', clear: 'H', both: 'H H' }),
   },
+  '74113': {
+    units: two,
+    head: 'PREn CLK J K | Q Qn',
+    rows: [
+      'L X X X | H L',
+      'H d L L | q Q',
+      'H d H L | H L',
+      'H d L H | L H',
+      'H d H H | t T',
+      'H u X X | q Q',
+      'H H X X | q Q',
+    ],
+  },
+  '74375': { units: ['1', '2'], head: 'D C12 | Q Qn', rows: ['L H | L H', 'H H | H L', 'X L | q Q'] },
+  '74375 ': { units: ['3', '4'], head: 'D C34 | Q Qn', rows: ['L H | L H', 'H H | H L', 'X L | q Q'] },
+  '74378': {
+    units: [...'123456'],
+    head: 'ENn CLK D | Q',
+    rows: ['H X X | q', 'L u H | H', 'L u L | L', 'X L X | q', 'H u X | q'],
+  },
+  '74379': {
+    units: [...'1234'],
+    head: 'ENn CLK D | Q Qn',
+    rows: ['H X X | q Q', 'L u H | H L', 'L u L | L H', 'X L X | q Q', 'H u X | q Q'],
+  },
+  ...Object.fromEntries(
+    ['74533', '74563'].map((base) => [
+      base,
+      { units: [...'12345678'], head: 'OEn LE D | Q', rows: ['L H H | L', 'L H L | H', 'L L X | q', 'H X X | Z'] },
+    ]),
+  ),
+  ...Object.fromEntries(
+    ['74534', '74564'].map((base) => [
+      base,
+      {
+        units: [...'12345678'],
+        head: 'OEn CLK D | Q',
+        rows: ['L u H | L', 'L u L | H', 'L L X | q', 'L d X | q', 'H X X | Z'],
+      },
+    ]),
+  ),
   '7474': { units: two, head: 'PREn CLRn CLK D | Q Qn', rows: dRows },
   '74109': {
     units: two,

@@ -11,6 +11,14 @@ const triple = `${corner(14)}, A 1 3 9, B 2 4 10, C 13 5 11, Y 12 6 8`;
 const dual = `${corner(14)}, A 1 9, B 2 10, C 4 12, D 5 13, Y 6 8, NC 3 11`;
 const pairs = `${corner(14)}, A 1 5 8 12, B 2 6 9 13, Y 3 4 10 11`;
 const corners = `${corner(14)}, Y 1 13, A 2 9, B 3 10, C 4 11, D 5 12, NC 6 8`;
+const outputsOutside = `${corner(14)}, Y 1 4 10 13, A 2 5 8 11, B 3 6 9 12`;
+const sixteen = '11 9 10 8 7 6 5 4 18 17 20 19 14 13 16 15';
+const words = 'P#0 2 4 6 8 11 13 15 17, Q#0 3 5 7 9 12 14 16 18';
+const bothWays = `${corner(16)}, UD 1, CLK 2, LDn 9, ENPn 7, ENTn 10, A 3, B 4, C 5, D 6, QA 14, QB 13, QC 12, QD 11, RCOn 15`;
+const presettable = `${corner(14)}, LDn 1, CLRn 13, CKA 8, CKB 6, A 4, B 10, C 3, D 11, QA 5, QB 9, QC 2, QD 12`;
+const enabled = `${corner(16)}, CLK 1 9, EN 2 10, CLR 7 15, QA 3 11, QB 4 12, QC 5 13, QD 6 14`;
+const memory = `${corner(16)}, A0 1, A1 15, A2 14, A3 13, CSn 2, WEn 3, D# 4 6 10 12, Q1n 5, Q2n 7, Q3n 9, Q4n 11`;
+const file = `${corner(16)}, WA 14, WB 13, WEn 12, RA 5, RB 4, REn 11, D1 15, D2 1, D3 2, D4 3, Q1 10, Q2 9, Q3 7, Q4 6`;
 const octal = `${corner(20)}, 1A# 2 4 6 8, 1Y# 18 16 14 12, 2A# 11 13 15 17, 2Y# 9 7 5 3, 1OEn 1`;
 const decimal = `${corner(16)}, A 15, B 14, C 13, D 12, Y0n 1, Y1n 2, Y2n 3, Y3n 4, Y4n 5, Y5n 6, Y6n 7, Y7n 9, Y8n 10, Y9n 11`;
 const segments = `${corner(16)}, A 7, B 1, C 2, D 6, a 13, b 12, c 11, d 10, e 9, f 15, g 14, LTn 3, BIn 4`;
@@ -27,7 +35,68 @@ const twins = `${corner(16)}, 1A 1, 1B 2, 1CLRn 3, 1Q 13, 1Qn 4, 1CX 14, 1RCX 15
 /** Pins of each chip, written apart from the catalogue and from another source: `NAME pins, NAME pins`, in the order of the units. */
 export const pinouts: Readonly<Record<string, string>> = {
   '7400': quad,
-  '7402': `${corner(14)}, Y 1 4 10 13, A 2 5 8 11, B 3 6 9 12`,
+  '7401': outputsOutside,
+  '7402': outputsOutside,
+  '7412': triple,
+  '7413': dual,
+  '7415': triple,
+  '7416': hex,
+  '7417': hex,
+  '7422': dual,
+  '7425': `${corner(14)}, A 1 9, B 2 10, C 4 12, D 5 13, G 3 11, Y 6 8`,
+  '7426': quad,
+  '7428': outputsOutside,
+  '7433': outputsOutside,
+  '7440': dual,
+  '4049': 'VCC 1, GND 8, A 3 5 7 9 11 14, Y 2 4 6 10 12 15, NC 13 16',
+  '4050': 'VCC 1, GND 8, A 3 5 7 9 11 14, Y 2 4 6 10 12 15, NC 13 16',
+  '74366': `${corner(16)}, OE1n 1, OE2n 15, A# 2 4 6 10 12 14, Y# 3 5 7 9 11 13`,
+  '74368': `${corner(16)}, OEn 1 15, 1A# 2 4 6 10, 1Y# 3 5 7 9, 2A# 12 14, 2Y# 11 13`,
+  '74540': `${corner(20)}, OE1n 1, OE2n 19, A# 2 3 4 5 6 7 8 9, Y# 18 17 16 15 14 13 12 11`,
+  '74640': `${corner(20)}, DIR 1, OEn 19, A# 2 3 4 5 6 7 8 9, B# 18 17 16 15 14 13 12 11`,
+  '7446': `${segments}, RBIn 5`,
+  '74248': `${segments}, RBIn 5`,
+  '74137': `${corner(16)}, A 1, B 2, C 3, G1 6, G2n 5, GLn 4, Y0n 15, Y1n 14, Y2n 13, Y3n 12, Y4n 11, Y5n 10, Y6n 9, Y7n 7`,
+  '74141':
+    'VCC 5, GND 12, A 3, B 6, C 7, D 4, Y0n 16, Y1n 15, Y2n 8, Y3n 9, Y4n 13, Y5n 14, Y6n 11, Y7n 10, Y8n 1, Y9n 2',
+  '74145': decimal,
+  '74150': 'VCC 24, GND 12, A 15, B 14, C 13, D 11, Gn 9, W 10, E#0 8 7 6 5 4 3 2 1 23 22 21 20 19 18 17 16',
+  '74258': `${twoToOne}, OEn 15`,
+  '74352': fourToOne,
+  '74353': fourToOne,
+  '4514': `VCC 24, GND 12, LE 1, En 23, A0 2, A1 3, A2 21, A3 22, Y#0 ${sixteen}`,
+  '4515': `VCC 24, GND 12, LE 1, En 23, A0 2, A1 3, A2 21, A3 22, Y#0n ${sixteen}`,
+  '74682': `${corner(20)}, PGn 1, PEn 19, ${words}`,
+  '74688': `${corner(20)}, Gn 1, PEn 19, ${words}`,
+  '74113': `${corner(14)}, CLK 1 13, K 2 12, J 3 11, PREn 4 10, Q 5 9, Qn 6 8`,
+  '74298': `${corner(16)}, WS 10, CLK 11, A1 3, A2 2, B1 4, B2 1, C1 9, C2 5, D1 7, D2 6, QA 15, QB 14, QC 13, QD 12`,
+  '74375': `${corner(16)}, D 1 7 9 15, Q 3 5 11 13, Qn 2 6 10 14, C12 4, C34 12`,
+  '74378': `${corner(16)}, ENn 1, CLK 9, D 3 4 6 11 13 14, Q 2 5 7 10 12 15`,
+  '74379': `${corner(16)}, ENn 1, CLK 9, D 4 5 12 13, Q 2 7 10 15, Qn 3 6 11 14`,
+  '74533': `${octalFlops}, OEn 1, LE 11`,
+  '74534': `${octalFlops}, OEn 1, CLK 11`,
+  '74563': `${facing}, LE 11`,
+  '74564': `${facing}, CLK 11`,
+  '7491': 'VCC 5, GND 10, CLK 9, A 12, B 11, QH 13, QHn 14, NC 1 2 3 4 6 7 8',
+  '7496': 'VCC 5, GND 12, CLK 1, CLRn 16, PE 8, SER 9, A 2, B 3, C 4, D 6, E 7, QA 15, QB 14, QC 13, QD 11, QE 10',
+  '74198':
+    'VCC 24, GND 12, CLK 11, CLRn 13, S0 1, S1 23, SR 2, SL 22, A 3, B 5, C 7, D 9, E 15, F 17, G 19, H 21, QA 4, QB 6, QC 8, QD 10, QE 14, QF 16, QG 18, QH 20',
+  '74597': `${corner(16)}, SER 14, SCLK 11, SCLRn 10, RCLK 12, LDn 13, A 15, B 1, C 2, D 3, E 4, F 5, G 6, H 7, QH 9`,
+  '4015': `${corner(16)}, CLK 9 1, CLR 6 14, D 7 15, QA 5 13, QB 4 12, QC 3 11, QD 10 2`,
+  '4094': `${corner(16)}, SER 2, CLK 3, STR 1, OE 15, QA 4, QB 5, QC 6, QD 7, QE 14, QF 13, QG 12, QH 11, QS 9, QSn 10`,
+  '74168': bothWays,
+  '74169': bothWays,
+  '74196': presettable,
+  '74197': presettable,
+  '74490': `${corner(16)}, CLK 1 15, CLR 2 14, S9 4 12, QA 3 13, QB 5 11, QC 6 10, QD 7 9`,
+  '74590': `${corner(16)}, CCLK 11, CCLRn 10, CCKENn 12, RCLK 13, OEn 14, RCOn 9, QA 15, QB 1, QC 2, QD 3, QE 4, QF 5, QG 6, QH 7`,
+  '4024': `${corner(14)}, CLK 1, CLR 2, Q# 12 11 9 6 5 4 3, NC 8 10 13`,
+  '4518': enabled,
+  '4520': enabled,
+  '7489': memory,
+  '74189': memory,
+  '74170': file,
+  '74670': file,
   '7403': quad,
   '7404': hex,
   '7405': hex,

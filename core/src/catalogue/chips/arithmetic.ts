@@ -114,4 +114,37 @@ export const arithmetic: readonly ChipData[] = [
     caveat:
       'Bits count from 1 and lie scattered: S1 is pin 4, S2 pin 1. Carry in (pin 7) must be tied low when unused.',
   },
+  {
+    base: '74682',
+    title: '8-bit magnitude comparator, outputs low',
+    group,
+    aliases: 'compare words greater equal',
+    pins: 'PGn P0 Q0 P1 Q1 P2 Q2 P3 Q3 GND P4 Q4 P5 Q5 P6 Q6 P7 Q7 PEn VCC',
+    behaviour: [
+      ...[0, 1, 2, 3, 4, 5, 6, 7].map((k) => `e${k} = xnor(P${k}, Q${k})`),
+      'PEn = nand(e0, e1, e2, e3, e4, e5, e6, e7)',
+      'g0 = P0 & ~Q0',
+      ...[1, 2, 3, 4, 5, 6, 7].map((k) => `g${k} = P${k} & ~Q${k} | e${k} & g${k - 1}`),
+      'PGn = ~g7',
+    ].join('\n'),
+    pulledUp: 'Q0 Q1 Q2 Q3 Q4 Q5 Q6 Q7',
+    families: ['LS'],
+    drive: { LS: [24, 0.4] },
+    caveat:
+      'Its Q inputs have pull-ups of their own, for switches. Pin 1 says P above Q, pin 19 P equal to Q; both low.',
+  },
+  {
+    base: '74688',
+    title: '8-bit identity comparator, output low',
+    group,
+    aliases: 'compare words equal address',
+    pins: 'Gn P0 Q0 P1 Q1 P2 Q2 P3 Q3 GND P4 Q4 P5 Q5 P6 Q6 P7 Q7 PEn VCC',
+    behaviour: [
+      ...[0, 1, 2, 3, 4, 5, 6, 7].map((k) => `e${k} = xnor(P${k}, Q${k})`),
+      'PEn = nand(~Gn, e0, e1, e2, e3, e4, e5, e6, e7)',
+    ].join('\n'),
+    families: ['LS', 'ALS', 'HC', 'HCT'],
+    drive: { LS: [24, 0.4], ALS: [24, 2.6] },
+    caveat: 'The output is low where both words are equal and the enable is low.',
+  },
 ];

@@ -1,6 +1,6 @@
 import { type ChipData, forEach } from './chip-data';
 
-/** Bus buffers and transceivers. Source: data sheets SN74LS/HC240, 241, 244, 245, 365, 367 and 541. */
+/** Bus buffers and transceivers. Source: data sheets SN74LS/HC240, 241, 244, 245, 365 to 368, 540, 541 and 640. */
 const group = 'buffers';
 const known = 'tri-state bus driver';
 const octalPins = (second: string): string =>
@@ -97,5 +97,49 @@ export const buffers: readonly ChipData[] = [
     families: ['LS', 'ALS', 'F', 'HC', 'HCT', 'AC', 'ACT'],
     drive,
     caveat: 'Each output faces its input across the chip, so the outputs count down from pin 18.',
+  },
+  {
+    base: '74366',
+    title: 'six inverting buffers, three-state, one enable',
+    group,
+    aliases: `hex ${known}`,
+    pins: 'OE1n A1 Y1 A2 Y2 A3 Y3 GND Y4 A4 Y5 A5 Y6 A6 OE2n VCC',
+    behaviour: forEach('1 2 3 4 5 6', 'Y@ = ~A@ when ~OE1n & ~OE2n'),
+    families: ['74', 'LS', 'HC', 'HCT'],
+    drive: { ...drive, '74': [32, 5.2] },
+    caveat: 'A 74365 that inverts; its pins are the same.',
+  },
+  {
+    base: '74368',
+    title: 'six inverting buffers, three-state, in groups of four and two',
+    group,
+    aliases: `hex ${known}`,
+    pins: '1OEn 1A1 1Y1 1A2 1Y2 1A3 1Y3 GND 1Y4 1A4 2Y1 2A1 2Y2 2A2 2OEn VCC',
+    behaviour: `${forEach('1 2 3 4', '1Y@ = ~1A@ when ~1OEn')}\n${forEach('1 2', '2Y@ = ~2A@ when ~2OEn')}`,
+    families: ['74', 'LS', 'HC', 'HCT'],
+    drive: { ...drive, '74': [32, 5.2] },
+    caveat: 'A 74367 that inverts; its pins are the same.',
+  },
+  {
+    base: '74540',
+    title: 'eight inverting buffers, three-state, inputs opposite outputs',
+    group,
+    aliases: known,
+    pins: 'OE1n A1 A2 A3 A4 A5 A6 A7 A8 GND Y8 Y7 Y6 Y5 Y4 Y3 Y2 Y1 OE2n VCC',
+    behaviour: forEach('1 2 3 4 5 6 7 8', 'Y@ = ~A@ when ~OE1n & ~OE2n'),
+    families: ['LS', 'ALS', 'HC', 'HCT', 'AC', 'ACT'],
+    drive,
+    caveat: 'A 74541 that inverts; its pins are the same.',
+  },
+  {
+    base: '74640',
+    title: 'eight inverting transceivers, three-state',
+    group,
+    aliases: `${known} bidirectional`,
+    pins: 'DIR A1 A2 A3 A4 A5 A6 A7 A8 GND B8 B7 B6 B5 B4 B3 B2 B1 OEn VCC',
+    behaviour: forEach('1 2 3 4 5 6 7 8', 'B@ = ~A@ when DIR & ~OEn\nA@ = ~B@ when ~DIR & ~OEn'),
+    families: ['LS', 'ALS', 'HC', 'HCT'],
+    drive,
+    caveat: 'A 74245 that inverts; its pins are the same.',
   },
 ];

@@ -9,6 +9,7 @@ export type ChipGroup =
   | 'flip-flops and latches'
   | 'shift registers'
   | 'counters'
+  | 'memories'
   | 'timers'
   | 'own parts';
 

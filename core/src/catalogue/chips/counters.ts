@@ -1,8 +1,8 @@
 import { type ChipData, units } from './chip-data';
 
 /**
- * Counters. Source: data sheets SN74LS90, 92, 93, 160A to 163A, 190 to 193, 290, 293, 390, 393,
- * CD74HC4017, 4020, 4040, 4060.
+ * Counters. Source: data sheets SN74LS90, 92, 93, 160A to 163A, 168, 169, 190 to 193, 196, 197, 490, 590, 290, 293, 390, 393,
+ * CD74HC4017, 4024, 4518, 4520, 4020, 4040, 4060.
  */
 const group = 'counters';
 const old = ['74', 'LS'] as const;
@@ -73,6 +73,22 @@ const twoClocks = (up: readonly string[], down: readonly string[], full: string)
     `COn = ~(~UP & ${full})`,
     'BOn = ~(~DOWN & nor(QA, QB, QC, QD))',
   ].join('\n');
+
+const bothWaysPins = 'UD CLK A B C D ENPn GND LDn ENTn QD QC QB QA RCOn VCC';
+/** The 168 pair: one clock, a direction pin, load at the clock, enables and carry low. */
+const bothWays = (up: readonly string[], down: readonly string[], full: string): string =>
+  [
+    'on = ~ENPn & ~ENTn',
+    ...letters.map(
+      (d, i) => `Q${d} = LDn & (Q${d} ^ (on & (UD & (${up[i]}) | ~UD & (${down[i]})))) | ~LDn & ${d} at rise CLK`,
+    ),
+    `RCOn = ~(~ENTn & (UD & ${full} | ~UD & nor(QA, QB, QC, QD)))`,
+  ].join('\n');
+
+const presettablePins = 'LDn QC C A QA CKB GND CKA QB B D QD CLRn VCC';
+/** The 196 pair: ripple counters that a load without clock sets, and a clear over it. */
+const presettable = (lines: readonly string[]): string =>
+  lines.map((line, i) => `${line} clear ~CLRn preset ~LDn & ${letters[i]} clear ~LDn & ~${letters[i]}`).join('\n');
 
 /** A chain of falling-edge stages 1 to n; those of `shown` come out. */
 const ripple = (n: number, clock: string, shown: readonly number[]): string =>
@@ -309,4 +325,123 @@ export const counters: readonly ChipData[] = [
     families: ['HC', 'HCT'],
     caveat: 'Stages 1 to 3 and 11 do not come out. Reset high stops the oscillator too.',
   },
+  {
+    base: '74168',
+    title: 'decade counter up and down, clocked load',
+    group,
+    aliases: 'bcd synchronous',
+    pins: bothWaysPins,
+    behaviour: bothWays(decadeUp, decadeDown, 'QA & QD'),
+    families: ['LS', 'ALS', 'F', 'S'],
+    caveat: 'Pin 1 high counts up. Enables and the carry are active low; there is no clear: load zeros.',
+  },
+  {
+    base: '74169',
+    title: '4-bit binary counter up and down, clocked load',
+    group,
+    aliases: 'synchronous',
+    pins: bothWaysPins,
+    behaviour: bothWays(binaryUp, binaryDown, 'QA & QB & QC & QD'),
+    families: ['LS', 'ALS', 'F', 'S'],
+    caveat: 'Pin 1 high counts up. Enables and the carry are active low; there is no clear: load zeros.',
+  },
+  {
+    base: '74196',
+    title: 'decade counter, by 2 and by 5, presettable',
+    group,
+    aliases: 'bcd ripple asynchronous load',
+    pins: presettablePins,
+    behaviour: presettable([
+      'QA = ~QA at fall CKA',
+      'QB = ~QB & ~QD at fall CKB',
+      'QC = QC ^ QB at fall CKB',
+      'QD = QB & QC & ~QD at fall CKB',
+    ]),
+    families: ['74', 'LS', 'S'],
+    caveat: 'Load acts without a clock, as long as pin 1 is low. Join QA to CKB to count to ten.',
+  },
+  {
+    base: '74197',
+    title: '4-bit binary counter, by 2 and by 8, presettable',
+    group,
+    aliases: 'ripple asynchronous load',
+    pins: presettablePins,
+    behaviour: presettable([
+      'QA = ~QA at fall CKA',
+      'QB = ~QB at fall CKB',
+      'QC = ~QC at fall QB',
+      'QD = ~QD at fall QC',
+    ]),
+    families: ['74', 'LS', 'S'],
+    caveat: 'Load acts without a clock, as long as pin 1 is low. Join QA to CKB to count to sixteen.',
+  },
+  {
+    base: '74490',
+    title: 'two decade counters, with set to nine',
+    group,
+    aliases: 'bcd ripple asynchronous dual',
+    pins: '1CLK 1CLR 1QA 1S9 1QB 1QC 1QD GND 2QD 2QC 2QB 2S9 2QA 2CLR 2CLK VCC',
+    behaviour: units(
+      2,
+      [
+        '1c0 = 1CLR & ~1S9',
+        '1QA = ~1QA at fall 1CLK preset 1S9 clear 1c0',
+        '1QB = ~1QB & ~1QD at fall 1QA clear 1S9 | 1c0',
+        '1QC = 1QC ^ 1QB at fall 1QA clear 1S9 | 1c0',
+        '1QD = 1QB & 1QC & ~1QD at fall 1QA preset 1S9 clear 1c0',
+      ].join('\n'),
+    ),
+    families: ['74', 'LS'],
+    caveat: 'Clear and set to nine are active high; the stages are joined inside.',
+  },
+  {
+    base: '74590',
+    title: '8-bit binary counter with output register, three-state',
+    group,
+    aliases: 'synchronous storage',
+    pins: 'QB QC QD QE QF QG QH GND RCOn CCLRn CCLK CCKENn RCLK OEn QA VCC',
+    behaviour: [
+      ...[...'abcdefgh'].map((d, i) => {
+        const below = [...'abcdefgh'].slice(0, i);
+        return `c${d} = c${d} ^ (${['~CCKENn', ...below.map((b) => `c${b}`)].join(' & ')}) at rise CCLK clear ~CCLRn`;
+      }),
+      ...[...'abcdefgh'].map((d) => `r${d} = c${d} at rise RCLK\nQ${d.toUpperCase()} = r${d} when ~OEn`),
+      'RCOn = nand(ca, cb, cc, cd, ce, cf, cg, ch)',
+    ].join('\n'),
+    families: ['LS', 'HC'],
+    drive: { LS: [24, 2.6], HC: [6, 6] },
+    caveat: 'Counting shows nothing until the register clock; clear does not reach the register.',
+  },
+  {
+    base: '4024',
+    title: '7-stage binary counter',
+    group,
+    aliases: 'ripple divider asynchronous',
+    pins: 'CLK CLR Q7 Q6 Q5 Q4 GND NC Q3 NC Q2 Q1 NC VCC',
+    behaviour: ripple(7, 'CLK', [1, 2, 3, 4, 5, 6, 7]),
+    families: ['HC', 'HCT'],
+    caveat: 'Clear is active high, the clock’s falling edge counts. Some data sheets count the stages from 0.',
+  },
+  ...[
+    { base: '4518', title: 'two decade counters, synchronous', up: decadeUp },
+    { base: '4520', title: 'two 4-bit binary counters, synchronous', up: binaryUp },
+  ].map(
+    ({ base, title, up }): ChipData => ({
+      base,
+      title,
+      group,
+      aliases: 'dual',
+      pins: '1CLK 1EN 1QA 1QB 1QC 1QD 1CLR GND 2CLK 2EN 2QA 2QB 2QC 2QD 2CLR VCC',
+      behaviour: units(
+        2,
+        [
+          '1ck = 1CLK | ~1EN',
+          ...letters.map((d, i) => `1Q${d} = 1Q${d} ^ (${(up[i] ?? '').replaceAll('Q', '1Q')}) at rise 1ck clear 1CLR`),
+        ].join('\n'),
+      ),
+      families: ['HC', 'HCT'],
+      caveat:
+        'Counts on the rising clock while enabled, or on the falling enable while the clock is low. Clear is high.',
+    }),
+  ),
 ];

@@ -88,6 +88,21 @@ export const highSpeed: DelaysOfChips = {
   '4072': both(11, 22),
   '4075': both(10, 20),
   '4511': both(28, 60),
+  '74533': both(15, 30),
+  '74534': both(17, 36),
+  '74540': both(10, 20),
+  '74688': both(17, 34),
+  '4015': both(19, 35),
+  '4024': rippled([1, 2, 3, 4, 5, 6, 7]),
+  '4049': both(8, 17),
+  '4050': both(8, 17),
+  '4094': { '*': both(20, 39), 'QS QSn': both(16, 30) },
+  '4514': both(27, 46),
+  '4515': both(29, 50),
+  '4518': both(24, 42),
+  '4520': both(24, 42),
+  '74563': both(26, 35),
+  '74564': both(28, 36),
 };
 
 /** High-speed CMOS with TTL levels. Source: High-speed CMOS data handbook (Philips), 4.5 V, 25 °C, 50 pF; from the inputs named above. */

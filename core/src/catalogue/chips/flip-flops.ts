@@ -1,8 +1,8 @@
-import { type ChipData, forEach, units } from './chip-data';
+import { type ChipData, forEach, ttl, units } from './chip-data';
 
 /**
  * Flip-flops, latches and registers. Source: data sheets SN74LS73A, 74A, 75, 76A, 107A, 109A, 112A,
- * 173A, 174, 175, 273, 279A, 373, 374, 377, SN74HC573, 574. Stored values stand under small letters.
+ * 113A, 173A, 174, 175, 273, 279A, 298, 373, 374, 375, 377, 378, 379, SN74ALS533, 534, SN74HC573, 574. Stored values stand under small letters.
  */
 const group = 'flip-flops and latches';
 const wide = ['74', 'LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'] as const;
@@ -217,5 +217,102 @@ export const flipFlops: readonly ChipData[] = [
     families: ['LS', 'ALS', 'F', 'HC', 'HCT', 'AC', 'ACT'],
     drive: busDrive,
     caveat: 'A 74374 with each output facing its input: outputs count down from pin 19.',
+  },
+  {
+    base: '74113',
+    title: 'two JK flip-flops with preset, falling edge',
+    group,
+    aliases: 'j-k toggle negative edge',
+    pins: '1CLK 1K 1J 1PREn 1Q 1Qn GND 2Qn 2Q 2PREn 2J 2K 2CLK VCC',
+    behaviour: units(2, jk('preset ~1PREn', '~1s')),
+    families: ['LS', 'ALS', 'F', 'S', 'HC'],
+    caveat: 'A 74112 without clear, in 14 pins.',
+  },
+  {
+    base: '74298',
+    title: 'four 2-to-1 selectors with storage',
+    group,
+    aliases: 'multiplexer quad register',
+    pins: 'B2 A2 A1 B1 C2 D2 D1 GND C1 WS CLK QD QC QB QA VCC',
+    behaviour: forEach('A B C D', 'Q@ = ~WS & @1 | WS & @2 at fall CLK'),
+    families: ttl,
+    caveat: 'It stores on the falling edge. Word select low takes A1 to D1, high A2 to D2.',
+  },
+  {
+    base: '74375',
+    title: 'four D latches in two pairs, corner supply',
+    group,
+    aliases: 'transparent quad',
+    pins: '1D 1Qn 1Q C12 2Q 2Qn 2D GND 3D 3Qn 3Q C34 4Q 4Qn 4D VCC',
+    behaviour: [
+      forEach('1 2', '@s = @D while C12\n@Q = @s\n@Qn = ~@s'),
+      forEach('3 4', '@s = @D while C34\n@Q = @s\n@Qn = ~@s'),
+    ].join('\n'),
+    families: ['LS', 'HC'],
+    caveat: 'A 7475 with supply in the corners; the order of its pins is another one throughout.',
+  },
+  {
+    base: '74378',
+    title: 'six D flip-flops with clock enable',
+    group,
+    aliases: 'hex register d-type',
+    pins: 'ENn 1Q 1D 2D 2Q 3D 3Q GND CLK 4Q 4D 5Q 5D 6D 6Q VCC',
+    behaviour: units(6, '1Q = ENn & 1Q | ~ENn & 1D at rise CLK'),
+    families: ['LS', 'F', 'HC'],
+    caveat: 'Pins as on the 74174, but pin 1 lets the clock through (low) and there is no clear.',
+  },
+  {
+    base: '74379',
+    title: 'four D flip-flops with clock enable',
+    group,
+    aliases: 'quad register d-type',
+    pins: 'ENn 1Q 1Qn 1D 2D 2Qn 2Q GND CLK 3Q 3Qn 3D 4D 4Qn 4Q VCC',
+    behaviour: units(4, '1s = ENn & 1s | ~ENn & 1D at rise CLK\n1Q = 1s\n1Qn = ~1s'),
+    families: ['LS', 'F'],
+    caveat: 'Pins as on the 74175, but pin 1 lets the clock through (low) and there is no clear.',
+  },
+  {
+    base: '74533',
+    title: 'eight D latches, three-state, inverting',
+    group,
+    aliases: 'octal transparent bus',
+    pins: octalPins('OEn', 'LE'),
+    behaviour: units(8, '1s = 1D while LE\n1Q = ~1s when ~OEn'),
+    families: ['ALS', 'F', 'HC', 'HCT'],
+    drive: busDrive,
+    caveat: 'A 74373 whose outputs are inverted; its pins are the same.',
+  },
+  {
+    base: '74534',
+    title: 'eight D flip-flops, three-state, inverting',
+    group,
+    aliases: 'octal register bus d-type',
+    pins: octalPins('OEn', 'CLK'),
+    behaviour: units(8, '1s = 1D at rise CLK\n1Q = ~1s when ~OEn'),
+    families: ['ALS', 'F', 'HC', 'HCT'],
+    drive: busDrive,
+    caveat: 'A 74374 whose outputs are inverted; its pins are the same.',
+  },
+  {
+    base: '74563',
+    title: 'eight D latches, three-state, inverting, inputs opposite outputs',
+    group,
+    aliases: 'octal transparent bus',
+    pins: facingPins('LE'),
+    behaviour: units(8, '1s = 1D while LE\n1Q = ~1s when ~OEn'),
+    families: ['ALS', 'HC', 'HCT'],
+    drive: busDrive,
+    caveat: 'A 74573 whose outputs are inverted; its pins are the same.',
+  },
+  {
+    base: '74564',
+    title: 'eight D flip-flops, three-state, inverting, inputs opposite outputs',
+    group,
+    aliases: 'octal register bus d-type',
+    pins: facingPins('CLK'),
+    behaviour: units(8, '1s = 1D at rise CLK\n1Q = ~1s when ~OEn'),
+    families: ['ALS', 'HC', 'HCT'],
+    drive: busDrive,
+    caveat: 'A 74574 whose outputs are inverted; its pins are the same.',
   },
 ];

@@ -6,6 +6,7 @@ import { counters } from './counters';
 import { advancedSchottky } from './delays-of-ttl';
 import { flipFlops } from './flip-flops';
 import { gates } from './gates';
+import { memories } from './memories';
 import { selectors } from './selectors';
 import { shiftRegisters } from './shift-registers';
 import { timers } from './timers';
@@ -27,6 +28,7 @@ export const chips: readonly ChipData[] = [
   ...flipFlops,
   ...shiftRegisters,
   ...counters,
+  ...memories,
   ...timers,
 ]
   .map((chip) => (advancedSchottky[chip.base] ? { ...chip, families: withAdvancedSchottky(chip.families) } : chip))

@@ -2,23 +2,26 @@ import { type ChipData, forEach, ttl } from './chip-data';
 
 /**
  * Selectors, decoders and encoders. Source: data sheets SN7442A, 45, SN74LS47, 48, 247, SN74HC138,
- * 139, 147, 148, 151, 153, 154, 157, 158, 238, 251, 253, 257, 259, SN74LS155, CD74HC4511.
+ * 139, 147, 148, 151, 153, 154, 157, 158, 238, 251, 253, 257 to 259, SN74LS155, 352, 353, SN7446A, 74141, 145, 150, SN74LS137, CD74HC4511, 4514, 4515.
  */
 const group = 'selectors and decoders';
 const families = ['74', 'LS', 'HC', 'HCT'] as const;
 const wide = ['74', 'LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'] as const;
 
 /** `~D & C & ~B & A` for 5: the product of address lines, the first the most significant. */
-const product = (lines: string, code: number): string => {
+export const product = (lines: string, code: number): string => {
   const names = lines.split(' ');
   return names.map((n, i) => ((code >>> (names.length - 1 - i)) & 1 ? n : `~${n}`)).join(' & ');
 };
-const lines = (count: number, of: (k: number) => string): string =>
+/** A line for each number from 0. */
+export const lines = (count: number, of: (k: number) => string): string =>
   Array.from({ length: count }, (_, k) => of(k)).join('\n');
 /** The data line that an address picks: `~B & ~A & D0 | …`. */
-const pick = (address: string, data: readonly string[]): string =>
+export const pick = (address: string, data: readonly string[]): string =>
   data.map((d, k) => `${product(address, k)} & ${d}`).join(' | ');
-const numbered = (letter: string, count: number): string[] => Array.from({ length: count }, (_, k) => `${letter}${k}`);
+/** `D0` to `D7`: a letter with the numbers from 0. */
+export const numbered = (letter: string, count: number): string[] =>
+  Array.from({ length: count }, (_, k) => `${letter}${k}`);
 
 /** Lit segments of the digits, a to g; the plain ones leave 6 and 9 without tails. */
 const plainDigits = 'abcdef bc abdeg abcdg bcfg acdfg cdefg abc abcdefg abcfg'.split(' ');
@@ -297,6 +300,129 @@ export const selectors: readonly ChipData[] = [
     families: ['HC', 'HCT'],
     drive: { HC: [4, 7.5], HCT: [4, 7.5] },
     caveat: 'For common-cathode displays. Lamp test and blanking are active low, latch enable stores when high.',
+  },
+  {
+    base: '7446',
+    title: 'BCD-to-seven-segment decoder, open-collector, 30 V, outputs low',
+    group,
+    aliases: 'display driver common anode',
+    pins: segmentPins('BIn', 'RBIn'),
+    behaviour: blanking([...plainDigits, ...signs], (s) => `${s} = ~(~LTn & BIn | d${s} & ~off) open`),
+    pulledUp: 'BIn',
+    families: ['74'],
+    drive: { '74': [40, 0] },
+    openV: 30,
+    caveat: 'A 7447 for displays of up to 30 V.',
+  },
+  {
+    base: '74137',
+    title: '3-to-8 decoder with address latches, outputs low',
+    group,
+    aliases: 'demultiplexer one of eight memory',
+    pins: 'A B C GLn G2n G1 Y7n GND Y6n Y5n Y4n Y3n Y2n Y1n Y0n VCC',
+    behaviour: [
+      forEach('A B C', 'q@ = @ while ~GLn'),
+      'on = G1 & ~G2n',
+      lines(8, (k) => `Y${k}n = ~(on & ${product('qC qB qA', k)})`),
+    ].join('\n'),
+    families: ['LS', 'ALS', 'HC', 'HCT'],
+    caveat: 'Pin 4 holds the address while it is high; on the 74138 it is an enable.',
+  },
+  {
+    base: '74141',
+    title: 'BCD-to-decimal driver for cold-cathode tubes, open-collector, 60 V',
+    group,
+    aliases: '4-to-10 one of ten',
+    pins: 'Y8n Y9n A D VCC B C Y2n Y3n Y7n Y6n GND Y4n Y5n Y1n Y0n',
+    behaviour: lines(10, (k) => `Y${k}n = ~(${product('D C B A', k)}) open`),
+    families: ['74'],
+    drive: { '74': [7, 0] },
+    openV: 60,
+    caveat: 'Supply on pin 5, ground on pin 12; outputs sink 7 mA of a tube. Codes 10 to 15 choose none.',
+  },
+  {
+    base: '74145',
+    title: 'BCD-to-decimal driver, open-collector, 15 V',
+    group,
+    aliases: '4-to-10 one of ten lamp relay',
+    pins: decimalPins,
+    behaviour: lines(10, (k) => `Y${k}n = ~(${product('D C B A', k)}) open`),
+    families: ttl,
+    drive: { '74': [80, 0], LS: [24, 0] },
+    openV: 15,
+    caveat: 'A 7445 for loads of up to 15 V; outputs need a load or pull-up.',
+  },
+  {
+    base: '74150',
+    title: '16-to-1 selector, output inverted',
+    group,
+    aliases: 'multiplexer data',
+    pins: 'E7 E6 E5 E4 E3 E2 E1 E0 Gn W D GND C B A E15 E14 E13 E12 E11 E10 E9 E8 VCC',
+    behaviour: `W = ~(~Gn & (${pick('D C B A', numbered('E', 16))}))`,
+    rows: 6,
+    families: ['74'],
+    caveat: 'Wide package of 24 pins. Pin 11 is address bit D, not a data input; only the complement comes out.',
+  },
+  {
+    base: '74258',
+    title: 'four 2-to-1 selectors, three-state, inverting',
+    group,
+    aliases: 'multiplexer data quad',
+    pins: quadTwoPins('OEn'),
+    behaviour: forEach('1 2 3 4', '@Y = ~(~S & @A | S & @B) when ~OEn'),
+    families: ['LS', 'ALS', 'F', 'S', 'HC', 'HCT'],
+    caveat: 'A 74257 that inverts; its pins are the same.',
+  },
+  {
+    base: '74352',
+    title: 'two 4-to-1 selectors, inverting',
+    group,
+    aliases: 'multiplexer data dual',
+    pins: twoFourPins,
+    behaviour: [1, 2].map((u) => `${u}Y = ~(~${u}Gn & (${pick('B A', numbered(`${u}C`, 4))}))`).join('\n'),
+    families: ['LS', 'ALS', 'F'],
+    caveat: 'A 74153 that inverts: with the strobe high the output is high.',
+  },
+  {
+    base: '74353',
+    title: 'two 4-to-1 selectors, three-state, inverting',
+    group,
+    aliases: 'multiplexer data dual',
+    pins: twoFourPins,
+    behaviour: [1, 2].map((u) => `${u}Y = ~(${pick('B A', numbered(`${u}C`, 4))}) when ~${u}Gn`).join('\n'),
+    families: ['LS', 'ALS', 'F'],
+    caveat: 'A 74253 that inverts; its pins are the same.',
+  },
+  ...[
+    { base: '4514', sense: 'high', mark: '', not: '' },
+    { base: '4515', sense: 'low', mark: 'n', not: '~' },
+  ].map(
+    ({ base, sense, mark, not }): ChipData => ({
+      base,
+      title: `4-to-16 decoder with address latches, outputs ${sense}`,
+      group,
+      aliases: 'demultiplexer one of sixteen memory',
+      pins: 'LE A0 A1 7 6 5 4 3 1 2 0 GND 13 12 15 14 9 8 11 10 A2 A3 En VCC'.replace(/\b\d+/g, (k) => `Y${k}${mark}`),
+      behaviour: [
+        forEach('0 1 2 3', 'q@ = A@ while LE'),
+        lines(16, (k) => `Y${k}${mark} = ${not}(~En & ${product('q3 q2 q1 q0', k)})`),
+      ].join('\n'),
+      rows: 6,
+      families: ['HC', 'HCT'],
+      caveat: 'Wide package of 24 pins, its outputs in no order. Latches are open while pin 1 is high.',
+    }),
+  ),
+  {
+    base: '74248',
+    title: 'BCD-to-seven-segment decoder with tails, outputs high',
+    group,
+    aliases: 'display driver common cathode',
+    pins: segmentPins('BIn', 'RBIn'),
+    behaviour: blanking([...tailedDigits, ...signs], (s) => `${s} = ~LTn & BIn | d${s} & ~off`),
+    pulledUp: 'BIn',
+    families: ttl,
+    drive: { '74': [6.4, 2], LS: [6, 1.3] },
+    caveat: 'A 7448 whose 6 and 9 have tails; pins are the same.',
   },
 ];
 

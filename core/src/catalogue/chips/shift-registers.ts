@@ -1,7 +1,7 @@
 import { elementAt } from '../../element-at';
-import type { ChipData } from './chip-data';
+import { type ChipData, units } from './chip-data';
 
-/** Shift registers. Source: data sheets SN74LS95B, SN74LS164, 165A, 166A, 194A, 195A, SN74HC595. */
+/** Shift registers. Source: data sheets SN74LS91, 95B, 96, SN74198, SN74LS597, CD74HC4015, 4094, SN74LS164, 165A, 166A, 194A, 195A, SN74HC595. */
 const group = 'shift registers';
 const letters = 'ABCDEFGH';
 
@@ -125,5 +125,104 @@ export const shiftRegisters: readonly ChipData[] = [
     drive: { LS: [24, 2.6], HC: [6, 6], HCT: [6, 6] },
     caveat:
       'QA is pin 15, away from the rest. Shifting shows nothing until the storage clock; clear does not reach the latches.',
+  },
+  {
+    base: '7491',
+    title: '8-bit shift register, serial in, serial out',
+    group,
+    aliases: 'siso delay',
+    pins: 'NC NC NC NC VCC NC NC NC CLK GND B A QH QHn',
+    behaviour: [
+      stages(8, 'A & B', (q, before) => {
+        const [own, from] = [q, before].map((n) => n.replace(/^Q./, (name) => name.toLowerCase()));
+        return `${own} = ${from} at rise CLK`;
+      }),
+      'QH = qh',
+      'QHn = ~qh',
+    ].join('\n'),
+    families: ['74', 'LS'],
+    caveat: 'Supply on pin 5, ground on pin 10. Only the last stage comes out, and there is no clear.',
+  },
+  {
+    base: '7496',
+    title: '5-bit shift register, parallel preset',
+    group,
+    aliases: 'serial parallel in out',
+    pins: 'CLK A B C VCC D E PE SER QE QD GND QC QB QA CLRn',
+    behaviour: stages(5, 'SER', (q, before, d) => `${q} = ${before} at rise CLK preset PE & ${d} clear ~CLRn`),
+    families: ['74', 'LS'],
+    caveat: 'Supply on pin 5, ground on pin 12. Preset only sets ones: clear first, then preset.',
+  },
+  {
+    base: '74198',
+    title: '8-bit shift register, both directions',
+    group,
+    aliases: 'universal bidirectional left right load',
+    pins: 'S0 SR A QA B QB C QC D QD CLK GND CLRn QE E QF F QG G QH H SL S1 VCC',
+    behaviour: [...letters]
+      .map((d, i) => {
+        const [right, left] = [i === 0 ? 'SR' : `Q${letters[i - 1]}`, i === 7 ? 'SL' : `Q${letters[i + 1]}`];
+        return `Q${d} = S1 & S0 & ${d} | ~S1 & S0 & ${right} | S1 & ~S0 & ${left} | ~S1 & ~S0 & Q${d} at rise CLK clear ~CLRn`;
+      })
+      .join('\n'),
+    rows: 6,
+    families: ['74'],
+    caveat:
+      'Wide package of 24 pins. Modes as on the 74194: both high load, S0 alone right, S1 alone left, both low keep.',
+  },
+  {
+    base: '74597',
+    title: '8-bit shift register with input latches',
+    group,
+    aliases: 'piso parallel in serial out storage',
+    pins: 'B C D E F G H GND QH SCLRn SCLK RCLK LDn SER A VCC',
+    behaviour: [
+      stages(8, 'SER', (_, __, d) => `r${d} = ${d} at rise RCLK`),
+      stages(8, 'SER', (q, before, d) => {
+        const [own, from] = [q, before].map((n) => (n === 'QH' || n === 'SER' ? n : n.toLowerCase()));
+        return `${own} = ${from} at rise SCLK preset ~LDn & r${d} clear ~LDn & ~r${d} clear ~SCLRn & LDn`;
+      }),
+    ].join('\n'),
+    families: ['LS', 'HC', 'HCT'],
+    caveat:
+      'Two steps in: RCLK takes the inputs into latches, LDn low takes these into the shift register, without a clock.',
+  },
+  {
+    base: '4015',
+    title: 'two 4-bit shift registers, serial in, parallel out',
+    group,
+    aliases: 'sipo dual',
+    pins: '2CLK 2QD 1QC 1QB 1QA 1CLR 1D GND 1CLK 1QD 2QC 2QB 2QA 2CLR 2D VCC',
+    behaviour: units(
+      2,
+      ['A D', 'B QA', 'C QB', 'D QC']
+        .map((pair) => pair.split(' '))
+        .map(([own, from]) => `1Q${own} = 1${from} at rise 1CLK clear 1CLR`)
+        .join('\n'),
+    ),
+    families: ['HC', 'HCT'],
+    caveat: 'Clear is active high. Outputs of both halves stand among each other.',
+  },
+  {
+    base: '4094',
+    title: '8-bit shift register with output latches, three-state, cascading outputs',
+    group,
+    aliases: 'sipo serial storage',
+    pins: 'STR SER CLK QA QB QC QD GND QS QSn QH QG QF QE OE VCC',
+    behaviour: [
+      stages(
+        8,
+        'SER',
+        (q, before) => `${q.toLowerCase()} = ${before === 'SER' ? before : before.toLowerCase()} at rise CLK`,
+      ),
+      stages(8, 'SER', (q) => `${q.toLowerCase()}s = ${q.toLowerCase()} while STR`),
+      stages(8, 'SER', (q) => `${q} = ${q.toLowerCase()}s when OE`),
+      'QS = qh',
+      'late = qh at fall CLK',
+      'QSn = late',
+    ].join('\n'),
+    families: ['HC', 'HCT'],
+    drive: { HC: [4, 4], HCT: [4, 4] },
+    caveat: 'Latches are open while the strobe is high. QSn is the serial output half a clock later, not a complement.',
   },
 ];

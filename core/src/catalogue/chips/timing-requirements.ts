@@ -77,6 +77,13 @@ const standard: OfChips = {
   '74166': clocked([25, 20, 20], 20, 20, 0),
   '74190': upAndDown,
   '74191': upAndDown,
+  '7491': clocked([10, 25, 25], null, 25, 0),
+  '7496': clocked([10, 35, 35], 30, 30, 0),
+  '74196': rippling([50, 10, 10], [25, 20, 20], 20),
+  '74197': rippling([50, 10, 10], [25, 20, 20], 20),
+  '74198': clocked([25, 20, 20], 20, 30, 0),
+  '74298': clocked([null, 20, 20], null, 25, 5),
+  '74490': clocked([25, 20, 20], 20, 0, 0),
 };
 
 const lowPowerJk = clocked([30, 20, null], 25, 20, 0);
@@ -119,6 +126,19 @@ const lowPower: OfChips = {
   '74190': { ...upAndDown, holdNs: 5 },
   '74191': { ...upAndDown, holdNs: 5 },
   '74195': clocked([30, 16, 16], 12, 25, 0),
+  '7491': clocked([10, 25, 25], null, 25, 0),
+  '7496': clocked([10, 35, 35], 30, 30, 0),
+  '74113': lowPowerJk,
+  '74168': clocked([25, 20, 20], null, 35, 0),
+  '74169': clocked([25, 20, 20], null, 35, 0),
+  '74196': rippling([30, 15, 15], [15, 30, 30], 20),
+  '74197': rippling([30, 15, 15], [15, 30, 30], 20),
+  '74298': clocked([null, 20, 20], null, 25, 5),
+  '74378': clocked([30, 20, 20], null, 20, 5),
+  '74379': clocked([30, 20, 20], null, 20, 5),
+  '74490': clocked([25, 20, 20], 20, 0, 0),
+  '74590': { clocks: { CCLK: needs([20, 25, 25]), RCLK: needs([null, 20, 20]) }, clearNs: 20, setUpNs: 20, holdNs: 0 },
+  '74597': { clocks: { SCLK: needs([20, 25, 25]), RCLK: needs([null, 20, 20]) }, clearNs: 20, setUpNs: 20, holdNs: 0 },
 };
 
 const highSpeedFlipFlop = clocked([31, 16, 16], 20, 20, 0);
@@ -150,6 +170,12 @@ const highSpeed: OfChips = {
   '4040': longRipple,
   '4060': longRipple,
   '4017': clocked([30, 16, 16], 16, 10, 10),
+  '4015': clocked([30, 16, 16], 16, 12, 5),
+  '4024': longRipple,
+  '4094': clocked([30, 16, 16], null, 10, 3),
+  '4518': clocked([30, 16, 16], 16, 16, 0),
+  '4520': clocked([30, 16, 16], 16, 16, 0),
+  '74564': clocked([30, 16, 16], null, 20, 5),
 };
 
 /** High-speed CMOS with TTL levels. Source: High-speed CMOS data handbook (Philips), 4.5 V and 25 °C. */
@@ -184,6 +210,8 @@ const advancedLowPower: OfChips = {
   '74193': advancedLowPowerUpDown,
   '74273': clocked([35, 14, 14], 10, 10, 0),
   '74374': clocked([35, 14, 14], null, 10, 0),
+  '74534': clocked([35, 14, 14], null, 10, 0),
+  '74564': clocked([35, 14, 14], null, 15, 0),
 };
 
 /** Advanced Schottky. Source: as above. */
@@ -211,6 +239,7 @@ const schottky: OfChips = {
   '74175': schottkyRegister,
   '74194': clocked([70, 7, 7], 12, 11, 3),
   '74374': clocked([75, 6, 7.3], null, 5, 2),
+  '74113': clocked([80, 6, 6.5], 8, 3, 0),
 };
 
 /** Fast. Source: FAST data book (Fairchild), 25 °C. */
