@@ -245,7 +245,9 @@ export function timingOf(unit: Unit, steps = 22): Waveform[] {
   const { inputs, outputs, stored } = unit.behaviour;
   if (stored.length === 0) return [];
   const run = new MachineRun(unit.machine);
-  const clocks = new Set(inputs.filter((n) => /CLK|^\d?CK|UP|LE$|^WEn$|^C\d\d$|SRCLK|RS|RCLK/.test(n) && !/INH|CLR/.test(n)));
+  const clocks = new Set(
+    inputs.filter((n) => /CLK|^\d?CK|UP|LE$|^WEn$|^C\d\d$|SRCLK|RS|RCLK/.test(n) && !/INH|CLR/.test(n)),
+  );
   const idle = (name: string): number => (/n$|UP|DOWN|^\d?EN$|ENP|ENT|LTn|RESET/.test(name) ? 1 : 0);
   const enabling = (name: string): boolean => /^\d?(OE|G|EN[PT]?|CE|CCKEN|RE|CS)\d?n$/.test(name);
   const waves = [...inputs, ...outputs.map((o) => o.name)].map((name, i) => ({

@@ -1,12 +1,9 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 import {
-  cellAt,
   edgesOf,
   type FamilyId,
   families,
   formatted,
-  functionTableOf,
-  inputAt,
   interchangeable,
   kindsOfUnit,
   type Limit,
@@ -16,11 +13,11 @@ import {
   partNumber,
   type Unit,
 } from '@saddlebag/core';
-import { type ReactNode, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Choice } from '../kit/Choice';
 import { BenchPart } from './BenchPart';
 import { ChipFromAbove } from './ChipFromAbove';
-import { PinName } from './PinName';
+import { FunctionTable, tableOfUnit } from './FunctionTable';
 import { Section } from './Section';
 import { Timing } from './Timing';
 import { TryChip } from './TryChip';
@@ -121,7 +118,7 @@ interface UnitSectionProps {
 
 /** What one kind of unit does: a function table where it is short, its equations otherwise, and its edges. */
 function UnitSection({ type, unit, count, of }: UnitSectionProps) {
-  const table = functionTableOf(unit, 4);
+  const table = useMemo(() => tableOfUnit(unit), [unit]);
   const edges = edgesOf(unit);
   const swaps = interchangeable(unit);
   const drive = [...new Set(unit.drives)].filter((d) => d !== 'push-pull');
@@ -138,36 +135,7 @@ function UnitSection({ type, unit, count, of }: UnitSectionProps) {
         </Text>
       }
     >
-      {table ? (
-        <Box as="table" fontFamily="mono" fontSize="12.5px">
-          <thead>
-            <tr>
-              {unit.behaviour.inputs.map((n) => (
-                <Head key={n} name={n} />
-              ))}
-              {unit.behaviour.outputs.map((o) => (
-                <Head key={o.name} name={o.name} strong />
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {Array.from({ length: table.rows }, (_, r) => r).map((r) => (
-              <tr key={r}>
-                {unit.behaviour.inputs.map((n, i) => (
-                  <Mark key={n}>{inputAt(table.inputs, i, r) ? 'H' : 'L'}</Mark>
-                ))}
-                {unit.behaviour.outputs.map((o, k) => (
-                  <Mark key={o.name} strong>
-                    {shown(cellAt(table, k, r), unit.drives[k] === 'open-collector')}
-                  </Mark>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </Box>
-      ) : (
-        <Equations type={type} unit={unit} />
-      )}
+      {table ? <FunctionTable table={table} /> : <Equations type={type} unit={unit} />}
       {edges.length > 0 && (
         <Box pt="8px">
           {edges.slice(0, 6).map((line) => (
@@ -181,33 +149,6 @@ function UnitSection({ type, unit, count, of }: UnitSectionProps) {
         </Box>
       )}
     </Section>
-  );
-}
-
-const shown = (cell: string, open: boolean): string =>
-  cell === '1' ? (open ? 'off' : 'H') : cell === '0' ? 'L' : cell === 'Z' ? 'off' : cell;
-
-function Head({ name, strong = false }: { readonly name: string; readonly strong?: boolean }) {
-  return (
-    <Box as="th" px="9px" textAlign="center" fontWeight={strong ? '600' : '400'}>
-      <PinName name={name} />
-    </Box>
-  );
-}
-
-function Mark({ children, strong = false }: { readonly children: ReactNode; readonly strong?: boolean }) {
-  return (
-    <Box
-      as="td"
-      px="9px"
-      textAlign="center"
-      fontWeight={strong ? '600' : '400'}
-      color={strong ? 'ink' : 'soft'}
-      borderTopWidth="1px"
-      borderColor="line"
-    >
-      {children}
-    </Box>
   );
 }
 

@@ -1,0 +1,99 @@
+import { Box } from '@chakra-ui/react';
+import {
+  cellAt,
+  functionTableOf,
+  inputAt,
+  printedTableOf,
+  type FunctionTable as Table,
+  type Unit,
+} from '@saddlebag/core';
+import type { ReactNode } from 'react';
+import { PinName } from './PinName';
+
+/** Gates of so many inputs are shown in every row. */
+const WHOLE = 4;
+
+/** The function table of a unit: every row of a small gate, the rows of a data sheet of others; null where equations say it better. */
+export function tableOfUnit(unit: Unit): Table | null {
+  const table = functionTableOf(unit, WHOLE);
+  if (!table) return printedTableOf(unit);
+  const { inputs, outputs } = unit.behaviour;
+  const rows = Array.from({ length: table.rows }, (_, r) => ({
+    inputs: inputs.map((_name, i) => (inputAt(table.inputs, i, r) ? 'H' : 'L')),
+    outputs: outputs.map((_o, k) => level(cellAt(table, k, r), unit.drives[k] === 'open-collector')),
+  }));
+  return { inputs, outputs: outputs.map((o) => o.name), rows };
+}
+
+const level = (cell: string, isOpen: boolean): string =>
+  cell === '1' ? (isOpen ? 'Z' : 'H') : cell === '0' ? 'L' : cell;
+
+/** A function table as data sheets print it. */
+export function FunctionTable({ table: { inputs, outputs, rows } }: { readonly table: Table }) {
+  return (
+    <Box overflowX="auto" tabIndex={0} role="region" aria-label="function table" pt="3px">
+      <Box as="table" fontFamily="mono" fontSize="12.5px">
+        <thead>
+          <tr>
+            {inputs.map((name) => (
+              <Head key={name} name={name} />
+            ))}
+            {outputs.map((name) => (
+              <Head key={name} name={name} strong />
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.inputs.join()}>
+              {row.inputs.map((mark, i) => (
+                <Mark key={inputs[i]}>{mark}</Mark>
+              ))}
+              {row.outputs.map((mark, o) => (
+                <Mark key={outputs[o]} strong>
+                  <Outcome mark={mark} />
+                </Mark>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}
+
+/** What an output does: a level in capitals, off, words, or the input that it passes on, in italics. */
+function Outcome({ mark }: { readonly mark: string }) {
+  if (mark === 'Z') return 'off';
+  if (!/^[=/]/.test(mark)) return mark;
+  return (
+    <Box as="i" textDecoration={mark.startsWith('/') ? 'overline' : undefined}>
+      {mark.slice(1)}
+    </Box>
+  );
+}
+
+function Head({ name, strong = false }: { readonly name: string; readonly strong?: boolean }) {
+  return (
+    <Box as="th" px="9px" textAlign="center" fontWeight={strong ? '600' : '400'}>
+      <PinName name={name} />
+    </Box>
+  );
+}
+
+function Mark({ children, strong = false }: { readonly children: ReactNode; readonly strong?: boolean }) {
+  return (
+    <Box
+      as="td"
+      px="9px"
+      textAlign="center"
+      whiteSpace="nowrap"
+      fontWeight={strong ? '600' : '400'}
+      color={strong ? 'ink' : 'soft'}
+      borderTopWidth="1px"
+      borderColor="line"
+    >
+      {children}
+    </Box>
+  );
+}
