@@ -308,9 +308,17 @@ describe('parts without memory do in every row what their data sheets say', () =
     // Beyond 18 inputs the units of a chip are separate: one number for all of them runs every row of each.
     const width = Math.min(names.length, 18);
     const outputs = bench.outputNames;
-    for (let row = 0; row < 2 ** width; row++) {
-      const levels = Object.fromEntries(names.map((n, i) => [n, (row >>> (i % width)) & 1]));
-      bench.set(levels);
+    const levels: Record<string, number> = Object.fromEntries(names.map((n) => [n, 0]));
+    bench.set(levels);
+    for (let r = 0; r < 2 ** width; r++) {
+      // In the order of the Gray code, in which from row to row one input changes.
+      const changed = 31 - Math.clz32(r & -r);
+      const turned: Record<string, number> = {};
+      names.forEach((n, i) => {
+        if (r > 0 && i % width === changed) turned[n] = 1 - (levels[n] as number);
+      });
+      Object.assign(levels, turned);
+      bench.set(turned);
       const wanted = reference((n) => levels[n] as number);
       for (const name of outputs) {
         const value = wanted[name];

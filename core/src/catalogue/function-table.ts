@@ -5,7 +5,7 @@ import type { Unit } from './part';
 
 /**
  * A function table as data sheets print it. Inputs: `H`, `L`, `X` either, `↑` and `↓` edges, `no ↑` anything but that edge. Outputs: `H`, `L`, `Z` off, `as before`, `other way`,
- * the input that is passed on, as it is or inverted (`=D3`, `/D3`), or `counts up`, `counts down`, `shifts`.
+ * the input that is passed on, as it is or inverted (`=D3`, `/D3`), or `counts up`, `counts down`.
  */
 export interface FunctionTable {
   readonly inputs: readonly string[];
@@ -33,9 +33,9 @@ interface Found {
  * The function table of a unit, worked out of its behaviour: inputs are fixed one after the other, first the one that settles most, and each row holds in
  * three-valued simulation, whatever the others are. Null where it would be too long, or the unit has pulses that end by themselves.
  */
-export const printedTableOf: (unit: Unit) => FunctionTable | null = onceFor(found);
+export const printedTableOf: (unit: Unit) => FunctionTable | null = onceFor(workedOut);
 
-function found(unit: Unit): FunctionTable | null {
+function workedOut(unit: Unit): FunctionTable | null {
   const { inputs, outputs, stored } = unit.behaviour;
   const told = toldOutputs(unit);
   if (unit.timers.length > 0 || stored.length > MOST_STORED || inputs.length > MOST_INPUTS) return null;
@@ -55,7 +55,7 @@ const PATTERNS = [0x00, 0xff, 0x55, 0xaa, 0x33, 0xcc, 0x0f, 0xf0] as const;
 /** How data sheets call inputs that are passed on as they are: `D3`, `1A`, `E15`, `1C0`, `SER`. */
 const DATA = /^(D\d*|\d?[AB]\d|\d[ABD]|E\d+|\dC\d|[A-H]|SER|S[RL])$/;
 /** So often a unit is run for its table; longer ones are not looked for. */
-const MOST_RUNS = 4500;
+const MOST_RUNS = 3500;
 
 /** What an output does in a row; null where that is not settled yet. */
 type Outcome = string | null;
@@ -175,7 +175,7 @@ class TableFinder {
     return found;
   }
 
-  /** Whether the outputs together count or shift at an edge; null where they do neither, or not all is known. */
+  /** Whether the outputs together count at an edge; null where they do not, or not all is known. */
   private moved(
     runs: readonly { readonly before: readonly string[]; readonly after: readonly string[] }[],
     o: number,

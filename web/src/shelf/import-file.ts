@@ -1,4 +1,4 @@
-import { type Finding, fromVerilog, newJob, tableFromCsv } from '@saddlebag/core';
+import { type Finding, newJob } from '@saddlebag/core';
 import { shelf } from '../store/shelf';
 
 /** The outcome of bringing a file in: the id of the new job, or why there is none. What was left out of it is told in `partly`. */
@@ -21,9 +21,10 @@ export async function bringFile(file: File): Promise<Brought> {
   if (file.size > MAX_FILE_BYTES) return { findings: [tooBig()] };
   const text = await file.text();
   if (file.name.endsWith('.sheet')) return { id: await shelf.add(newJob(file.name.replace(/\.sheet$/, ''), text)) };
-  if (file.name.endsWith('.v')) return bringDesign(file.name, fromVerilog(text));
-  if (file.name.endsWith('.csv')) return bringDesign(file.name, tableFromCsv(text));
-  return bringText(text);
+  const foreign = /\.(v|csv)$/.exec(file.name)?.[1];
+  if (foreign === undefined) return bringText(text);
+  const { fromVerilog, tableFromCsv } = await import('./foreign-designs');
+  return bringDesign(file.name, foreign === 'v' ? fromVerilog(text) : tableFromCsv(text));
 }
 
 /** Puts what another program wrote on the shelf as a sheet; refused when nothing of it was understood. */
