@@ -228,7 +228,7 @@ describe('flip-flops of J, K and T form', () => {
             netlist,
             { family, strategy: 'written', supplies: anySupplies },
             solve,
-            { limits: { effort: 1 } },
+            { limits: { effort: 0.3 } },
           );
           if (!packing) expect.fail(JSON.stringify(findings));
           expect(whatIsWrong(netlist, packing)).toBeNull();
@@ -325,7 +325,7 @@ describe('counters and shift registers in equations', () => {
         const netlist = netlistOf(text);
         const made = async (strategy: Strategy) => {
           const { packing } = await packByStrategy(netlist, { family, strategy, supplies: anySupplies }, solve, {
-            limits: { effort: 0.5 },
+            limits: { effort: 0.25 },
           });
           if (!packing) return expect.fail(`${family} ${strategy}`);
           expect(whatIsWrong(netlist, packing)).toBeNull();
@@ -356,7 +356,7 @@ describe('counters and shift registers in equations', () => {
         netlistOf(text),
         { family: 'HC', strategy, supplies: anySupplies },
         solve,
-        { limits: { effort: 0.5 } },
+        { limits: { effort: 0.25 } },
       );
       return packing && rippleOf(packing);
     };

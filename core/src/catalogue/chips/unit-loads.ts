@@ -29,6 +29,9 @@ const standard: Readonly<Record<string, Loads>> = {
   '74181': { '*': 3, M: 1, S0: 4, S1: 4, S2: 4, S3: 4, CN: 5 },
   '74190': { ENn: 3 },
   '74191': { ENn: 3 },
+  '7496': { PE: 5 },
+  '74196': { CKA: 3, CKB: 4, CLRn: 2 },
+  '74197': { CKA: 3, CKB: 2, CLRn: 2 },
 };
 
 const lowPowerJk: Loads = { CLK: 2, CLRn: 2, PREn: 2 };
@@ -71,6 +74,15 @@ const lowPower: Readonly<Record<string, Loads>> = {
   '74293': { CKA: 6, CKB: 4 },
   '74390': { CKA: 4, CKB: 6 },
   '74393': { CLK: 4 },
+  '7496': { PE: 5 },
+  '74113': { CLK: 2, PREn: 2 },
+  '74196': { CKA: 6, CKB: 7, CLRn: 2 },
+  '74197': { CKA: 6, CKB: 4, CLRn: 2 },
+  '74375': { C12: 4, C34: 4 },
+  '74490': { CLK: 4 },
+  '74540': { '*': 0.5 },
+  '74640': { '*': 0.5 },
+  '74670': { REn: 3, WEn: 2 },
 };
 
 /**
