@@ -376,6 +376,9 @@ describe('parts, forms and comparisons', () => {
   });
 
   it('part finds by function, and gives 1 for what is no part', async () => {
+    const flipFlop = (await cli('part', '7474')).out;
+    expect(flipFlop).toMatch(/^1CLK 1CLRn 1D 1PREn \| 1Q +1Qn$/m);
+    expect(flipFlop).toMatch(/^no ↑ +H +X +H +\| as before +as before$/m);
     expect((await cli('part', 'three-input', 'nor')).out).toMatch(/^74HC27 /);
     expect(await cli('part', 'teapot')).toMatchObject({ code: 1, out: '' });
     expect((await cli('part', 'teapot', '--json')).json().parts).toEqual([]);

@@ -16,6 +16,7 @@ import {
   remedy,
   says,
   searchParts,
+  type Unit,
 } from '@saddlebag/core';
 import { load } from '../load';
 import { json, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
@@ -90,6 +91,24 @@ function plainPart(type: PartType, family: FamilyId | null): object {
   };
 }
 
+/** The function table of a unit in columns; nothing where equations say it better. */
+function tableLines(unit: Unit): string[] {
+  const table = printedTableOf(unit);
+  if (!table) return [];
+  const { inputs, outputs, rows } = table;
+  const cells = [[...inputs, '|', ...outputs], ...rows.map((row) => [...row.inputs, '|', ...row.outputs])];
+  const widths = cells.reduce<number[]>((most, row) => row.map((cell, i) => Math.max(most[i] ?? 0, cell.length)), []);
+  return [
+    '',
+    ...cells.map((row) =>
+      row
+        .map((cell, i) => cell.padEnd(widths[i] ?? 0))
+        .join(' ')
+        .trimEnd(),
+    ),
+  ];
+}
+
 function spoken(type: PartType, family: FamilyId | null): string {
   const number = family ? partNumber(type.id, family) : type.id;
   const half = type.pins.length / 2;
@@ -102,7 +121,8 @@ function spoken(type: PartType, family: FamilyId | null): string {
       lines.push(i === 0 ? row.replace('|    |', '| ◡  |') : row);
     }
     lines.push('', type.behaviour);
-    for (const { unit } of kindsOfUnit(type)) for (const edge of edgesOf(unit)) lines.push(`# ${edge}`);
+    for (const { unit } of kindsOfUnit(type))
+      lines.push(...edgesOf(unit).map((edge) => `# ${edge}`), ...tableLines(unit));
     if (family) lines.push('', `${families[family].title}:`);
     for (const l of limits(type, family)) lines.push(`  ${l.name}: ${l.value}${l.at ? ` (at ${l.at})` : ''}`);
   } else for (const p of type.pins) lines.push(`  ${p.id} ${p.name}`);

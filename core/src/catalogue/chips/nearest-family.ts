@@ -1,16 +1,16 @@
-import { type FamilyId, families } from '../family';
+import { type FamilyId, families, familyIds } from '../family';
 
 /**
- * The family of `given` whose gates come nearest to those of `id`: of the same technology if one is, and there the one whose typical delay
- * differs by the smallest factor. Null when `given` is empty.
+ * The family among those that have something whose gates come nearest to those of `id`: `id` itself if it has it, else one of the same technology
+ * if there is one, and there the one whose typical delay differs by the smallest factor. Null when none has it.
  */
-export function nearestFamily(id: FamilyId, given: readonly FamilyId[]): FamilyId | null {
+export function nearestFamily(id: FamilyId, has: (family: FamilyId) => boolean): FamilyId | null {
+  if (has(id)) return id;
   const distance = (from: FamilyId): number =>
     (families[from].technology === families[id].technology ? 0 : 100) + Math.abs(Math.log(slower(from, id)));
-  return given.reduce<FamilyId | null>(
-    (best, one) => (best === null || distance(one) < distance(best) ? one : best),
-    null,
-  );
+  return familyIds
+    .filter(has)
+    .reduce<FamilyId | null>((best, one) => (best === null || distance(one) < distance(best) ? one : best), null);
 }
 
 /** By what factor the gate of `to` is slower than that of `from`: typically, of their 2-input NAND. */

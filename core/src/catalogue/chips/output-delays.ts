@@ -30,7 +30,7 @@ function scaled([rise, mostRise, fall, mostFall]: Figures, by: number): Figures 
  * as much slower or faster as the gates of the two; `workedOutFrom` then names that family. Empty where no family's data sheet is at hand.
  */
 export function outputDelaysOf(base: string, family: FamilyId): readonly OutputDelay[] {
-  const from = tables[family][base] ? family : nearestFamily(family, familiesGivenFor(base));
+  const from = nearestFamily(family, (id) => tables[id][base] !== undefined);
   const given = from && tables[from][base];
   if (!given) return [];
   const lines = isFigures(given) ? ([['*', given]] as const) : Object.entries(given);

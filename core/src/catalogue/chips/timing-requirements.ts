@@ -1,4 +1,4 @@
-import { type FamilyId, familyIds } from '../family';
+import type { FamilyId } from '../family';
 import { nearestFamily, roundedNs, slower } from './nearest-family';
 
 /** What a clock or trigger input needs, in nanoseconds and megahertz; null where the data sheet gives none. */
@@ -324,12 +324,7 @@ const afterClear: Readonly<
  * where it takes as long as the clock.
  */
 export function clearDelayOf(base: string, family: FamilyId): Readonly<Record<'typical' | 'most', number>> | null {
-  const from = afterClear[family]?.[base]
-    ? family
-    : nearestFamily(
-        family,
-        familyIds.filter((id) => afterClear[id]?.[base]),
-      );
+  const from = nearestFamily(family, (id) => afterClear[id]?.[base] !== undefined);
   const given = from && afterClear[from]?.[base];
   if (!given) return null;
   const by = slower(from, family);
@@ -372,14 +367,10 @@ function scaled(given: TimingRequirements, from: FamilyId, to: FamilyId): Timing
  * shorter as its gates are slower or faster. Null where none is at hand.
  */
 export function timingRequirementsOf(base: string, family: FamilyId): TimingRequirements | null {
-  const own = tables[family][base];
-  if (own) return own;
-  const from = nearestFamily(
-    family,
-    familyIds.filter((id) => tables[id][base]),
-  );
+  const from = nearestFamily(family, (id) => tables[id][base] !== undefined);
   const given = from && tables[from][base];
-  return given ? scaled(given, from, family) : null;
+  if (!given || from === family) return given ?? null;
+  return scaled(given, from, family);
 }
 
 /** The name of a pin without the number of its unit: `1CLRn` is `CLRn`. */

@@ -130,7 +130,7 @@ export const simulationSentences = {
   'tour-incomplete': {
     severity: 'warning',
     says: 'The tour has seen {covered} of {transitions} transitions.',
-    todo: 'Mend what differs first, then tour again.',
+    todo: 'Where the board differs, mend that and tour again. Where it does not, the tour is too long: tour a part of the design by itself.',
   },
   'tour-no-lamps': {
     severity: 'warning',
