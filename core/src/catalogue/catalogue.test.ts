@@ -112,6 +112,26 @@ describe('part numbers', () => {
   });
 });
 
+describe('drives of single chips', () => {
+  it.each([
+    ['74365', 'LS', [24, 2.6]],
+    ['74366', 'LS', [24, 2.6]],
+    ['74367', 'LS', [24, 2.6]],
+    ['74368', 'LS', [24, 2.6]],
+    ['74240', 'LS', [24, 15]],
+    ['74240', 'HC', [6, 6]],
+    ['74244', 'HC', [6, 6]],
+    ['74251', 'LS', [8, 2.6]],
+    ['74257', 'LS', [24, 2.6]],
+    ['74257', 'HC', [6, 6]],
+  ] as const)(
+    'the outputs of the %s in %s sink and give what their own data sheet says',
+    (base, family, milliamperes) => {
+      expect(findChip(base)?.chip?.drive?.[family]).toEqual(milliamperes);
+    },
+  );
+});
+
 describe('families', () => {
   it('have levels that leave a margin, and outputs that drive several inputs of their own', () => {
     for (const f of Object.values(families)) {

@@ -8,6 +8,19 @@ const group = 'selectors and decoders';
 const families = ['74', 'LS', 'HC', 'HCT'] as const;
 const wide = ['74', 'LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'] as const;
 
+/** Three-state outputs sink and give more than others. Sources: SN74251, SN74LS251, 253, SN74S251, SN74ALS253, SN74HC251, 253, 257, 74F251. */
+const busDrive = {
+  '74': [16, 5.2],
+  LS: [8, 2.6],
+  ALS: [24, 2.6],
+  F: [24, 3],
+  S: [20, 6.5],
+  HC: [6, 6],
+  HCT: [6, 6],
+} as const;
+/** Those of the 257 and 258. */
+const strongBusDrive = { ...busDrive, LS: [24, 2.6] } as const;
+
 /** `~D & C & ~B & A` for 5: the product of address lines, the first the most significant. */
 export const product = (lines: string, code: number): string => {
   const names = lines.split(' ');
@@ -254,6 +267,7 @@ export const selectors: readonly ChipData[] = [
     pins: eightPins,
     behaviour: `y = ${pick('C B A', numbered('D', 8))}\nY = y when ~Gn\nW = ~y when ~Gn`,
     families: wide,
+    drive: busDrive,
     caveat: 'A 74151 whose outputs float while the strobe is high, both of them.',
   },
   {
@@ -264,6 +278,7 @@ export const selectors: readonly ChipData[] = [
     pins: twoFourPins,
     behaviour: [1, 2].map((u) => `${u}Y = ${pick('B A', numbered(`${u}C`, 4))} when ~${u}Gn`).join('\n'),
     families: wide,
+    drive: busDrive,
     caveat: 'A 74153 whose outputs float while their strobe is high.',
   },
   {
@@ -274,6 +289,7 @@ export const selectors: readonly ChipData[] = [
     pins: quadTwoPins('OEn'),
     behaviour: forEach('1 2 3 4', '@Y = ~S & @A | S & @B when ~OEn'),
     families: wide,
+    drive: strongBusDrive,
     caveat: 'A 74157 whose outputs float while pin 15 is high.',
   },
   {
@@ -371,6 +387,7 @@ export const selectors: readonly ChipData[] = [
     pins: quadTwoPins('OEn'),
     behaviour: forEach('1 2 3 4', '@Y = ~(~S & @A | S & @B) when ~OEn'),
     families: ['LS', 'ALS', 'F', 'S', 'HC', 'HCT'],
+    drive: strongBusDrive,
     caveat: 'A 74257 that inverts; its pins are the same.',
   },
   {
@@ -391,6 +408,7 @@ export const selectors: readonly ChipData[] = [
     pins: twoFourPins,
     behaviour: [1, 2].map((u) => `${u}Y = ~(${pick('B A', numbered(`${u}C`, 4))}) when ~${u}Gn`).join('\n'),
     families: ['LS', 'ALS', 'F'],
+    drive: busDrive,
     caveat: 'A 74253 that inverts; its pins are the same.',
   },
   ...[
