@@ -1,6 +1,6 @@
 export { compileSweep } from './board-sweep';
 export { type Circuit, compileCircuit } from './circuit';
-export { LiveRun, MOST_PULSES } from './live-run';
+export { LiveRun } from './live-run';
 export {
   type LiveSettings,
   type LiveState,
@@ -27,6 +27,7 @@ export {
 export { familyOf, oneShotLaw } from './pulses';
 export { type Move, type Run, type RunSettings, runBoard, type SignalReport } from './run';
 export type { Parting, WatchedSheet } from './sheet-watch';
+export { MOST_PULSES } from './time-in-hand';
 export {
   type PlannedTour,
   plannedTour,

@@ -61,7 +61,7 @@ describe('time wound back', () => {
         const then = seen(run);
         play([run], first.slice(kept));
         run.advance(200, never);
-        run.windTo(then.timeNs);
+        run.inTime({ kind: 'wind', timeNs: then.timeNs });
         expect(run.state().search.isOn).toBe(true);
         finish(run);
         expect(seen(run)).toEqual(then);
@@ -89,10 +89,10 @@ describe('time wound back', () => {
     run.advance(1000, never);
     expect([...run.state().destroyed.keys()]).toEqual(['D1']);
     const { serial } = run.state().hand;
-    run.stepBack();
+    run.inTime({ kind: 'back' });
     const back = finish(run);
     expect(back).toMatchObject({ timeNs: 100e6, hand: { serial: serial + 1, on: ['S1'], isPaused: true } });
-    run.stepBack();
+    run.inTime({ kind: 'back' });
     expect(finish(run)).toMatchObject({ timeNs: 0, hand: { on: [] } });
     expect(run.state().destroyed.size).toBe(0);
   });
@@ -161,13 +161,13 @@ describe('marks that stood in the trace before', () => {
 describe('what is looked for in time', () => {
   it('is an edge of a signal, the so-manieth, as fast as it goes; then time stands there', () => {
     const run = live(busy, { traced, on: [] });
-    run.seek({ kind: 'edges', name: 'U1.12', to: 1, count: 5 }, true);
+    run.inTime({ kind: 'seek', sought: { kind: 'edges', name: 'U1.12', to: 1, count: 5 }, stops: true });
     const { timeNs, hand, search, trace } = finish(run);
     // Low at first and counting the falls of the clock: the fifth rise of QA comes with its ninth fall.
     expect(trace?.rows.find((row) => row.name === 'U1.12')?.figures.edges).toBe(9);
     expect(search).toMatchObject({ serial: 1, atNs: timeNs, findings: [] });
     expect(hand.isPaused).toBe(true);
-    run.seek({ kind: 'edges', name: 'U1.12', to: 0, count: 1 }, true);
+    run.inTime({ kind: 'seek', sought: { kind: 'edges', name: 'U1.12', to: 0, count: 1 }, stops: true });
     expect(finish(run).timeNs - timeNs).toBeCloseTo(100e6, -5);
   });
 
@@ -180,7 +180,7 @@ describe('what is looked for in time', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 120 }), fc.constantFrom(0, 1, null), (count, to) => {
         const run = live(board, { traced: ['U1.12', 'U1.9', 'U1.8', 'U1.11'] });
-        run.seek({ kind: 'edges', name: 'CK', to, count }, true);
+        run.inTime({ kind: 'seek', sought: { kind: 'edges', name: 'CK', to, count }, stops: true });
         const { levels, hand, search } = finish(run);
         const flips = to === null ? count : to === 1 ? 2 * count - 1 : 2 * count;
         const falls = flips >> 1;
@@ -196,23 +196,23 @@ describe('what is looked for in time', () => {
   it('is an expression that becomes true: in the trace, then in what is to come', () => {
     const run = live(busy, { traced });
     // Nine counts: with the fall of the ninth period.
-    run.find('U1.11 & U1.12', true);
+    run.inTime({ kind: 'find', text: 'U1.11 & U1.12', isForward: true });
     const nine = finish(run);
     expect(nine.search).toMatchObject({ serial: 1, findings: [] });
     expect(nine.marks.a).toBe(nine.timeNs);
     expect(nine.timeNs / 1e6).toBeCloseTo(900, 0);
     // Back in the trace: seven was on the way.
-    run.find('U1.8 & U1.9 & U1.12', false);
+    run.inTime({ kind: 'find', text: 'U1.8 & U1.9 & U1.12', isForward: false });
     expect((run.state().marks.a ?? 0) / 1e6).toBeCloseTo(700, 0);
-    run.find('U1.8 & ~U1.8', false);
+    run.inTime({ kind: 'find', text: 'U1.8 & ~U1.8', isForward: false });
     expect(run.state().search.findings.map((f) => f.code)).toEqual(['trace-never-true']);
-    run.find('Nobody', true);
+    run.inTime({ kind: 'find', text: 'Nobody', isForward: true });
     expect(run.state().search.findings.map((f) => f.code)).toEqual(['trace-no-signal']);
   });
 
   it('can be waited for while time goes on as it does; then only the mark is set', () => {
     const run = live(busy, { traced });
-    run.seek({ kind: 'true', text: 'U1.8' }, false);
+    run.inTime({ kind: 'seek', sought: { kind: 'true', text: 'U1.8' }, stops: false });
     expect(run.state().search.isWaiting).toBe(true);
     run.advance(350, never);
     expect(run.state().search).toMatchObject({ serial: 0, isOn: false });
@@ -225,13 +225,13 @@ describe('what is looked for in time', () => {
 
   it('is given up where the board rests, or when a person stops it', () => {
     const rest = live(wired('seat 74HC04 b1.e20', `U1.14 > ${PLUS}`, `U1.7 > ${MINUS}`), { traced: ['U1.2'] });
-    rest.seek({ kind: 'edges', name: 'U1.2', to: 1, count: 1 }, true);
+    rest.inTime({ kind: 'seek', sought: { kind: 'edges', name: 'U1.2', to: 1, count: 1 }, stops: true });
     expect(rest.state().search).toMatchObject({ isOn: false, findings: [{ code: 'trace-rests' }] });
     const run = live(busy, { traced });
-    run.seek({ kind: 'edges', name: 'U2.2', to: 1, count: 1000 }, true);
+    run.inTime({ kind: 'seek', sought: { kind: 'edges', name: 'U2.2', to: 1, count: 1000 }, stops: true });
     run.advance(1, () => true);
     expect(run.state().search.isOn).toBe(true);
-    run.stopSeeking();
+    run.inTime({ kind: 'stop-seeking' });
     expect(run.state().search.isOn).toBe(false);
     expect([LOW, UNKNOWN]).toContain(run.state().levels[0] ?? LOW);
   });
