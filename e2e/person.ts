@@ -99,6 +99,8 @@ export class Person {
     await this.page.waitForSelector(`nav a[href$="/${step}"]`);
     await this.page.click(`nav a[href$="/${step}"]`);
     await this.page.waitForSelector(`nav a[href$="/${step}"][aria-current=step]`);
+    // The screen before stays in sight, and keeps its keys, while the code of the next one is on its way.
+    await this.page.waitForSelector(shown(`main[data-step=${step}]`));
     await this.quiet();
   }
 

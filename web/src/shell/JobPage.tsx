@@ -12,7 +12,7 @@ import { Empty, Panel } from '../kit/Panel';
 import type { JobSession } from '../store/session';
 import { FootLine } from './FootLine';
 import { JobHeader } from './JobHeader';
-import { BehindContext, Screens } from './Screens';
+import { Screens } from './Screens';
 import { Strap } from './Strap';
 import { type StepId, stepIds, stepTitles } from './steps';
 import { type Opening, useOpenJob } from './use-job';
@@ -80,9 +80,7 @@ function OpenJob({ id, session, step }: OpenJobProps) {
           <Flex direction="column" h="100%" css={{ '@media print': { height: 'auto' } }}>
             <JobHeader />
             <Strap current={step} stages={card?.stages.length ?? null} />
-            <BehindContext.Provider value={isBehind}>
-              <Screens step={step} />
-            </BehindContext.Provider>
+            <Screens step={step} isBehind={isBehind} />
             <FootLine step={step} />
           </Flex>
         </ColoursContext.Provider>
