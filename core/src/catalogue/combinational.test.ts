@@ -10,11 +10,18 @@ type Value = 0 | 1 | 'Z';
 type Pins = (name: string) => number;
 type Reference = (p: Pins) => Record<string, Value | boolean>;
 
-const count = (p: Pins, names: string): number => names.split(' ').filter((n) => p(n) === 1).length;
-const all = (p: Pins, names: string): boolean => count(p, names) === names.split(' ').length;
+/** Names written with spaces between them, taken apart once: each is asked for in every row. */
+const listed = new Map<string, readonly string[]>();
+const list = (names: string): readonly string[] => {
+  const known = listed.get(names) ?? names.split(' ');
+  listed.set(names, known);
+  return known;
+};
+const count = (p: Pins, names: string): number => list(names).reduce((n, name) => n + p(name), 0);
+const all = (p: Pins, names: string): boolean => count(p, names) === list(names).length;
 const any = (p: Pins, names: string): boolean => count(p, names) > 0;
 /** The number on some pins, the first the most significant. */
-const number = (p: Pins, names: string): number => names.split(' ').reduce((n, name) => n * 2 + p(name), 0);
+const number = (p: Pins, names: string): number => list(names).reduce((n, name) => n * 2 + p(name), 0);
 const open = (low: boolean): Value => (low ? 0 : 'Z');
 const when = (enabled: boolean, value: boolean | number): Value => (enabled ? (value ? 1 : 0) : 'Z');
 

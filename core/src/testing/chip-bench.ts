@@ -11,16 +11,24 @@ export type Shown = 'L' | 'H' | 'Z' | 'X';
 export class ChipBench {
   private readonly units: { readonly unit: Unit; readonly run: MachineRun }[];
   private readonly inputs = new Map<string, { readonly run: MachineRun; readonly i: number }[]>();
+  private readonly outputs = new Map<
+    string,
+    { readonly run: MachineRun; readonly o: number; readonly isOpen: boolean }
+  >();
   readonly inputNames: readonly string[];
 
   constructor(base: string) {
     const type = findChip(base);
     if (!type) throw new Error(`no chip ${base}`);
     this.units = type.units.map((unit) => ({ unit, run: new MachineRun(unit.machine) }));
-    for (const { unit, run } of this.units)
+    for (const { unit, run } of this.units) {
+      unit.behaviour.outputs.forEach(({ name }, o) => {
+        this.outputs.set(name, { run, o, isOpen: unit.machine.outputs[o]?.open === true });
+      });
       unit.behaviour.inputs.forEach((name, i) => {
         this.inputs.set(name, [...(this.inputs.get(name) ?? []), { run, i }]);
       });
+    }
     this.inputNames = [...this.inputs.keys()];
   }
 
@@ -43,15 +51,13 @@ export class ChipBench {
   }
 
   read(name: string): Shown {
-    for (const { unit, run } of this.units) {
-      const o = unit.behaviour.outputs.findIndex((output) => output.name === name);
-      if (o < 0) continue;
-      const [level, drives] = [run.outputLevel(o), run.outputDriven(o)];
-      if (unit.machine.outputs[o]?.open) return level === HIGH ? 'Z' : level === LOW ? 'L' : 'X';
-      if (drives === LOW) return 'Z';
-      return drives === UNKNOWN || level === UNKNOWN ? 'X' : level === HIGH ? 'H' : 'L';
-    }
-    throw new Error(`no output ${name}`);
+    const place = this.outputs.get(name);
+    if (!place) throw new Error(`no output ${name}`);
+    const { run, o, isOpen } = place;
+    const [level, drives] = [run.outputLevel(o), run.outputDriven(o)];
+    if (isOpen) return level === HIGH ? 'Z' : level === LOW ? 'L' : 'X';
+    if (drives === LOW) return 'Z';
+    return drives === UNKNOWN || level === UNKNOWN ? 'X' : level === HIGH ? 'H' : 'L';
   }
 
   /** Several outputs as one word: `QD QC QB QA` shows `LHLH`. */
