@@ -7,7 +7,6 @@ import {
   type FunctionTable as Table,
   type Unit,
 } from '@saddlebag/core';
-import type { ReactNode } from 'react';
 import { PinName } from './PinName';
 
 /** Gates of so many inputs are shown in every row. */
@@ -28,18 +27,29 @@ export function tableOfUnit(unit: Unit): Table | null {
 const level = (cell: string, isOpen: boolean): string =>
   cell === '1' ? (isOpen ? 'Z' : 'H') : cell === '0' ? 'L' : cell;
 
+/** Styles of all cells, told once: a table may have hundreds. */
+const cells = {
+  '& th, & td': { px: '9px', textAlign: 'center', whiteSpace: 'nowrap', fontWeight: '400' },
+  '& td': { color: 'soft', borderTopWidth: '1px', borderColor: 'line' },
+  '& [data-output]': { color: 'ink', fontWeight: '600' },
+} as const;
+
 /** A function table as data sheets print it. */
 export function FunctionTable({ table: { inputs, outputs, rows } }: { readonly table: Table }) {
   return (
     <Box overflowX="auto" tabIndex={0} role="region" aria-label="function table" pt="3px">
-      <Box as="table" fontFamily="mono" fontSize="12.5px">
+      <Box as="table" fontFamily="mono" fontSize="12.5px" css={cells}>
         <thead>
           <tr>
             {inputs.map((name) => (
-              <Head key={name} name={name} />
+              <th key={name}>
+                <PinName name={name} />
+              </th>
             ))}
             {outputs.map((name) => (
-              <Head key={name} name={name} strong />
+              <th key={name} data-output>
+                <PinName name={name} />
+              </th>
             ))}
           </tr>
         </thead>
@@ -47,12 +57,12 @@ export function FunctionTable({ table: { inputs, outputs, rows } }: { readonly t
           {rows.map((row) => (
             <tr key={row.inputs.join()}>
               {row.inputs.map((mark, i) => (
-                <Mark key={inputs[i]}>{mark}</Mark>
+                <td key={inputs[i]}>{mark}</td>
               ))}
               {row.outputs.map((mark, o) => (
-                <Mark key={outputs[o]} strong>
+                <td key={outputs[o]} data-output>
                   <Outcome mark={mark} />
-                </Mark>
+                </td>
               ))}
             </tr>
           ))}
@@ -69,31 +79,6 @@ function Outcome({ mark }: { readonly mark: string }) {
   return (
     <Box as="i" textDecoration={mark.startsWith('/') ? 'overline' : undefined}>
       {mark.slice(1)}
-    </Box>
-  );
-}
-
-function Head({ name, strong = false }: { readonly name: string; readonly strong?: boolean }) {
-  return (
-    <Box as="th" px="9px" textAlign="center" fontWeight={strong ? '600' : '400'}>
-      <PinName name={name} />
-    </Box>
-  );
-}
-
-function Mark({ children, strong = false }: { readonly children: ReactNode; readonly strong?: boolean }) {
-  return (
-    <Box
-      as="td"
-      px="9px"
-      textAlign="center"
-      whiteSpace="nowrap"
-      fontWeight={strong ? '600' : '400'}
-      color={strong ? 'ink' : 'soft'}
-      borderTopWidth="1px"
-      borderColor="line"
-    >
-      {children}
     </Box>
   );
 }
