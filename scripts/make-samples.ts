@@ -40,6 +40,7 @@ const names: Record<string, string> = {
   'steady-button': 'Steady button',
   'ropes-by-tens': 'Ropes by tens',
   'seconds-digit': 'Seconds on a digit',
+  'paddle-panel': 'Paddle panel',
   'up-and-down': 'Up and down',
   'false-alarm': 'False alarm',
   'diode-gates': 'Gates of diodes',
@@ -338,7 +339,7 @@ async function made(id: string): Promise<string> {
   const packing = fromDrawer.includes(id) ? await packedFromDrawer(reading) : written;
   const wrong = reading.findings.find(isError);
   if (wrong || !packing) throw new Error(`${id}: ${wrong ? says(wrong) : 'no packing'}`);
-  const { edit } = layOut(packing);
+  const { edit } = layOut(packing, reading.design.netlist ?? { fittings: [] });
   const applied = edit && applyEdit(job, edit);
   if (!applied?.ok) throw new Error(`${id}: not laid out`);
   return writeJobFile((mistakes[id] ?? []).reduce(typed, applied.job));

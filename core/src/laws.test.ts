@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { coveredEnds, crossesChip, extractNets, occupancyOf, outlinesOf, routeJumpers } from './board';
+import { coveredEnds, crossesFace, extractNets, occupancyOf, outlinesOf, routeJumpers } from './board';
 import { readDesign } from './catalogue';
 import { networkOf, parseSheet, printSheet, readSheet, type Sheet } from './design';
 import { isError } from './finding';
@@ -64,7 +64,7 @@ describe('laws of the stages, on random designs', () => {
         for (const [hole, by] of occupancyOf(job.board)) expect(by, hole).toHaveLength(1);
         expect(coveredEnds(job.board)).toEqual([]);
         const outlines = outlinesOf(job.board);
-        for (const [id, path] of routeJumpers(job.board)) expect(crossesChip(path, outlines), id).toBe(false);
+        for (const [id, path] of routeJumpers(job.board)) expect(crossesFace(path, outlines), id).toBe(false);
         const sources = sourcesOf(packing, job.board);
         for (const [pin, signal] of expectationOf(packing, job.board)) {
           const source = signal === '1' ? 'P1.+' : signal === '0' ? 'P1.-' : sources.get(signal);

@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 26 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 27 });
   });
 
   it('lists the samples and serves each', async () => {
@@ -51,6 +51,7 @@ describe('the server', () => {
       'level-dial',
       'lock-interlock',
       'nmos-gates',
+      'paddle-panel',
       'ropes-by-tens',
       'rtl-gates',
       'seconds-digit',

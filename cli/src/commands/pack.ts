@@ -13,7 +13,6 @@ import {
   isError,
   type Job,
   jumpersToLay,
-  type Locks,
   layOut,
   lockGate,
   missingFrom,
@@ -102,11 +101,12 @@ async function act(file: string, options: PackOptions, output: Output): Promise<
     if (!made.packing || !reading.design.netlist) return stopped(all, plain, output, job.sheet);
     const arranged = byHand(job, reading.design.netlist, made.packing, options);
     if (!arranged.ok) return stopped([...all, arranged.finding], plain, output, job.sheet);
-    const { packing, locks } = arranged;
+    const { packing } = arranged;
     const told = all.some((f) => f.code === 'pack/drawer-lacks');
     const missing = drawer?.entries && !told ? missingFrom(packing, stockOf(drawer.entries, job.family)) : [];
     for (const m of missing) all.push(finding('pack/missing', [], { ...m, short: m.need - m.have }));
-    if (options.output !== undefined) writeWhole(options.output, writeJobFile(laidOut(job, packing, locks)));
+    if (options.output !== undefined)
+      writeWhole(options.output, writeJobFile(laidOut(job, reading.design.netlist, arranged)));
     const count = countPacking(packing);
     const [path, ripple] = [pathOf(packing), rippleOf(packing)];
     if (plain.json)
@@ -181,8 +181,8 @@ function byHand(job: Job, netlist: Netlist, packing: Packing, { pin = [], add = 
   return now;
 }
 
-function laidOut(job: Job, packing: Packing, locks: Locks): Job {
-  const { edit } = layOut(packing, { locks });
+function laidOut(job: Job, netlist: Netlist, { packing, locks }: Extract<ByHand, { ok: true }>): Job {
+  const { edit } = layOut(packing, netlist, { locks });
   const edits: Edit[] = [{ kind: 'lock', locks }, edit ?? { kind: 'take-packing', packing }];
   const applied = applyEdit(job, { kind: 'all', says: 'packing', edits });
   return applied.ok ? applied.job : job;

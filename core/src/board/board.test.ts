@@ -23,7 +23,7 @@ import {
   stripOf,
 } from './hole';
 import { extractNets } from './nets';
-import { crossesChip, crossingsOf, routeJumpers } from './route';
+import { crossesFace, crossingsOf, routeJumpers } from './route';
 import { checkJumper, checkSeat, leadsOf, occupancyOf, outlinesOf } from './seating';
 
 const lying = ['b1', 'b2', 'b2r', 'bs3', 'bs3r', 'bh4', 'bh4r', 'bm5', 'bm5r', 'bm40'];
@@ -270,7 +270,7 @@ describe('the way of a jumper', () => {
           const { from, to } = board.jumpers[id] as Jumper;
           expect(path[0]).toEqual(holeXY(parseHole(from) as Hole));
           expect(path[path.length - 1]).toEqual(holeXY(parseHole(to) as Hole));
-          expect(crossesChip(path, outlines), `${from} > ${to}`).toBe(false);
+          expect(crossesFace(path, outlines), `${from} > ${to}`).toBe(false);
         }
       }),
       { numRuns: 40 },
@@ -300,7 +300,7 @@ describe('the way of a jumper', () => {
         expect(again.size).toBe(paths.size);
         const seated = { ...board, parts: { U1: chip('U1', seat) } };
         const around = routeJumpers(seated, { board, paths });
-        for (const path of around.values()) expect(crossesChip(path, outlinesOf(seated))).toBe(false);
+        for (const path of around.values()) expect(crossesFace(path, outlinesOf(seated))).toBe(false);
       }),
       { numRuns: 40 },
     );

@@ -2,9 +2,9 @@ import { innerName, innerOf, typeOf } from '../catalogue';
 import { onceFor } from '../memo';
 import { crossingsFrom } from './across';
 import type { Board, SeatedPart } from './board';
-import { isRailStrip } from './hole';
+import { isRailStrip, markOf } from './hole';
 import type { Nets } from './nets';
-import { pinOf } from './pin';
+import { cutPin, pinOf } from './pin';
 
 /** A place of a part that can be labelled with a signal: a contact that gives it, or a lamp that shows it. */
 export interface LabelPlace {
@@ -78,14 +78,49 @@ const allLabelled: (board: Board) => Record<LabelPlace['does'], readonly Labelle
 /** A place with the signal that it is labelled with. */
 export type LabelledPlace = LabelPlace & { readonly signal: string };
 
+/** Where the signal of a lamp comes from: the pin that must carry it, and the parts between that and the lamp. */
+export interface LampFeed {
+  readonly pin: string;
+  readonly through: readonly string[];
+}
+
 /**
- * The pin that must carry the signal of a lamp: its own, or the far end of a resistor that stands between the two
- * with nothing else on the lamp's side and no rail at its far end.
+ * Where the signal of a lamp comes from: its own pin, or the far end of a resistor that stands between the two
+ * with nothing else on the lamp's side and no rail at its far end. Of a lamp, or buzzer, that a transistor switches to ground: its base or gate, or the
+ * far end of the resistor before that.
  */
-export function shownPin(board: Board, nets: Nets, { pin }: LabelPlace): string {
+export function lampFeed(board: Board, nets: Nets, place: LabelPlace): LampFeed {
+  const switched = switchedBy(board, nets, place);
+  if (switched) return switched;
+  const { pin } = place;
   const net = nets.ofPin.get(pin) ?? -1;
-  if (nets.nets[net]?.pins.length !== 2) return pin;
+  const own = { pin, through: [] };
+  if (nets.nets[net]?.pins.length !== 2) return own;
   const [resistor] = crossingsFrom(board, nets, net, ({ resistors }) => resistors);
   const isRail = nets.nets[resistor?.net ?? -1]?.strips.some(isRailStrip) ?? false;
-  return resistor && !isRail ? resistor.to : pin;
+  return resistor && !isRail ? { pin: resistor.to, through: [resistor.part.ref] } : own;
+}
+
+/** The pin that must carry the signal of a lamp; see `lampFeed`. */
+export function shownPin(board: Board, nets: Nets, place: LabelPlace): string {
+  return lampFeed(board, nets, place).pin;
+}
+
+/** What switches the transistor that joins a lamp to ground, where its other end goes to supply; null where none does. */
+function switchedBy(board: Board, nets: Nets, { pin, other, inverted }: LabelPlace): LampFeed | null {
+  const netOf = (at: string | null): number => nets.ofPin.get(at ?? '') ?? -1;
+  const isOnRail = (net: number | undefined, mark: '+' | '-'): boolean =>
+    nets.nets[net ?? -1]?.strips.some((strip) => isRailStrip(strip) && markOf(strip) === mark) ?? false;
+  const resistorsAt = (net: number) => crossingsFrom(board, nets, net, ({ resistors }) => resistors);
+  const [above, below] = [netOf(pin), netOf(other)];
+  if (inverted || !(isOnRail(above, '+') || resistorsAt(above).some((r) => isOnRail(r.net, '+')))) return null;
+  const [switching, ...more] = crossingsFrom(board, nets, below, ({ devices }) => devices).filter(
+    ({ path, from, net }) =>
+      (path.kind === 'npn' || path.kind === 'nmos') && cutPin(from).id === path.a && isOnRail(net, '-'),
+  );
+  if (!switching || more.length > 0) return null;
+  const { ref } = switching.part;
+  const control = pinOf(ref, switching.path.control ?? '');
+  const [base] = resistorsAt(netOf(control));
+  return { pin: base?.to ?? control, through: base ? [ref, base.part.ref] : [ref] };
 }

@@ -227,7 +227,7 @@ class Router {
   /** Chips may never be crossed; other parts cost as much as a long way round. */
   private bodies(p: Point, q: Point): number {
     let cost = 0;
-    for (const o of this.near) if (crosses(p, q, o)) cost += o.kind === 'chip' ? 1e6 : 4;
+    for (const o of this.near) if (crosses(p, q, o)) cost += isRead(o) ? 1e6 : 4;
     return cost;
   }
 }
@@ -277,10 +277,10 @@ function span(from: number, to: number): number[] {
 const isCrossed = (path: Path, outlines: readonly Outline[]): boolean =>
   stretches(path).some(([p, q]) => outlines.some((o) => crosses(p, q, o)));
 
-/** Whether a path lies over the body of a chip anywhere. */
-export function crossesChip(path: Path, outlines: readonly Outline[]): boolean {
-  return isCrossed(
-    path,
-    outlines.filter((o) => o.kind === 'chip'),
-  );
+/** Whether people look at what a part shows: no wire is led over a chip, a display or a bar where there is another way. */
+const isRead = ({ kind }: Outline): boolean => kind === 'chip' || kind === 'display' || kind === 'led-bar';
+
+/** Whether a path lies over the body of a chip, a display or a bar anywhere. */
+export function crossesFace(path: Path, outlines: readonly Outline[]): boolean {
+  return isCrossed(path, outlines.filter(isRead));
 }

@@ -5,7 +5,11 @@ import {
   byNumber,
   cutPin,
   extractNets,
+  type LabelPlace,
+  labelledPlaces,
+  lampFeed,
   leadsOf,
+  type Nets,
   parseHole,
   pinOf,
   type SeatedPart,
@@ -59,6 +63,8 @@ export interface BuildCard {
   readonly tour: PlannedTour | null;
 }
 
+/** A capacitor is seated with the chip that it lies beside, at most so many columns away. */
+const CAPACITOR_COLUMNS = 10;
 /** Presses of a tour that are printed. */
 const MOST_PRESSES = 120;
 
@@ -74,9 +80,8 @@ export function buildCard(
   behaviour: Behaviour | null = null,
 ): BuildCard {
   const nets = extractNets(board);
-  const expected = expectationOf(packing, board, nets);
   const names = nameNets(nets, sourcesOf(packing, board));
-  const stages = new Stager(board, packing, netlist, expected).stages();
+  const stages = new Stager(board, packing, netlist, nets).stages();
   const carries = (pin: string): string => {
     const net = nets.ofPin.get(pin);
     const name = net === undefined ? undefined : names.get(net);
@@ -102,13 +107,15 @@ class Stager {
   private readonly claims: string[][] = [];
   private readonly placed = new Set<string>();
   private readonly seated: readonly SeatedPart[];
+  private readonly expected: Expectation;
 
   constructor(
     private readonly board: Board,
     private readonly packing: Packing,
     private readonly netlist: Netlist,
-    private readonly expected: Expectation,
+    private readonly nets: Nets,
   ) {
+    this.expected = expectationOf(packing, board, nets);
     this.seated = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
   }
 
@@ -163,7 +170,8 @@ class Stager {
     for (const part of this.seated) {
       const type = typeOf(part);
       if (type?.kind !== 'chip') continue;
-      const near = capacitors.filter((ref) => !this.placed.has(ref) && this.isNear(part, ref)).slice(0, 1);
+      const free = capacitors.filter((ref) => !this.placed.has(ref) && this.columnsTo(part, ref) <= CAPACITOR_COLUMNS);
+      const near = free.sort((a, b) => this.columnsTo(part, a) - this.columnsTo(part, b)).slice(0, 1);
       const id = (role: string): string => type.pins.find((p) => p.role === role)?.id ?? '?';
       const test = `Notch to the left. Measure 5 V from pin ${id('ground')} to pin ${id('supply')} of ${part.ref}.`;
       this.stage('chip', `${part.ref} ${part.part}, powered`, { parts: [part.ref, ...near], test });
@@ -173,9 +181,10 @@ class Stager {
     }
   }
 
-  private isNear(chip: SeatedPart, ref: string): boolean {
+  /** How many columns lie between a chip's first pin and a part of its board; Infinity where it is of another. */
+  private columnsTo(chip: SeatedPart, ref: string): number {
     const [a, b] = [parseHole(chip.at), parseHole(this.board.parts[ref]?.at ?? '')];
-    return a !== null && b !== null && a.board === b.board && Math.abs(a.column - b.column) <= 10;
+    return a !== null && b !== null && a.board === b.board ? Math.abs(a.column - b.column) : Number.POSITIVE_INFINITY;
   }
 
   private switches(): void {
@@ -268,24 +277,36 @@ class Stager {
     });
   }
 
-  /** The LEDs that show a net, with their resistors. */
+  /** The lamps that show a net, with what stands before and behind them. */
   private leds(net: string): void {
     const names = this.packing.outputs.filter((o) => o.net === net).map((o) => o.name);
-    for (const seated of this.seated) {
-      const { ref, signal } = seated;
-      if (typeOf(seated)?.kind !== 'led' || signal === undefined || !names.includes(signal)) continue;
-      const strips = new Set(this.stripsOf(ref));
-      const resistors = this.refs('resistor').filter(
-        (r) => !this.placed.has(r) && this.stripsOf(r).some((s) => strips.has(s)),
-      );
-      const trial = trialOf(this.netlist, net, `${ref}.A`);
-      this.stage('led', `${signal} on LED ${ref}`, {
-        parts: [ref, ...resistors],
-        test: `${ref} shows ${signal}. Try it before going on.`,
-        trial,
+    for (const place of labelledPlaces(this.board, 'show')) {
+      if (!names.includes(place.signal)) continue;
+      const { ref, called, signal, inverted } = place;
+      const beside = this.besideLamp(place);
+      const kind = typeOf(entryOf(this.board.parts, ref))?.kind;
+      const sounds = kind === 'buzzer' ? 'sounds while' : inverted ? 'is lit while' : 'shows';
+      const state = kind === 'buzzer' ? ' is high' : inverted ? ' is low' : '';
+      this.stage('led', kind === 'led' ? `${signal} on LED ${ref}` : `${signal} on ${called}`, {
+        parts: [ref, ...beside].filter((r) => !this.placed.has(r)),
+        test: `${called} ${sounds} ${signal}${state}. Try it before going on.`,
+        trial: trialOf(this.netlist, net, place.pin),
       });
-      this.claim([`${ref}.A`, `${ref}.K`]);
+      const pins = beside.flatMap((r) => leadsOf(entryOf(this.board.parts, r)).map((lead) => lead.pin));
+      this.claim([place.pin, ...(place.other === null ? [] : [place.other]), ...pins]);
     }
+  }
+
+  /** Resistors in the strips of a lamp, and what its signal comes through: a resistor, or a transistor with that of its base. */
+  private besideLamp(place: LabelPlace): string[] {
+    const before = lampFeed(this.board, this.nets, place).through;
+    const ends = leadsOf(entryOf(this.board.parts, place.ref)).filter(
+      ({ pin }) => pin === place.pin || pin === place.other,
+    );
+    const strips = new Set([...ends.map((lead) => lead.strip), ...before.flatMap((r) => this.stripsOf(r))]);
+    const kinds = ['resistor', 'resistor-network'];
+    const near = kinds.flatMap((kind) => this.refs(kind)).filter((r) => this.stripsOf(r).some((s) => strips.has(s)));
+    return [...new Set([...before, ...near])].filter((r) => !this.placed.has(r));
   }
 }
 

@@ -1,3 +1,5 @@
+import type { LedColour } from '../design';
+
 /** A contact between two pins, moved by an actuator; `on` tells whether it closes when the actuator is put on or off. */
 export interface Contact {
   readonly actuator: string;
@@ -7,7 +9,7 @@ export interface Contact {
 }
 
 /** Colours that LEDs are made in, and the sound of a buzzer, which sounds where a lamp is lit. */
-export type LampColour = 'red' | 'yellow' | 'green' | 'blue' | 'white' | 'sound';
+export type LampColour = LedColour | 'sound';
 
 /** A light, or a buzzer, between two pins, by a name of its own (a part with a single one has `''`); red where no colour is given. */
 export interface Lamp {
@@ -78,4 +80,10 @@ export function isStimulus(type: WithInner | null | undefined): boolean {
 export function isIndicator(type: WithInner | null | undefined): boolean {
   const { lamps, signalPin } = innerOf(type);
   return signalPin !== null && lamps.length > 0;
+}
+
+/** The lamps of a display in the order in which segments are named: a to g, then the point. */
+export function segmentsOf(type: WithInner | null | undefined): readonly Lamp[] {
+  const isPoint = ({ name }: Lamp): number => Number(name === 'DP');
+  return [...innerOf(type).lamps].sort((a, b) => isPoint(a) - isPoint(b) || a.name.localeCompare(b.name));
 }

@@ -39,6 +39,14 @@ export class Cursor {
     return token.kind === kind && (text === undefined || token.text === text) ? this.take() : undefined;
   }
 
+  /** Whether a word stands as a name outside the lines that declare signals: it is one of the sheet's own then. */
+  protected isOwnName(word: string): boolean {
+    this.ownNames ??= namesOutsideDeclarations(this.tokens);
+    return this.ownNames.has(word);
+  }
+
+  private ownNames: ReadonlySet<string> | undefined;
+
   protected get atLineEnd(): boolean {
     const { kind } = this.peek;
     return kind === 'newline' || kind === 'comment' || kind === 'end';
@@ -94,4 +102,16 @@ export const spanOf = (t: Span): Span => ({ from: t.from, to: t.to });
 export function shown(token: Token): string {
   if (token.kind === 'newline' || token.kind === 'end' || token.kind === 'comment') return 'the end of the line';
   return `“${token.text}”`;
+}
+
+function namesOutsideDeclarations(tokens: readonly Token[]): ReadonlySet<string> {
+  const names = new Set<string>();
+  let isFirst = true;
+  let declares = false;
+  for (const { kind, text } of tokens) {
+    if (isFirst) declares = text === 'in' || text === 'out';
+    if (kind === 'name' && !declares) names.add(text);
+    isFirst = kind === 'newline';
+  }
+  return names;
 }

@@ -2,6 +2,7 @@ import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import type { Expr } from '../logic';
 import { rangeOf, wiresOf } from './bus';
+import { DISPLAY_SIGNALS, type FittedSignals, type WrittenFitting } from './fitting';
 import type { Clauses, Declarations, Equation, Line, PinJoin, Sheet, Signal, Statement, UsedPart } from './sheet';
 import { type TabledOutput, tableOfCells, tableOfRows, type WrittenRow } from './table-statement';
 
@@ -65,6 +66,7 @@ class Elaborator {
   private readonly equations: Equation[] = [];
   private readonly parts: UsedPart[] = [];
   private readonly never: Expr[] = [];
+  private readonly fittings: FittedSignals[] = [];
   private readonly refs = new Set<string>();
   private readonly blocks = new Map<string, readonly Statement[]>();
   private full = false;
@@ -81,13 +83,14 @@ class Elaborator {
     const body = this.takeBlocks(sheet.lines);
     const buses = busesOf(body);
     const scope: Scope = { prefix: '', buses, aliases: new Map(), depth: 0, plain: buses.size === 0 };
-    for (const s of body) if (s.kind === 'in' || s.kind === 'out') this.declare(s.kind, s.signals);
+    for (const s of body) if (s.kind === 'in' || s.kind === 'out') this.declare(s);
     const inputs = new Set(this.inputs.map((s) => s.name));
     this.both = new Set(this.outputs.flatMap((s) => (inputs.has(s.name) ? [s.name] : [])));
     this.body(body, scope);
     const { equations, parts, never } = this;
     const outputs = this.outputs.map((s) => (this.driven.has(s.name) ? { ...s, drivenBy: driverOf(s.name) } : s));
-    return { declared: { inputs: this.inputs, outputs, equations, parts, never }, findings: this.findings };
+    const declared = { inputs: this.inputs, outputs, equations, parts, never, fittings: this.fittings };
+    return { declared, findings: this.findings };
   }
 
   /** Sets blocks and parts of one's own apart and gives the statements of the sheet itself. */
@@ -118,9 +121,25 @@ class Elaborator {
     this.findings.push(found);
   }
 
-  private declare(kind: 'in' | 'out', signals: readonly Signal[]): void {
-    const list = kind === 'in' ? this.inputs : this.outputs;
-    for (const signal of signals) list.push(...wired(signal));
+  private declare({ kind, signals, fitted }: Extract<Statement, { kind: 'in' | 'out' }>): void {
+    const wires = signals.flatMap(wired);
+    (kind === 'in' ? this.inputs : this.outputs).push(...wires);
+    if (fitted)
+      this.fitOn(
+        fitted,
+        wires.map((w) => w.name),
+      );
+  }
+
+  /** Notes what signals come from or are shown on. */
+  private fitOn({ fitting, at: where }: WrittenFitting, signals: readonly string[]): void {
+    const isDisplay = fitting.kind === 'display';
+    const isSingle = fitting.kind === 'buzzer';
+    if (isDisplay && !DISPLAY_SIGNALS.some((n) => n === signals.length))
+      this.note(finding('sheet/display-signals', [atText(where ?? nowhere)], { count: signals.length }));
+    else if (isSingle && signals.length > 1)
+      this.note(finding('sheet/one-buzzer', [atText(where ?? nowhere)], { count: signals.length }));
+    else this.fittings.push({ fitting, signals });
   }
 
   private body(statements: readonly Statement[], scope: Scope): void {

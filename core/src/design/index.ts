@@ -5,6 +5,14 @@ export * from './design';
 export { draftOf, editDraftGate, withoutDraft } from './draft';
 export { elaborate, type Library, noLibrary } from './elaborate';
 export { keywords, readExpression } from './expression-parser';
+export {
+  DISPLAY_SIGNALS,
+  type FittedSignals,
+  type Fitting,
+  type LedColour,
+  lampColours,
+  printFitting,
+} from './fitting';
 export { formatted } from './format';
 export { editGate, type GateEdit, type GateEdited } from './gate-edit';
 export { lex, type Token, type TokenKind } from './lexer';

@@ -3,9 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { chipLibrary } from '../catalogue';
 import { isError } from '../finding';
 import { compile, compileMachine, HIGH, LOW, MachineRun, type Network, sweep, valueAt } from '../logic';
+import { arbitraryFittedSheet } from '../testing/fitted';
 import { readSheet } from './design';
+import { lex } from './lexer';
 import { parseSheet } from './parser';
 import { printSheet } from './printer';
+import { fittingSpans, renamed, signalsOf } from './symbols';
 
 const read = (text: string) => readSheet(text, chipLibrary);
 const codes = (text: string): string[] => read(text).findings.map((f) => f.code);
@@ -307,5 +310,70 @@ describe('any sheet', () => {
       }),
       { numRuns: 1000 },
     );
+  });
+});
+
+describe('what signals come from and are shown on', () => {
+  const fittingsOf = (text: string) => readSheet(text).design.netlist?.fittings;
+
+  it('stands at the end of a line and holds for all its signals, wire by wire', () => {
+    expect(
+      fittingsOf(
+        'in A B "two" from button\nin CK from clock 20 kHz\nout Y[1:0] Z on lamp green\nout W on buzzer\nY = A & CK\nZ = B\nW = A',
+      ),
+    ).toEqual([
+      { fitting: { kind: 'button' }, signals: ['A', 'B'] },
+      { fitting: { kind: 'clock', hertz: 20_000 }, signals: ['CK'] },
+      { fitting: { kind: 'lamp', colour: 'green' }, signals: ['Y1', 'Y0', 'Z'] },
+      { fitting: { kind: 'buzzer' }, signals: ['W'] },
+    ]);
+    expect(fittingsOf('in A\nout s[6:0] on display low\ns = A')).toEqual([
+      { fitting: { kind: 'display', low: true }, signals: ['s6', 's5', 's4', 's3', 's2', 's1', 's0'] },
+    ]);
+  });
+
+  it('changes no design, and no sheet in which on and from are signals', () => {
+    const plain = readSheet('in A B\nout Y\nY = A & B').design.netlist;
+    const fitted = readSheet('in A B from button\nout Y on lamp blue\nY = A & B').design.netlist;
+    expect({ ...fitted, gates: [], fittings: [] }).toEqual({ ...plain, gates: [] });
+    expect(fitted?.gates.map((g) => g.says)).toEqual(plain?.gates.map((g) => g.says));
+    const named = readSheet('in A from lamp\nout Y on\nY = from & A & lamp\non = A').design;
+    expect([named.inputs, named.outputs].map((list) => list.map((s) => s.name))).toEqual([
+      ['A', 'from', 'lamp'],
+      ['Y', 'on'],
+    ]);
+    expect(named.fittings).toEqual([]);
+  });
+
+  it.each([
+    ['out Y on lantern\nY = 1', 'sheet/unknown-fitting'],
+    ['in A from button 3\nout Y\nY = A', 'sheet/behind-fitting'],
+    ['in A from button B\nout Y\nY = A & B', 'sheet/behind-fitting'],
+    ['out Y on lamp\nY = 1', 'sheet/unknown-colour'],
+    ['out Y on lamp purple\nY = 1', 'sheet/unknown-colour'],
+    ['in A from clock\nout Y\nY = A', 'sheet/bad-rate'],
+    ['in A from clock 0 Hz\nout Y\nY = A', 'sheet/bad-rate'],
+    ['in A from clock 11 MHz\nout Y\nY = A', 'sheet/bad-rate'],
+    ['in A from clock 5 s\nout Y\nY = A', 'sheet/bad-rate'],
+    ['in A\nout s[5:0] on display\ns = A', 'sheet/display-signals'],
+    ['in A\nout Y Z on buzzer\nY = A\nZ = ~A', 'sheet/one-buzzer'],
+  ])('is refused with what to write: %j', (text, code) => {
+    expect(codes(text)).toContain(code);
+  });
+
+  it('prints as it was read, keeps signals apart from its words, and is kept through a renaming', () => {
+    fc.assert(
+      fc.property(arbitraryFittedSheet, (text) => {
+        const printed = printSheet(parseSheet(text).sheet);
+        expect(printSheet(parseSheet(printed).sheet)).toBe(printed);
+        expect(fittingsOf(printed)).toEqual(fittingsOf(text));
+        expect(signalsOf(parseSheet(text).sheet).every((name) => /^[aY]\d+$/.test(name))).toBe(true);
+        const words = fittingSpans(lex(text)).map(({ from, to }) => text.slice(from, to));
+        expect(words).toEqual([...text.matchAll(/ ((?:from|on) .*)/g)].map((m) => m[1]));
+      }),
+    );
+    const renamedText = renamed('in lamp from button\nout on_ on lamp red\non_ = lamp', 'lamp', 'K');
+    expect(renamedText).toBe('in K from button\nout on_ on lamp red\non_ = K');
+    expect(renamed('in A\nout Y on lamp red\nY = A', 'A', 'on')).toBeNull();
   });
 });

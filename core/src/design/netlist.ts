@@ -1,6 +1,7 @@
 import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import { type Connective, complement, type Expr, eachName, type GateKind, type Network, printExpr } from '../logic';
+import type { FittedSignals } from './fitting';
 import type { Declarations, Equation, UsedPart } from './sheet';
 
 /** The most gates that are made from one sheet. */
@@ -68,6 +69,8 @@ export interface Netlist {
   readonly outputs: readonly { readonly name: string; readonly net: string }[];
   readonly gates: readonly Gate[];
   readonly cells: readonly Cell[];
+  /** What inputs come from and outputs are shown on; it changes nothing of what the design computes. */
+  readonly fittings: readonly FittedSignals[];
   /** Absent when every row matters to every output, or when there are too many inputs to tell. */
   readonly unused?: Unused;
 }
@@ -88,7 +91,8 @@ export function netlistOf(declared: Declarations): { netlist: Netlist; findings:
   const maker = new NetMaker(declared);
   const outputs = declared.outputs.map(({ name, drivenBy }) => ({ name, net: maker.netOf(drivenBy ?? name) }));
   maker.finish();
-  const netlist = { inputs: declared.inputs.map((s) => s.name), outputs, gates: maker.gates, cells: maker.cells };
+  const inputs = declared.inputs.map((s) => s.name);
+  const netlist = { inputs, outputs, gates: maker.gates, cells: maker.cells, fittings: declared.fittings };
   const findings = maker.overflow ? [finding('sheet/too-large', [atText(maker.overflow)], { limit: MAX_GATES })] : [];
   return { netlist: findings.length > 0 ? { ...netlist, gates: [], outputs: [] } : netlist, findings };
 }

@@ -1,6 +1,15 @@
 import { atText, type Finding, finding, type Span } from '../finding';
-import { spanOf } from './cursor';
+import { shown, spanOf } from './cursor';
 import { ExpressionParser } from './expression-parser';
+import {
+  type Fitting,
+  fittingWord,
+  fittingWords,
+  lampColours,
+  MOST_HERTZ,
+  rateUnits,
+  type WrittenFitting,
+} from './fitting';
 import type { Clauses, Force, Line, PinJoin, Sheet, Signal, Statement, Storage } from './sheet';
 
 /** The most characters of a sheet that are read. */
@@ -18,6 +27,8 @@ export function parseSheet(text: string): { sheet: Sheet; findings: Finding[] } 
   }
   return new SheetParser(text).sheet();
 }
+
+type FittingWord = (typeof fittingWords)['in' | 'out'][number];
 
 /** The same of a clause being built. */
 type Building = { -readonly [K in keyof Clauses]: Clauses[K] } & { forces?: Force[] };
@@ -42,7 +53,7 @@ class SheetParser extends ExpressionParser {
     if (first.kind === 'const' || first.kind === 'number' || first.kind === '-') return this.row(first);
     if (first.kind === 'name' && (first.text === 'in' || first.text === 'out')) {
       this.take();
-      return { kind: first.text, signals: this.declared() };
+      return this.declaration(first.text);
     }
     if (first.kind !== 'name') {
       this.refuseStray(first);
@@ -79,13 +90,57 @@ class SheetParser extends ExpressionParser {
     return word === 'use' ? this.use() : undefined;
   }
 
-  private declared(): Signal[] {
+  private declaration(kind: 'in' | 'out'): Statement {
     const signals: Signal[] = [];
+    let fitted: WrittenFitting | null = null;
     do {
       signals.push(this.labelled('a letter or word, such as K'));
       this.takeIf(',');
-    } while (!this.atLineEnd);
-    return signals;
+      fitted = this.fitted(kind);
+    } while (!fitted && !this.atLineEnd);
+    if (!this.atLineEnd) throw this.error('sheet/behind-fitting', this.peek, { kind });
+    return { kind, signals, ...(fitted && { fitted }) };
+  }
+
+  /** What the signals of a line come from or are shown on. `from` and `on` are names like others where the sheet uses them as such. */
+  private fitted(kind: 'in' | 'out'): WrittenFitting | null {
+    const word = fittingWord[kind];
+    if (this.peek.kind !== 'name' || this.peek.text !== word || this.isOwnName(word)) return null;
+    const { from } = this.take();
+    const what = this.peek;
+    const known: readonly string[] = fittingWords[kind];
+    if (what.kind !== 'name' || !known.includes(what.text))
+      throw this.error('sheet/unknown-fitting', what, { word, found: shown(what), known: known.join(', ') });
+    this.take();
+    const fitting = this.fitting(what.text as FittingWord);
+    return { fitting, at: { from, to: this.ahead(-1).to } };
+  }
+
+  private fitting(kind: FittingWord): Fitting {
+    if (kind === 'display') return { kind, low: this.takeIf('name', 'low') !== undefined };
+    if (kind === 'clock') return { kind, hertz: this.hertz() };
+    if (kind !== 'lamp') return { kind };
+    const colour = this.peek;
+    const found = lampColours.find((c) => c === colour.text);
+    if (!found)
+      throw this.error('sheet/unknown-colour', colour, { found: shown(colour), known: lampColours.join(', ') });
+    this.take();
+    return { kind, colour: found };
+  }
+
+  /** A whole number of hertz, `10 kHz` or `10kHz`. */
+  private hertz(): number {
+    const start = this.peek;
+    let text = '';
+    while (['const', 'number', 'name'].includes(this.peek.kind) && !/Hz$/.test(text)) text += this.take().text;
+    const [, number, unit] = /^(\d{1,8})(\w+)$/.exec(text) ?? [];
+    const hertz = Number(number) * (rateUnits[unit ?? ''] ?? 0);
+    if (!(hertz >= 1 && hertz <= MOST_HERTZ))
+      throw this.error('sheet/bad-rate', start, {
+        found: text === '' ? shown(start) : `“${text}”`,
+        most: MOST_HERTZ / 1e6,
+      });
+    return hertz;
   }
 
   /** A name with its label, if it has one. */

@@ -1,4 +1,5 @@
 import { type Notation, printExpr } from '../logic';
+import { printFitting } from './fitting';
 import type { Clauses, Sheet, Signal, Statement } from './sheet';
 
 /**
@@ -18,7 +19,9 @@ export function printStatement(s: Statement, notation: Notation = 'ascii'): stri
   switch (s.kind) {
     case 'in':
     case 'out':
-      return `${s.kind.padEnd(3)} ${s.signals.map(printSignal).join('  ')}`;
+      return [s.kind.padEnd(3), s.signals.map(printSignal).join('  '), s.fitted && printFitting(s.fitted.fitting)]
+        .filter(Boolean)
+        .join(' ');
     case 'equation':
       return [`${s.target.name} = ${printExpr(s.expr, notation)}`, ...printClauses(s.clauses ?? {}, notation)].join(
         ' ',

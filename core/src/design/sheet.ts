@@ -1,5 +1,6 @@
 import type { Span } from '../finding';
 import type { Expr } from '../logic';
+import type { FittedSignals, WrittenFitting } from './fitting';
 
 /**
  * A name in the sheet, with its span and, in a declaration, its label. A bus is named with its range,
@@ -46,7 +47,7 @@ export interface PinJoin {
 
 /** A statement; the language is told in docs/sheet.md. */
 export type Statement =
-  | { readonly kind: 'in' | 'out'; readonly signals: readonly Signal[] }
+  | { readonly kind: 'in' | 'out'; readonly signals: readonly Signal[]; readonly fitted?: WrittenFitting }
   | { readonly kind: 'equation'; readonly target: Signal; readonly expr: Expr; readonly clauses?: Clauses }
   | { readonly kind: 'never'; readonly expr: Expr }
   | {
@@ -113,4 +114,6 @@ export interface Declarations {
   readonly parts: readonly UsedPart[];
   /** Rows that never occur. */
   readonly never: readonly Expr[];
+  /** What inputs come from and outputs are shown on, where the sheet says it. */
+  readonly fittings: readonly FittedSignals[];
 }

@@ -1,6 +1,7 @@
 import type { Span } from '../finding';
 import { rangeOf, wiresOf } from './bus';
 import { keywords } from './expression-parser';
+import { fittingWord, fittingWords } from './fitting';
 import { lex, type Token } from './lexer';
 import { parseSheet } from './parser';
 import { opensSection, type Sheet } from './sheet';
@@ -22,6 +23,12 @@ export const statementWords: readonly string[] = [
   'end',
   'use',
   'as',
+];
+
+/** What may stand behind declared signals, for completion: what they come from or are shown on. */
+export const fittingPhrases: readonly string[] = [
+  ...fittingWords.in.map((word) => `${fittingWord.in} ${word}`),
+  ...fittingWords.out.map((word) => `${fittingWord.out} ${word}`),
 ];
 
 /** The signals a sheet names outside its blocks and parts, in the order first met: buses by their base, wires one by one. */
@@ -92,7 +99,13 @@ export function renamed(text: string, from: string, to: string): string | null {
   const { sheet } = parseSheet(text);
   const names = signalsOf(sheet);
   if (!canName(to) || (to !== from && names.includes(to)) || !names.includes(from)) return null;
-  const edits = lex(text).filter((t, i, all) => t.kind === 'name' && t.text === from && isSignal(all, i));
+  const fitted = fittedSpans(sheet);
+  // `on` and `from` say what signals are shown on, or come from, only as long as no signal is called so.
+  if (fitted.length > 0 && Object.values(fittingWord).some((word) => word === to)) return null;
+  const edits = lex(text).filter(
+    (t, i, all) =>
+      t.kind === 'name' && t.text === from && isSignal(all, i) && !fitted.some((f) => f.from <= t.from && t.to <= f.to),
+  );
   let out = '';
   let at = 0;
   for (const t of edits) {
@@ -100,6 +113,31 @@ export function renamed(text: string, from: string, to: string): string | null {
     at = t.to;
   }
   return out + text.slice(at);
+}
+
+/**
+ * Where lines of tokens look as if they say what their signals come from or are shown on, for colouring and completion: as far as it can be told from
+ * the line alone, whatever the rest of the sheet calls `on` or `from`.
+ */
+export function fittingSpans(tokens: readonly Token[]): Span[] {
+  const spans: Span[] = [];
+  let kind: string | undefined;
+  let isFirst = true;
+  tokens.forEach((token, i) => {
+    if (isFirst) kind = token.text;
+    isFirst = token.kind === 'newline';
+    if ((kind !== 'in' && kind !== 'out') || token.kind !== 'name' || token.text !== fittingWord[kind]) return;
+    const next = tokens[i + 1];
+    if (!fittingWords[kind].some((word) => word === next?.text)) return;
+    const end = tokens.findIndex((t, k) => k > i && ['newline', 'comment', 'end'].includes(t.kind));
+    spans.push({ from: token.from, to: tokens[end - 1]?.to ?? token.to });
+  });
+  return spans;
+}
+
+/** Where a sheet says what signals come from or are shown on: these words name no signals. */
+function fittedSpans({ lines }: Sheet): Span[] {
+  return lines.flatMap(({ statement: s }) => (s?.kind === 'in' || s?.kind === 'out' ? (s.fitted?.at ?? []) : []));
 }
 
 /** Whether the name at a place in the tokens is a signal of the sheet itself. */

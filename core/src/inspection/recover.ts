@@ -1,6 +1,19 @@
-import { type Board, byNumber, crossingsFrom, labelOf, type Nets, pinOf, type SeatedPart, spokenPin } from '../board';
+import {
+  type Board,
+  byNumber,
+  crossingsFrom,
+  type LampFeed,
+  labelOf,
+  labelPlacesOf,
+  lampFeed,
+  type Nets,
+  pinOf,
+  type SeatedPart,
+  spokenPin,
+} from '../board';
 import {
   type Contact,
+  clockHertz,
   families,
   type Lamp as InnerLamp,
   innerName,
@@ -8,10 +21,12 @@ import {
   type PartType,
   readDesign,
   readPartNumber,
+  segmentsOf,
   typeOf,
   type Unit,
 } from '../catalogue';
-import { canName, keywords } from '../design';
+import { canName, DISPLAY_SIGNALS, type Fitting, keywords, printFitting } from '../design';
+import { entryOf } from '../element-at';
 import { type Finding, finding, type Place } from '../finding';
 import { type Duty, dutyOfUnit, fingerprint, type Package, type Packing, type UnitUse, whatIsWrong } from '../packing';
 
@@ -43,10 +58,16 @@ interface Driver {
   readonly pin: string;
 }
 
-/** An output: its name and label, the net that lights it, and whether a low one does. */
-interface Lamp {
+/** A signal as it is declared: its name and label, and what it comes from or is shown on; each `group` stands on a line of its own. */
+interface Declared {
   readonly name: string;
   readonly says: string;
+  readonly fitting?: Fitting;
+  readonly group?: string;
+}
+
+/** An output: the net that lights it, and whether a low one does. */
+interface Lamp extends Declared {
   readonly net: number | null;
   readonly inverted: boolean;
 }
@@ -58,7 +79,7 @@ class Reader {
   private readonly findings: Finding[] = [];
   private readonly drivers = new Map<number, Driver[]>();
   private readonly parts: readonly { part: SeatedPart; type: PartType }[];
-  private readonly inputs: { name: string; says: string }[] = [];
+  private readonly inputs: Declared[] = [];
   private readonly packages: Package[] = [];
 
   constructor(
@@ -74,7 +95,11 @@ class Reader {
   }
 
   read(): Recovered {
-    const devices = this.parts.filter(({ type }) => innerOf(type).devices.length > 0).map(({ part }) => part.ref);
+    this.findSwitched();
+    const switching = new Set([...this.switched.values()].flatMap(({ through }) => through));
+    const devices = this.parts
+      .filter(({ part, type }) => innerOf(type).devices.length > 0 && !switching.has(part.ref))
+      .map(({ part }) => part.ref);
     if (devices.length > 0) {
       const places = devices.map((ref): Place => ({ kind: 'part', ref }));
       this.findings.push(finding('recover/switching-device', places, { refs: devices.join(', ') }));
@@ -97,18 +122,30 @@ class Reader {
       return says === name ? [] : [`${name} = ${says}`];
     });
     const own = new Set(this.parts.flatMap(({ part }) => part.own ?? []));
-    const list = (what: readonly { name: string; says: string }[]): string =>
-      what.map(({ name, says }) => `${name}${says === '' ? '' : ` ${JSON.stringify(says)}`}`).join(' ');
     const text = [
       '# read back from the wiring',
-      ...(this.inputs.length > 0 ? [`in ${list(this.inputs)}`] : []),
-      ...(outputs.length > 0 ? [`out ${list(outputs)}`] : []),
+      ...declarations('in', this.inputs),
+      ...declarations('out', outputs),
       ...own,
       ...lines,
       ...ends,
     ];
     const sheet = `${text.join('\n')}\n`;
     return { sheet, packing: this.packing(sheet, shown), findings: this.findings };
+  }
+
+  /** Lamps and buzzers that a transistor switches to ground, as they are called, with where their signal comes from. */
+  private readonly switched = new Map<string, LampFeed>();
+
+  private findSwitched(): void {
+    for (const { part } of this.parts)
+      for (const place of labelPlacesOf(part)) {
+        const feed = place.does === 'show' ? lampFeed(this.board, this.nets, place) : null;
+        const isSwitched = feed?.through.some(
+          (ref) => innerOf(typeOf(entryOf(this.board.parts, ref))).devices.length > 0,
+        );
+        if (feed && isSwitched) this.switched.set(place.called, feed);
+      }
   }
 
   private netOf(pin: string): number | undefined {
@@ -165,7 +202,7 @@ class Reader {
     if (idle && actuator !== '') return;
     const label = labelOf(part, actuator);
     const name = this.free(label, called.replace('.', '_'));
-    this.inputs.push({ name, says: label === name ? '' : `switch ${called}` });
+    this.inputs.push({ name, says: label === name ? '' : `switch ${called}`, ...fittingOfStimulus(part) });
     if (idle) this.findings.push(finding('recover/idle-switch', [{ kind: 'part', ref: part.ref }], { ref: called }));
     else this.carried.set(net, fed === '1' ? name : `~${name}`);
   }
@@ -186,7 +223,14 @@ class Reader {
   /** LEDs: lit by a high net when their cathode leads to ground, by a low one when their anode leads to supply. */
   private lamps(): Lamp[] {
     return this.parts.flatMap(({ part, type }): Lamp[] => {
-      return innerOf(type).lamps.flatMap((lamp) => this.lamp(part, lamp));
+      const all = type.kind === 'display' ? segmentsOf(type) : innerOf(type).lamps;
+      const lamps = all.flatMap((lamp) =>
+        this.lamp(part, lamp).map((read) => ({ ...read, ...fittingOfLamp(type, lamp) })),
+      );
+      // A whole digit is shown as such, its segments by the levels that light them.
+      const isDigit = type.kind === 'display' && DISPLAY_SIGNALS.some((n) => n === lamps.length);
+      const fitting: Fitting = { kind: 'display', low: lamps.every((l) => l.inverted) };
+      return isDigit ? lamps.map((l) => ({ ...l, inverted: false, fitting, group: part.ref })) : lamps;
     });
   }
 
@@ -208,6 +252,8 @@ class Reader {
       return all.find((n) => this.carried.has(n) || this.hasOutput(n)) ?? null;
     };
     const says = label === name ? '' : `LED ${called}`;
+    const feed = this.switched.get(called);
+    if (feed) return [{ name, says, net: this.netOf(feed.pin) ?? null, inverted: false }];
     if (leads(cathode, '0')) return [{ name, says, net: signal(anode, '0'), inverted: false }];
     if (leads(anode, '1')) return [{ name, says, net: signal(cathode, '1'), inverted: true }];
     return [{ name, says, net: null, inverted: false }];
@@ -306,12 +352,18 @@ class Reader {
         return does ? [`${output} = ${gateText(does.duty, does.nets)}`] : [];
       });
     const nameOf = (id: string): string => type.pins.find((p) => p.id === id)?.name ?? id;
-    const inputs = new Map(type.units.flatMap((u) => u.inputs).map((id) => [id, this.reads(part, id)]));
+    // A pin that is an output too is left to itself where nothing is joined to it.
+    const isLeft = (id: string): boolean =>
+      type.units.some((u) => u.outputs.includes(id)) &&
+      (this.nets.nets[this.netOf(pinOf(part.ref, id)) ?? -1]?.pins.length ?? 0) < 2;
+    const read = type.units.flatMap((u) => u.inputs).filter((id) => !isLeft(id));
+    const inputs = new Map(read.map((id) => [id, this.reads(part, id)]));
     const outs = used.flatMap((u) => u.outputs.filter(leads)).map((id): [string, string] => [id, made(id)]);
     const ref = this.free(undefined, part.ref);
     for (const [k, u] of type.units.entries()) {
       const [output = '', ...others] = u.outputs.map((id) => (leads(id) ? made(id) : pinOf(ref, nameOf(id))));
-      const use = { gate: ref, part: 'whole' as const, inputs: u.inputs.map((id) => inputs.get(id) ?? '0'), output };
+      const readBy = u.inputs.map((id) => inputs.get(id) ?? (isLeft(id) ? pinOf(ref, nameOf(id)) : '0'));
+      const use = { gate: ref, part: 'whole' as const, inputs: readBy, output };
       uses[k] = others.length > 0 ? { ...use, others } : use;
     }
     const joins = [...inputs, ...outs].map(([id, value]) => `${nameOf(id)} = ${value}`);
@@ -332,6 +384,36 @@ class Reader {
     };
     return whatIsWrong(netlist, packing) === null ? packing : null;
   }
+}
+
+/** What a person's signal comes from, where it is no switch. */
+function fittingOfStimulus(part: SeatedPart): Pick<Declared, 'fitting' | 'group'> {
+  const kind = typeOf(part)?.kind;
+  if (kind === 'push-button') return { fitting: { kind: 'button' }, group: 'button' };
+  const hertz = clockHertz(part);
+  return hertz === null ? {} : { fitting: { kind: 'clock', hertz }, group: part.ref };
+}
+
+/** What a signal is shown on, where it is no red lamp. */
+function fittingOfLamp({ kind, id }: PartType, { colour = 'red' }: InnerLamp): Pick<Declared, 'fitting' | 'group'> {
+  if (kind === 'buzzer') return { fitting: { kind: 'buzzer' }, group: id };
+  if (kind === 'led-bar') return { fitting: { kind: 'bar' }, group: 'bar' };
+  return colour === 'red' || colour === 'sound' ? {} : { fitting: { kind: 'lamp', colour }, group: colour };
+}
+
+/** The lines that declare signals: those of one group together, as long as they follow one another. */
+function declarations(kind: 'in' | 'out', all: readonly Declared[]): string[] {
+  const lines: Declared[][] = [];
+  for (const one of all) {
+    const last = lines.at(-1);
+    if (last?.[0] && last[0].group === one.group && one.fitting?.kind !== 'buzzer') last.push(one);
+    else lines.push([one]);
+  }
+  return lines.map((line) => {
+    const names = line.map(({ name, says }) => (says === '' ? name : `${name} ${JSON.stringify(says)}`));
+    const fitting = line[0]?.fitting;
+    return [kind, ...names, ...(fitting ? [printFitting(fitting)] : [])].join(' ');
+  });
 }
 
 const inverse = (value: string): string => {

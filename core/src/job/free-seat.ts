@@ -45,19 +45,29 @@ const homeOf: Readonly<Record<string, Row>> = { electrolytic: 'c' };
  * `home`, or in that of its kind.
  */
 export function freeSeat(board: Board, part: SeatedPart, home?: Row): SeatedPart | null {
+  const { clear, any } = seats(board, part, home);
+  return clear ?? any;
+}
+
+/** The same, in strips that hold nothing yet or nowhere. */
+export function clearSeat(board: Board, part: SeatedPart, home?: Row): SeatedPart | null {
+  return seats(board, part, home).clear;
+}
+
+function seats(board: Board, part: SeatedPart, home?: Row): { clear: SeatedPart | null; any: SeatedPart | null } {
   const row = home ?? homeOf[part.part] ?? homes[typeOf(part)?.kind ?? 'chip'];
   const used = stripsInUse(board);
-  let second: SeatedPart | null = null;
+  let any: SeatedPart | null = null;
   for (const { id } of board.breadboards)
     for (const column of columnNumbers(id)) {
       const tried = { ...part, at: `${id}.${row}${column}` };
       if (checkSeat(board, tried).length > 0) continue;
       const holes = [...leadsOf(tried).map((lead) => lead.hole), ...holesUnder(tried).map(parseHole)];
       const clear = holes.every((hole) => !hole || isRail(hole.row) || !used.has(stripOf(hole)));
-      if (clear && !liesOnAnother(board, tried)) return tried;
-      second ??= tried;
+      if (clear && !liesOnAnother(board, tried)) return { clear: tried, any };
+      any ??= tried;
     }
-  return second;
+  return { clear: null, any };
 }
 
 function stripsInUse(board: Board): ReadonlySet<string> {

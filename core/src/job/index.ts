@@ -1,7 +1,7 @@
 export { type Clip, clipOf, pasted } from './clipboard';
 export { type Command, type CommandWord, commandKinds, readCommand } from './commands';
 export { type Applied, applyEdit, type Edit, MAX_BREADBOARDS, saysEdit } from './edit';
-export { freeSeat } from './free-seat';
+export { clearSeat, freeSeat } from './free-seat';
 export { type History, perform, redo, startHistory, undo } from './history';
 export { currentPacking, type Job, newJob, rulesOf, type Silenced } from './job';
 export { rotatedInPlace } from './move';

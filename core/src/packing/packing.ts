@@ -1,5 +1,5 @@
 import { typeOf, type Unit } from '../catalogue';
-import type { Netlist } from '../design';
+import { type Netlist, printFitting } from '../design';
 import { elementAt } from '../element-at';
 import type { Network } from '../logic';
 import { gatesOfUnit, isPlain } from './unit-gates';
@@ -109,7 +109,7 @@ export function partsOfPacking(packing: Packing): readonly { part: string; count
 }
 
 /**
- * A short text that is equal for equal netlists (names, kinds and connections; not places in the
+ * A short text that is equal for equal netlists (names, kinds, connections, and what signals come from and are shown on; not places in the
  * text): 53 bits of a multiplicative hash, in hexadecimal.
  */
 export function fingerprint(netlist: Netlist): string {
@@ -117,7 +117,8 @@ export function fingerprint(netlist: Netlist): string {
   const outputs = netlist.outputs.map((o) => `${o.name}:${o.net}`);
   const cells = netlist.cells.map(({ at, ...cell }) => JSON.stringify(cell));
   const unused = netlist.unused ? [`unused ${netlist.unused.rows.join()}`] : [];
-  const text = [netlist.inputs.join(), outputs.join(), ...gates, ...cells, ...unused].join(';');
+  const shown = netlist.fittings.map(({ fitting, signals }) => `${printFitting(fitting)} ${signals.join()}`);
+  const text = [netlist.inputs.join(), outputs.join(), ...gates, ...cells, ...unused, ...shown].join(';');
   let a = 0x9e3779b9;
   let b = 0x85ebca6b;
   for (let i = 0; i < text.length; i++) {

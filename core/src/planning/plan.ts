@@ -1,16 +1,27 @@
-import { type Board, byNumber, columnNumbers, type Hole, hasRailHole, leadsOf, pinOf, type Rail } from '../board';
+import {
+  type Board,
+  byNumber,
+  columnNumbers,
+  cutPin,
+  type Hole,
+  hasRailHole,
+  leadsOf,
+  pinOf,
+  type Rail,
+} from '../board';
+import { typeOf } from '../catalogue';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { buildOrder, drivenBy, jumpersOf, type Locks, type Packing } from '../packing';
 import { arranged } from './arrange';
 import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
 import { wireLength } from './length';
-import { type LayoutBoardKind, MAX_BOARDS, seatAll } from './placement';
+import { MAX_BOARDS, type Seated, type SeatOptions, seatAll } from './placement';
+import type { LayoutBoardKind } from './seats';
 import { Wirer } from './wirer';
 
-/** What a plan keeps to: the kind of board, what was decided by hand; `tell` is called with the share that is done. */
-export interface PlanOptions {
-  readonly kind?: LayoutBoardKind;
+/** What a plan keeps to: kind of board and fittings, what was decided by hand; `tell` is called with the share that is done. */
+export interface PlanOptions extends SeatOptions {
   readonly locks?: Locks;
   /** Leaves packages, units and inputs as they are packed: a person has just put them so. */
   readonly asPacked?: boolean;
@@ -32,9 +43,9 @@ type LeadHoles = ReadonlyMap<string, Hole>;
  * ground. Fails with a finding when boards or holes run out.
  */
 export function plan(given: Packing, options: PlanOptions = {}): Plan {
-  if (options.asPacked) return laid(given, options.kind);
-  const better = laid(arranged(given, options.locks, options.tell), options.kind);
-  const plain = laid(given, options.kind);
+  if (options.asPacked) return laid(given, options);
+  const better = laid(arranged(given, options.locks, options.tell), options);
+  const plain = laid(given, options);
   return lengthOf(better) < WORTH_IT * lengthOf(plain) ? better : plain;
 }
 
@@ -46,11 +57,11 @@ function lengthOf({ board }: Plan): number {
   return board ? wireLength(board).laid : Number.POSITIVE_INFINITY;
 }
 
-function laid(packing: Packing, kind: LayoutBoardKind = 'full'): Plan {
-  const seated = seatAll(packing, kind);
+function laid(packing: Packing, options: SeatOptions): Plan {
+  const seated = seatAll(packing, options);
   if (!seated) return noRoom(packing, `${packing.packages.length} chips`);
   const holes = new Map<string, Hole>();
-  for (const part of Object.values(seated.parts))
+  for (const part of Object.values(seated.board.parts))
     for (const { pin, hole } of leadsOf(part)) {
       if (!hole) return noRoom(packing, part.ref);
       holes.set(pin, hole);
@@ -58,7 +69,7 @@ function laid(packing: Packing, kind: LayoutBoardKind = 'full'): Plan {
   const layer = new Layer(seated, holes, packing);
   const problem = layer.rails() ?? layer.supplies() ?? layer.signals() ?? layer.unused();
   if (problem) return { packing, board: null, findings: [problem] };
-  return { packing, board: { ...seated, jumpers: layer.wirer.jumpers }, findings: [] };
+  return { packing, board: { ...seated.board, jumpers: layer.wirer.jumpers }, findings: [] };
 }
 
 /**
@@ -66,7 +77,7 @@ function laid(packing: Packing, kind: LayoutBoardKind = 'full'): Plan {
  * lays in the end (planning.test.ts).
  */
 export function jumpersToLay(packing: Packing, kind: LayoutBoardKind = 'full'): number {
-  const seated = seatAll(packing, kind);
+  const seated = seatAll(packing, { kind });
   if (!seated) return jumpersOf(packing);
   const layer = new Layer(seated, new Map(), packing);
   layer.rails();
@@ -85,14 +96,19 @@ class Layer {
   private readonly expected: ReadonlyMap<string, string>;
   private readonly sources: ReadonlyMap<string, string>;
 
+  private readonly board: Board;
+
   constructor(
-    private readonly board: Board,
+    { board, joins }: Seated,
     private readonly holes: LeadHoles,
     private readonly packing: Packing,
   ) {
+    this.board = board;
     this.wirer = new Wirer(board);
-    this.expected = expectationOf(packing, board);
-    this.sources = sourcesOf(packing, board);
+    this.expected = new Map([...expectationOf(packing, board), ...joins]);
+    // A net between parts begins at the first of them.
+    const between = [...joins].reverse().filter(([, net]) => net.startsWith('~'));
+    this.sources = new Map([...sourcesOf(packing, board), ...between.map(([pin, net]) => [net, pin] as const)]);
     this.fedBelow = this.boardsFedBelow();
   }
 
@@ -204,27 +220,30 @@ class Layer {
   }
 
   private pinsInOrder(): string[] {
-    const ledsOf = (net: string): string[] =>
-      [...this.expected].flatMap(([pin, signal]) => (signal === net && pin.endsWith('.A') ? [pin] : []));
-    const given = [SUPPLY, GROUND, ...this.packing.inputs].flatMap(ledsOf);
+    // Pins of what shows a net; then whatever else is joined to these parts.
+    const beside = [...this.expected].filter(([pin]) => !this.isOfChip(pin));
+    const ledsOf = (net: string): string[] => beside.flatMap(([pin, signal]) => (signal === net ? [pin] : []));
+    const given = this.packing.inputs.flatMap(ledsOf).filter((pin) => !this.isSource(pin));
     const shown = new Set<string>();
-    // A pin that gives its signal itself needs no wire to it; other outputs on its net do.
-    const isSource = (pin: string): boolean => this.sources.get(this.expected.get(pin) ?? '') === pin;
     const gates = buildOrder(this.packing).flatMap(({ ref, unit, use }) => [
-      ...[...unit.inputs, ...unit.outputs].map((id) => pinOf(ref, id)).filter((pin) => !isSource(pin)),
+      ...[...unit.inputs, ...unit.outputs].map((id) => pinOf(ref, id)).filter((pin) => !this.isSource(pin)),
       ...drivenBy(use).flatMap((net) => {
         if (shown.has(net)) return [];
         shown.add(net);
-        return [...ledsOf(net), ...this.pullUpsOf(net)];
+        return ledsOf(net);
       }),
     ]);
-    return [...new Set([...given, ...gates])];
+    const rest = beside.flatMap(([pin]) => (this.isSource(pin) ? [] : [pin]));
+    return [...new Set([...given, ...gates, ...rest])];
   }
 
-  private pullUpsOf(net: string): string[] {
-    return Object.values(this.board.parts).flatMap((p) =>
-      p.part === 'resistor' && p.signal === net ? [`${p.ref}.2`] : [],
-    );
+  private isOfChip(pin: string): boolean {
+    return typeOf(this.board.parts[cutPin(pin).ref] ?? { part: '' })?.kind === 'chip';
+  }
+
+  /** Whether a pin gives its signal itself, and needs no wire to it; other outputs on its net do. */
+  private isSource(pin: string): boolean {
+    return this.sources.get(this.expected.get(pin) ?? '') === pin;
   }
 
   /** Inputs of spare units go to ground, as CMOS inputs must not be left open. */

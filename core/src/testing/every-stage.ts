@@ -31,7 +31,7 @@ export async function everyStage(job: Job, solve: SolveInteger): Promise<'writte
   if (!netlist || !packing || reading.findings.some(isError)) return 'written';
   const wrong = whatIsWrong(netlist, packing, 14);
   if (wrong !== null) throw new Error(`the packing is taken though ${wrong}`);
-  layOut(packing, { kind: layoutBoardKindOf(job), asPacked: true });
+  layOut(packing, netlist, { kind: layoutBoardKindOf(job), asPacked: true });
   matched(packing, job.board, nets);
   nextStepOf(job.board, packing, netlist, layoutBoardKindOf(job));
   buildCard(job.board, packing, netlist);

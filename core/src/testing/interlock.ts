@@ -27,7 +27,7 @@ export async function laidOut(sheet: string): Promise<{ job: Job; packing: Packi
   const { reading, packing, findings } = await packJob(job, solve);
   const { netlist } = reading.design;
   if (!packing || !netlist) throw new Error(`not packed: ${JSON.stringify([reading.findings, findings])}`);
-  const { edit, findings: more } = layOut(packing);
+  const { edit, findings: more } = layOut(packing, netlist);
   if (!edit) throw new Error(`not laid out: ${JSON.stringify(more)}`);
   const applied = applyEdit(job, edit);
   if (!applied.ok) throw new Error(`refused: ${JSON.stringify(applied.findings)}`);

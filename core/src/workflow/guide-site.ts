@@ -9,6 +9,8 @@ import {
   holeXY,
   isRail,
   isRailStrip,
+  type LabelPlace,
+  labelledPlaces,
   leadsOf,
   markOf,
   type Nets,
@@ -24,13 +26,14 @@ import {
 } from '../board';
 import { type Inner, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
-import { type Edit, freeSeat } from '../job';
+import { clearSeat, type Edit } from '../job';
 import type { Packing } from '../packing';
 import {
   expectationOf,
   GROUND,
   type LayoutBoardKind,
   nameNets,
+  type SeatOptions,
   SUPPLY,
   seatAll,
   shownSignal,
@@ -53,6 +56,7 @@ export type Want = () => GuideStep | Finding | null;
  */
 export class GuideSite {
   readonly planned: Board;
+  private readonly kind: LayoutBoardKind;
   /** The pin that gives each signal. */
   readonly sources: ReadonlyMap<string, string>;
   private readonly names: ReadonlyMap<number, string>;
@@ -62,9 +66,10 @@ export class GuideSite {
     readonly board: Board,
     readonly nets: Nets,
     readonly packing: Packing,
-    private readonly kind: LayoutBoardKind,
+    { kind = 'full', fittings = [] }: SeatOptions,
   ) {
-    this.planned = seatAll(packing, kind) ?? emptyBoard;
+    this.kind = kind;
+    this.planned = seatAll(packing, { kind, fittings })?.board ?? emptyBoard;
     this.sources = sourcesOf(packing, board);
     this.names = nameNets(nets, this.sources);
     this.netOf = new Map([...this.names].map(([net, name]) => [name, net]));
@@ -100,19 +105,22 @@ export class GuideSite {
 
   /**
    * A resistor from the strip of a net to ground: any that is there serves. A new one is seated in that strip if it
-   * can be, or else anywhere, and then wired.
+   * can be, or else anywhere, and then wired; of so many ohms where the plan has none for it.
    */
-  resistor(plannedRef: string, what: string, netOf: () => number | null): Want {
+  resistor(
+    { planned, ohms }: { readonly planned: SeatedPart | undefined; readonly ohms: number },
+    what: string,
+    netOf: () => number | null,
+  ): Want {
     return () => {
       const net = netOf();
       if (net === null) return null;
       const home = this.resistorOn(net);
       if (home) return this.carries(home.other, GROUND)();
-      const planned = this.planned.parts[plannedRef];
-      const value = planned?.value ?? 1000;
-      const loose = this.looseResistor(plannedRef, value);
+      const value = planned?.value ?? ohms;
+      const loose = this.looseResistor(planned?.ref ?? '', value);
       if (loose) return this.joined(`${loose.ref}.1`, net, what);
-      const ref = partOf(this.board, plannedRef) ? nextFree('R', this.board.parts) : plannedRef;
+      const ref = planned && !partOf(this.board, planned.ref) ? planned.ref : nextFree('R', this.board.parts);
       const bare: SeatedPart = { ref, part: 'resistor', at: '', rotation: 0, value };
       const places = [
         ...(planned ? [planned.at] : []),
@@ -126,21 +134,57 @@ export class GuideSite {
         if (fits && onGround && checkSeat(this.board, part).length === 0)
           return { edit: { kind: 'seat', part }, says: `Seat ${ref}, ${what}, ${value} Ω.` };
       }
-      const free = freeSeat(this.board, bare);
+      const free = clearSeat(this.board, bare);
       return free
         ? { edit: { kind: 'seat', part: free }, says: `Seat ${ref}, ${what}, ${value} Ω.` }
         : this.moreRoom(what);
     };
   }
 
-  /** A resistor with one lead on a net and the other elsewhere. */
-  private resistorOn(net: number): { other: string } | null {
-    const firstOf = ({ resistors }: Inner) => resistors.slice(0, 1);
-    const found = crossingsFrom(this.board, this.nets, net, firstOf).find(({ part }) => part.signal === undefined);
+  /** A resistor, or one of a network, with one lead on a net and the other elsewhere. */
+  resistorOn(net: number): { other: string } | null {
+    const all = ({ resistors }: Inner) => resistors;
+    const found = crossingsFrom(this.board, this.nets, net, all).find(({ part }) => part.signal === undefined);
     return found ? { other: found.to } : null;
   }
 
-  /** A resistor that is joined to nothing with its first lead, or with both: the one by the planned name, or any of the value. */
+  /**
+   * A resistor with one lead joined to a pin, the other free for something else: one that is there, or a loose one, or another. Null when it is
+   * there.
+   */
+  series(pin: string, what: string, ohms: number): GuideStep | Finding | null {
+    const own = this.nets.ofPin.get(pin);
+    if (own === undefined || this.resistorOn(own)) return null;
+    const loose = this.looseResistor('', ohms, true);
+    if (loose) return this.joined(`${loose.ref}.1`, own, what);
+    const ref = nextFree('R', this.board.parts);
+    const part = clearSeat(this.board, { ref, part: 'resistor', at: '', rotation: 90, value: ohms });
+    return part ? { edit: { kind: 'seat', part }, says: `Seat ${ref}, ${what}, ${ohms} Ω.` } : this.moreRoom(what);
+  }
+
+  /** The planned part that begins in the strip of a planned pin: the resistor of a switch or an LED. */
+  plannedBeside(pin: string, part: string): SeatedPart | undefined {
+    const { ref, id } = cutPin(pin);
+    const on = this.planned.parts[ref];
+    const strip = on && leadsOf(on).find((lead) => lead.type.id === id)?.strip;
+    return Object.values(this.planned.parts).find(
+      (p) => p.part === part && leadsOf(p).some((lead) => lead.strip !== null && lead.strip === strip),
+    );
+  }
+
+  /** The place of the plan that is labelled to give or show a signal. */
+  plannedPlace(does: LabelPlace['does'], signal: string): LabelPlace | undefined {
+    return labelledPlaces(this.planned, does).find((p) => p.signal === signal);
+  }
+
+  private isGround(pin: string): boolean {
+    return this.names.get(this.nets.ofPin.get(pin) ?? -1) === GROUND;
+  }
+
+  /**
+   * A resistor that is joined to nothing with its first lead, and with its second to nothing or, unless `bothEnds`, to ground: the one by the planned
+   * name, or any of the value.
+   */
   looseResistor(planned: string, value: number, bothEnds = false): SeatedPart | null {
     const isAlone = (pin: string): boolean => {
       const net = this.nets.nets[this.nets.ofPin.get(pin) ?? -1];
@@ -150,7 +194,7 @@ export class GuideSite {
       part.part === 'resistor' &&
       part.signal === undefined &&
       isAlone(`${part.ref}.1`) &&
-      (!bothEnds || isAlone(`${part.ref}.2`));
+      (isAlone(`${part.ref}.2`) || (!bothEnds && this.isGround(`${part.ref}.2`)));
     const loose = Object.values(this.board.parts).filter(isLoose);
     return loose.find((p) => p.ref === planned) ?? loose.find((p) => p.value === value) ?? null;
   }
@@ -161,16 +205,37 @@ export class GuideSite {
       const planned = this.planned.parts[ref];
       const there = partOf(this.board, ref);
       // A lamp by the planned name may show something else: names of the plan shift when a signal is put before others.
-      const isNamed = planned?.signal === undefined && there?.part === planned?.part;
+      const isLabelled = planned?.signal !== undefined || planned?.labels !== undefined;
+      const isNamed = !isLabelled && there?.part === planned?.part;
       if (!planned || isNamed || served) return null;
       if (there && typeOf(planned)?.kind === 'chip')
         return finding('guide/other-part', [{ kind: 'part', ref }], { ref, there: there.part, wanted: planned.part });
-      const named = { ...planned, ref: there ? nextFree(ref.replace(/\d+$/, ''), this.board.parts) : ref };
-      const fits = checkSeat(this.board, named).length === 0 && this.isClear(named);
-      const part = fits ? named : freeSeat(this.board, named);
-      if (!part) return this.moreRoom(named.part);
-      return { edit: { kind: 'seat', part }, says: `Seat ${part.ref}, ${what}, with its first pin in ${part.at}.` };
+      return this.seatedNext(ref, what);
     };
+  }
+
+  /** Seats a part where the plan has it; null where it cannot be there. */
+  seatedAsPlanned(ref: string, what: string): GuideStep | null {
+    const step = this.seatedNext(ref, what);
+    const isThere = 'edit' in step && step.edit.kind === 'seat' && step.edit.part.at === this.planned.parts[ref]?.at;
+    return isThere ? step : null;
+  }
+
+  /** Seats a part of the plan where it stands there, or else anywhere; by the next free name of its kind where its own is taken. */
+  seatedNext(ref: string, what: string): GuideStep | Finding {
+    const planned = this.planned.parts[ref] ?? { ref, part: 'npn', at: '', rotation: 0 as const };
+    const shown = new Set(labelledPlaces(this.board, 'show').map((p) => p.signal));
+    const labels = planned.labels?.filter((l) => !shown.has(l.signal));
+    const named = {
+      ...planned,
+      ...(labels && { labels }),
+      ref: partOf(this.board, ref) ? nextFree(ref.replace(/\d+$/, ''), this.board.parts) : ref,
+    };
+    const fits = planned.at !== '' && checkSeat(this.board, named).length === 0 && this.isClear(named);
+    const part = fits ? named : clearSeat(this.board, named);
+    return part
+      ? { edit: { kind: 'seat', part }, says: `Seat ${part.ref}, ${what}, with its first pin in ${part.at}.` }
+      : this.moreRoom(named.part);
   }
 
   /** One more breadboard of the plan's kind, when a part finds no place on those that are there. */

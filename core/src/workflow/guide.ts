@@ -19,9 +19,8 @@ import type { Netlist } from '../design';
 import type { Finding } from '../finding';
 import { CAPACITOR_REACH, matched } from '../inspection';
 import type { Edit } from '../job';
-import { freeSeat } from '../job';
 import { buildOrder, drivenBy, isPlain, type Packing } from '../packing';
-import { GROUND, type LayoutBoardKind, SUPPLY } from '../planning';
+import { baseOhms, GROUND, type LayoutBoardKind, LED_OHMS, PULL_DOWN_OHMS, SUPPLY } from '../planning';
 import { GuideSite, type GuideStep, type Want } from './guide-site';
 import { type Trial, trialOf } from './trial';
 
@@ -61,7 +60,8 @@ interface GuideStage {
  */
 export function nextStepOf(board: Board, packing: Packing, netlist: Netlist, kind: LayoutBoardKind = 'full'): NextStep {
   const nets = extractNets(board);
-  const siteFor = (used: Packing): GuideSite => new GuideSite(board, nets, used, kind);
+  const { fittings } = netlist;
+  const siteFor = (used: Packing): GuideSite => new GuideSite(board, nets, used, { kind, fittings });
   const asPacked = siteFor(packing);
   if (asPacked.conflicts() === 0) return nextStep(new Builder(asPacked, netlist));
   // What looks wrong may be right on other units or inputs than the packing's: a half-built board is matched only then.
@@ -198,15 +198,18 @@ class Builder {
   }
 
   private switch(name: string): Want[] {
-    const plannedSwitch = Object.values(this.site.planned.parts).find((p) => p.part === 'switch' && p.signal === name);
+    const planned = this.site.plannedPlace('give', name);
     const stimulus = this.placeOf('give', name);
-    const number = plannedSwitch?.ref.slice(1) ?? '1';
+    const kind = typeOf(this.board.parts[stimulus?.ref ?? ''] ?? { part: '' })?.kind;
+    const ends = { clock: ['1', '2'], 'change-over': ['1', '3'] }[kind as 'clock'] ?? [];
+    const resistor = planned && this.site.plannedBeside(planned.pin, 'resistor');
     // A change-over has its two ends for supply and ground, and needs no pull-down.
     const feed: Want = () => (stimulus?.other ? this.site.carries(stimulus.other, SUPPLY)() : null);
     return [
-      this.site.seated(`S${number}`, stimulus !== undefined, `the switch for ${name}`),
+      this.site.seated(planned?.ref ?? 'S1', stimulus !== undefined, `the switch for ${name}`),
       feed,
-      this.site.resistor(`R${number}`, `the pull-down of ${name}`, () =>
+      ...ends.map((id, i) => this.site.carries(pinOf(stimulus?.ref ?? '', id), i === 0 ? SUPPLY : GROUND)),
+      this.site.resistor({ planned: resistor, ohms: PULL_DOWN_OHMS }, `the pull-down of ${name}`, () =>
         stimulus?.other ? (this.nets.ofPin.get(this.site.sources.get(name) ?? '') ?? null) : null,
       ),
     ];
@@ -215,10 +218,19 @@ class Builder {
   private lampStages(net: string): GuideStage[] {
     const names = this.site.packing.outputs.filter((o) => o.net === net).map((o) => o.name);
     return names.map((name) => {
-      const plannedLed = Object.values(this.site.planned.parts).find((p) => p.part === 'led' && p.signal === name);
+      const planned = this.site.plannedPlace('show', name);
       const indicator = this.placeOf('show', name);
-      const index = this.site.packing.outputs.findIndex((o) => o.name === name);
-      const resistor = `R${this.site.packing.inputs.length + index + 1}`;
+      const part = this.board.parts[indicator?.ref ?? ''] ?? this.site.planned.parts[planned?.ref ?? ''];
+      const what = typeOf(part ?? { part: '' })?.kind ?? 'led';
+      const title = shownTitles[what] ?? 'its LED';
+      const trial = () => trialOf(this.netlist, net, indicator?.pin ?? planned?.pin ?? 'D1.A');
+      if (what === 'buzzer')
+        return { title: `${name} on ${title}`, wants: this.buzzer(name, net, { planned, indicator }), trial };
+      const resistor = planned?.other ? this.site.plannedBeside(planned.other, 'resistor') : undefined;
+      // The plan's network serves a bar that stands where the plan has it; one elsewhere gets single resistors.
+      const isAsPlanned = part?.at === this.site.planned.parts[planned?.ref ?? '']?.at;
+      const network =
+        planned?.other && isAsPlanned ? this.site.plannedBeside(planned.other, 'network-common') : undefined;
       const pin = indicator && shownPin(this.board, this.nets, indicator);
       const anode: Want = () => (pin === undefined ? null : this.site.carries(pin, net)());
       // A lamp of its own has its resistor behind it; one that shares an end with others, or has it already, before it.
@@ -229,15 +241,22 @@ class Builder {
       const back: Want = () =>
         before && indicator?.other ? this.site.carries(indicator.other, indicator.inverted ? SUPPLY : GROUND)() : null;
       return {
-        title: `${name} on its LED`,
+        title: `${name} on ${title}`,
         wants: [
-          this.site.seated(plannedLed?.ref ?? 'D1', indicator !== undefined, `the LED for ${name}`),
-          this.site.resistor(resistor, `the resistor of the LED for ${name}`, cathode),
-          ...(shares && indicator && pin === indicator.pin ? [this.series(indicator)] : []),
+          this.site.seated(
+            planned?.ref ?? 'D1',
+            indicator !== undefined,
+            `the ${what === 'led' ? 'LED' : title} for ${name}`,
+          ),
+          ...(network ? [this.network(network.ref, cathode)] : []),
+          this.site.resistor({ planned: resistor, ohms: LED_OHMS }, `the resistor of the LED for ${name}`, cathode),
+          ...(shares && indicator && pin === indicator.pin
+            ? [() => this.site.series(indicator.pin, `the resistor of ${indicator.called}`, LED_OHMS)]
+            : []),
           back,
           anode,
         ],
-        trial: () => trialOf(this.netlist, net, indicator?.pin ?? `${plannedLed?.ref}.A`),
+        trial,
       };
     });
   }
@@ -253,20 +272,38 @@ class Builder {
     return part !== undefined && labelPlacesOf(part).filter((p) => p.other === place?.other).length > 1;
   }
 
-  /** A resistor between a lamp and its signal: one lead alone with the lamp's pin. */
-  private series(place: LabelPlace): Want {
+  /** The network of a bar, where the plan has it, unless the lamp has a resistor already. */
+  private network(ref: string, cathode: () => number | null): Want {
     return () => {
-      const own = this.nets.ofPin.get(place.pin);
-      const what = `the resistor of ${place.called}`;
-      if (own === undefined) return null;
-      const loose = this.site.looseResistor('', SERIES_OHMS, true);
-      if (loose) return this.site.joined(`${loose.ref}.1`, own, what);
-      const ref = nextFree('R', this.board.parts);
-      const part = freeSeat(this.board, { ref, part: 'resistor', at: '', rotation: 90, value: SERIES_OHMS });
-      return part
-        ? { edit: { kind: 'seat', part }, says: `Seat ${ref}, ${what}, ${SERIES_OHMS} Ω.` }
-        : this.site.moreRoom(what);
+      const net = cathode();
+      if (net === null || this.site.resistorOn(net)) return null;
+      return this.site.seatedAsPlanned(ref, 'the network of its resistors');
     };
+  }
+
+  /** A buzzer that a transistor joins to ground, and the resistor of its base. */
+  private buzzer(
+    name: string,
+    net: string,
+    { planned, indicator }: { readonly planned: LabelPlace | undefined; readonly indicator: LabelPlace | undefined },
+  ): Want[] {
+    const below = (): number => this.nets.ofPin.get(indicator?.other ?? '') ?? -1;
+    const transistors = Object.values(this.board.parts).filter((p) => p.part === 'npn');
+    const netOf = (ref: string, pin: string): number => this.nets.ofPin.get(pinOf(ref, pin)) ?? -1;
+    const isAlone = ({ ref }: SeatedPart): boolean => this.nets.nets[netOf(ref, '3')]?.pins.length === 1;
+    const own = transistors.find((p) => netOf(p.ref, '3') === below()) ?? transistors.find(isAlone);
+    const ref = own?.ref ?? Object.values(this.site.planned.parts).find((p) => p.part === 'npn')?.ref ?? 'Q1';
+    const ohms = baseOhms(this.site.packing, net);
+    const base = `the resistor of the base of ${ref}`;
+    return [
+      this.site.seated(planned?.ref ?? 'Z1', indicator !== undefined, `the buzzer for ${name}`),
+      () => this.site.carries(indicator?.pin ?? '', SUPPLY)(),
+      () => (own ? null : this.site.seatedNext(ref, `the transistor that switches ${indicator?.called}`)),
+      () => (own && netOf(own.ref, '3') !== below() ? this.site.joined(`${ref}.3`, below(), 'the buzzer') : null),
+      () => this.site.carries(`${ref}.1`, GROUND)(),
+      () => this.site.series(`${ref}.2`, base, ohms),
+      () => this.site.carries(this.site.resistorOn(netOf(ref, '2'))?.other ?? '', net)(),
+    ];
   }
 
   private pullUp(net: string): Want[] {
@@ -282,8 +319,13 @@ class Builder {
   }
 }
 
-/** Before a lamp that shares its other end: some 2 mA at 5 V. */
-const SERIES_OHMS = 1000;
+/** What a signal is shown on, in words, by the kind of the part. */
+const shownTitles: Readonly<Record<string, string>> = {
+  __proto__: null as never,
+  'led-bar': 'its lamp of a bar',
+  display: 'its segment',
+  buzzer: 'its buzzer',
+};
 
 const isNear = (a: Hole, b: Hole | null): boolean =>
   b !== null && a.board === b.board && Math.abs(a.column - b.column) <= CAPACITOR_REACH;

@@ -16,7 +16,8 @@ export function layOutJob(
   { kind = layoutBoardKindOf(job), tell }: Pick<PlanOptions, 'kind' | 'tell'> = {},
 ): Layout {
   const locks = job.locks ?? noLocks;
-  if (!hasFixed(job.board) || !netlist) return layOut(packing, { kind, locks, ...(tell && { tell }) });
+  if (!hasFixed(job.board) || !netlist)
+    return layOut(packing, netlist ?? { fittings: [] }, { kind, locks, ...(tell && { tell }) });
   const { board, stopped, packing: wired } = laidAround(job.board, packing, netlist, { locks, kind, tell });
   if (stopped) return { edit: null, findings: [stopped] };
   return { edit: { kind: 'lay-out', packing: wired, board }, findings: [] };

@@ -1,6 +1,6 @@
 import { extractNets, isBare } from '../board';
 import { type FamilyId, readDesign } from '../catalogue';
-import type { Reading } from '../design';
+import type { Netlist, Reading } from '../design';
 import { type Finding, finding } from '../finding';
 import { inspect, isBuiltOtherwise } from '../inspection';
 import type { Edit } from '../job/edit';
@@ -44,9 +44,13 @@ export function layoutBoardKindOf({ board }: Job): LayoutBoardKind {
   return type === 'mini' ? 'full' : type;
 }
 
-/** The edit that lays a packing out on fresh boards, or why it cannot be. */
-export function layOut(given: Packing, options: PlanOptions = {}): Layout {
-  const { packing, board, findings } = plan(given, options);
+/** The edit that lays a packing of a design out on fresh boards, with what its sheet wants signals shown on, or why it cannot be. */
+export function layOut(
+  given: Packing,
+  { fittings }: Pick<Netlist, 'fittings'>,
+  options: Omit<PlanOptions, 'fittings'> = {},
+): Layout {
+  const { packing, board, findings } = plan(given, { ...options, fittings });
   return { edit: board && { kind: 'lay-out', packing, board }, findings };
 }
 

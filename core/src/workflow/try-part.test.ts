@@ -17,7 +17,7 @@ async function laidOut(id: string, units: readonly number[] = []): Promise<Job> 
   const job = tryPart(findChip(id) ?? expect.fail(id), units) ?? expect.fail(`no job for ${id}`);
   const { packing, findings, reading } = await packJob(job, solve);
   expect([...reading.findings, ...findings].filter(isError), id).toEqual([]);
-  const { edit } = layOut(packing ?? expect.fail(id));
+  const { edit } = layOut(packing ?? expect.fail(id), reading.design.netlist ?? expect.fail(id));
   const applied = edit && applyEdit(job, edit);
   return applied?.ok ? applied.job : expect.fail(`${id}: not laid out`);
 }

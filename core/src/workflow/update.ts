@@ -3,20 +3,26 @@ import {
   byNumber,
   extractNets,
   type Jumper,
+  type LabelPlace,
+  labelledPlaces,
+  labelPlacesOf,
+  lampFeed,
   leadsOf,
+  type Nets,
   nextFree,
   parseHole,
   type SeatedPart,
   stripOf,
 } from '../board';
 import { innerOf, isIndicator, isStimulus, typeOf } from '../catalogue';
-import type { Netlist } from '../design';
+import type { FittedSignals, Netlist } from '../design';
 import { elementAt } from '../element-at';
 import type { Finding } from '../finding';
 import { matched } from '../inspection';
 import { applyEdit, newJob } from '../job';
 import { type Locks, noLocks, type Package, type Packing } from '../packing';
 import { expectationOf, GROUND, type LayoutBoardKind, SUPPLY } from '../planning';
+import { isFitted } from './fitted';
 import { nextStepOf } from './guide';
 
 /**
@@ -48,7 +54,7 @@ export function broughtUpTo(
     tell,
   }: { readonly kind?: LayoutBoardKind; readonly tell?: ((share: number) => void) | undefined } = {},
 ): Update {
-  const kept = withoutWrong(board, withFixedChips(packing, board));
+  const kept = withoutWrong(board, withFixedChips(packing, board), netlist.fittings);
   // What was kept was kept for these units: another match of the half-empty board might choose others.
   const { wired } = kept;
   let job = { ...newJob('update'), board: kept.board };
@@ -142,11 +148,15 @@ function namedAfter(packing: Packing, parts: Board['parts'], locks: Locks): Pack
 }
 
 /** The board without parts that no longer serve and jumpers that would join what must not be joined, and the units that it was held to. */
-function withoutWrong(board: Board, packing: Packing): { board: Board; wired: Packing } {
-  const parts = servingParts(board, packing);
+function withoutWrong(
+  board: Board,
+  packing: Packing,
+  fittings: readonly FittedSignals[],
+): { board: Board; wired: Packing } {
+  const parts = servingParts(board, packing, fittings);
   const bare = { ...board, parts };
   const wired = matched(packing, bare, extractNets(bare));
-  const labels = new Labels(bare, wired);
+  const labels = new Labels(bare, wired, extractNets(board));
   const jumpers: Record<string, Jumper> = {};
   const loose = (j: Jumper): boolean => [j.from, j.to].some((end) => labels.isDeserted(end, board));
   for (const jumper of Object.values(board.jumpers).sort((a, b) => byNumber(a.id, b.id)))
@@ -154,32 +164,56 @@ function withoutWrong(board: Board, packing: Packing): { board: Board; wired: Pa
   return { board: { ...bare, jumpers }, wired };
 }
 
-/** Parts that stay: chips that the packing has under their name, switches and lamps of signals that are left, and what has no label. */
-function servingParts(board: Board, packing: Packing): Record<string, SeatedPart> {
+/**
+ * Parts that stay: chips that the packing has under their name, switches and lamps of signals that are left and may come from them or be shown on them,
+ * and what has no label. Of parts with several labels those that answer nothing are taken off.
+ */
+function servingParts(board: Board, packing: Packing, fittings: readonly FittedSignals[]): Record<string, SeatedPart> {
   const chips = new Map(packing.packages.map((p) => [p.ref, p.part]));
   const outputs = new Set(packing.outputs.map((o) => o.name));
-  const gone = Object.values(board.parts).filter((part) => {
+  const fittingOf = new Map(fittings.flatMap((f) => f.signals.map((name) => [name, f] as const)));
+  const serves = (part: SeatedPart, signal: string, of: string): boolean => {
+    const fitted = fittingOf.get(signal);
+    const isThere = isStimulus(typeOf(part)) ? packing.inputs.includes(signal) : outputs.has(signal);
+    return isThere && (!fitted || isFitted(part, of, fitted, signal));
+  };
+  const kept = Object.values(board.parts).map((part) => {
+    const labels = part.labels?.filter((l) => part.fixed || serves(part, l.signal, l.of));
+    return labels && labels.length > 0 ? { ...part, labels } : part;
+  });
+  const gone = kept.filter((part) => {
     const type = typeOf(part);
     if (part.fixed) return false;
     if (type?.kind === 'chip') return chips.get(part.ref) !== part.part;
+    if (part.labels !== undefined) return part.labels.every((l) => !serves(part, l.signal, l.of));
     if (part.signal === undefined) return false;
-    if (isStimulus(type)) return !packing.inputs.includes(part.signal);
-    return isIndicator(type) && !outputs.has(part.signal);
+    return (isStimulus(type) || isIndicator(type)) && !serves(part, part.signal, '');
   });
+  const nets = extractNets(board);
   const strips = new Set(gone.filter((p) => typeOf(p)?.kind !== 'chip').flatMap(stripsOf));
-  const refs = new Set(gone.map((p) => p.ref));
-  // The resistors of switches and lamps that go, go with them.
+  // The resistors of switches and lamps that go, go with them, and the transistor of a buzzer; those of segments that lose their label too.
+  const left = new Set(kept.flatMap((part) => (gone.includes(part) ? [] : labelPlacesOf(part).map(labelledAs))));
+  const dark = labelledPlaces(board, 'show').filter((place) => !left.has(labelledAs(place)));
+  const feeds = dark.flatMap((place) => lampFeed(board, nets, place).through);
+  const refs = new Set([...gone.map((p) => p.ref), ...feeds.filter((ref) => !board.parts[ref]?.fixed)]);
   return Object.fromEntries(
-    Object.entries(board.parts).filter(([ref, part]) => {
-      const with_ = innerOf(typeOf(part)).resistors.length > 0 && stripsOf(part).some((s) => strips.has(s));
-      return !refs.has(ref) && !with_;
-    }),
+    kept
+      .map((part) => [part.ref, part] as const)
+      .filter(([ref, part]) => {
+        const with_ = innerOf(typeOf(part)).resistors.length > 0 && stripsOf(part).some((s) => strips.has(s));
+        return !refs.has(ref) && !with_;
+      }),
   );
 }
+
+const labelledAs = ({ called, signal }: LabelPlace): string => `${called} ${signal}`;
 
 function stripsOf(part: SeatedPart): string[] {
   return leadsOf(part).flatMap(({ hole }) => (hole && hole.row.length === 1 ? [stripOf(hole)] : []));
 }
+
+/** Before the name of an unused output, as what its strip carries. */
+const SPARE = 'spare ';
 
 /** What each group of joined strips must carry; groups of two different signals are never joined. */
 class Labels {
@@ -187,15 +221,18 @@ class Labels {
   private readonly label = new Map<string, string>();
   private readonly inUse = new Set<string>();
 
-  constructor(board: Board, packing: Packing) {
-    const expected = expectationOf(packing, board);
+  /** `nets` are those of the board with all its jumpers: lamps show what comes to them through them. */
+  constructor(board: Board, packing: Packing, nets: Nets) {
+    const expected = expectationOf(packing, board, nets);
     for (const part of Object.values(board.parts))
       for (const { pin, type, hole } of leadsOf(part)) {
         if (!hole) continue;
         const strip = stripOf(hole);
         this.inUse.add(strip);
         const rail = this.railOf(part, type.role, type.id);
-        const own = rail ?? expected.get(pin) ?? (type.role === 'output' ? `spare ${pin}` : undefined);
+        // A spare input is tied to ground, a spare output to nothing.
+        const spare = type.role === 'output' ? `${SPARE}${pin}` : type.role === 'input' ? GROUND : undefined;
+        const own = rail ?? expected.get(pin) ?? spare;
         if (own !== undefined && !this.label.has(strip)) this.label.set(strip, own);
       }
   }
@@ -228,6 +265,8 @@ class Labels {
     if (p === q) return true;
     const [one, other] = [this.label.get(p), this.label.get(q)];
     if (one !== undefined && other !== undefined && one !== other) return false;
+    // What an unused gate gives goes nowhere.
+    if (one?.startsWith(SPARE) || other?.startsWith(SPARE)) return false;
     this.parent.set(q, p);
     if (one === undefined && other !== undefined) this.label.set(p, other);
     return true;

@@ -63,7 +63,7 @@ async function jobFor(part: PartType, units: readonly number[]): Promise<string>
   const { packing, findings } = await runLong('pack', new AbortController().signal, (api) =>
     api.pack(netlist, job.family, noRules),
   );
-  const { edit, findings: more } = packing ? layOut(packing) : { edit: null, findings };
+  const { edit, findings: more } = packing ? layOut(packing, netlist) : { edit: null, findings };
   const applied = edit && applyEdit(job, edit);
   if (!applied?.ok) throw new Error([...findings, ...more].map(says).join(' '));
   return shelf.add(applied.job);

@@ -13,6 +13,8 @@ import {
   clauseWords,
   type Finding,
   findChip,
+  fittingPhrases,
+  fittingSpans,
   keywords,
   lex,
   ownPartsOf,
@@ -23,6 +25,7 @@ import {
   remedy,
   says,
   statementWords,
+  type Token,
 } from '@saddlebag/core';
 import type { Colours } from '../base/palette';
 import { pointAt } from '../kit/follow';
@@ -58,12 +61,16 @@ function nameMark(name: string, colours: Colours, followed: string | null): Deco
 function decorate(view: EditorView, colours: Colours, followed: string | null): DecorationSet {
   const marks = new RangeSetBuilder<Decoration>();
   for (const { from: start, to: end } of view.visibleRanges) {
-    for (const token of lex(view.state.sliceDoc(start, end))) {
+    const tokens = lex(view.state.sliceDoc(start, end));
+    const fitted = fittingSpans(tokens);
+    const isWord = ({ text, from }: Token): boolean =>
+      keywords.has(text) || fitted.some((span) => span.from <= from && from < span.to);
+    for (const token of tokens) {
       const [from, to] = [start + token.from, start + token.to];
       if (token.kind === 'comment') marks.add(from, to, comment);
       else if (token.kind === 'string' || token.kind === 'open-string') marks.add(from, to, label);
       else if (token.kind === 'name')
-        marks.add(from, to, keywords.has(token.text) ? keyword : nameMark(token.text, colours, followed));
+        marks.add(from, to, isWord(token) ? keyword : nameMark(token.text, colours, followed));
     }
   }
   return marks.finish();
@@ -139,11 +146,19 @@ export function completeNames(context: CompletionContext): CompletionResult | nu
   const at = word?.from ?? context.pos;
   const names = new Set<string>();
   const words = new Set([...keywords, ...statementWords, ...clauseWords.flatMap((w) => w.split(' '))]);
-  for (const token of lex(context.state.doc.toString()))
-    if (token.kind === 'name' && !words.has(token.text) && !(token.from <= at && context.pos <= token.to))
+  const tokens = lex(context.state.doc.toString());
+  const fitted = fittingSpans(tokens);
+  const isFitting = (from: number): boolean => fitted.some((span) => span.from <= from && from < span.to);
+  for (const token of tokens)
+    if (
+      token.kind === 'name' &&
+      !words.has(token.text) &&
+      !isFitting(token.from) &&
+      !(token.from <= at && context.pos <= token.to)
+    )
       names.add(token.text);
   const options: Completion[] = [...names].map((name) => ({ label: name, type: 'variable' }));
-  for (const name of [...keywords, ...statementWords, ...clauseWords])
+  for (const name of [...keywords, ...statementWords, ...clauseWords, ...fittingPhrases])
     options.push(name === 'part' ? ownPart : { label: name, type: 'keyword' });
   return { from: at, options, validFor: /^\w*$/ };
 }

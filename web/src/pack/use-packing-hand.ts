@@ -10,6 +10,7 @@ import {
   layoutBoardKindOf,
   lockGate,
   moveGate,
+  type Netlist,
   newJob,
   noLocks,
   type Packing,
@@ -36,25 +37,26 @@ export interface PackingHand {
 }
 
 /** Whether a board is what the planner makes of its packing, in whatever order its parts are listed. */
-function isAsPlanned(board: Board, packing: Packing): boolean {
-  const { edit } = layOut(packing, { kind: layoutBoardKindOf({ ...newJob(''), board }), asPacked: true });
+function isAsPlanned(board: Board, packing: Packing, design: Pick<Netlist, 'fittings'>): boolean {
+  const { edit } = layOut(packing, design, { kind: layoutBoardKindOf({ ...newJob(''), board }), asPacked: true });
   const text = (of: Board): string => writeJobFile({ ...newJob(''), board: of });
   return edit?.kind === 'lay-out' && text(edit.board) === text(board);
 }
 
 /** Puts packings into the job, each as one edit, with the board brought along. */
 function useCommit() {
-  const { job, session } = useJobView();
+  const { job, session, netlist } = useJobView();
+  const design = netlist ?? { fittings: [] };
   const editsFor = (next: Packing): readonly Edit[] | null => {
     if (isBare(job.board)) return [{ kind: 'take-packing', packing: next }];
-    const { edit, findings } = layOut(next, { kind: layoutBoardKindOf(job), asPacked: true });
+    const { edit, findings } = layOut(next, design, { kind: layoutBoardKindOf(job), asPacked: true });
     if (edit) return [edit];
     tell(findings.map(says).join(' '));
     return null;
   };
   const laidAfresh = 'The board is laid out afresh for it. Undo brings the old one back.';
   // A board that is as it was planned is planned anew without a word; wiring done by hand is not.
-  const isByHand = (): boolean => !isBare(job.board) && !(job.packing && isAsPlanned(job.board, job.packing));
+  const isByHand = (): boolean => !isBare(job.board) && !(job.packing && isAsPlanned(job.board, job.packing, design));
   return {
     commit: (what: string, request: ByHand | null): void => {
       if (!request) return;

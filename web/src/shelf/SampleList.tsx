@@ -20,6 +20,7 @@ const notes: Readonly<Record<string, string>> = {
   'keepers-clock': 'twenty-four hours, with a fast switch',
   'ropes-by-tens': 'a ripple counter cut at ten by a NAND',
   'seconds-digit': 'timer, counter, decoder and display',
+  'paddle-panel': 'a digit, a buzzer and buttons, planned whole',
   'up-and-down': 'ripple counters, stepped by hand',
   'false-alarm': 'a hazard that clocks a flip-flop',
   'steady-button': 'bounces counted, and kept out',

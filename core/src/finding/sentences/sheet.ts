@@ -28,6 +28,36 @@ export const sheetSentences = {
     says: '{expected} is missing before {found}.',
     todo: 'Write {example}.',
   },
+  'sheet/unknown-fitting': {
+    severity: 'error',
+    says: '{found} does not say what signals come from or are shown on.',
+    todo: 'Behind {word} write one of these: {known}.',
+  },
+  'sheet/behind-fitting': {
+    severity: 'error',
+    says: 'What signals come from or are shown on holds for its whole line, and stands at the end of it.',
+    todo: 'Declare the signals behind it in a line of their own: {kind} ….',
+  },
+  'sheet/unknown-colour': {
+    severity: 'error',
+    says: '{found} is no colour of a lamp.',
+    todo: 'Write one of these: {known}.',
+  },
+  'sheet/bad-rate': {
+    severity: 'error',
+    says: '{found} is no rate of a clock module.',
+    todo: 'Write a whole number of Hz, kHz or MHz up to {most} MHz: from clock 10 Hz.',
+  },
+  'sheet/display-signals': {
+    severity: 'error',
+    says: 'A display takes 7 signals, segments a to g in order, or 8 with the point; here are {count}.',
+    todo: 'Put on display behind the seven signals of one digit, one digit a line.',
+  },
+  'sheet/one-buzzer': {
+    severity: 'error',
+    says: 'A buzzer sounds for one signal; here are {count}.',
+    todo: 'Put on buzzer behind the one, in a line of its own.',
+  },
   'sheet/unclosed-bracket': {
     severity: 'error',
     says: 'This bracket is never closed.',

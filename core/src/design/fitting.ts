@@ -1,0 +1,59 @@
+import type { Span } from '../finding';
+
+/** Colours that a sheet may ask of a lamp. */
+export const lampColours = ['red', 'yellow', 'green', 'blue', 'white'] as const;
+/** The colour of an LED. */
+export type LedColour = (typeof lampColours)[number];
+
+/**
+ * What signals come from or are shown on, when a board is planned: lamps of a colour, bars of eight lamps, a seven-segment display (its segments a to g and
+ * perhaps the point, in this order; `low`: lit when low), a buzzer, a switch, a push-button, or a clock module of so many hertz.
+ */
+export type Fitting =
+  | { readonly kind: 'lamp'; readonly colour: LedColour }
+  | { readonly kind: 'bar' }
+  | { readonly kind: 'display'; readonly low: boolean }
+  | { readonly kind: 'buzzer' }
+  | { readonly kind: 'switch' }
+  | { readonly kind: 'button' }
+  | { readonly kind: 'clock'; readonly hertz: number };
+
+/** A fitting as it stands at the end of a line that declares signals: it holds for all of them. */
+export interface WrittenFitting {
+  readonly fitting: Fitting;
+  readonly at?: Span;
+}
+
+/** Signals, wire by wire, with what they come from or are shown on. */
+export interface FittedSignals {
+  readonly fitting: Fitting;
+  readonly signals: readonly string[];
+}
+
+/** The words that follow `from` behind an `in` line, and `on` behind an `out` line. */
+export const fittingWords = {
+  in: ['switch', 'button', 'clock'],
+  out: ['lamp', 'bar', 'display', 'buzzer'],
+} as const;
+
+/** The word before a fitting. */
+export const fittingWord = { in: 'from', out: 'on' } as const;
+
+/** Signals that a display takes: seven segments, and perhaps the point. */
+export const DISPLAY_SIGNALS = [7, 8] as const;
+
+/** Units that the rate of a clock may be given in, in hertz. */
+export const rateUnits: Readonly<Record<string, number>> = { __proto__: null as never, Hz: 1, kHz: 1e3, MHz: 1e6 };
+/** The fastest clock module that can be asked for, in hertz. */
+export const MOST_HERTZ = 10e6;
+
+/** A fitting as it is written behind signals. */
+export function printFitting(fitting: Fitting): string {
+  const { kind } = fitting;
+  if (kind === 'lamp') return `on lamp ${fitting.colour}`;
+  if (kind === 'display') return fitting.low ? 'on display low' : 'on display';
+  if (kind === 'bar' || kind === 'buzzer') return `on ${kind}`;
+  if (kind !== 'clock') return `from ${kind}`;
+  const [unit, scale] = Object.entries(rateUnits).findLast(([, s]) => fitting.hertz % s === 0) ?? ['Hz', 1];
+  return `from clock ${fitting.hertz / scale} ${unit}`;
+}
