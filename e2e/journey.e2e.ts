@@ -31,6 +31,41 @@ async function newcomer(): Promise<Person> {
 const folder = mkdtempSync(join(tmpdir(), 'saddlebag-e2e-'));
 
 describe('from a sheet of equations to a lit LED', () => {
+  it('a person says what signals come from and are shown on, and finds it on the board; another wish is brought up to date by one press', async () => {
+    const p = await newcomer();
+    await p.goes();
+    await p.presses('New job');
+    await (await p.sees('.cm-content')).click();
+    await p.types('in A from button\nin B\nout Y on lamp purple\nY = A & B');
+    await p.reads('“purple” is no colour of a lamp.');
+    await p.keys('Escape', 'ArrowUp', 'End', ...Array<string>(6).fill('Backspace'));
+    await p.types('green');
+    await p.readsNot('is no colour');
+    await p.turnsTo('pack');
+    await p.reads('1 chip');
+    await p.presses('Lay it out on boards');
+    await p.sees('[data-ref=S1]');
+    await p.turnsTo('inspect');
+    await p.reads('No problems found');
+    await p.turnsTo('power');
+    await p.keys('w');
+    await p.reads('4 of 4 rows seen, all agree');
+    await p.turnsTo('design');
+    await (await p.sees('.cm-content')).click();
+    await p.keys('Escape', 'Control+End', 'ArrowUp', 'End', ...Array<string>('lamp green'.length).fill('Backspace'));
+    await p.types('buzzer');
+    await p.turnsTo('board');
+    await p.presses('Bring up to date');
+    await p.sees('[data-ref=Z1]');
+    await p.sees('[data-ref=S1]');
+    await p.turnsTo('inspect');
+    await p.reads('No problems found');
+    await p.turnsTo('power');
+    await p.keys('w');
+    await p.reads('4 of 4 rows seen, all agree');
+    expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);
+  });
+
   it('a person writes a sheet, has it packed and laid out, powers it up and prints the card', async () => {
     const p = await newcomer();
     await p.goes();

@@ -102,13 +102,20 @@ export function ChangeOver({ part, look }: BenchPartProps) {
 /** A push button, pressed or not. */
 export function PushButton({ part, look }: BenchPartProps) {
   const { x, y } = middle(part);
+  const name = part.seated.signal?.slice(0, 5) ?? '';
   return (
     <>
       <Body part={part} fill="#3A3F3C" rx={0.2} />
       <Pins part={part} />
       <circle cx={x} cy={y} r={0.82} fill={look === '1' ? '#F7C64A' : '#15191A'} stroke={METAL} strokeWidth={0.1} />
-      <SvgText x={x} y={y + 0.22} size={0.58} fill={look === '1' ? '#2A1708' : PRINT} weight={600}>
-        {part.seated.signal?.slice(0, 3) ?? ''}
+      <SvgText
+        x={x}
+        y={y + 0.2}
+        size={0.58 * Math.min(1, 3.2 / name.length)}
+        fill={look === '1' ? '#2A1708' : PRINT}
+        weight={600}
+      >
+        {name}
       </SvgText>
     </>
   );
