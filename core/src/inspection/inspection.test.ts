@@ -178,6 +178,11 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       ),
       'Q1',
     ],
+    [
+      'one-shot-no-time',
+      following('board', 'seat 74HC123 b2.e10', 'U3.16 > b1.top+', 'U3.8 > b1.bottom-', 'U3.13 > U3.10'),
+      'U3.15',
+    ],
     ['control-left-open', following('board', 'seat 74HC74 b2.e10', 'U3.5 > U3.12', 'U3.2 > b1.top+'), 'U3.1'],
     ['colour-lies', following('colour w20 red'), 'w20'],
     ['supply-not-in-corners', following('board', 'seat 74LS93 b2.e10'), 'U3'],

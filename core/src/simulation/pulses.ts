@@ -24,10 +24,22 @@ export const familyOf = ({ part }: Pick<SeatedPart, 'part'>): FamilyId => readPa
 export function pulseSeconds(
   board: BoardVolts,
   parts: readonly SeatedPart[],
-  { ref, type, family }: Pick<SeatedChip, 'ref' | 'type' | 'family'>,
+  chip: Pick<SeatedChip, 'ref' | 'type' | 'family'>,
   law: PulseTimer,
 ): number {
-  const { factor, plusOhms } = oneShotLaw(law, family);
+  const { factor, plusOhms } = oneShotLaw(law, chip.family);
+  const { farads, siemens } = pulseParts(board, parts, chip, law);
+  if (farads === 0) return SHORTEST_S;
+  return siemens === 0 ? Infinity : Math.max(SHORTEST_S, factor * farads * (1 / siemens + plusOhms));
+}
+
+/** What sets the pulse of a seated one-shot: farads between its two pins, and siemens from supply to the one that is charged; 0 where there is none. */
+export function pulseParts(
+  board: BoardVolts,
+  parts: readonly SeatedPart[],
+  { ref, type }: Pick<SeatedChip, 'ref' | 'type'>,
+  law: PulseTimer,
+): { readonly farads: number; readonly siemens: number } {
   const nodeOf = (name: string): number =>
     board.nets.ofPin.get(`${ref}.${type.pins.find((p) => p.name === name)?.id ?? ''}`) ?? -1;
   const [timing, far] = [nodeOf(law.resistor), nodeOf(law.capacitor)];
@@ -44,6 +56,5 @@ export function pulseSeconds(
   for (const part of parts)
     for (const { a, b, share } of innerOf(typeOf(part)).resistors)
       if (joins(part, [a, b], isSupply)) siemens += 1 / (share * (part.value ?? 1000));
-  if (farads === 0) return SHORTEST_S;
-  return siemens === 0 ? Infinity : Math.max(SHORTEST_S, factor * farads * (1 / siemens + plusOhms));
+  return { farads, siemens };
 }

@@ -182,6 +182,11 @@ export const inspectionSentences = {
     says: '{ref} gets {given} mA at its base; to carry the {load} mA of its load it needs {needed} mA.',
     todo: 'Use a resistor of {ohms} Ω or less at its base.',
   },
+  'one-shot-no-time': {
+    severity: 'warning',
+    says: 'The one-shot of {ref} at {pin} has no {lacks}: its pulse {lasts}.',
+    todo: 'Put a capacitor between {far} and {pin} and a resistor from {pin} to supply; Timers says which give the pulse that is wanted.',
+  },
   'gate-left-open': {
     severity: 'error',
     says: '{pin}, the gate of {ref}, is open: it keeps whatever charge it has.',

@@ -35,6 +35,7 @@ import { ledShorted } from './led-shorted';
 import { levelBetween, levelsDoNotMeet } from './level-between';
 import { noCapacitor } from './no-capacitor';
 import { noSupplySource } from './no-supply-source';
+import { oneShotNoTime } from './one-shot-no-time';
 import { openCollectorNoPullUp } from './open-collector-no-pull-up';
 import { outputOnRail } from './output-on-rail';
 import { outputsJoined } from './outputs-joined';
@@ -129,6 +130,7 @@ export const rules: readonly Rule[] = [
   baseNoResistor,
   baseTooWeak,
   gateLeftOpen,
+  oneShotNoTime,
   openCollectorNoPullUp,
   fanOut,
   levelsDoNotMeet,
