@@ -10,6 +10,7 @@ import {
   type Job,
   layOut,
   newJob,
+  noExtras,
   type Packing,
   packByStrategy,
   packJob,
@@ -339,7 +340,7 @@ async function made(id: string): Promise<string> {
   const packing = fromDrawer.includes(id) ? await packedFromDrawer(reading) : written;
   const wrong = reading.findings.find(isError);
   if (wrong || !packing) throw new Error(`${id}: ${wrong ? says(wrong) : 'no packing'}`);
-  const { edit } = layOut(packing, reading.design.netlist ?? { fittings: [] });
+  const { edit } = layOut(packing, reading.design.netlist ?? noExtras);
   const applied = edit && applyEdit(job, edit);
   if (!applied?.ok) throw new Error(`${id}: not laid out`);
   return writeJobFile((mistakes[id] ?? []).reduce(typed, applied.job));

@@ -236,16 +236,19 @@ class Stager {
   /** A unit of a part that the sheet uses by number: all its pins, then what its outputs show. */
   private usedUnit(ref: string, unit: Unit, use: UnitUse): void {
     const pins = [...new Set([...unit.inputs, ...unit.outputs])];
+    const analogue = this.analoguePins(ref, unit);
+    const timing = this.besidePins(analogue);
     const many =
       unit.outputs.length > 1 ? `outputs on pins ${unit.outputs.join(', ')}` : `output on pin ${unit.outputs[0]}`;
     if (use.part === 'block') this.block(ref, unit, use);
     else
       this.stage('gate', `${use.gate}: ${ref} unit ${unit.name}`, {
-        parts: [],
+        parts: timing,
         test: `Its ${many}: compare with its datasheet.`,
         trial: null,
       });
-    this.claim(pins.map((id) => pinOf(ref, id)));
+    const ends = timing.flatMap((r) => leadsOf(entryOf(this.board.parts, r)).map((lead) => lead.pin));
+    this.claim([...pins.map((id) => pinOf(ref, id)), ...analogue, ...ends]);
     for (const net of drivenBy(use)) {
       const pullUps = this.refs('resistor').filter((r) => !this.placed.has(r) && this.board.parts[r]?.signal === net);
       if (pullUps.length > 0) {
@@ -257,6 +260,21 @@ class Stager {
       }
       this.leds(net);
     }
+  }
+
+  /** The pins at which a unit's pulses are timed. */
+  private analoguePins(ref: string, { timers }: Unit): string[] {
+    const pins = typeOf(entryOf(this.board.parts, ref))?.pins ?? [];
+    const names = timers.flatMap(({ law }) => [law.resistor, law.capacitor]);
+    return pins.filter((p) => names.includes(p.name)).map((p) => pinOf(ref, p.id));
+  }
+
+  /** Resistors and capacitors in the nets of some pins that are not placed yet. */
+  private besidePins(pins: readonly string[]): string[] {
+    const nets = new Set(pins.map((pin) => this.nets.ofPin.get(pin)));
+    const isBeside = (ref: string): boolean =>
+      leadsOf(entryOf(this.board.parts, ref)).some(({ pin }) => nets.has(this.nets.ofPin.get(pin)));
+    return [...this.refs('resistor'), ...this.refs('capacitor')].filter((r) => !this.placed.has(r) && isBeside(r));
   }
 
   /** A larger block that the packing chose: what it makes, and a trial of the first of that. */

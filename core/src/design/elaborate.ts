@@ -2,7 +2,7 @@ import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import type { Expr } from '../logic';
 import { rangeOf, wiresOf } from './bus';
-import { DISPLAY_SIGNALS, type FittedSignals, type WrittenFitting } from './fitting';
+import { DISPLAY_SIGNALS, type FittedSignals, type WantedPulses, type WrittenFitting } from './fitting';
 import type { Clauses, Declarations, Equation, Line, PinJoin, Sheet, Signal, Statement, UsedPart } from './sheet';
 import { type TabledOutput, tableOfCells, tableOfRows, type WrittenRow } from './table-statement';
 
@@ -67,6 +67,7 @@ class Elaborator {
   private readonly parts: UsedPart[] = [];
   private readonly never: Expr[] = [];
   private readonly fittings: FittedSignals[] = [];
+  private readonly pulses: WantedPulses[] = [];
   private readonly refs = new Set<string>();
   private readonly blocks = new Map<string, readonly Statement[]>();
   private full = false;
@@ -89,7 +90,15 @@ class Elaborator {
     this.body(body, scope);
     const { equations, parts, never } = this;
     const outputs = this.outputs.map((s) => (this.driven.has(s.name) ? { ...s, drivenBy: driverOf(s.name) } : s));
-    const declared = { inputs: this.inputs, outputs, equations, parts, never, fittings: this.fittings };
+    const declared = {
+      inputs: this.inputs,
+      outputs,
+      equations,
+      parts,
+      never,
+      fittings: this.fittings,
+      pulses: this.pulses,
+    };
     return { declared, findings: this.findings };
   }
 
@@ -246,6 +255,7 @@ class Elaborator {
     if (scope.depth >= MAX_BLOCK_DEPTH)
       throw new StatementError(finding('sheet/blocks-too-deep', [at(s.part)], { name, limit: MAX_BLOCK_DEPTH }));
     this.refs.add(ref);
+    if (s.pulses) this.wantPulses(s, ref, found?.idle?.length ?? 0);
     const inside = block ?? (found?.sheet.lines.flatMap((l) => l.statement ?? []) as Statement[]);
     const pins = (kind: 'in' | 'out'): string[] =>
       inside.flatMap((t) => (t.kind === kind ? t.signals.flatMap((signal) => wired(signal).map((w) => w.name)) : []));
@@ -285,6 +295,20 @@ class Elaborator {
     const prefix = `${ref}.`;
     this.body(inside, { prefix, buses: busesOf(inside), aliases, depth: scope.depth + 1, plain: false });
     for (const [pin, signal] of aliases) this.alias(`${prefix}${pin}`, signal, s.ref);
+  }
+
+  /** Notes how long the one-shots of a part are to last: one time for all, or one for each. */
+  private wantPulses(
+    { pulses = [], ref: at }: Extract<Statement, { kind: 'use' }>,
+    ref: string,
+    oneShots: number,
+  ): void {
+    if (oneShots === 0 || (pulses.length > 1 && pulses.length !== oneShots))
+      throw new StatementError(
+        finding('sheet/pulses', [atText(at.at ?? nowhere)], { ref: at.name, has: oneShots, given: pulses.length }),
+      );
+    const seconds = Array.from({ length: oneShots }, (_, i) => pulses[i] ?? elementAt(pulses, 0));
+    this.pulses.push({ ref, seconds });
   }
 
   /** Lets a pin be read by its dotted name even where its output was given another. */

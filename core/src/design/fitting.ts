@@ -39,6 +39,24 @@ export const fittingWords = {
 /** The word before a fitting. */
 export const fittingWord = { in: 'from', out: 'on' } as const;
 
+/** A used part whose pulses last so many seconds each, in the order of its one-shots. */
+export interface WantedPulses {
+  readonly ref: string;
+  readonly seconds: readonly number[];
+}
+
+/** Units that times are given in, in seconds. */
+export const timeUnits: Readonly<Record<string, number>> = { __proto__: null as never, us: 1e-6, ms: 1e-3, s: 1 };
+/** Pulses that a one-shot can be given with parts of a bench, in seconds. */
+export const PULSE_S = { least: 1e-6, most: 10 } as const;
+
+/** A time as it is written: in the largest unit of which it is a whole number. */
+export function printSeconds(seconds: number): string {
+  const us = Math.round(seconds * 1e6);
+  const [unit, scale] = us % 1e6 === 0 ? ['s', 1e6] : us % 1000 === 0 ? ['ms', 1000] : ['us', 1];
+  return `${us / scale} ${unit}`;
+}
+
 /** Signals that a display takes: seven segments, and perhaps the point. */
 export const DISPLAY_SIGNALS = [7, 8] as const;
 

@@ -12,6 +12,7 @@ export {
   type LedColour,
   lampColours,
   printFitting,
+  type WantedPulses,
 } from './fitting';
 export { formatted } from './format';
 export { editGate, type GateEdit, type GateEdited } from './gate-edit';

@@ -1,7 +1,7 @@
 import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import { type Connective, complement, type Expr, eachName, type GateKind, type Network, printExpr } from '../logic';
-import type { FittedSignals } from './fitting';
+import type { FittedSignals, WantedPulses } from './fitting';
 import type { Declarations, Equation, UsedPart } from './sheet';
 
 /** The most gates that are made from one sheet. */
@@ -71,6 +71,8 @@ export interface Netlist {
   readonly cells: readonly Cell[];
   /** What inputs come from and outputs are shown on; it changes nothing of what the design computes. */
   readonly fittings: readonly FittedSignals[];
+  /** How long the pulses of used one-shots are to last, by the name of the part on the sheet. */
+  readonly pulses: readonly WantedPulses[];
   /** Absent when every row matters to every output, or when there are too many inputs to tell. */
   readonly unused?: Unused;
 }
@@ -92,7 +94,14 @@ export function netlistOf(declared: Declarations): { netlist: Netlist; findings:
   const outputs = declared.outputs.map(({ name, drivenBy }) => ({ name, net: maker.netOf(drivenBy ?? name) }));
   maker.finish();
   const inputs = declared.inputs.map((s) => s.name);
-  const netlist = { inputs, outputs, gates: maker.gates, cells: maker.cells, fittings: declared.fittings };
+  const netlist = {
+    inputs,
+    outputs,
+    gates: maker.gates,
+    cells: maker.cells,
+    fittings: declared.fittings,
+    pulses: declared.pulses,
+  };
   const findings = maker.overflow ? [finding('sheet/too-large', [atText(maker.overflow)], { limit: MAX_GATES })] : [];
   return { netlist: findings.length > 0 ? { ...netlist, gates: [], outputs: [] } : netlist, findings };
 }

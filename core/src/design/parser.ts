@@ -7,7 +7,9 @@ import {
   fittingWords,
   lampColours,
   MOST_HERTZ,
+  PULSE_S,
   rateUnits,
+  timeUnits,
   type WrittenFitting,
 } from './fitting';
 import type { Clauses, Force, Line, PinJoin, Sheet, Signal, Statement, Storage } from './sheet';
@@ -131,10 +133,8 @@ class SheetParser extends ExpressionParser {
   /** A whole number of hertz, `10 kHz` or `10kHz`. */
   private hertz(): number {
     const start = this.peek;
-    let text = '';
-    while (['const', 'number', 'name'].includes(this.peek.kind) && !/Hz$/.test(text)) text += this.take().text;
-    const [, number, unit] = /^(\d{1,8})(\w+)$/.exec(text) ?? [];
-    const hertz = Number(number) * (rateUnits[unit ?? ''] ?? 0);
+    const { number, unit, text } = this.measure(Object.keys(rateUnits));
+    const hertz = number * (rateUnits[unit] ?? 0);
     if (!(hertz >= 1 && hertz <= MOST_HERTZ))
       throw this.error('sheet/bad-rate', start, {
         found: text === '' ? shown(start) : `“${text}”`,
@@ -279,7 +279,34 @@ class SheetParser extends ExpressionParser {
       if (!this.takeIf(',')) break;
     }
     this.close(open);
-    return { kind: 'use', part: { name: part.text, at: spanOf(part) }, ref, pins };
+    const use = { kind: 'use', part: { name: part.text, at: spanOf(part) }, ref, pins } as const;
+    return this.takeIf('name', 'for') ? { ...use, pulses: this.times() } : use;
+  }
+
+  /** Whole numbers of microseconds, milliseconds or seconds, `20 ms` or `20ms`, with commas between. */
+  private times(): number[] {
+    const times: number[] = [];
+    do {
+      const start = this.peek;
+      const { number, unit, text } = this.measure(Object.keys(timeUnits));
+      const seconds = Number((number * (timeUnits[unit] ?? 0)).toPrecision(9));
+      if (!(seconds >= PULSE_S.least && seconds <= PULSE_S.most))
+        throw this.error('sheet/bad-pulse', start, {
+          found: text === '' ? shown(start) : `“${text}”`,
+          most: PULSE_S.most,
+        });
+      times.push(seconds);
+    } while (this.takeIf(','));
+    return times;
+  }
+
+  /** A whole number with a unit behind it, with or without a space between; NaN and what was read where it is none. */
+  private measure(units: readonly string[]): { number: number; unit: string; text: string } {
+    let text = '';
+    const isWhole = (): boolean => units.some((u) => /^\d+$/.test(text.slice(0, -u.length)) && text.endsWith(u));
+    while (['const', 'number', 'name'].includes(this.peek.kind) && !isWhole()) text += this.take().text;
+    const [, number, unit = ''] = /^(\d{1,8})(\w+)$/.exec(text) ?? [];
+    return { number: Number(number), unit, text };
   }
 
   private join(): PinJoin {

@@ -1,5 +1,5 @@
 import { type Notation, printExpr } from '../logic';
-import { printFitting } from './fitting';
+import { printFitting, printSeconds } from './fitting';
 import type { Clauses, Sheet, Signal, Statement } from './sheet';
 
 /**
@@ -43,7 +43,10 @@ export function printStatement(s: Statement, notation: Notation = 'ascii'): stri
     case 'end':
       return 'end';
     case 'use':
-      return `use ${s.part.name} as ${s.ref.name} (${s.pins.map((p) => `${p.pin} = ${printExpr(p.expr, notation)}`).join(', ')})`;
+      return [
+        `use ${s.part.name} as ${s.ref.name} (${s.pins.map((p) => `${p.pin} = ${printExpr(p.expr, notation)}`).join(', ')})`,
+        ...(s.pulses ? [`for ${s.pulses.map(printSeconds).join(', ')}`] : []),
+      ].join(' ');
   }
 }
 

@@ -186,8 +186,15 @@ function partial(
     { target: { name: `free.${i}` }, expr: e.dontCare ?? { kind: 'const', value: 0 } },
   ]);
   const outputs = [...extra, ...cares].map((e) => e.target);
-  return netlistOf({ inputs, outputs, equations: [...all, ...extra, ...cares], parts, never: [], fittings: [] })
-    .netlist;
+  return netlistOf({
+    inputs,
+    outputs,
+    equations: [...all, ...extra, ...cares],
+    parts,
+    never: [],
+    fittings: [],
+    pulses: [],
+  }).netlist;
 }
 
 interface Answer {
@@ -454,5 +461,5 @@ function gatesIn(exprs: readonly Expr[], names: readonly string[]): number {
   const inputs = names.map((name) => ({ name }));
   const equations = exprs.map((expr, i) => ({ target: { name: `restated.${i}` }, expr }));
   const outputs = equations.map((e) => e.target);
-  return netlistOf({ inputs, outputs, equations, parts: [], never: [], fittings: [] }).netlist.gates.length;
+  return netlistOf({ inputs, outputs, equations, parts: [], never: [], fittings: [], pulses: [] }).netlist.gates.length;
 }

@@ -1,6 +1,6 @@
 import type { Span } from '../finding';
 import type { Expr } from '../logic';
-import type { FittedSignals, WrittenFitting } from './fitting';
+import type { FittedSignals, WantedPulses, WrittenFitting } from './fitting';
 
 /**
  * A name in the sheet, with its span and, in a declaration, its label. A bus is named with its range,
@@ -65,7 +65,14 @@ export type Statement =
   | { readonly kind: 'part'; readonly name: Signal }
   | { readonly kind: 'pins'; readonly names: readonly Signal[]; readonly wide: boolean }
   | { readonly kind: 'end'; readonly at?: Span }
-  | { readonly kind: 'use'; readonly part: Signal; readonly ref: Signal; readonly pins: readonly PinJoin[] };
+  | {
+      readonly kind: 'use';
+      readonly part: Signal;
+      readonly ref: Signal;
+      readonly pins: readonly PinJoin[];
+      /** How long its pulses last, in seconds, in the order of its one-shots. */
+      readonly pulses?: readonly number[];
+    };
 
 /** Whether a statement begins a section with names of its own, up to `end`. */
 export function opensSection(s: Statement | undefined): boolean {
@@ -116,4 +123,6 @@ export interface Declarations {
   readonly never: readonly Expr[];
   /** What inputs come from and outputs are shown on, where the sheet says it. */
   readonly fittings: readonly FittedSignals[];
+  /** How long the pulses of one-shots last, where the sheet says it. */
+  readonly pulses: readonly WantedPulses[];
 }

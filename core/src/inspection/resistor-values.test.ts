@@ -79,7 +79,7 @@ describe('a resistor that pulls', () => {
 
   it.each(familyIds)('and all others that a plan of family %s seats are within what is allowed', async (family) => {
     const { packing } = await packJob({ ...newJob('test', 'in A B\nout Y\nY = ~(A & B)'), family }, solve);
-    const { edit } = layOut(packing ?? expect.fail(family), { fittings: [] });
+    const { edit } = layOut(packing ?? expect.fail(family), { fittings: [], pulses: [] });
     const applied = edit && applyEdit({ ...newJob('test'), family }, edit);
     const { board } = applied?.ok ? applied.job : expect.fail(family);
     const all = resistorsOf(board, { family });

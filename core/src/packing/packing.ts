@@ -118,7 +118,8 @@ export function fingerprint(netlist: Netlist): string {
   const cells = netlist.cells.map(({ at, ...cell }) => JSON.stringify(cell));
   const unused = netlist.unused ? [`unused ${netlist.unused.rows.join()}`] : [];
   const shown = netlist.fittings.map(({ fitting, signals }) => `${printFitting(fitting)} ${signals.join()}`);
-  const text = [netlist.inputs.join(), outputs.join(), ...gates, ...cells, ...unused, ...shown].join(';');
+  const pulses = netlist.pulses.map(({ ref, seconds }) => `${ref} for ${seconds.join()}`);
+  const text = [netlist.inputs.join(), outputs.join(), ...gates, ...cells, ...unused, ...shown, ...pulses].join(';');
   let a = 0x9e3779b9;
   let b = 0x85ebca6b;
   for (let i = 0; i < text.length; i++) {

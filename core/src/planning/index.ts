@@ -9,7 +9,8 @@ export {
   type Seated,
   type SeatOptions,
   seatAll,
+  timingsOf,
 } from './placement';
 export { jumpersToLay, type Plan, type PlanOptions, plan } from './plan';
-export type { LayoutBoardKind } from './seats';
+export type { LayoutBoardKind, Timing } from './seats';
 export { Wirer } from './wirer';

@@ -1,10 +1,11 @@
 import type { Board } from '../board';
-import { E12, type FamilyId, typeOf, valuesOf } from '../catalogue';
-import type { FittedSignals } from '../design';
+import { E12, type FamilyId, familyOf, oneShotLaw, typeOf, valuesOf } from '../catalogue';
+import type { FittedSignals, WantedPulses } from '../design';
 import { inputUaOf, pinLimitsOf } from '../electrical';
 import { elementAt } from '../element-at';
 import { drivenBy, type Package, type Packing } from '../packing';
-import { type LayoutBoardKind, Seats } from './seats';
+import { pulseValues } from './pulse-values';
+import { type LayoutBoardKind, Seats, type Timing } from './seats';
 import { type Shown, shownOn } from './shown';
 
 /** The most breadboards that a plan uses. */
@@ -42,6 +43,7 @@ export interface Seated {
 export interface SeatOptions {
   readonly kind?: LayoutBoardKind;
   readonly fittings?: readonly FittedSignals[];
+  readonly pulses?: readonly WantedPulses[];
 }
 
 /**
@@ -49,15 +51,20 @@ export interface SeatOptions {
  * pull-down for each input, the chips over the channel, an LED with its resistor for each output; or what the sheet asks for in their place.
  * Goes on to a further board when one is full; null when MAX_BOARDS are not enough.
  */
-export function seatAll(packing: Packing, { kind = 'full', fittings = [] }: SeatOptions = {}): Seated | null {
-  const tries = GAPS.map((gap) => seatWith(packing, new Seats(gap, kind), gap, fittings));
+export function seatAll(packing: Packing, { kind = 'full', ...wanted }: SeatOptions = {}): Seated | null {
+  const tries = GAPS.map((gap) => seatWith(packing, new Seats(gap, kind), gap, wanted));
   const least = Math.min(...tries.map((seats) => seats.board));
   const seats = tries.find((t) => t.board === least);
   if (!seats || least > MAX_BOARDS) return null;
   return { board: { breadboards: seats.breadboards(), parts: seats.parts, jumpers: {} }, joins: seats.joins };
 }
 
-function seatWith(packing: Packing, seats: Seats, gap: number, fittings: readonly FittedSignals[]): Seats {
+function seatWith(
+  packing: Packing,
+  seats: Seats,
+  gap: number,
+  { fittings = [], pulses = [] }: Omit<SeatOptions, 'kind'>,
+): Seats {
   const fittingOf = new Map(fittings.flatMap((f) => f.signals.map((name) => [name, f] as const)));
   seats.addSupply();
   for (const name of packing.inputs) {
@@ -68,7 +75,10 @@ function seatWith(packing: Packing, seats: Seats, gap: number, fittings: readonl
     else seats.addSwitch(name, pullDownFor(packing, name));
   }
   seats.skip(gap);
-  for (const { units, ...chip } of packing.packages) seats.addChip(chip);
+  for (const { units, ...chip } of packing.packages) {
+    seats.addChip(chip);
+    for (const timing of timingsOf({ ...chip, units }, pulses)) seats.addTiming(chip.ref, timing);
+  }
   const open = openNets(packing);
   const shown = shownOn(packing.outputs, fittings, (net) => open.includes(net));
   // What a pull-up lifts, or what drives a buzzer too, has little left for lamps.
@@ -80,6 +90,22 @@ function seatWith(packing: Packing, seats: Seats, gap: number, fittings: readonl
   const read = new Set(packing.packages.flatMap((p) => p.units.flatMap((u) => u?.inputs ?? [])));
   for (const net of open) if (!lifted.has(net) || read.has(net)) seats.addPullUp(net, PULL_UP_OHMS);
   return seats;
+}
+
+/** The parts that a package's one-shots in use get for the pulses that the sheet wants, with the pins that they go to. */
+export function timingsOf({ units, ...chip }: Package, pulses: readonly WantedPulses[]): Timing[] {
+  const type = typeOf(chip);
+  let n = 0;
+  return (type?.units ?? []).flatMap((unit, u) =>
+    unit.timers.flatMap(({ law }) => {
+      const use = units[u];
+      const seconds = pulses.find((p) => p.ref === use?.gate)?.seconds[n++];
+      const pin = (name: string): string => type?.pins.find((p) => p.name === name)?.id ?? '';
+      if (seconds === undefined) return [];
+      const values = pulseValues(seconds, oneShotLaw(law, familyOf(chip)));
+      return [{ charged: pin(law.resistor), far: pin(law.capacitor), ...values }];
+    }),
+  );
 }
 
 function seatShown(

@@ -12,6 +12,7 @@ import { segmentsOf, typeOf } from '../catalogue';
 import type { LedColour } from '../design';
 import type { Package } from '../packing';
 import { GROUND, SUPPLY } from './expectation';
+import type { PulseValues } from './pulse-values';
 
 /** Kinds of breadboard that a plan is laid out on: minis have no rails. */
 export type LayoutBoardKind = Exclude<BreadboardKind, 'mini'>;
@@ -34,6 +35,15 @@ export interface Digit {
   readonly low: boolean;
   readonly ohms: number;
 }
+
+/** Resistor and capacitor of a one-shot, with the pin that is charged and the other end of the capacitor. */
+export interface Timing extends PulseValues {
+  readonly charged: string;
+  readonly far: string;
+}
+
+/** From so many nanofarads up a capacitor is electrolytic. */
+const ELECTROLYTIC_NF = 1000;
 
 /**
  * Breadboards that are filled from left to right, column by column, with what each pin is to be joined to where a signal's label does not say it: to a
@@ -83,7 +93,7 @@ export class Seats {
   }
 
   /** Seats a part by the next free reference of its kind. */
-  private seat({ part, at, ...rest }: Omit<SeatedPart, 'ref' | 'rotation'>): string {
+  private seat({ part, at, ...rest }: Omit<SeatedPart, 'ref' | 'rotation'> & Partial<SeatedPart>): string {
     const prefix = typeOf({ part })?.prefix ?? 'X';
     return this.add({ ref: nextFree(prefix, this.parts), part, at, rotation: 0, ...rest });
   }
@@ -92,7 +102,7 @@ export class Seats {
     this.joins.set(pinOf(ref, pin), net);
   }
 
-  /** Joins two pins by a net of their own. */
+  /** Joins two pins by a net of their own, which begins at the first: that may be a pin of a chip. */
   private joinBoth(a: readonly [ref: string, pin: string], b: readonly [ref: string, pin: string]): void {
     const net = `~${pinOf(...b)}`;
     this.join(...a, net);
@@ -154,6 +164,23 @@ export class Seats {
     const column = [1, 2, 3].map((d) => this.column + d).find((c) => hasRailHole(c, this.id));
     this.seat({ part: 'capacitor', at: this.at('top+', column), value: CAPACITOR_NF });
     this.column += width + this.gap;
+  }
+
+  /** The resistor of a one-shot from the supply rail to the strip of its capacitor, both beside the chip that they time. */
+  addTiming(chip: string, { charged, far, ohms, nanofarads }: Timing): void {
+    this.room(3, 0);
+    const resistor = this.seat({ part: 'resistor', at: this.at('top+'), value: ohms });
+    const isElectrolytic = nanofarads >= ELECTROLYTIC_NF;
+    const capacitor = isElectrolytic
+      ? this.seat({ part: 'electrolytic', at: this.at('h', this.column + 1), value: nanofarads })
+      : this.seat({ part: 'capacitor', at: this.at('h', this.column + 2), value: nanofarads, rotation: 90 });
+    // Rotated, the first lead of a ceramic one is at the right.
+    const [plus, minus] = isElectrolytic ? ['1', '2'] : ['2', '1'];
+    this.join(chip, charged, `~${pinOf(chip, charged)}`);
+    this.join(resistor, '2', `~${pinOf(chip, charged)}`);
+    this.join(capacitor, plus, `~${pinOf(chip, charged)}`);
+    this.joinBoth([chip, far], [capacitor, minus]);
+    this.column += 4;
   }
 
   /** From the supply rail down to a strip of its own. */

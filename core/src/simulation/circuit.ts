@@ -5,6 +5,7 @@ import {
   delaysOf,
   type EdgeDelays,
   type FamilyId,
+  familyOf,
   innerName,
   innerOf,
   type PartType,
@@ -12,7 +13,6 @@ import {
   type Unit,
 } from '../catalogue';
 import type { Machine } from '../logic';
-import { familyOf } from './pulses';
 
 /** A unit of a seated chip: its machine, its first driver, how many outputs it has, and its chip's index. `timers`: see `Unit`. */
 export interface CircuitUnit {

@@ -24,7 +24,7 @@ export {
   type Start,
   type Unclear,
 } from './powered-board';
-export { familyOf, oneShotLaw, pulseParts } from './pulses';
+export { pulseParts } from './pulses';
 export { type Move, type Run, type RunSettings, runBoard, type SignalReport } from './run';
 export type { Parting, WatchedSheet } from './sheet-watch';
 export { MOST_PULSES } from './time-in-hand';

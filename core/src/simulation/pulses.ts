@@ -1,21 +1,9 @@
 import type { SeatedPart } from '../board';
-import { type FamilyId, innerOf, type PulseTimer, readPartNumber, typeOf } from '../catalogue';
+import { innerOf, oneShotLaw, type PulseTimer, typeOf } from '../catalogue';
 import type { BoardVolts, SeatedChip } from '../electrical';
 
 /** Without any parts at its pins a one-shot gives the shortest pulse it can. Source: SN74121 data sheet, 30 to 35 ns; others are near. */
 const SHORTEST_S = 35e-9;
-
-/** The law of a one-shot's pulse in a family: `factor` times its capacitor times its resistor and `plusOhms`. */
-export function oneShotLaw(
-  { lengths }: PulseTimer,
-  family: FamilyId,
-): { readonly factor: number; readonly plusOhms: number } {
-  const { factor, plusOhms = 0 } = lengths[family] ?? Object.values(lengths)[0] ?? { factor: 0.7 };
-  return { factor, plusOhms };
-}
-
-/** The family that a seated chip belongs to. */
-export const familyOf = ({ part }: Pick<SeatedPart, 'part'>): FamilyId => readPartNumber(part)?.family ?? 'HC';
 
 /**
  * How long the pulse of a seated one-shot lasts, in seconds: by the law of its data sheet, from the resistor and the capacitor that are found at its

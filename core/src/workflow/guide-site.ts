@@ -16,6 +16,7 @@ import {
   type Nets,
   nextBreadboard,
   nextFree,
+  parseHole,
   partOf,
   printHole,
   type SeatedPart,
@@ -66,10 +67,10 @@ export class GuideSite {
     readonly board: Board,
     readonly nets: Nets,
     readonly packing: Packing,
-    { kind = 'full', fittings = [] }: SeatOptions,
+    { kind = 'full', ...wanted }: SeatOptions,
   ) {
     this.kind = kind;
-    this.planned = seatAll(packing, { kind, fittings })?.board ?? emptyBoard;
+    this.planned = seatAll(packing, { kind, ...wanted })?.board ?? emptyBoard;
     this.sources = sourcesOf(packing, board);
     this.names = nameNets(nets, this.sources);
     this.netOf = new Map([...this.names].map(([net, name]) => [name, net]));
@@ -232,7 +233,8 @@ export class GuideSite {
       ref: partOf(this.board, ref) ? nextFree(ref.replace(/\d+$/, ''), this.board.parts) : ref,
     };
     const fits = planned.at !== '' && checkSeat(this.board, named).length === 0 && this.isClear(named);
-    const part = fits ? named : clearSeat(this.board, named);
+    const home = parseHole(planned.at)?.row;
+    const part = fits ? named : clearSeat(this.board, named, home);
     return part
       ? { edit: { kind: 'seat', part }, says: `Seat ${part.ref}, ${what}, with its first pin in ${part.at}.` }
       : this.moreRoom(named.part);

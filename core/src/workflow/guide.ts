@@ -13,6 +13,7 @@ import {
   railsOf,
   type SeatedPart,
   shownPin,
+  spokenPin,
 } from '../board';
 import { typeOf } from '../catalogue';
 import type { Netlist } from '../design';
@@ -20,7 +21,16 @@ import type { Finding } from '../finding';
 import { CAPACITOR_REACH, matched } from '../inspection';
 import type { Edit } from '../job';
 import { buildOrder, drivenBy, isPlain, type Packing } from '../packing';
-import { baseOhms, GROUND, type LayoutBoardKind, LED_OHMS, PULL_DOWN_OHMS, SUPPLY } from '../planning';
+import {
+  baseOhms,
+  GROUND,
+  type LayoutBoardKind,
+  LED_OHMS,
+  PULL_DOWN_OHMS,
+  SUPPLY,
+  type Timing,
+  timingsOf,
+} from '../planning';
 import { GuideSite, type GuideStep, type Want } from './guide-site';
 import { type Trial, trialOf } from './trial';
 
@@ -60,8 +70,8 @@ interface GuideStage {
  */
 export function nextStepOf(board: Board, packing: Packing, netlist: Netlist, kind: LayoutBoardKind = 'full'): NextStep {
   const nets = extractNets(board);
-  const { fittings } = netlist;
-  const siteFor = (used: Packing): GuideSite => new GuideSite(board, nets, used, { kind, fittings });
+  const { fittings, pulses } = netlist;
+  const siteFor = (used: Packing): GuideSite => new GuideSite(board, nets, used, { kind, fittings, pulses });
   const asPacked = siteFor(packing);
   if (asPacked.conflicts() === 0) return nextStep(new Builder(asPacked, netlist));
   // What looks wrong may be right on other units or inputs than the packing's: a half-built board is matched only then.
@@ -167,11 +177,44 @@ class Builder {
     const expected = this.site.expected();
     const powered = pins.filter((p) => p.role === 'supply' || p.role === 'ground');
     const spare = pins.filter((p) => p.role === 'input' && !expected.has(pinOf(ref, p.id)));
+    const used = this.site.packing.packages.find((p) => p.ref === ref);
     return [
       this.site.seated(ref, false, type?.title ?? 'a chip'),
       this.capacitor(ref),
+      ...(used ? timingsOf(used, this.netlist.pulses) : []).flatMap((t) => this.timing(ref, t)),
       ...powered.map((p) => this.site.carries(pinOf(ref, p.id), p.role === 'supply' ? SUPPLY : GROUND)),
       ...spare.map((p) => this.site.carries(pinOf(ref, p.id), GROUND)),
+    ];
+  }
+
+  /** The resistor and the capacitor of a one-shot. */
+  private timing(chip: string, { charged, far, ohms, nanofarads }: Timing): Want[] {
+    const [at, other] = [pinOf(chip, charged), pinOf(chip, far)];
+    const netOf = (pin: string): number => this.nets.ofPin.get(pin) ?? -1;
+    const netsOf = ({ ref }: SeatedPart): number[] => ['1', '2'].map((id) => netOf(pinOf(ref, id)));
+    const capacitors = Object.values(this.board.parts).filter((p) => typeOf(p)?.kind === 'capacitor');
+    // One that stands with an end at either pin, or with both ends free.
+    const isFree = (net: number): boolean => this.nets.nets[net]?.pins.length === 1;
+    const own =
+      capacitors.find((p) => netsOf(p).some((net) => net === netOf(at) || net === netOf(other))) ??
+      capacitors.find((p) => p.value === nanofarads && netsOf(p).every(isFree));
+    const planned = Object.values(this.site.planned.parts).find(
+      (p) => typeOf(p)?.kind === 'capacitor' && p.value === nanofarads && !p.at.includes('+'),
+    );
+    const what = `the capacitor of the pulse at ${spokenPin(at)}`;
+    const ends = planned?.part === 'electrolytic' ? ['1', '2'] : ['2', '1'];
+    return [
+      () => this.site.series(at, `the resistor of the pulse at ${spokenPin(at)}`, ohms),
+      () => this.site.carries(this.site.resistorOn(netOf(at))?.other ?? '', SUPPLY)(),
+      () => (own || !planned ? null : this.site.seatedNext(planned.ref, what)),
+      ...[at, other].map(
+        (pin, i): Want =>
+          () => {
+            if (!own || netsOf(own).includes(netOf(pin))) return null;
+            const end = netsOf(own).findIndex((net, k) => isFree(net) && (own.part !== 'electrolytic' || k === i));
+            return this.site.joined(pinOf(own.ref, end < 0 ? (ends[i] ?? '1') : String(end + 1)), netOf(pin), what);
+          },
+      ),
     ];
   }
 

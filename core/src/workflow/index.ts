@@ -5,11 +5,13 @@ export { layOutJob } from './lay-out';
 export { MAX_MEASURED, readBack } from './read-back';
 export {
   countChips,
+  type Extras,
   inspectJob,
   isOutdated,
   type Layout,
   layOut,
   layoutBoardKindOf,
+  noExtras,
   type Packed,
   packJob,
   placeText,

@@ -2,7 +2,7 @@ import type { Netlist } from '../design';
 import type { Job } from '../job';
 import { noLocks, type Packing } from '../packing';
 import type { PlanOptions } from '../planning';
-import { type Layout, layOut, layoutBoardKindOf } from './stages';
+import { type Layout, layOut, layoutBoardKindOf, noExtras } from './stages';
 import { hasFixed, laidAround } from './update';
 
 /**
@@ -17,7 +17,7 @@ export function layOutJob(
 ): Layout {
   const locks = job.locks ?? noLocks;
   if (!hasFixed(job.board) || !netlist)
-    return layOut(packing, netlist ?? { fittings: [] }, { kind, locks, ...(tell && { tell }) });
+    return layOut(packing, netlist ?? noExtras, { kind, locks, ...(tell && { tell }) });
   const { board, stopped, packing: wired } = laidAround(job.board, packing, netlist, { locks, kind, tell });
   if (stopped) return { edit: null, findings: [stopped] };
   return { edit: { kind: 'lay-out', packing: wired, board }, findings: [] };

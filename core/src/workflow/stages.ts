@@ -44,13 +44,18 @@ export function layoutBoardKindOf({ board }: Job): LayoutBoardKind {
   return type === 'mini' ? 'full' : type;
 }
 
+/** What a design wants of its board besides its gates. */
+export type Extras = Pick<Netlist, 'fittings' | 'pulses'>;
+/** Nothing besides. */
+export const noExtras: Extras = { fittings: [], pulses: [] };
+
 /** The edit that lays a packing of a design out on fresh boards, with what its sheet wants signals shown on, or why it cannot be. */
 export function layOut(
   given: Packing,
-  { fittings }: Pick<Netlist, 'fittings'>,
-  options: Omit<PlanOptions, 'fittings'> = {},
+  { fittings, pulses }: Extras,
+  options: Omit<PlanOptions, keyof Extras> = {},
 ): Layout {
-  const { packing, board, findings } = plan(given, { ...options, fittings });
+  const { packing, board, findings } = plan(given, { ...options, fittings, pulses });
   return { edit: board && { kind: 'lay-out', packing, board }, findings };
 }
 

@@ -1,8 +1,7 @@
 import { type Board, byNumber, extractNets, type Nets, pinOf, type SeatedPart } from '../board';
-import { E12, E24, families, type PartType, typeOf, valuesOf } from '../catalogue';
+import { E12, E24, families, familyOf, oneShotLaw, type PartType, typeOf, valuesOf } from '../catalogue';
 import { BoardVolts, thresholdsAt, tolerances } from '../electrical';
 import type { LooseValues } from '../packing';
-import { familyOf, oneShotLaw } from '../simulation';
 
 /** What a timer does: runs by itself, or gives one pulse when it is started. */
 export type TimerKind = 'astable' | 'pulse' | 'schmitt';

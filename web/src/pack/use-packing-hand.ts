@@ -4,14 +4,15 @@ import {
   type ByHand,
   dropPackage,
   type Edit,
+  type Extras,
   isBare,
   type Locks,
   layOut,
   layoutBoardKindOf,
   lockGate,
   moveGate,
-  type Netlist,
   newJob,
+  noExtras,
   noLocks,
   type Packing,
   says,
@@ -37,7 +38,7 @@ export interface PackingHand {
 }
 
 /** Whether a board is what the planner makes of its packing, in whatever order its parts are listed. */
-function isAsPlanned(board: Board, packing: Packing, design: Pick<Netlist, 'fittings'>): boolean {
+function isAsPlanned(board: Board, packing: Packing, design: Extras): boolean {
   const { edit } = layOut(packing, design, { kind: layoutBoardKindOf({ ...newJob(''), board }), asPacked: true });
   const text = (of: Board): string => writeJobFile({ ...newJob(''), board: of });
   return edit?.kind === 'lay-out' && text(edit.board) === text(board);
@@ -46,7 +47,7 @@ function isAsPlanned(board: Board, packing: Packing, design: Pick<Netlist, 'fitt
 /** Puts packings into the job, each as one edit, with the board brought along. */
 function useCommit() {
   const { job, session, netlist } = useJobView();
-  const design = netlist ?? { fittings: [] };
+  const design = netlist ?? noExtras;
   const editsFor = (next: Packing): readonly Edit[] | null => {
     if (isBare(job.board)) return [{ kind: 'take-packing', packing: next }];
     const { edit, findings } = layOut(next, design, { kind: layoutBoardKindOf(job), asPacked: true });

@@ -184,7 +184,7 @@ export const inspectionSentences = {
   },
   'one-shot-no-time': {
     severity: 'warning',
-    says: 'The one-shot of {ref} at {pin} has no {lacks}: its pulse {lasts}.',
+    says: 'The one-shot at {pin} has no {lacks}: its pulse {lasts}.',
     todo: 'Put a capacitor between {far} and {pin} and a resistor from {pin} to supply; Timers says which give the pulse that is wanted.',
   },
   'gate-left-open': {

@@ -48,6 +48,16 @@ export const sheetSentences = {
     says: '{found} is no rate of a clock module.',
     todo: 'Write a whole number of Hz, kHz or MHz up to {most} MHz: from clock 10 Hz.',
   },
+  'sheet/bad-pulse': {
+    severity: 'error',
+    says: '{found} is no length of a pulse.',
+    todo: 'Write a whole number of us, ms or s, from 1 us to {most} s: for 20 ms.',
+  },
+  'sheet/pulses': {
+    severity: 'error',
+    says: '{ref} has {has} one-shots, and {given} lengths of pulses are given.',
+    todo: 'Give one length for all of its one-shots, or one for each; leave them out where it has none.',
+  },
   'sheet/display-signals': {
     severity: 'error',
     says: 'A display takes 7 signals, segments a to g in order, or 8 with the point; here are {count}.',

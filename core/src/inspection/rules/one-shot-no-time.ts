@@ -21,7 +21,7 @@ export const oneShotNoTime: Rule = {
           const [at, far] = [pinNamed(law.resistor), pinNamed(law.capacitor)];
           const lasts = farads === 0 ? 'lasts some 35 ns' : 'never ends';
           const lacks = farads > 0 ? 'resistor' : siemens > 0 ? 'capacitor' : 'resistor and no capacitor';
-          const facts = { ref: seated.ref, pin: spoken(at), far: spoken(far), lacks, lasts };
+          const facts = { pin: spoken(at), far: spoken(far), lacks, lasts };
           yield finding('one-shot-no-time', [{ kind: 'pin', pin: at }], facts);
         }
   },
