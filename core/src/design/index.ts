@@ -9,6 +9,7 @@ export {
   DISPLAY_SIGNALS,
   type FittedSignals,
   type Fitting,
+  fittingWords,
   type LedColour,
   lampColours,
   printFitting,

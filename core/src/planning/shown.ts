@@ -1,4 +1,4 @@
-import type { FittedSignals, LedColour } from '../design';
+import { type FittedSignals, type Fitting, fittingWords, type LedColour } from '../design';
 import { elementAt } from '../element-at';
 import type { Packing } from '../packing';
 import { BAR_LAMPS } from './seats';
@@ -28,37 +28,44 @@ export function shownOn(
   fittings: readonly FittedSignals[],
   isOpen: (net: string) => boolean,
 ): Shown[] {
-  const fittingOf = new Map(fittings.flatMap((f) => f.signals.map((name) => [name, f] as const)));
-  const outputNamed = new Map(outputs.map((o) => [o.name, o]));
+  // A signal that is an input too may say what it comes from as well.
+  const ofOutputs = fittings.filter(({ fitting }) => fittingWords.out.some((word) => word === fitting.kind));
+  const fittingOf = new Map(ofOutputs.flatMap((f) => f.signals.map((name) => [name, f] as const)));
+  const isPlain = (o: Output): boolean => !fittingOf.has(o.name);
   const shown: Shown[] = [];
-  const done = new Set<FittedSignals>();
-  for (let i = 0; i < outputs.length; i++) {
-    const output = elementAt(outputs, i);
-    const fitted = fittingOf.get(output.name);
-    if (!fitted) {
-      const run = busFrom(outputs.slice(i), (o) => !fittingOf.has(o.name));
-      const whole = run.length - (run.length % BAR_LAMPS);
-      const isBar = whole > 0 && !run.some((o) => isOpen(o.net));
-      if (isBar) shown.push(...inBars(run.slice(0, whole)));
-      else shown.push({ kind: 'lamp', output });
-      if (isBar) i += whole - 1;
-      continue;
-    }
-    if (done.has(fitted)) continue;
-    done.add(fitted);
-    const together = fitted.signals.flatMap((name) => outputNamed.get(name) ?? []);
-    const { fitting } = fitted;
-    const last = shown.at(-1);
-    if (fitting.kind === 'display') {
-      const digit = { signals: together, low: fitting.low };
-      if (last?.kind === 'digits') shown[shown.length - 1] = { kind: 'digits', digits: [...last.digits, digit] };
-      else shown.push({ kind: 'digits', digits: [digit] });
-    } else if (fitting.kind === 'bar') shown.push(...inBars(together));
-    else if (fitting.kind === 'buzzer') shown.push({ kind: 'buzzer', output });
-    else if (fitting.kind === 'lamp')
-      shown.push(...together.map((o) => ({ kind: 'lamp', output: o, colour: fitting.colour }) as const));
+  for (let i = 0; i < outputs.length; ) {
+    const first = elementAt(outputs, i);
+    const fitted = fittingOf.get(first.name);
+    const run = fitted ? outputs.filter((o) => fittingOf.get(o.name) === fitted) : busFrom(outputs.slice(i), isPlain);
+    const together = fitted ? run : run.slice(0, run.length - (run.length % BAR_LAMPS));
+    const isBar = together.length > 0 && !run.some((o) => isOpen(o.net));
+    if (fitted) shown.push(...fittedTogether(fitted.fitting, together));
+    else shown.push(...(isBar ? inBars(together) : [{ kind: 'lamp', output: first } as const]));
+    i += fitted || isBar ? together.length : 1;
   }
-  return shown;
+  return sideBySide(shown);
+}
+
+/** What outputs of one line of the sheet are shown on. Lines follow one another as outputs do. */
+function fittedTogether(fitting: Fitting, outputs: readonly Output[]): Shown[] {
+  if (fitting.kind === 'display') return [{ kind: 'digits', digits: [{ signals: outputs, low: fitting.low }] }];
+  if (fitting.kind === 'bar') return inBars(outputs);
+  const colour = fitting.kind === 'lamp' ? { colour: fitting.colour } : {};
+  return outputs.map((output) =>
+    fitting.kind === 'buzzer' ? { kind: 'buzzer', output } : { kind: 'lamp', output, ...colour },
+  );
+}
+
+/** Digits that follow one another, as one. */
+function sideBySide(all: readonly Shown[]): Shown[] {
+  const made: Shown[] = [];
+  for (const one of all) {
+    const last = made.at(-1);
+    if (one.kind === 'digits' && last?.kind === 'digits')
+      made[made.length - 1] = { kind: 'digits', digits: [...last.digits, ...one.digits] };
+    else made.push(one);
+  }
+  return made;
 }
 
 function inBars(outputs: readonly Output[]): Shown[] {

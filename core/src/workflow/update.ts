@@ -15,7 +15,7 @@ import {
   stripOf,
 } from '../board';
 import { innerOf, isIndicator, isStimulus, typeOf } from '../catalogue';
-import type { FittedSignals, Netlist } from '../design';
+import { type FittedSignals, fittingWords, type Netlist } from '../design';
 import { elementAt } from '../element-at';
 import type { Finding } from '../finding';
 import { matched } from '../inspection';
@@ -171,10 +171,15 @@ function withoutWrong(
 function servingParts(board: Board, packing: Packing, fittings: readonly FittedSignals[]): Record<string, SeatedPart> {
   const chips = new Map(packing.packages.map((p) => [p.ref, p.part]));
   const outputs = new Set(packing.outputs.map((o) => o.name));
-  const fittingOf = new Map(fittings.flatMap((f) => f.signals.map((name) => [name, f] as const)));
+  // A signal that is input and output may have one of either kind.
+  const [given, shown] = ([fittingWords.in, fittingWords.out] as const).map((kinds: readonly string[]) => {
+    const some = fittings.filter((f) => kinds.includes(f.fitting.kind));
+    return new Map(some.flatMap((f) => f.signals.map((name) => [name, f] as const)));
+  });
   const serves = (part: SeatedPart, signal: string, of: string): boolean => {
-    const fitted = fittingOf.get(signal);
-    const isThere = isStimulus(typeOf(part)) ? packing.inputs.includes(signal) : outputs.has(signal);
+    const gives = isStimulus(typeOf(part));
+    const fitted = (gives ? given : shown)?.get(signal);
+    const isThere = gives ? packing.inputs.includes(signal) : outputs.has(signal);
     return isThere && (!fitted || isFitted(part, of, fitted, signal));
   };
   const kept = Object.values(board.parts).map((part) => {
