@@ -262,9 +262,10 @@ class Stager {
     }
   }
 
-  /** The pins at which a unit's pulses are timed. */
+  /** The pins at which a unit's pulses are timed; none where its chip is not on the board. */
   private analoguePins(ref: string, { timers }: Unit): string[] {
-    const pins = typeOf(entryOf(this.board.parts, ref))?.pins ?? [];
+    const seated = this.board.parts[ref];
+    const pins = (seated && typeOf(seated)?.pins) ?? [];
     const names = timers.flatMap(({ law }) => [law.resistor, law.capacitor]);
     return pins.filter((p) => names.includes(p.name)).map((p) => pinOf(ref, p.id));
   }
