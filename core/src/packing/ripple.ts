@@ -28,7 +28,8 @@ export function rippleOf({ packages, outputs }: Packing): Ripple | null {
     for (const [u, use] of units.entries()) {
       const unit = type?.units[u];
       if (!type || !unit || !use) continue;
-      const netOf = new Map(unit.behaviour.inputs.map((name, i) => [name, elementAt(use.inputs, i)]));
+      // What ends the pulse of a one-shot stands behind the inputs that are pins, and has no net.
+      const netOf = new Map(use.inputs.map((net, i) => [elementAt(unit.behaviour.inputs, i), net]));
       for (const [o, net] of drivenBy(use).entries()) {
         const output = elementAt(unit.behaviour.outputs, o);
         const { rise, fall } = delaysOf(type, family, output.name);

@@ -4,7 +4,7 @@ import { isError, remedy, says } from '../finding';
 import { matched, recover } from '../inspection';
 import { type Job, writeJobFile } from '../job';
 import type { SolveInteger } from '../logic';
-import { whatIsWrong } from '../packing';
+import { pathOf, rippleOf, whatIsWrong } from '../packing';
 import { walkTable } from '../simulation';
 import { inspectJob, layOut, layoutBoardKindOf, nextStepOf, packJob } from '../workflow';
 
@@ -32,6 +32,8 @@ export async function everyStage(job: Job, solve: SolveInteger): Promise<'writte
   const wrong = whatIsWrong(netlist, packing, 14);
   if (wrong !== null) throw new Error(`the packing is taken though ${wrong}`);
   layOut(packing, netlist, { kind: layoutBoardKindOf(job), asPacked: true });
+  pathOf(packing);
+  rippleOf(packing);
   matched(packing, job.board, nets);
   nextStepOf(job.board, packing, netlist, layoutBoardKindOf(job));
   buildCard(job.board, packing, netlist);

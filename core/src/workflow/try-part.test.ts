@@ -7,8 +7,10 @@ import { isError } from '../finding';
 import { applyEdit } from '../job/edit';
 import type { Job } from '../job/job';
 import { cellAt, HIGH, LOW, tableOf } from '../logic';
+import { countPacking, pathOf, rippleOf } from '../packing';
 import { agrees, compileCircuit, PoweredBoard, panelOf, walkTable } from '../simulation';
 import { solve } from '../testing/interlock';
+import { hazardsOf } from './hazards';
 import { inspectJob, layOut, packJob } from './stages';
 import { canTry, tryPart } from './try-part';
 
@@ -31,6 +33,17 @@ describe('trying a chip', () => {
         .map((t) => t.id),
     ).toEqual(['74245', '74640']);
     expect(benchParts.map((p) => tryPart(p)).filter((job) => job !== null)).toEqual([]);
+  });
+
+  it('comes to a packing of which everything can be told that Pack tells, whatever the chip', async () => {
+    for (const { base } of chips) {
+      const job = tryPart(findChip(base) ?? expect.fail(base));
+      if (!job) continue;
+      const { reading, packing } = await packJob(job, solve);
+      const made = packing ?? expect.fail(base);
+      expect(() => [rippleOf(made), pathOf(made), hazardsOf(reading.design, job.family, made)], base).not.toThrow();
+      expect(countPacking(made).packages, base).toBe(made.packages.length);
+    }
   });
 
   it.each(['7400', '7402', '7403', '7451', '74125', '74138', '7442', '74151', '74283', '74181'])(
