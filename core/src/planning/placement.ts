@@ -3,7 +3,7 @@ import { E12, type FamilyId, familyOf, oneShotLaw, typeOf, valuesOf } from '../c
 import type { FittedSignals, WantedPulses } from '../design';
 import { inputUaOf, pinLimitsOf } from '../electrical';
 import { elementAt } from '../element-at';
-import { drivenBy, type Package, type Packing } from '../packing';
+import { drivenBy, looseNets, type Package, type Packing } from '../packing';
 import { pulseValues } from './pulse-values';
 import { type LayoutBoardKind, Seats, type Timing } from './seats';
 import { type Shown, shownOn } from './shown';
@@ -75,10 +75,8 @@ function seatWith(
     else seats.addSwitch(name, pullDownFor(packing, name));
   }
   seats.skip(gap);
-  for (const { units, ...chip } of packing.packages) {
-    seats.addChip(chip);
-    for (const timing of timingsOf({ ...chip, units }, pulses)) seats.addTiming(chip.ref, timing);
-  }
+  for (const { units, ...chip } of packing.packages)
+    seats.addChip(chip, timingsOf({ ...chip, units }, pulses, looseNets(packing)));
   const open = openNets(packing);
   const shown = shownOn(packing.outputs, fittings, (net) => open.includes(net));
   // What a pull-up lifts, or what drives a buzzer too, has little left for lamps.
@@ -92,8 +90,15 @@ function seatWith(
   return seats;
 }
 
-/** The parts that a package's one-shots in use get for the pulses that the sheet wants, with the pins that they go to. */
-export function timingsOf({ units, ...chip }: Package, pulses: readonly WantedPulses[]): Timing[] {
+/**
+ * The parts that a package's one-shots get for the pulses that the sheet wants, with the pins that they go to. One whose outputs lead nowhere, as `loose` nets do,
+ * gets none.
+ */
+export function timingsOf(
+  { units, ...chip }: Package,
+  pulses: readonly WantedPulses[],
+  loose: ReadonlySet<string>,
+): Timing[] {
   const type = typeOf(chip);
   let n = 0;
   return (type?.units ?? []).flatMap((unit, u) =>
@@ -101,7 +106,7 @@ export function timingsOf({ units, ...chip }: Package, pulses: readonly WantedPu
       const use = units[u];
       const seconds = pulses.find((p) => p.ref === use?.gate)?.seconds[n++];
       const pin = (name: string): string => type?.pins.find((p) => p.name === name)?.id ?? '';
-      if (seconds === undefined) return [];
+      if (seconds === undefined || !use || drivenBy(use).every((net) => loose.has(net))) return [];
       const values = pulseValues(seconds, oneShotLaw(law, familyOf(chip)));
       return [{ charged: pin(law.resistor), far: pin(law.capacitor), ...values }];
     }),

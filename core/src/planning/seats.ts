@@ -42,6 +42,8 @@ export interface Timing extends PulseValues {
   readonly far: string;
 }
 
+/** Columns of a resistor and a capacitor of a one-shot. */
+const TIMING_COLUMNS = 4;
 /** From so many nanofarads up a capacitor is electrolytic. */
 const ELECTROLYTIC_NF = 1000;
 
@@ -157,17 +159,19 @@ export class Seats {
     this.column += 4;
   }
 
-  addChip(chip: Omit<Package, 'units'>): void {
+  /** A chip with its capacitor, and the parts of its one-shots beside it on the same board. */
+  addChip(chip: Omit<Package, 'units'>, timings: readonly Timing[]): void {
     const width = (typeOf(chip)?.pins.length ?? 14) / 2;
-    this.room(width, 0);
+    this.room(timings.length === 0 ? width : width + this.gap + TIMING_COLUMNS * timings.length, 0);
     this.add({ ...chip, at: this.at('e'), rotation: 0 });
     const column = [1, 2, 3].map((d) => this.column + d).find((c) => hasRailHole(c, this.id));
     this.seat({ part: 'capacitor', at: this.at('top+', column), value: CAPACITOR_NF });
     this.column += width + this.gap;
+    for (const timing of timings) this.addTiming(chip.ref, timing);
   }
 
   /** The resistor of a one-shot from the supply rail to the strip of its capacitor, both beside the chip that they time. */
-  addTiming(chip: string, { charged, far, ohms, nanofarads }: Timing): void {
+  private addTiming(chip: string, { charged, far, ohms, nanofarads }: Timing): void {
     this.room(3, 0);
     const resistor = this.seat({ part: 'resistor', at: this.at('top+'), value: ohms });
     const isElectrolytic = nanofarads >= ELECTROLYTIC_NF;
@@ -180,7 +184,7 @@ export class Seats {
     this.join(resistor, '2', `~${pinOf(chip, charged)}`);
     this.join(capacitor, plus, `~${pinOf(chip, charged)}`);
     this.joinBoth([chip, far], [capacitor, minus]);
-    this.column += 4;
+    this.column += TIMING_COLUMNS;
   }
 
   /** From the supply rail down to a strip of its own. */

@@ -20,7 +20,7 @@ import type { Netlist } from '../design';
 import type { Finding } from '../finding';
 import { CAPACITOR_REACH, matched } from '../inspection';
 import type { Edit } from '../job';
-import { buildOrder, drivenBy, isPlain, type Packing } from '../packing';
+import { buildOrder, drivenBy, isPlain, looseNets, type Packing } from '../packing';
 import {
   baseOhms,
   GROUND,
@@ -181,7 +181,9 @@ class Builder {
     return [
       this.site.seated(ref, false, type?.title ?? 'a chip'),
       this.capacitor(ref),
-      ...(used ? timingsOf(used, this.netlist.pulses) : []).flatMap((t) => this.timing(ref, t)),
+      ...(used ? timingsOf(used, this.netlist.pulses, looseNets(this.site.packing)) : []).flatMap((t) =>
+        this.timing(ref, t),
+      ),
       ...powered.map((p) => this.site.carries(pinOf(ref, p.id), p.role === 'supply' ? SUPPLY : GROUND)),
       ...spare.map((p) => this.site.carries(pinOf(ref, p.id), GROUND)),
     ];

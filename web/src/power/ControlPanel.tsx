@@ -40,7 +40,8 @@ function wordsFor({ state, ma }: LampReading, inverted: boolean, colour: LampCol
   const own = wordsOf(colour)[state];
   if (state === 'dark' || state === 'unknown' || state === 'destroyed')
     return inverted && state === 'dark' ? `${own}: high` : own;
-  const words = inverted && state === 'lit' ? `${own}: low` : own;
+  // Its dome shows that it is lit; the captions of seven segments stand close to each other.
+  const words = inverted && state === 'lit' ? 'low' : own;
   return `${words}, ${ma < 0.1 ? ma.toFixed(3) : ma.toFixed(1)} mA`;
 }
 
