@@ -1,11 +1,5 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
-
-/** Tests of screens that put something in the place of a module: they need their modules for themselves. The others share theirs. */
-const mocking = readdirSync('web/src', { recursive: true, encoding: 'utf8' })
-  .map((file) => `src/${file.replaceAll('\\', '/')}`)
-  .filter((file) => /\.test\.tsx?$/.test(file) && readFileSync(join('web', file), 'utf8').includes('vi.mock('));
 
 /**
  * The modules of core are loaded by Node itself, their types stripped by tsx, not by the runner's own
@@ -17,14 +11,6 @@ process.env.TSX_TSCONFIG_PATH = join(import.meta.dirname, 'tsconfig.base.json');
 const native = {
   execArgv: ['--import', 'tsx', '--max-semi-space-size=256'],
   server: { deps: { external: [/\/core\/src\/(?!.*\.test\.ts)/] } },
-};
-
-const web = {
-  ...native,
-  root: 'web',
-  environment: 'jsdom' as const,
-  setupFiles: ['./src/testing/setup.ts', '../scripts/seed.ts'],
-  testTimeout: 30_000,
 };
 
 export default defineConfig({
@@ -44,8 +30,19 @@ export default defineConfig({
           isolate: false,
         },
       },
-      { test: { ...web, name: 'web', include: ['src/**/*.test.{ts,tsx}'], exclude: mocking, isolate: false } },
-      { test: { ...web, name: 'web, mocking', include: mocking } },
+      {
+        test: {
+          ...native,
+          name: 'web',
+          root: 'web',
+          environment: 'jsdom',
+          include: ['src/**/*.test.{ts,tsx}'],
+          // What takes the place of a module does so in all of them: files share their modules.
+          setupFiles: ['./src/testing/setup.ts', '../scripts/seed.ts'],
+          testTimeout: 30_000,
+          isolate: false,
+        },
+      },
       { test: { name: 'server', root: 'server', environment: 'node', include: ['src/**/*.test.ts'] } },
       {
         test: {

@@ -1,11 +1,14 @@
 import { elementAt } from '../element-at';
-import { HIGH, LOW, MachineRun, UNKNOWN } from '../logic';
+import { HIGH, LOW, type MachineOutput, MachineRun, UNKNOWN } from '../logic';
 import { onceFor } from '../memo';
+import { type PartName, typeOf } from './catalogue';
+
 import type { Unit } from './part';
 
 /**
  * A function table as data sheets print it. Inputs: `H`, `L`, `X` either, `↑` and `↓` edges, `no ↑` anything but that edge. Outputs: `H`, `L`, `Z` off, `as before`, `other way`,
- * the input that is passed on, as it is or inverted (`=D3`, `/D3`), or `counts up`, `counts down`.
+ * the input that is passed on, as it is or inverted (`=D3`, `/D3`), what a stage was before that is shifted on (`was QA`, `was not QA`), `counts up`, `counts down`, or of a one-shot
+ * `pulse` and `low pulse`.
  */
 export interface FunctionTable {
   readonly inputs: readonly string[];
@@ -14,9 +17,9 @@ export interface FunctionTable {
 }
 
 /** Longer tables are not printed: equations say it better. */
-const MOST_ROWS = 26;
+const MOST_ROWS = 34;
 /** Units that store more have no table. */
-const MOST_STORED = 8;
+const MOST_STORED = 16;
 /** As many outputs as fit side by side. */
 const MOST_OUTPUTS = 16;
 /** Inputs beyond these would take too long to look through, one after the other. */
@@ -31,14 +34,22 @@ interface Found {
 
 /**
  * The function table of a unit, worked out of its behaviour: inputs are fixed one after the other, first the one that settles most, and each row holds in
- * three-valued simulation, whatever the others are. Null where it would be too long, or the unit has pulses that end by themselves.
+ * three-valued simulation, whatever the others are. Null where it would be too long.
  */
 export const printedTableOf: (unit: Unit) => FunctionTable | null = onceFor(workedOut);
 
+/** The same of a unit by its name in a part; null where there is no such unit, too. */
+export function printedTableIn(part: PartName, unit: string): FunctionTable | null {
+  const found = typeOf(part)?.units.find((u) => u.name === unit);
+  return found ? printedTableOf(found) : null;
+}
+
 function workedOut(unit: Unit): FunctionTable | null {
-  const { inputs, outputs, stored } = unit.behaviour;
+  const { outputs, stored } = unit.behaviour;
+  const timed = new Set(unit.timers.map((t) => t.input));
+  const inputs = unit.behaviour.inputs.filter((_, i) => !timed.has(i));
   const told = toldOutputs(unit);
-  if (unit.timers.length > 0 || stored.length > MOST_STORED || inputs.length > MOST_INPUTS) return null;
+  if (stored.length > MOST_STORED || inputs.length > MOST_INPUTS) return null;
   if (told.length === 0 || told.length > MOST_OUTPUTS) return null;
   const rows = new TableFinder(unit, told).rows();
   if (!rows || rows.length > MOST_ROWS) return null;
@@ -51,11 +62,19 @@ function workedOut(unit: Unit): FunctionTable | null {
 
 /** So many stored bits are looked at in all of their states, for counts; of more, these are taken. */
 const MOST_COUNTED = 4;
-const PATTERNS = [0x00, 0xff, 0x55, 0xaa, 0x33, 0xcc, 0x0f, 0xf0] as const;
+const PATTERNS = [0, 0xffff, 0x5555, 0xaaaa, 0x3333, 0xcccc, 0x0f0f, 0xf0f0, 0x00ff, 0xff00] as const;
 /** How data sheets call inputs that are passed on as they are: `D3`, `1A`, `E15`, `1C0`, `SER`. */
 const DATA = /^(D\d*|\d?[AB]\d|\d[ABD]|E\d+|\dC\d|[A-H]|SER|S[RL])$/;
 /** So often a unit is run for its table; longer ones are not looked for. */
-const MOST_RUNS = 3500;
+const MOST_RUNS = 20_000;
+
+/** What outputs show, and the levels of what is stored, before a row's edge and after it. */
+interface Run {
+  readonly before: readonly string[];
+  readonly kept: readonly number[];
+  readonly after: readonly string[];
+  readonly now: readonly number[];
+}
 
 /** What an output does in a row; null where that is not settled yet. */
 type Outcome = string | null;
@@ -67,6 +86,10 @@ class TableFinder {
   private readonly states: readonly (readonly number[])[];
   /** Inputs whose level may be passed on: those that are called so, where others are there to choose by, and no decoder's. */
   private readonly data: readonly string[];
+  /** How stored bits are called: by the output that shows them, else by their own names. */
+  private readonly stages: readonly string[];
+  /** Stages that may count together, the most significant first. */
+  private readonly words: readonly (readonly number[])[];
   private runs = 0;
 
   constructor(
@@ -75,11 +98,16 @@ class TableFinder {
   ) {
     const { inputs, gates, stored } = unit.behaviour;
     this.run = new MachineRun(unit.machine);
-    this.names = inputs;
+    const timed = new Set(unit.timers.map((t) => t.input));
+    this.names = inputs.filter((_, i) => !timed.has(i));
     const made = new Map(gates.map((gate) => [gate.output, gate.inputs]));
     const inputsOf = (net: string): string[] => made.get(net)?.flatMap(inputsOf) ?? [net];
     const controls = stored.filter((s) => s.edge !== 'while').flatMap((s) => inputsOf(s.control));
-    this.clocks = new Set(inputs.filter((name) => controls.includes(name)));
+    this.clocks = new Set(this.names.filter((name) => controls.includes(name)));
+    const { outputs } = unit.behaviour;
+    this.stages = stored.map((s) => outputs.find((o) => o.net === s.name)?.name ?? hiddenStage(s.name, outputs));
+    const counting = wordsOf(this.stages);
+    this.words = counting.flatMap((word) => [word, word.slice(0, -1)]).filter((word) => word.length > 2);
     // All states of a few bits; of more, some in which neighbours are alike and some in which they are not.
     const isMany = stored.length > MOST_COUNTED;
     const bit = (n: number, i: number): number => ((isMany ? elementAt(PATTERNS, n) : n) >> i) & 1;
@@ -107,11 +135,13 @@ class TableFinder {
     const open = this.names.filter((name) => asked[name] === undefined);
     const controls = open.filter((name) => !this.data.includes(name));
     const left = controls.length > 0 ? controls : open;
+    // One edge at a time, as data sheets have them.
+    const isMoving = Object.values(asked).some(isEdge);
     let best: { readonly branches: readonly (readonly [string, readonly Outcome[]])[]; readonly name: string } | null =
       null;
     let least = Number.POSITIVE_INFINITY;
     for (const name of left) {
-      const symbols = this.clocks.has(name) ? ['↑', '↓', 'H', 'L'] : ['H', 'L'];
+      const symbols = this.clocks.has(name) && !isMoving ? ['↑', '↓', 'H', 'L'] : ['H', 'L'];
       const branches = symbols.map((symbol) => [symbol, this.outcomes({ ...asked, [name]: symbol })] as const);
       const unsettled =
         branches.reduce((sum, [, b]) => sum + b.filter((one) => one === null).length, 0) / symbols.length;
@@ -134,26 +164,26 @@ class TableFinder {
 
   /** What each output does where some inputs are fixed and the others may be anything. */
   private outcomes(asked: Symbols): Outcome[] {
-    const hasMoved = Object.values(asked).some((symbol) => symbol === '↑' || symbol === '↓');
+    const hasMoved = Object.values(asked).some(isEdge);
     const isStoring = this.states.length > 1;
-    const still = isStoring && !hasMoved && [...this.clocks].some((name) => asked[name] === undefined);
+    const isOpen = isStoring && [...this.clocks].some((name) => asked[name] === undefined);
     const runs = this.states.map((state) => this.after(asked, state));
-    const mayPass = !isStoring || hasMoved || this.clocks.size === 0;
     let passes: readonly Outcome[] | null = null;
     return this.told.map((_, o) => {
       const seen = runs.map((run) => elementAt(run.after, o));
       const first = elementAt(seen, 0);
-      if (first !== 'X' && seen.every((one) => one === first)) return first;
-      if (still) return null;
-      const moved = isStoring && hasMoved ? this.moved(runs, o) : null;
-      if (moved) return moved;
-      if (isStoring) {
+      if (first !== 'X' && seen.every((one) => one === first)) return (hasMoved && this.pulsed(runs, first)) || first;
+      if (isStoring && !isOpen) {
         const before = runs.map((run) => elementAt(run.before, o));
         if (seen.every((one, i) => one !== 'X' && one === before[i])) return 'as before';
+        const counts = hasMoved ? this.counted(runs, o) : null;
+        if (counts) return counts;
         if (seen.every((one, i) => one !== 'X' && one !== 'Z' && before[i] !== 'X' && one !== before[i]))
           return 'other way';
+        const shifts = hasMoved ? this.shifted(runs, seen) : null;
+        if (shifts) return shifts;
       }
-      passes ??= mayPass ? this.passed(asked) : [];
+      passes ??= this.passed(asked);
       return passes[o] ?? null;
     });
   }
@@ -163,48 +193,63 @@ class TableFinder {
     const found: Outcome[] = this.told.map(() => null);
     for (const name of this.data) {
       if (asked[name] !== undefined) continue;
-      const [low, high] = ['L', 'H'].map((symbol) =>
-        this.states.map((state) => this.after({ ...asked, [name]: symbol }, state).after),
-      ) as [string[][], string[][]];
-      found.forEach((_, o) => {
-        const are = (runs: readonly string[][], level: string): boolean => runs.every((run) => run[o] === level);
-        if (are(low, 'L') && are(high, 'H')) found[o] = `=${name}`;
-        if (are(low, 'H') && are(high, 'L')) found[o] = `/${name}`;
-      });
+      let [same, inverse] = [[...found.keys()], [...found.keys()]];
+      for (const state of this.states) {
+        if (same.length + inverse.length === 0) break;
+        const [low = [], high = []] = ['L', 'H'].map((symbol) => this.after({ ...asked, [name]: symbol }, state).after);
+        same = same.filter((o) => low[o] === 'L' && high[o] === 'H');
+        inverse = inverse.filter((o) => low[o] === 'H' && high[o] === 'L');
+      }
+      for (const o of same) found[o] = `=${name}`;
+      for (const o of inverse) found[o] = `/${name}`;
     }
     return found;
   }
 
-  /** Whether the outputs together count at an edge; null where they do not, or not all is known. */
-  private moved(
-    runs: readonly { readonly before: readonly string[]; readonly after: readonly string[] }[],
-    o: number,
-  ): Outcome {
-    if (runs.some(({ after }) => after[o] === 'X') || runs.length < 4) return null;
-    const bits = this.told.map((out) => elementAt(this.unit.behaviour.outputs, out).name);
-    const words = ['QD QC QB QA', 'Q4 Q3 Q2 Q1']
-      .map((text) => text.split(' '))
-      .find((word) => word.every((n) => bits.includes(n)));
-    if (!words?.includes(elementAt(bits, o))) return null;
-    const number = (levels: readonly string[]): number =>
-      words.reduce((sum, name) => 2 * sum + (levels[bits.indexOf(name)] === 'H' ? 1 : 0), 0);
-    const steps = runs.map(({ before, after }) => [number(before), number(after)] as const);
-    // A decade counts up to nine; from ten on each goes its own way.
-    const tops = [9, 15];
-    for (const top of tops) {
-      const within = steps.filter(([from]) => from <= top);
-      if (within.every(([from, to]) => to === (from === top ? 0 : from + 1))) return 'counts up';
-      if (within.every(([from, to]) => to === (from === 0 ? top : from - 1))) return 'counts down';
+  /** The pulse that an output gives, whose end no edge brings; null where its one-shot was not triggered. */
+  private pulsed(runs: readonly Run[], level: string): Outcome {
+    const isRunning = this.unit.timers.length > 0 && runs.every(({ now }) => now.every((bit) => bit === HIGH));
+    return isRunning ? (level === 'H' ? 'pulse' : 'low pulse') : null;
+  }
+
+  /** The stage whose bit an output has taken over; null where there is none. */
+  private shifted(runs: readonly Run[], seen: readonly string[]): Outcome {
+    const inverse: Readonly<Record<string, string>> = { H: 'L', L: 'H' };
+    for (const [i, stage] of this.stages.entries()) {
+      const was = runs.map(({ kept }) => (kept[i] === UNKNOWN ? 'X' : kept[i] === HIGH ? 'H' : 'L'));
+      if (was.includes('X')) continue;
+      if (seen.every((level, n) => level === was[n])) return `was ${stage}`;
+      if (seen.every((level, n) => level === inverse[was[n] ?? ''])) return `was not ${stage}`;
+    }
+    return null;
+  }
+
+  /** Whether the stage that an output shows counts with others at an edge; null where it does not, or not all is known. */
+  private counted(runs: readonly Run[], o: number): Outcome {
+    const shown = elementAt(this.unit.behaviour.outputs, elementAt(this.told, o)).name;
+    if (runs.length < 4) return null;
+    for (const word of this.words) {
+      if (!word.some((i) => this.stages[i] === shown)) continue;
+      const number = (levels: readonly number[]): number =>
+        word.reduce((sum, i) => 2 * sum + (levels[i] === UNKNOWN ? Number.NaN : Number(levels[i] === HIGH)), 0);
+      const steps = runs.map(({ kept, now }) => [number(kept), number(now)] as const);
+      if (steps.flat().some(Number.isNaN)) continue;
+      // A decade counts up to nine, its section to four; from there on each goes its own way.
+      const most = 2 ** word.length - 1;
+      for (const top of [most, ...(word.length === 4 ? [9] : word.length === 3 ? [4] : [])]) {
+        const within = steps.filter(([from]) => from <= top);
+        if (within.every(([from, to]) => to === (from === top ? 0 : from + 1))) return 'counts up';
+        if (within.every(([from, to]) => to === (from === 0 ? top : from - 1))) return 'counts down';
+      }
     }
     return null;
   }
 
   /** What outputs show before and after an edge that is asked for, from a state; without one the same twice. */
-  private after(
-    asked: Symbols,
-    state: readonly number[],
-  ): { readonly before: readonly string[]; readonly after: readonly string[] } {
+  private after(asked: Symbols, state: readonly number[]): Run {
     const put = (edge: 0 | 1): void => {
+      // Pulses do not end while a row is looked at.
+      for (const { input } of this.unit.timers) this.run.setInput(input, LOW);
       this.names.forEach((name, i) => {
         const symbol = asked[name];
         const moving = symbol === '↑' ? [LOW, HIGH] : symbol === '↓' ? [HIGH, LOW] : null;
@@ -216,14 +261,16 @@ class TableFinder {
     this.runs++;
     put(0);
     this.run.settle();
-    state.forEach((level, i) => {
-      this.run.setStored(i, level);
-    });
+    this.run.restore(state);
     this.run.settle();
-    const before = this.shownNow();
+    const [before, kept] = [this.shownNow(), this.keptNow()];
     put(1);
     this.run.settle();
-    return { before, after: this.shownNow() };
+    return { before, kept, after: this.shownNow(), now: this.keptNow() };
+  }
+
+  private keptNow(): number[] {
+    return this.stages.map((_, i) => this.run.storedLevel(i));
   }
 
   private shownNow(): string[] {
@@ -239,13 +286,36 @@ class TableFinder {
   }
 }
 
-/** The outputs that a table speaks of: of units that store, those of single bits; a carry follows from all of them. */
+/** The outputs that a table speaks of: of units that store, those of single bits, if there are any; a carry follows from all of them. */
 function toldOutputs({ behaviour: { gates, stored, outputs } }: Unit): number[] {
   const made = new Map(gates.map((gate) => [gate.output, gate.inputs]));
   const names = new Set(stored.map((s) => s.name));
   const bitsOf = (net: string): string[] => (names.has(net) ? [net] : (made.get(net)?.flatMap(bitsOf) ?? []));
-  return [...outputs.keys()].filter((o) => new Set(bitsOf(elementAt(outputs, o).net)).size <= 1);
+  const single = [...outputs.keys()].filter((o) => new Set(bitsOf(elementAt(outputs, o).net)).size <= 1);
+  return single.length > 0 ? single : [...outputs.keys()];
 }
+
+/** What a stage that does not come out is called: in capitals, as data sheets call it, unless an output of that name shows another one. */
+function hiddenStage(name: string, outputs: readonly MachineOutput[]): string {
+  const capital = name.toUpperCase();
+  return outputs.some((o) => o.name === capital) ? name : capital;
+}
+
+/** Stages by their names in the order of a count, for each part of a chip: `QD QC QB QA`, `2QD …`, `Q12 Q11 …`; all places in `stages`. */
+function wordsOf(stages: readonly string[]): number[][] {
+  const parts = new Map<string, number[]>();
+  for (const [i, stage] of stages.entries()) {
+    const part = /^\dQ/.test(stage) ? stage.slice(0, 1) : '';
+    parts.set(part, [...(parts.get(part) ?? []), i]);
+  }
+  const place = (i: number): number => {
+    const [, letter = '', digits] = /Q([A-H]?)(\d*)$/.exec(elementAt(stages, i)) ?? [];
+    return letter === '' ? Number(digits) : letter.charCodeAt(0);
+  };
+  return [...parts.values()].map((part) => part.sort((a, b) => place(b) - place(a)));
+}
+
+const isEdge = (symbol: string): boolean => symbol === '↑' || symbol === '↓';
 
 /** Rows under a clock: what its levels and edges have in common is one row. */
 function clocked(name: string, parts: readonly (readonly [string, readonly Found[]])[]): Found[] {
@@ -257,7 +327,7 @@ function clocked(name: string, parts: readonly (readonly [string, readonly Found
       group.symbols.push(symbol);
       groups.set(key(found), group);
     }
-  const others: Readonly<Record<string, string>> = { '↓ H L': 'no ↑', '↑ H L': 'no ↓', '↑ ↓ H L': 'X' };
+  const others: Readonly<Record<string, string>> = { '↓ H L': 'no ↑', '↑ H L': 'no ↓', '↑ ↓ H L': 'X', 'H L': 'X' };
   return [...groups.values()].flatMap(({ found, symbols }) => {
     const joined = others[symbols.join(' ')];
     const each = joined ? [joined] : symbols;

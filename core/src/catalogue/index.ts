@@ -23,7 +23,7 @@ export { loadsOf } from './chips/unit-loads';
 export { rarity } from './commonness';
 export * from './datasheet';
 export { type Family, type FamilyId, families, familyIds, partNumber, readPartNumber, schmittLevels } from './family';
-export { type FunctionTable, printedTableOf } from './function-table';
+export { type FunctionTable, printedTableIn, printedTableOf } from './function-table';
 export * from './inner';
 export {
   type Drive,

@@ -192,6 +192,10 @@ const memory = (
 
 const segments = ['abcdef', 'bc', 'abged', 'abgcd', 'fgbc', 'afgcd', 'fgecd', 'abc', 'abcdefg', 'abcfg'];
 
+/** What J and K ask of a stored bit: keep, set, reset, or the other one. */
+const asked = (q: number, j: number, k: number): number => (j && k ? 1 - q : j ? 1 : k ? 0 : q);
+const all = (p: Pins, names: string): number => Number(names.split(' ').every((name) => p(name) === 1));
+
 // biome-ignore lint/suspicious/noExplicitAny: models of many kinds of state stand in one list
 const models: Readonly<Record<string, Model<any>>> = {
   '7490': twoSections(upTo(5), true),
@@ -245,6 +249,174 @@ const models: Readonly<Record<string, Model<any>>> = {
         ...Object.fromEntries(eight.map((n, i) => [`Q${n}`, p('OEn') ? 'Z' : (out >> i) & 1])),
         RCOn: q !== 255,
       }) as never,
+  },
+  '7470': {
+    start: [{ CLRn: 1, PREn: 1, CLK: 0, J1: 0, J2: 0, Jn: 0, K1: 0, K2: 0, Kn: 0 }, { CLRn: 0 }, { CLRn: 1 }],
+    state: 0,
+    rare: 'CLRn PREn',
+    step: (q: number, rose: (p: string) => boolean, _: unknown, p: Pins) => {
+      if (rose('CLK')) return asked(q, all(p, 'J1 J2') & (1 - p('Jn')), all(p, 'K1 K2') & (1 - p('Kn')));
+      if (p('CLK') || (p('PREn') && p('CLRn'))) return q;
+      return p('PREn') ? 0 : 1;
+    },
+    outputs: (q: number, p: Pins) => ({ Q: q, Qn: q === 0 || p('PREn') + p('CLRn') + p('CLK') === 0 }),
+  },
+  '7472': {
+    start: [
+      { CLRn: 1, PREn: 1, CLK: 0, ...Object.fromEntries('J1 J2 J3 K1 K2 K3'.split(' ').map((n) => [n, 1])) },
+      { CLRn: 0 },
+      { CLRn: 1 },
+    ],
+    state: { master: 0, slave: 0 },
+    rare: 'CLRn PREn J1 J2 J3 K1 K2 K3',
+    // Where J is seen while the output is low, or K while it is high, at any time of the pulse, the master turns; it does not turn back.
+    step: ({ master, slave }: Record<string, number>, _: unknown, fell: (p: string) => boolean, p: Pins) => {
+      if (!p('PREn')) return { master: 1, slave: 1 };
+      if (!p('CLRn')) return { master: 0, slave: 0 };
+      if (fell('CLK')) return { master, slave: master };
+      const turns = p('CLK') && all(p, slave ? 'K1 K2 K3' : 'J1 J2 J3');
+      return { master: turns ? 1 - (slave as number) : master, slave };
+    },
+    outputs: ({ slave = 0 }: Record<string, number>, p: Pins) => ({
+      Q: slave,
+      Qn: !slave || p('PREn') + p('CLRn') === 0,
+    }),
+  },
+  '7494': {
+    start: [
+      {
+        CLR: 0,
+        CLK: 0,
+        SER: 0,
+        PE1: 0,
+        PE2: 0,
+        ...Object.fromEntries([1, 2].flatMap((n) => [...'ABCD'].map((d) => [`P${n}${d}`, 0]))),
+      },
+      { CLR: 1 },
+      { CLR: 0 },
+    ],
+    state: zeros(4),
+    rare: 'CLR PE1 PE2',
+    step: (q: number[], rose: (p: string) => boolean, _: unknown, p: Pins) => {
+      const next = p('CLR') ? zeros(4) : rose('CLK') ? into(p('SER'), q) : q;
+      // Presets reach over the clear, which is to be used without them.
+      return next.map((b, i) => ([1, 2].some((n) => p(`PE${n}`) && p(`P${n}${eight[i]}`)) ? 1 : b));
+    },
+    outputs: (q: number[]) => ({ QD: elementAt(q, 3) }),
+  },
+  '74199': {
+    start: [
+      { CLRn: 1, LDn: 1, CLK: 0, INH: 0, J: 0, Kn: 0, ...Object.fromEntries(eight.map((n) => [n, 0])) },
+      { CLRn: 0 },
+      { CLRn: 1 },
+    ],
+    state: zeros(8),
+    rare: 'CLRn LDn',
+    step: (q: number[], rose: (p: string) => boolean, _: unknown, p: Pins) => {
+      if (!p('CLRn')) return zeros(8);
+      if (!(rose('CLK') && !p('INH')) && !(rose('INH') && !p('CLK'))) return q;
+      return p('LDn') ? into(asked(elementAt(q, 0), p('J'), 1 - p('Kn')), q) : bits(p, eight);
+    },
+    outputs: shown,
+  },
+  '74276': {
+    start: [
+      {
+        CLRn: 1,
+        PREn: 1,
+        ...Object.fromEntries(upTo(4).flatMap((u) => ['J', 'Kn', 'CLK'].map((n) => [`${u + 1}${n}`, 0]))),
+      },
+      { CLRn: 0 },
+      { CLRn: 1 },
+    ],
+    state: zeros(4),
+    rare: 'CLRn PREn',
+    step: (q: number[], _: unknown, fell: (p: string) => boolean, p: Pins) =>
+      q.map((b, i) => {
+        const pin = (name: string): number => p(`${i + 1}${name}`);
+        return !p('PREn') ? 1 : !p('CLRn') ? 0 : fell(`${i + 1}CLK`) ? asked(b, pin('J'), 1 - pin('Kn')) : b;
+      }),
+    outputs: (q: number[]) => Object.fromEntries(q.map((b, i) => [`${i + 1}Q`, b])),
+  },
+  '74299': {
+    start: [
+      {
+        CLRn: 1,
+        CLK: 0,
+        S0: 0,
+        S1: 0,
+        SR: 0,
+        SL: 0,
+        OE1n: 0,
+        OE2n: 0,
+        ...Object.fromEntries(eight.map((n) => [`Q${n}`, 0])),
+      },
+      { CLRn: 0 },
+      { CLRn: 1 },
+    ],
+    state: zeros(8),
+    rare: 'CLRn OE1n OE2n',
+    step: (q: number[], rose: (p: string) => boolean, _: unknown, p: Pins) => {
+      if (!p('CLRn')) return zeros(8);
+      if (!rose('CLK')) return q;
+      const buses = eight.map((n) => `Q${n}`);
+      return [q, into(p('SR'), q), [...q.slice(1), p('SL')], bits(p, buses)][number(p, 'S1 S0')];
+    },
+    outputs: (q: number[], p: Pins) => ({
+      ...Object.fromEntries(
+        q.map((b, i) => [`Q${eight[i]}`, p('OE1n') || p('OE2n') || number(p, 'S1 S0') === 3 ? 'Z' : b]),
+      ),
+      QAS: elementAt(q, 0),
+      QHS: elementAt(q, 7),
+    }),
+  },
+  '74646': {
+    start: [
+      {
+        DIR: 1,
+        OEn: 0,
+        SAB: 0,
+        SBA: 0,
+        CAB: 0,
+        CBA: 0,
+        ...Object.fromEntries(
+          upTo(8).flatMap((i) => [
+            [`A${i + 1}`, 0],
+            [`B${i + 1}`, 0],
+          ]),
+        ),
+      },
+      { CAB: 1, CBA: 1 },
+    ],
+    state: { A: zeros(8), B: zeros(8) },
+    step: (kept: Record<'A' | 'B', number[]>, rose: (p: string) => boolean, _: unknown, p: Pins) => {
+      const side = (name: string): number[] => upTo(8).map((i) => p(`${name}${i + 1}`));
+      return { A: rose('CAB') ? side('A') : kept.A, B: rose('CBA') ? side('B') : kept.B };
+    },
+    outputs: (kept: Record<'A' | 'B', number[]>, p: Pins) =>
+      Object.fromEntries(
+        upTo(8).flatMap((i) => {
+          const [fromA, fromB] = [
+            p('SAB') ? elementAt(kept.A, i) : p(`A${i + 1}`),
+            p('SBA') ? elementAt(kept.B, i) : p(`B${i + 1}`),
+          ];
+          const [toB, toA] = [!p('OEn') && p('DIR'), !p('OEn') && !p('DIR')];
+          return [
+            [`B${i + 1}`, toB ? fromA : 'Z'],
+            [`A${i + 1}`, toA ? fromB : 'Z'],
+          ];
+        }),
+      ),
+  },
+  '4543': {
+    start: [{ LE: 1, BI: 0, PH: 0, A: 0, B: 0, C: 0, D: 0 }],
+    state: 0,
+    step: (q: number, _: unknown, __: unknown, p: Pins) => (p('LE') ? number(p, 'D C B A') : q),
+    outputs: (q: number, p: Pins) => {
+      // With tails: on 6 the top, on 9 the bottom is lit; nothing above 9.
+      const lit = p('BI') || q > 9 ? '' : q === 6 ? 'acdefg' : q === 9 ? 'abcdfg' : (segments[q] ?? '');
+      return Object.fromEntries([...'abcdefg'].map((s) => [s, lit.includes(s) !== (p('PH') === 1)]));
+    },
   },
   '7491': {
     start: [{ CLK: 0, A: 0, B: 0 }, ...upTo(16).map((k) => ({ CLK: 1 - (k % 2) }))],

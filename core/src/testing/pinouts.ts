@@ -77,6 +77,19 @@ export const pinouts: Readonly<Record<string, string>> = {
   '74534': `${octalFlops}, OEn 1, CLK 11`,
   '74563': `${facing}, LE 11`,
   '74564': `${facing}, CLK 11`,
+  '7470': `${corner(14)}, J1 3, J2 4, Jn 5, K1 10, K2 11, Kn 9, CLK 12, PREn 13, CLRn 2, Q 8, Qn 6, NC 1`,
+  '7472': `${corner(14)}, J1 3, J2 4, J3 5, K1 9, K2 10, K3 11, CLK 12, PREn 13, CLRn 2, Q 8, Qn 6, NC 1`,
+  '7494':
+    'VCC 5, GND 12, CLK 8, CLR 10, SER 7, QD 9, PE1 6, PE2 15, P1A 1, P2A 16, P1B 2, P2B 14, P1C 3, P2C 13, P1D 4, P2D 11',
+  '74199':
+    'VCC 24, GND 12, CLK 13, INH 11, CLRn 14, LDn 23, J 2, Kn 1, A 3, B 5, C 7, D 9, E 16, F 18, G 20, H 22, QA 4, QB 6, QC 8, QD 10, QE 15, QF 17, QG 19, QH 21',
+  '74276': `${corner(20)}, PREn 11, CLRn 1, J 2 9 12 19, CLK 3 8 13 18, Kn 4 7 14 17, Q 5 6 15 16`,
+  '74299': `${corner(20)}, S0 1, S1 19, OE1n 2, OE2n 3, CLK 12, CLRn 9, SR 11, SL 18, QAS 8, QHS 17, QA 7, QB 13, QC 6, QD 14, QE 5, QF 15, QG 4, QH 16`,
+  '74646':
+    'VCC 24, GND 12, CAB 1, SAB 2, DIR 3, OEn 21, SBA 22, CBA 23, A# 4 5 6 7 8 9 10 11, B# 20 19 18 17 16 15 14 13',
+  '74122': `${corner(14)}, A1 1, A2 2, B1 3, B2 4, CLRn 5, Q 8, Qn 6, RINT 9, CX 11, RCX 13, NC 10 12`,
+  '4538': `${corner(16)}, CX 1 15, RCX 2 14, CLRn 3 13, A 4 12, Bn 5 11, Q 6 10, Qn 7 9`,
+  '4543': `${corner(16)}, LE 1, BI 7, PH 6, A 5, B 3, C 2, D 4, a 9, b 10, c 11, d 12, e 13, f 15, g 14`,
   '7491': 'VCC 5, GND 10, CLK 9, A 12, B 11, QH 13, QHn 14, NC 1 2 3 4 6 7 8',
   '7496': 'VCC 5, GND 12, CLK 1, CLRn 16, PE 8, SER 9, A 2, B 3, C 4, D 6, E 7, QA 15, QB 14, QC 13, QD 11, QE 10',
   '74198':

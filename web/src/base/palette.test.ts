@@ -1,5 +1,7 @@
+import { elementAt } from '@saddlebag/core';
 import { describe, expect, it } from 'vitest';
 import { TAG_INK } from '../kit/Tag';
+import { colours as themed } from './colours';
 import { Colours, palette } from './palette';
 
 const MAT = '#24352F';
@@ -42,6 +44,12 @@ function seen(hex: string, m: readonly number[]): Rgb {
   return lab([row(0), row(3), row(6)]);
 }
 
+/** How far apart two colours look. */
+function apart(a: string, b: string, eye: readonly number[]): number {
+  const [p, q] = [seen(a, eye), seen(b, eye)];
+  return Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]);
+}
+
 describe('the palette of signals', () => {
   it.each(palette)('%s keeps 3:1 on the mat, and its tag 4.5:1 to the name on it', (colour) => {
     expect(contrast(colour, MAT)).toBeGreaterThanOrEqual(3);
@@ -50,10 +58,14 @@ describe('the palette of signals', () => {
 
   it.each(Object.entries(eyes))('differs pair by pair for the %s eye', (_, matrix) => {
     for (const [i, a] of palette.entries())
-      for (const b of palette.slice(i + 1)) {
-        const [p, q] = [seen(a, matrix), seen(b, matrix)];
-        expect(Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]), `${a} ${b}`).toBeGreaterThan(15);
-      }
+      for (const b of palette.slice(i + 1)) expect(apart(a, b, matrix), `${a} ${b}`).toBeGreaterThan(15);
+  });
+
+  it('has nothing like the red of supply wires', () => {
+    const supply = elementAt(themed.supplyWire, 0);
+    for (const [eye, matrix] of Object.entries(eyes))
+      for (const own of palette)
+        expect([own, eye, apart(own, supply, matrix) > (eye === 'usual' ? 40 : 17)]).toEqual([own, eye, true]);
   });
 
   it('gives each signal one colour, rails their own, and a piece of a gate another than the gate', () => {

@@ -2,7 +2,7 @@ import { elementAt } from '@saddlebag/core';
 
 /**
  * The colours of signals, in the order in which signals take them. Each keeps 3:1 contrast on the mat
- * and the set differs for colour-blind eyes (palette.test.ts); tags put the name beside the colour.
+ * and the set differs, from the red of supply wires too, for colour-blind eyes (palette.test.ts); tags put the name beside the colour.
  */
 export const palette = [
   '#0F9ABD',
@@ -16,7 +16,7 @@ export const palette = [
   '#A855F1',
   '#DDCBA6',
   '#ED1DA7',
-  '#EF3969',
+  '#42AE6C',
 ] as const;
 
 /** Which signals are seen beside each other, each with how much it would matter if they looked the same. */

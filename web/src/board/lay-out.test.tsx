@@ -1,16 +1,15 @@
 import { act, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
+import { localStages } from '../testing/stages';
 import { BoardTools } from './BoardTools';
 
 /** A worker that never ends laying out, and goes on telling how far it is even when it has been stopped. */
-const worker = vi.hoisted(() => ({ tell: (_share: number): void => {} }));
-vi.mock('../workers/stages', () => ({
-  stages: () => ({}),
-  callback: (tell: (share: number) => void) => tell,
-  runLong: (_task: string, signal: AbortSignal, run: (api: object) => unknown) =>
+const worker = { tell: (_share: number): void => {} };
+beforeEach(() => {
+  localStages.instead = (signal, run) =>
     new Promise((_, reject) => {
       signal.addEventListener('abort', () => reject(signal.reason));
       run({
@@ -19,8 +18,9 @@ vi.mock('../workers/stages', () => ({
           tell(0.62);
         },
       });
-    }),
-}));
+    });
+});
+afterEach(() => localStages.reset());
 
 describe('laying out', () => {
   it('that is stopped is over at once, whatever the worker still tells', async () => {

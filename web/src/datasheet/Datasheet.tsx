@@ -13,11 +13,11 @@ import {
   partNumber,
   type Unit,
 } from '@saddlebag/core';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Choice } from '../kit/Choice';
 import { BenchPart } from './BenchPart';
 import { ChipFromAbove } from './ChipFromAbove';
-import { FunctionTable, tableOfUnit } from './FunctionTable';
+import { FunctionTable, useFunctionTable } from './FunctionTable';
 import { Section } from './Section';
 import { Timing } from './Timing';
 import { TryChip } from './TryChip';
@@ -118,7 +118,7 @@ interface UnitSectionProps {
 
 /** What one kind of unit does: a function table where it is short, its equations otherwise, and its edges. */
 function UnitSection({ type, unit, count, of }: UnitSectionProps) {
-  const table = useMemo(() => tableOfUnit(unit), [unit]);
+  const table = useFunctionTable(type, unit);
   const edges = edgesOf(unit);
   const swaps = interchangeable(unit);
   const drive = [...new Set(unit.drives)].filter((d) => d !== 'push-pull');
@@ -135,7 +135,8 @@ function UnitSection({ type, unit, count, of }: UnitSectionProps) {
         </Text>
       }
     >
-      {table ? <FunctionTable table={table} /> : <Equations type={type} unit={unit} />}
+      {table && <FunctionTable table={table} />}
+      {table === null && <Equations type={type} unit={unit} />}
       {edges.length > 0 && (
         <Box pt="8px">
           {edges.slice(0, 6).map((line) => (

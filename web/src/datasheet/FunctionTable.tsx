@@ -3,19 +3,38 @@ import {
   cellAt,
   functionTableOf,
   inputAt,
-  printedTableOf,
+  type PartType,
   type FunctionTable as Table,
   type Unit,
 } from '@saddlebag/core';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { stages } from '../workers/stages';
 import { PinName } from './PinName';
 
 /** Gates of so many inputs are shown in every row. */
 const WHOLE = 4;
 
-/** The function table of a unit: every row of a small gate, the rows of a data sheet of others; null where equations say it better. */
-export function tableOfUnit(unit: Unit): Table | null {
+/**
+ * The function table of a unit: every row of a small gate, the rows of a data sheet of others, from the worker. Null where equations say it better,
+ * undefined until that is known.
+ */
+export function useFunctionTable({ id, own }: PartType, unit: Unit): Table | null | undefined {
+  const small = useMemo(() => everyRowOf(unit), [unit]);
+  const part = { part: id, ...(own !== undefined && { own }) };
+  const { data } = useQuery({
+    queryKey: ['function table', part, unit.name],
+    queryFn: () => stages().functionTable(part, unit.name),
+    enabled: small === null,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  return small ?? data;
+}
+
+/** Every row of a small gate; null of others. */
+function everyRowOf(unit: Unit): Table | null {
   const table = functionTableOf(unit, WHOLE);
-  if (!table) return printedTableOf(unit);
+  if (!table) return null;
   const { inputs, outputs } = unit.behaviour;
   const rows = Array.from({ length: table.rows }, (_, r) => ({
     inputs: inputs.map((_name, i) => (inputAt(table.inputs, i, r) ? 'H' : 'L')),

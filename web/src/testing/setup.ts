@@ -6,6 +6,7 @@ import { db } from '../store/db';
 
 // jsdom has no workers: what they answer is answered here.
 vi.mock('../workers/stages', async () => (await import('./stages')).localStages);
+vi.mock('chart.js', async () => (await import('./chart')).localChart);
 
 // Screens are loaded when they are first shown, which takes its time on a busy machine.
 configure({ asyncUtilTimeout: 10_000 });

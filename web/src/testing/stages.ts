@@ -17,8 +17,10 @@ import {
   nextStepOf,
   type Packing,
   type PackProgress,
+  type PartName,
   pack,
   packByStrategy,
+  printedTableIn,
   type Rules,
   readBack,
   readDesign,
@@ -40,6 +42,7 @@ const solve = highsSolver();
 const api = {
   read: readDesign,
   table: tableOf,
+  functionTable: async (part: PartName, unit: string) => printedTableIn(part, unit),
   restate: (sheet: string, signals: readonly string[], form: Form) => restate(sheet, { signals, form }, chipLibrary),
   countChips: (sheet: string, family: FamilyId) => countChips(sheet, family, solve),
   pack: (netlist: Netlist, family: FamilyId, rules: Rules) => pack(netlist, family, solve, { rules }),
@@ -74,14 +77,17 @@ const api = {
 /** Stands in for `workers/stages` in tests: the same calls, answered here, since jsdom has no workers. */
 export const localStages = {
   stages: () => api,
-  runLong: async (task: string, _signal: AbortSignal, run: (a: typeof api) => Promise<unknown>) => {
+  runLong: async (task: string, signal: AbortSignal, run: (a: typeof api) => Promise<unknown>) => {
     localStages.asked.push(task);
-    return run(api);
+    return localStages.instead ? localStages.instead(signal, run as never) : run(api);
   },
   callback: <T>(tell: T): T => tell,
   /** The long tasks that were asked for. */
   asked: [] as string[],
+  /** A worker of a test's own, for what runs long. */
+  instead: null as null | ((signal: AbortSignal, run: (a: object) => Promise<unknown>) => Promise<unknown>),
   reset: () => {
     localStages.asked = [];
+    localStages.instead = null;
   },
 };

@@ -8,6 +8,7 @@ import type {
   Finding,
   Form,
   FoundResistor,
+  FunctionTable,
   Job,
   Layout,
   LayoutBoardKind,
@@ -15,6 +16,7 @@ import type {
   NextStep,
   Packing,
   PackProgress,
+  PartName,
   Paths,
   Reading,
   Recovered,
@@ -50,6 +52,7 @@ export type TourResult = Omit<Tour, 'steps'> & { readonly presses: number };
 export interface StagesApi {
   read(sheet: string): Reading;
   table(behaviour: Behaviour): Table;
+  functionTable(part: PartName, unit: string): FunctionTable | null;
   restate(
     sheet: string,
     signals: readonly string[],

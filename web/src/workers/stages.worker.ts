@@ -13,6 +13,7 @@ import {
   nextStepOf,
   pack,
   packByStrategy,
+  printedTableIn,
   readBack,
   readDesign,
   resistorsOf,
@@ -47,6 +48,7 @@ function seldom(tell: (share: number) => void): (share: number) => void {
 const api: StagesApi = {
   read: readDesign,
   table: tableOf,
+  functionTable: printedTableIn,
   restate: (sheet, signals, form) => restate(sheet, { signals, form }, chipLibrary, solve),
   countChips: (sheet, family) => countChips(sheet, family, solve),
   compare: compareDesigns,

@@ -68,6 +68,25 @@ export const buffers: readonly ChipData[] = [
     caveat: 'Whichever side is output drives at once: turn the enable off before turning the direction.',
   },
   {
+    base: '74646',
+    title: 'eight bus transceivers with registers, three-state',
+    group,
+    aliases: `${known} bidirectional`,
+    pins: 'CAB SAB DIR A1 A2 A3 A4 A5 A6 A7 A8 GND B8 B7 B6 B5 B4 B3 B2 B1 OEn SBA CBA VCC',
+    behaviour: forEach(
+      '1 2 3 4 5 6 7 8',
+      [
+        'a@ = A@ at rise CAB\nb@ = B@ at rise CBA',
+        'B@ = ~SAB & A@ | SAB & a@ when DIR & ~OEn',
+        'A@ = ~SBA & B@ | SBA & b@ when ~DIR & ~OEn',
+      ].join('\n'),
+    ),
+    families: ['LS', 'HC', 'HCT'],
+    drive,
+    caveat:
+      'Each side has a register with a clock of its own: select low lets the bus through, high shows the register.',
+  },
+  {
     base: '74365',
     title: 'six buffers, three-state, one enable',
     group,

@@ -2,7 +2,7 @@ import { type ChipData, forEach, ttl, units } from './chip-data';
 
 /**
  * Flip-flops, latches and registers. Source: data sheets SN74LS73A, 74A, 75, 76A, 107A, 109A, 112A,
- * 113A, 173A, 174, 175, 273, 279A, 298, 373, 374, 375, 377, 378, 379, SN74ALS533, 534, SN74HC573, 574. Stored values stand under small letters.
+ * 113A, SN7470, 7472, SN74276, SN74LS173A, 174, 175, 273, 279A, 298, 373, 374, 375, 377, 378, 379, SN74ALS533, 534, SN74HC573, 574. Stored values stand under small letters.
  */
 const group = 'flip-flops and latches';
 const wide = ['74', 'LS', 'ALS', 'F', 'S', 'HC', 'HCT', 'AC', 'ACT'] as const;
@@ -25,6 +25,18 @@ const jk = (forces: string, both: string): string =>
   `1s = 1J & ~1s | ~1K & 1s at fall 1CLK ${forces}\n1Q = 1s\n1Qn = ${both}`;
 const cleared = jk('clear ~1CLRn', '~1s');
 const presetCleared = jk('preset ~1PREn clear ~1CLRn', '~1s | ~1PREn & ~1CLRn');
+
+/**
+ * A pulse-triggered JK flip-flop: while the clock is high its master follows what J and K ask for, and keeps what they asked for once; when the clock
+ * falls, the output takes it over.
+ */
+const pulseTriggered = (j: string, k: string): string =>
+  [
+    `m = 1 while CLK & ${j} & ~s preset ~PREn clear ~CLRn clear CLK & ${k} & s`,
+    's = m at fall CLK preset ~PREn clear ~CLRn',
+    'Q = s',
+    'Qn = ~s | ~PREn & ~CLRn',
+  ].join('\n');
 
 /** Flip-flops, latches and registers; sources stand at the head of this file. */
 export const flipFlops: readonly ChipData[] = [
@@ -227,6 +239,40 @@ export const flipFlops: readonly ChipData[] = [
     behaviour: units(2, jk('preset ~1PREn', '~1s')),
     families: ['LS', 'ALS', 'F', 'S', 'HC'],
     caveat: 'A 74112 without clear, in 14 pins.',
+  },
+  {
+    base: '7470',
+    title: 'JK flip-flop with gated inputs, preset and clear',
+    group,
+    aliases: 'j-k and positive edge toggle',
+    pins: 'NC CLRn J1 J2 Jn Qn GND Q Kn K1 K2 CLK PREn VCC',
+    behaviour: [
+      'j = J1 & J2 & ~Jn\nk = K1 & K2 & ~Kn',
+      's = j & ~s | ~k & s at rise CLK preset ~PREn & ~CLK clear ~CLRn & ~CLK',
+      'Q = s\nQn = ~s | ~PREn & ~CLRn & ~CLK',
+    ].join('\n'),
+    families: ['74'],
+    caveat: 'Preset and clear work only while the clock is low. Pins 5 and 9 are inverted: tie them low when not used.',
+  },
+  {
+    base: '7472',
+    title: 'JK flip-flop with gated inputs, preset and clear, pulse-triggered',
+    group,
+    aliases: 'j-k and master slave toggle',
+    pins: 'NC CLRn J1 J2 J3 Qn GND Q K1 K2 K3 CLK PREn VCC',
+    behaviour: pulseTriggered('J1 & J2 & J3', 'K1 & K2 & K3'),
+    families: ['74'],
+    caveat: 'Pulse-triggered: what J and K ask for at any time while the clock is high shows when it falls.',
+  },
+  {
+    base: '74276',
+    title: 'four J-K̄ flip-flops with common preset and clear',
+    group,
+    aliases: 'jk j-k negative edge toggle quad',
+    pins: 'CLRn 1J 1CLK 1Kn 1Q 2Q 2Kn 2CLK 2J GND PREn 3J 3CLK 3Kn 3Q 4Q 4Kn 4CLK 4J VCC',
+    behaviour: units(4, '1s = 1J & ~1s | 1Kn & 1s at fall 1CLK preset ~PREn clear ~CLRn\n1Q = 1s'),
+    families: ['74'],
+    caveat: 'K is inverted: J and K joined make a D flip-flop. Falling edge, and no complements come out.',
   },
   {
     base: '74298',

@@ -2,7 +2,7 @@ import { type ChipData, forEach, ttl } from './chip-data';
 
 /**
  * Selectors, decoders and encoders. Source: data sheets SN7442A, 45, SN74LS47, 48, 247, SN74HC138,
- * 139, 147, 148, 151, 153, 154, 157, 158, 238, 251, 253, 257 to 259, SN74LS155, 352, 353, SN7446A, 74141, 145, 150, SN74LS137, CD74HC4511, 4514, 4515.
+ * 139, 147, 148, 151, 153, 154, 157, 158, 238, 251, 253, 257 to 259, SN74LS155, 352, 353, SN7446A, 74141, 145, 150, SN74LS137, CD74HC4511, 4514, 4515, 4543.
  */
 const group = 'selectors and decoders';
 const families = ['74', 'LS', 'HC', 'HCT'] as const;
@@ -316,6 +316,20 @@ export const selectors: readonly ChipData[] = [
     families: ['HC', 'HCT'],
     drive: { HC: [4, 7.5], HCT: [4, 7.5] },
     caveat: 'For common-cathode displays. Lamp test and blanking are active low, latch enable stores when high.',
+  },
+  {
+    base: '4543',
+    title: 'BCD-to-seven-segment latch and driver, outputs of either level',
+    group,
+    aliases: 'display decoder liquid crystal lcd',
+    pins: 'LE C B D A PH BI GND a b c d e g f VCC',
+    behaviour: [
+      forEach('A B C D', 'q@ = @ while LE'),
+      segmentTables([...tailedDigits, '', '', '', '', '', ''], (s) => `d${s}`).replaceAll('D C B A', 'qD qC qB qA'),
+      ...[...'abcdefg'].map((s) => `${s} = PH ^ (d${s} & ~BI)`),
+    ].join('\n'),
+    families: ['HC'],
+    caveat: 'Phase low lights segments high, phase high lights them low. The latch is open while pin 1 is high.',
   },
   {
     base: '7446',

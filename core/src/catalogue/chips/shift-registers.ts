@@ -1,7 +1,7 @@
 import { elementAt } from '../../element-at';
 import { type ChipData, units } from './chip-data';
 
-/** Shift registers. Source: data sheets SN74LS91, 95B, 96, SN74198, SN74LS597, CD74HC4015, 4094, SN74LS164, 165A, 166A, 194A, 195A, SN74HC595. */
+/** Shift registers. Source: data sheets SN74LS91, 95B, 96, SN7494, SN74198, 199, SN74LS299, SN74LS597, CD74HC4015, 4094, SN74LS164, 165A, 166A, 194A, 195A, SN74HC595. */
 const group = 'shift registers';
 const letters = 'ABCDEFGH';
 
@@ -169,6 +169,61 @@ export const shiftRegisters: readonly ChipData[] = [
     families: ['74'],
     caveat:
       'Wide package of 24 pins. Modes as on the 74194: both high load, S0 alone right, S1 alone left, both low keep.',
+  },
+  {
+    base: '7494',
+    title: '4-bit shift register with two sets of presets',
+    group,
+    aliases: 'piso parallel serial',
+    pins: 'P1A P1B P1C P1D VCC PE1 SER CLK QD CLR P2D GND P2C P2B PE2 P2A',
+    behaviour: [
+      stages(4, 'SER', (q, before, d) => {
+        const [own, from] = [q, before].map((n) => n.replace(/^Q./, (name) => name.toLowerCase()));
+        return `${own} = ${from} at rise CLK preset PE1 & P1${d} | PE2 & P2${d} clear CLR`;
+      }),
+      'QD = qd',
+    ].join('\n'),
+    families: ['74'],
+    caveat: 'Supply on pin 5, ground on pin 12. Clear is active high; presets only set ones: clear first.',
+  },
+  {
+    base: '74199',
+    title: '8-bit shift register with J-K̄ input, parallel load',
+    group,
+    aliases: 'parallel in out load',
+    pins: 'Kn J A QA B QB C QC D QD INH GND CLK CLRn QE E QF F QG G QH H LDn VCC',
+    behaviour: [
+      'ck = CLK | INH',
+      stages(8, 'J & ~QA | Kn & QA', (q, before, d) => `${q} = LDn & (${before}) | ~LDn & ${d} at rise ck clear ~CLRn`),
+    ].join('\n'),
+    rows: 6,
+    families: ['74'],
+    caveat: 'Wide package of 24 pins. J and K̄ joined make a plain serial input; the load needs the clock.',
+  },
+  {
+    base: '74299',
+    title: '8-bit shift register, both directions, on three-state bus pins',
+    group,
+    aliases: 'universal bidirectional left right load storage bus',
+    pins: 'S0 OE1n OE2n QG QE QC QA QAS CLRn GND SR CLK QB QD QF QH QHS SL S1 VCC',
+    behaviour: [
+      'on = ~OE1n & ~OE2n & ~(S1 & S0)',
+      [...letters]
+        .map((d, i) => {
+          const [own, right, left] = [
+            `q${d}`,
+            i === 0 ? 'SR' : `q${letters[i - 1]}`,
+            i === 7 ? 'SL' : `q${letters[i + 1]}`,
+          ];
+          const next = `S1 & S0 & Q${d} | ~S1 & S0 & ${right} | S1 & ~S0 & ${left} | ~S1 & ~S0 & ${own}`;
+          return `${own} = ${next} at rise CLK clear ~CLRn\nQ${d} = ${own} when on`;
+        })
+        .join('\n'),
+      'QAS = qA\nQHS = qH',
+    ].join('\n'),
+    families: ['LS', 'F', 'S', 'HC', 'HCT'],
+    drive: { LS: [24, 2.6], F: [24, 3], S: [20, 6.5], HC: [6, 6], HCT: [6, 6] },
+    caveat: 'The same eight pins load and show: with both modes high they float and are loaded at the clock.',
   },
   {
     base: '74597',

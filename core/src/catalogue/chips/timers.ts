@@ -1,7 +1,7 @@
 import { type ChipData, type PulseTimer, type TimerDivider, ttl, units } from './chip-data';
 
 /**
- * One-shots and timers. Source: data sheets SN74121, SN74LS123, SN74LS221, NE555, NE556. The logic is
+ * One-shots and timers. Source: data sheets SN74121, SN74LS122, 123, CD74HC4538, SN74LS221, NE555, NE556. The logic is
  * stated here; how long a pulse lasts follows from a resistor and a capacitor. Of the 555, TRIG reads
  * low below a third of the supply and THRES high above two thirds.
  */
@@ -31,6 +31,9 @@ const timerNs = [100, 300] as const;
 /** The natural logarithm of 2, to the two digits of the data sheets. */
 const half = { factor: 0.7 };
 
+/** The retriggerable ones of TTL. */
+const retriggered: PulseTimer['lengths'] = { '74': { factor: 0.28, plusOhms: 700 }, LS: { factor: 0.45 } };
+
 /** Timers and one-shots; sources stand at the head of this file. */
 export const timers: readonly ChipData[] = [
   {
@@ -55,6 +58,28 @@ export const timers: readonly ChipData[] = [
     caveat: 'Not retriggerable: edges during the pulse are lost. The complement is pin 1, the output pin 6.',
   },
   {
+    base: '74122',
+    title: 'retriggerable one-shot with clear',
+    group,
+    aliases: 'monostable multivibrator pulse',
+    pins: 'A1 A2 B1 B2 CLRn Qn GND Q RINT NC CX NC RCX VCC',
+    behaviour: 't = (~A1 | ~A2) & B1 & B2 & CLRn\ns = 1 at rise t clear ~CLRn clear T\nQ = s\nQn = ~s',
+    analogue: 'RINT CX RCX',
+    timers: [
+      {
+        input: 'T',
+        output: 'Q',
+        resistor: 'RCX',
+        capacitor: 'CX',
+        own: { pin: 'RINT', ohms: 10_000 },
+        retriggers: true,
+        lengths: retriggered,
+      },
+    ],
+    families: ['74', 'LS'],
+    caveat: 'A new trigger lengthens the pulse, and clear going high triggers too if the inputs ask for it.',
+  },
+  {
     base: '74123',
     title: 'two retriggerable one-shots with clear',
     group,
@@ -64,12 +89,7 @@ export const timers: readonly ChipData[] = [
     analogue: twinAnalogue,
     timers: twins({
       retriggers: true,
-      lengths: {
-        '74': { factor: 0.28, plusOhms: 700 },
-        LS: { factor: 0.45 },
-        HC: { factor: 0.45 },
-        HCT: { factor: 0.45 },
-      },
+      lengths: { ...retriggered, HC: { factor: 0.45 }, HCT: { factor: 0.45 } },
     }),
     families: ['74', 'LS', 'HC', 'HCT'],
     caveat: 'A new trigger lengthens the pulse, and clear going high triggers too if A is low and B high.',
@@ -85,6 +105,19 @@ export const timers: readonly ChipData[] = [
     timers: twins({ lengths: { '74': half, LS: half, HC: half, HCT: half } }),
     families: [...ttl, 'HC', 'HCT'],
     caveat: 'Pins as on the 74123, but it cannot be retriggered: the pulse always has its own length.',
+  },
+  {
+    base: '4538',
+    title: 'two precise retriggerable one-shots with clear',
+    group,
+    aliases: 'monostable multivibrator pulse',
+    pins: '1CX 1RCX 1CLRn 1A 1Bn 1Q 1Qn GND 2Qn 2Q 2Bn 2A 2CLRn 2RCX 2CX VCC',
+    behaviour: units(2, '1t = 1A | ~1Bn\n1s = 1 at rise 1t clear ~1CLRn clear 1T\n1Q = 1s\n1Qn = ~1s'),
+    analogue: twinAnalogue,
+    timers: twins({ retriggers: true, lengths: { HC: half, HCT: half } }),
+    families: ['HC', 'HCT'],
+    caveat:
+      'A rising on A or a falling one on B̄ triggers; tie A low or B̄ high where it is not used. Clear does not trigger.',
   },
   {
     base: '555',

@@ -4,22 +4,11 @@ import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import text from '../../../../samples/fog-beacon.saddlebag.json?raw';
 import { replaceDrawer } from '../../store/drawer';
+import { drawn } from '../../testing/chart';
 import { interlock } from '../../testing/interlock';
 import { renderInJob } from '../../testing/render';
 import { TimersButton } from './TimersButton';
 
-/** What was drawn: jsdom has no canvas. */
-const drawn = vi.hoisted(() => [] as { data: { datasets: { data: unknown[] }[] } }[]);
-vi.mock('chart.js', () => {
-  class Chart {
-    static register(): void {}
-    constructor(_: unknown, config: (typeof drawn)[number]) {
-      drawn.push(config);
-    }
-    destroy(): void {}
-  }
-  return { Chart, LineController: {}, LineElement: {}, LinearScale: {}, LogarithmicScale: {}, PointElement: {} };
-});
 beforeEach(() => {
   drawn.length = 0;
 });
