@@ -2,7 +2,7 @@ import { elementAt } from '../element-at';
 import type { Board } from './board';
 import { byNumber } from './board';
 import { plainRoute } from './corners';
-import { holeXY, type Point, parseHole } from './hole';
+import { breadboardXY, hasRails, holeXY, type Point, parseHole } from './hole';
 import { type Outline, outlinesOf } from './seating';
 
 /** The corners of a jumper's way from hole to hole, both included. */
@@ -21,7 +21,7 @@ export interface Routed {
  * Works out how each jumper runs: along the row of its first hole, up or down in one column, along the
  * row of its second; or out of its first hole's strip, along a lane between two rows, and into its
  * second's, or, where a wire or a part would be hidden otherwise, along a lane beside one of the rows. The column or lane is chosen so that no wire lies over a chip's body, few lie on each
- * other and few cross. Those that a person bent run as they were bent; of the others shorter ones choose first; ends in no hole give no path. With the board given as it was
+ * other or touch, few cross, and none seems to be plugged into a rail that it only passes. Those that a person bent run as they were bent; of the others shorter ones choose first; ends in no hole give no path. With the board given as it was
  * `before`, wires that are still there lie as they lay, unless a part is now in their way.
  */
 export function routeJumpers(board: Board, before?: Routed): Paths {
@@ -29,7 +29,10 @@ export function routeJumpers(board: Board, before?: Routed): Paths {
   const holes = Object.values(board.jumpers).flatMap(({ from, to }) =>
     [from, to].flatMap((end) => parseHole(end) ?? []),
   );
-  const router = new Router(outlines, new Ends(holes.map(holeXY)));
+  const rails = board.breadboards.flatMap(({ id }) =>
+    hasRails(id) ? [0, 0.5, 1, 16, 16.5, 17].map((y) => breadboardXY(id).y + y) : [],
+  );
+  const router = new Router(outlines, new Ends(holes.map(holeXY)), new Set(rails));
   const paths = new Map<string, Path>();
   if (before) {
     const known = new Set(outlinesOf(before.board).map((o) => JSON.stringify(o)));
@@ -87,7 +90,12 @@ const DETOUR = 70;
 const BEND = 0.3;
 const OVER_AN_END = 2;
 const ON_A_WIRE = 3;
-const CROSSING = 0.6;
+const CROSSING = 3;
+/** The same for lying so near to another wire that they touch, and for lying over the holes of a rail, where it would look plugged in. */
+const TOUCHING = 2;
+const OVER_A_RAIL = 0.7;
+/** What lying over a part costs: one that may never be crossed, one that has a name on it, and another, which is as much as a long way round. */
+const OVER = { read: 1e6, named: 25, other: 6 } as const;
 
 /** Level and upright stretches of wire that have been laid, in tenths of an inch; others are passed over. */
 export class Runs {
@@ -105,12 +113,12 @@ export class Runs {
     else lists.set(key, [own]);
   }
 
-  /** How much of a stretch lies on wires that run the same way. */
-  overlapped(p: Point, q: Point): number {
+  /** How much of a stretch lies on wires that run the same way; `aside` steps beside it. */
+  overlapped(p: Point, q: Point, aside = 0): number {
     const level = p.y === q.y;
     const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
     let sum = 0;
-    for (const other of (level ? this.across : this.upright).get(Math.round(own.at / STEP)) ?? [])
+    for (const other of (level ? this.across : this.upright).get(Math.round(own.at / STEP) + aside) ?? [])
       sum += overlap(other, own);
     return sum;
   }
@@ -174,6 +182,7 @@ class Router {
   constructor(
     private readonly outlines: readonly Outline[],
     private readonly ends: Ends,
+    private readonly rails: ReadonlySet<number>,
   ) {}
 
   route(a: Point, b: Point): Path {
@@ -219,15 +228,17 @@ class Router {
     for (const [p, q] of stretches(path)) {
       if (cost >= most) return cost;
       cost += ON_A_WIRE * this.runs.overlapped(p, q) + OVER_AN_END * this.ends.under(p, q) + this.bodies(p, q);
+      cost += TOUCHING * (this.runs.overlapped(p, q, 1) + this.runs.overlapped(p, q, -1));
+      if (p.y === q.y && this.rails.has(p.y)) cost += OVER_A_RAIL * Math.abs(p.x - q.x);
     }
     for (const [p, q] of cost < most ? stretches(path) : []) cost += CROSSING * this.runs.crossed(p, q);
     return cost;
   }
 
-  /** Chips may never be crossed; other parts cost as much as a long way round. */
   private bodies(p: Point, q: Point): number {
     let cost = 0;
-    for (const o of this.near) if (crosses(p, q, o)) cost += isRead(o) ? 1e6 : 4;
+    for (const o of this.near)
+      if (crosses(p, q, o)) cost += isRead(o) ? OVER.read : isNamed(o) ? OVER.named : OVER.other;
     return cost;
   }
 }
@@ -279,6 +290,9 @@ const isCrossed = (path: Path, outlines: readonly Outline[]): boolean =>
 
 /** Whether people look at what a part shows: no wire is led over a chip, a display or a bar where there is another way. */
 const isRead = ({ kind }: Outline): boolean => kind === 'chip' || kind === 'display' || kind === 'led-bar';
+
+/** Whether a part has its signal's name on it. */
+const isNamed = ({ kind }: Outline): boolean => ['led', 'switch', 'change-over', 'push-button'].includes(kind);
 
 /** Whether a path lies over the body of a chip, a display or a bar anywhere. */
 export function crossesFace(path: Path, outlines: readonly Outline[]): boolean {

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { crossingsOf, extractNets, routeJumpers } from '../board';
+import { breadboardXY, crossingsOf, extractNets, type Point, routeJumpers } from '../board';
 import { type Netlist, printSheet } from '../design';
 import { inspect } from '../inspection';
 import { newJob } from '../job';
@@ -12,6 +12,25 @@ import { packJob } from '../workflow';
 import { arranged } from './arrange';
 import { wireLength } from './length';
 import { plan } from './plan';
+
+/** How far upright stretches lie so near to each other that they look like one. */
+function touching(stretches: readonly { readonly p: Point; readonly q: Point }[]): number {
+  const upright = stretches.filter(({ p, q }) => p.x === q.x);
+  const side = ([a, b]: readonly { p: Point; q: Point }[]): number =>
+    a && b
+      ? Math.min(Math.max(a.p.y, a.q.y), Math.max(b.p.y, b.q.y)) -
+        Math.max(Math.min(a.p.y, a.q.y), Math.min(b.p.y, b.q.y))
+      : 0;
+  return upright.reduce(
+    (sum, a, i) =>
+      sum +
+      upright
+        .slice(0, i)
+        .filter((b) => Math.abs(a.p.x - b.p.x) < 0.4)
+        .reduce((all, b) => all + Math.max(0, side([a, b])), 0),
+    0,
+  );
+}
 
 const samples = `${import.meta.dirname}/../../../samples`;
 const sheets = readdirSync(samples).filter((f) => f.endsWith('.sheet'));
@@ -86,7 +105,15 @@ describe('the wires of a plan', () => {
       const isGiven = (sheet.match(/^use /gm) ?? []).length > 1;
       expect(laid / bound).toBeLessThanOrEqual(jumpers < 20 || isGiven ? 1.35 : 1.25);
       expect(laid).toBeGreaterThanOrEqual(bound);
-      expect(crossingsOf(routeJumpers(board)) / jumpers).toBeLessThan(jumpers >= 60 ? 2.7 : isGiven ? 0.6 : 0.5);
+      const paths = routeJumpers(board);
+      expect(crossingsOf(paths) / jumpers).toBeLessThan(jumpers >= 60 ? 2.4 : isGiven ? 0.6 : 0.5);
+      const stretches = [...paths.values()].flatMap((path) =>
+        path.slice(1).map((q, i) => ({ p: path[i] ?? q, q, isEnd: i === 0 || i === path.length - 2 })),
+      );
+      // Wires stand apart: hardly anywhere do two touch. None that only passes lies over the holes of a rail.
+      expect(touching(stretches)).toBeLessThanOrEqual(0.03 * laid);
+      const rails = board.breadboards.flatMap(({ id }) => [0, 1, 16, 17].map((y) => breadboardXY(id).y + y));
+      expect(stretches.filter(({ p, q, isEnd }) => !isEnd && p.y === q.y && rails.includes(p.y))).toEqual([]);
       expect(inspect(board, extractNets(board), packing, 'HC').filter((f) => f.severity !== 'note')).toEqual([]);
     },
   );

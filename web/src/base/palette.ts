@@ -16,7 +16,7 @@ export const palette = [
   '#A855F1',
   '#DDCBA6',
   '#ED1DA7',
-  '#42AE6C',
+  '#00B46C',
 ] as const;
 
 /** Which signals are seen beside each other, each with how much it would matter if they looked the same. */

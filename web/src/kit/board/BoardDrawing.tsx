@@ -9,6 +9,7 @@ import { StripFill } from './StripFill';
 import { type BoardScene, MARGIN, type SceneStrip, type SceneWire } from './scene';
 import { useGrowing } from './use-growing';
 import { insulation, Wire, WireBundle } from './Wire';
+import { WireTags } from './WireTags';
 
 /**
  * What a screen lays over the bare drawing; without it the board is at rest. `gateAt` names the gate in
@@ -178,7 +179,12 @@ function Parts({ scene, overlay = {} }: BoardProps) {
 }
 
 const Wires = memo(function Wires({ scene, ...look }: BoardProps) {
-  return scene.wires.map((wire) => wireIn(wire, look));
+  return (
+    <>
+      {scene.wires.map((wire) => wireIn(wire, look))}
+      <WireTags tags={scene.tags} colours={look.colours} />
+    </>
+  );
 }, sameWires);
 
 /** The wires of the signal that is followed, by colour, and those that are chosen, whatever they carry. */
@@ -193,6 +199,7 @@ function LitWires({ scene, ...look }: BoardProps) {
       {[...colours].map((own) => (
         <WireBundle key={own} wires={lit.filter((wire) => colourOf(wire, look) === own)} colour={own} />
       ))}
+      <WireTags tags={scene.tags.filter((tag) => tag.signal === followed)} colours={look.colours} />
       <g pointerEvents="none">{scene.wires.filter(isChosen).map((wire) => wireIn(wire, look))}</g>
     </>
   );

@@ -15,6 +15,7 @@ import {
   type PartType,
   type Path,
   type Paths,
+  type Point,
   parseHole,
   pinOf,
   railsOf,
@@ -28,6 +29,7 @@ import {
   typeOf,
 } from '@saddlebag/core';
 import type { ReadBoard } from '../../base/job-context';
+import { type RunningWire, type WireTag, wireTags } from './wire-tags';
 
 /** A strip or rail as a capsule, with the net it belongs to when something is plugged into it. */
 export interface SceneStrip {
@@ -82,11 +84,8 @@ export interface ScenePart {
 }
 
 /** A wire as it is drawn: its path and its net. */
-export interface SceneWire {
-  readonly id: string;
-  readonly path: Path;
+export interface SceneWire extends RunningWire {
   readonly net: number | null;
-  readonly signal: string | undefined;
   /** The colour of its insulation, when the person chose one. */
   readonly colour: JumperColour | undefined;
 }
@@ -116,6 +115,8 @@ export interface BoardScene {
   readonly strips: readonly SceneStrip[];
   readonly parts: readonly ScenePart[];
   readonly wires: readonly SceneWire[];
+  /** Names on wires that leave sight. */
+  readonly tags: readonly WireTag[];
   readonly notes: readonly SceneNote[];
 }
 
@@ -151,7 +152,12 @@ export function boardScene(read: ReadBoard, paths: Paths = routeJumpers(read.boa
     const hole = parseHole(at);
     return hole ? [{ id, ...holeXY(hole), lines: linesOf(text) }] : [];
   });
-  return { boards, width, height, strips, parts, wires, notes };
+  const boardAt = (p: Point): string | undefined =>
+    boards.find(
+      (b) =>
+        Math.abs(p.x - b.x - b.columns / 2) <= b.columns / 2 + 1 && p.y >= b.y - 1 && p.y <= b.y + rowY['bottom-'] + 1,
+    )?.id;
+  return { boards, width, height, strips, parts, wires, tags: wireTags(wires, boardAt), notes };
 }
 
 /** A note's text in lines of some 22 letters, at most five. */

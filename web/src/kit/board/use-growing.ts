@@ -28,6 +28,7 @@ function above(scene: BoardScene, line: number): BoardScene {
     strips: scene.strips.filter(isAbove),
     parts: scene.parts.filter(isAbove),
     wires: scene.wires.filter(({ path }) => path.some(isAbove)),
+    tags: scene.tags.filter(isAbove),
     notes: scene.notes.filter(isAbove),
   };
 }
