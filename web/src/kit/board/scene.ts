@@ -13,7 +13,6 @@ import {
   markOf,
   type PartKind,
   type PartType,
-  type Path,
   type Paths,
   type Point,
   parseHole,
