@@ -623,6 +623,21 @@ describe('boards without a design, and designs that store', () => {
       expect((await cli(...wrong)).code, wrong.join(' ')).toBe(2);
   });
 
+  it('family takes a job to what the drawer has, whatever families that are, and says what is missing there', async () => {
+    const [csv, to] = ['lab.csv', 'lab.saddlebag.json'].map((name) => join(folder, name)) as [string, string];
+    writeFileSync(csv, 'part,count\n74LS21,1\n74HCT02,4\n74HC02,1\n74LS00,3\n');
+    const { code, out, err } = await cli('family', interlock, '--drawer', csv, '-o', to);
+    expect([code, out]).toEqual([
+      0,
+      'U1: 74HC21 becomes 74LS21\nU2: 74HC02 becomes 74HCT02\n2 chips changed on the board.\n',
+    ]);
+    expect(err).toBe('');
+    expect((await cli('inspect', to)).code).toBe(0);
+    const high = await cli('family', interlock, 'HC', '--drawer', csv, '--json');
+    expect(high.json()).toMatchObject({ family: 'HC', findings: [{ code: 'family-not-in-drawer' }] });
+    expect((await cli('family', interlock)).code).toBe(2);
+  });
+
   it('family takes a job to another, says what changes and what is not made, and writes it', async () => {
     const to = join(folder, 'ls.saddlebag.json');
     const { code, out } = await cli('family', interlock, 'ls', '-o', to);

@@ -10,6 +10,7 @@ import {
   drawerToCsv,
   levelsMeet,
   looseValues,
+  mixtureOf,
   stockOf,
 } from './drawer';
 import { anySupplies, packByStrategy } from './strategies';
@@ -97,6 +98,18 @@ describe('the drawer', () => {
     expect(families.filter((f) => levelsMeet(f, 'HC'))).toEqual(['HC', 'HCT', 'ACT']);
     expect(families.filter((f) => levelsMeet(f, 'LS'))).toEqual(['74', 'LS', 'HCT', 'ACT']);
     for (const a of families) for (const b of families) expect(levelsMeet(a, b)).toBe(levelsMeet(b, a));
+    // HCT goes with both, but they not with each other: those of which there are more count.
+    const both = [
+      { part: '74LS00', count: 2 },
+      { part: '74HC00', count: 5 },
+      { part: '74HCT04', count: 1 },
+    ];
+    expect([...stockOf(both, 'HCT')]).toEqual([
+      ['7400', 5],
+      ['7404', 1],
+    ]);
+    expect(mixtureOf(both)).toEqual({ family: 'HC', others: ['HCT'] });
+    expect(mixtureOf([{ part: 'resistor 10 kΩ', count: 9 }])).toBeNull();
     const entries = [
       { part: '74LS00', count: 9 },
       { part: '74HCT00', count: 5 },

@@ -105,32 +105,90 @@ export function levelsMeet(a: FamilyId, b: FamilyId): boolean {
   return drives(a, b) && drives(b, a);
 }
 
+/** How many chips of each family a drawer holds. */
+function familyCounts(entries: readonly DrawerEntry[]): Map<FamilyId, number> {
+  const counts = new Map<FamilyId, number>();
+  for (const { part, count } of entries) {
+    const family = readPartNumber(part)?.family;
+    if (family && count > 0) counts.set(family, (counts.get(family) ?? 0) + count);
+  }
+  return counts;
+}
+
+/**
+ * The families of a drawer that go on one board with a family: levels of any two of them meet both ways. HCT goes with LS and with HC, but these do
+ * not go together: the one of which there is more comes first.
+ */
+function mates(counts: ReadonlyMap<FamilyId, number>, family: FamilyId): readonly FamilyId[] {
+  const chosen = [family];
+  for (const [other] of [...counts].sort(([, a], [, b]) => b - a))
+    if (other !== family && chosen.every((one) => levelsMeet(one, other))) chosen.push(other);
+  return chosen;
+}
+
 /** How many packages of each base number a drawer holds in a family, and in those that go together with it. */
 export function stockOf(entries: readonly DrawerEntry[], family: FamilyId): Map<string, number> {
+  const together = mates(familyCounts(entries), family);
   const stock = new Map<string, number>();
   for (const { part, count } of entries) {
     const named = readPartNumber(part);
-    if (named && levelsMeet(named.family ?? family, family))
-      stock.set(named.base, (stock.get(named.base) ?? 0) + count);
+    if (named && together.includes(named.family ?? family)) stock.set(named.base, (stock.get(named.base) ?? 0) + count);
   }
   return stock;
 }
 
+/** What is left of a drawer while chips are taken from it, of a family and those that go together with it. */
+export class DrawerLeft {
+  private readonly left: Map<string, number>;
+  private readonly together: readonly FamilyId[];
+
+  constructor(entries: readonly DrawerEntry[], family: FamilyId) {
+    this.left = new Map(entries.map((e) => [e.part, e.count]));
+    this.together = mates(familyCounts(entries), family);
+  }
+
+  /** Takes one chip of a base number: `wanted` as long as there is one, then others; null when there is none. */
+  take(base: string, wanted: string): string | null {
+    const others = [...this.left.keys()].filter((part) => {
+      const named = readPartNumber(part);
+      return named?.base === base && (named.family === null || this.together.includes(named.family));
+    });
+    const part = [wanted, ...others].find((p) => (this.left.get(p) ?? 0) > 0);
+    if (part === undefined) return null;
+    this.left.set(part, (this.left.get(part) ?? 0) - 1);
+    return part;
+  }
+}
+
 /** A packing with the part numbers that the drawer has: its own family as far as there is of it, then those that go with it. */
 export function asInDrawer(packing: Packing, entries: readonly DrawerEntry[], family: FamilyId): Packing {
-  const left = new Map(entries.map((e) => [e.part, e.count]));
+  const left = new DrawerLeft(entries, family);
   const packages = packing.packages.map((pack) => {
     const base = typeOf(pack)?.id;
     if (pack.own !== undefined || base === undefined) return pack;
-    const others = [...left.keys()].filter((part) => {
-      const named = readPartNumber(part);
-      return named?.base === base && levelsMeet(named.family ?? family, family);
-    });
-    const part = [pack.part, ...others].find((p) => (left.get(p) ?? 0) > 0) ?? pack.part;
-    left.set(part, (left.get(part) ?? 0) - 1);
-    return { ...pack, part };
+    return { ...pack, part: left.take(base, pack.part) ?? pack.part };
   });
   return { ...packing, packages };
+}
+
+/** A mixture of families that a drawer can build with: `family` leads it, `others` are those in the drawer whose levels meet it both ways. */
+export interface DrawerMixture {
+  readonly family: FamilyId;
+  readonly others: readonly FamilyId[];
+}
+
+/**
+ * The mixture with most chips of a drawer: the families whose levels meet one another, led by that with most chips of its own. Null for a drawer without chips.
+ */
+export function mixtureOf(entries: readonly DrawerEntry[]): DrawerMixture | null {
+  const counts = familyCounts(entries);
+  const [best] = [...counts]
+    .map(([family, own]) => {
+      const [, ...others] = mates(counts, family);
+      return { family, others, own, all: others.reduce((sum, other) => sum + (counts.get(other) ?? 0), own) };
+    })
+    .sort((a, b) => b.all - a.all || b.own - a.own);
+  return best ? { family: best.family, others: best.others } : null;
 }
 
 /** The parts list of a packing as CSV: number, how many, price of one and of all, and how many the drawer has. */

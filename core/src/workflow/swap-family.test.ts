@@ -1,12 +1,13 @@
 import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
-import { type FamilyId, familyIds, partType, readDesign, readPartNumber } from '../catalogue';
+import { type FamilyId, familyIds, partNumber, partType, readDesign, readPartNumber } from '../catalogue';
 import { applyEdit, type Job, newJob } from '../job';
 import { readJobFile } from '../job/file';
 import { writeJobFile } from '../job/write';
 import { tableOf, wantedAt } from '../logic';
-import { levelsMeet } from '../packing/drawer';
+import { levelsMeet, mixtureOf } from '../packing/drawer';
 import { walkTable } from '../simulation';
 import { laidOut, solve } from '../testing/interlock';
 import { inspectJob, layOutJob, packJob } from './index';
@@ -96,5 +97,43 @@ describe('a job in any family', () => {
     expect(inspectJob(job, job.packing).filter((f) => f.severity === 'error')).toEqual([]);
     const { findings } = swapFamily(job, 'ALS');
     expect(findings.map((f) => [f.code, f.facts.base])).toEqual([['family-not-made', '7490']]);
+  });
+
+  it('is taken to the drawer’s own mixture: what is there, levels met both ways, and told where it has no such chip', async () => {
+    const drawer = fc.uniqueArray(
+      fc.record({
+        base: fc.constantFrom('7400', '7404', '7408', '7411', '7420', '7421', '7432', '7486'),
+        family: fc.constantFrom<FamilyId>('LS', 'HC', 'HCT', 'ALS', 'ACT'),
+        count: fc.integer({ min: 0, max: 3 }),
+      }),
+      { selector: ({ base, family }) => base + family, minLength: 1, maxLength: 25 },
+    );
+    const jobs = [await built('lock-interlock', 'HC'), await built('boat-tally', 'LS')];
+    fc.assert(
+      fc.property(drawer, fc.constantFrom(...jobs), (entries, job) => {
+        const lab = entries.map(({ base, family, count }) => ({ part: partNumber(base, family), count }));
+        const mixture = mixtureOf(lab);
+        if (!mixture) {
+          expect(entries.filter(({ count }) => count > 0)).toEqual([]);
+          return;
+        }
+        for (const a of [mixture.family, ...mixture.others])
+          for (const b of mixture.others) expect(levelsMeet(a, b), `${a} ${b}`).toBe(true);
+        const { edit, findings } = swapFamily(job, mixture.family, lab);
+        const applied = applyEdit(job, edit);
+        if (!applied.ok) return expect.fail('not applied');
+        expect(applied.job.family).toBe(mixture.family);
+        const lacking = new Set(findings.map((f) => f.facts.ref));
+        const used = new Map<string, number>();
+        for (const { ref, part } of applied.job.packing?.packages ?? []) {
+          expect(applied.job.board.parts[ref]?.part).toBe(part);
+          if (lacking.has(ref)) expect(readPartNumber(part)?.family).toBe(mixture.family);
+          else used.set(part, (used.get(part) ?? 0) + 1);
+        }
+        for (const [part, n] of used) expect(n).toBeLessThanOrEqual(lab.find((e) => e.part === part)?.count ?? 0);
+        isRight(applied.job, [...used.keys()].join());
+      }),
+      { numRuns: 25 },
+    );
   });
 });

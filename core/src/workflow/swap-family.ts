@@ -2,7 +2,7 @@ import { extractNets, type SeatedPart } from '../board';
 import { type FamilyId, readPartNumber, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { applyEdit, type Edit, type Job } from '../job';
-import { type Packing, seatedNumber } from '../packing';
+import { type DrawerEntry, DrawerLeft, type Packing, seatedNumber } from '../packing';
 import { pullDownFor } from '../planning';
 
 /** A job taken to another family: the edits that do it, which chips change, and what does not. */
@@ -17,34 +17,26 @@ export interface FamilySwap {
 /**
  * Takes a job to another family: each chip of its packing and its board becomes the one of the same number, or, where that is not made, of a family
  * that goes together with the one wanted; pull-downs that the plan chose get the values that the new chips need. What is on no board yet is packed anew by whoever asks.
+ * With a drawer each chip becomes one that is in it, of the family or of those whose levels meet it: the drawer's own mixture.
  */
-export function swapFamily(job: Job, family: FamilyId): FamilySwap {
+export function swapFamily(job: Job, family: FamilyId, drawer?: readonly DrawerEntry[]): FamilySwap {
   const findings: Finding[] = [];
-  const swapped = (named: Pick<SeatedPart, 'ref' | 'part'>): string => {
-    const type = typeOf(named);
-    const number = readPartNumber(named.part);
-    if (!type?.chip || !number?.family || type.chip.families.length === 0) return named.part;
-    return seatedNumber(type, family);
-  };
+  const swapped = numbers(family, drawer);
   const packing: Packing | null = job.packing && {
     ...job.packing,
-    packages: job.packing.packages.map((pack) => (pack.own === undefined ? { ...pack, part: swapped(pack) } : pack)),
+    packages: job.packing.packages.map((pack) => (pack.own === undefined ? { ...pack, part: swapped.of(pack) } : pack)),
   };
   const edits: Edit[] = [{ kind: 'set-family', family }];
   const changed: { ref: string; from: string; to: string }[] = [];
   for (const part of Object.values(job.board.parts)) {
     if (part.own !== undefined || typeOf(part)?.kind !== 'chip') continue;
-    const to = swapped(part);
+    const to = swapped.of(part);
     const [number, next] = [readPartNumber(part.part), readPartNumber(to)];
-    if (next?.family !== family && next?.family != null)
-      findings.push(
-        finding('family-not-made', [{ kind: 'part', ref: part.ref }], {
-          ref: part.ref,
-          base: next.base,
-          family: familyWords(family),
-          part: to,
-        }),
-      );
+    const facts = { ref: part.ref, base: next?.base ?? '', family: familyWords(family), part: to };
+    const about = [{ kind: 'part', ref: part.ref }] as const;
+    if (drawer && !swapped.isInDrawer(part)) findings.push(finding('family-not-in-drawer', about, facts));
+    else if (!drawer && next?.family !== family && next?.family != null)
+      findings.push(finding('family-not-made', about, facts));
     if (to === part.part || number?.base !== next?.base) continue;
     const edit: Edit = { kind: 'replace', ref: part.ref, by: { part: to } };
     const tried = applyEdit(job, edit);
@@ -60,6 +52,29 @@ export function swapFamily(job: Job, family: FamilyId): FamilySwap {
     edits.push(...pullDowns(job, job.packing, packing));
   }
   return { edit: { kind: 'all', says: `family ${familyWords(family)}`, edits }, changed, findings };
+}
+
+/** What chips become, each reference once, however often it is asked. */
+interface Numbers {
+  of(named: Pick<SeatedPart, 'ref' | 'part'>): string;
+  isInDrawer(named: Pick<SeatedPart, 'ref' | 'part'>): boolean;
+}
+
+function numbers(family: FamilyId, drawer: readonly DrawerEntry[] | undefined): Numbers {
+  const left = drawer && new DrawerLeft(drawer, family);
+  const known = new Map<string, { readonly part: string; readonly isInDrawer: boolean }>();
+  const found = ({ ref, part }: Pick<SeatedPart, 'ref' | 'part'>) => {
+    const before = known.get(ref);
+    if (before) return before;
+    const type = typeOf({ part });
+    const isFixed = !type?.chip || !readPartNumber(part)?.family || type.chip.families.length === 0;
+    const wanted = isFixed ? part : seatedNumber(type, family);
+    const taken = isFixed || !left ? wanted : left.take(type.id, wanted);
+    const one = { part: taken ?? wanted, isInDrawer: taken !== null };
+    known.set(ref, one);
+    return one;
+  };
+  return { of: (named) => found(named).part, isInDrawer: (named) => found(named).isInDrawer };
 }
 
 /** New values of the pull-downs of switches that still have the one planned for the packing before. */

@@ -1,14 +1,20 @@
-import { type FamilyId, families, familyIds, says } from '@saddlebag/core';
+import { type FamilyId, families, familyIds, familyWords, mixtureOf, says } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
 import { tell } from '../kit/notices';
+import { useDrawer } from '../store/drawer';
 import { stages } from '../workers/stages';
 
-/** The family of the job's chips; another one is taken with one press, by packing and board alike, and undone with one. */
+/** The choice of what the drawer has, whatever families that are. */
+const MIXTURE = 'drawer';
+
+/** The family of the job's chips; another one, or the drawer's own mixture, is taken with one press, by packing and board alike, and undone with one. */
 export function FamilyChoice() {
   const { job, session } = useJobView();
-  const swap = async (family: FamilyId): Promise<void> => {
-    const { edit, changed, findings } = await stages().swapFamily(session.job, family);
+  const drawer = useDrawer() ?? [];
+  const mixture = mixtureOf(drawer);
+  const swap = async (family: FamilyId, entries?: typeof drawer): Promise<void> => {
+    const { edit, changed, findings } = await stages().swapFamily(session.job, family, entries);
     if (!session.dispatch(edit).ok) return;
     const chips =
       changed.length === 0
@@ -17,22 +23,25 @@ export function FamilyChoice() {
     const said = `${chips}${findings.map(says).join(' ')}`.trim();
     if (said !== '') tell(said);
   };
-  const title = (id: FamilyId): string => `${id === '74' ? 'no letters' : id}: ${families[id].title}`;
+  const choose = (chosen: string): void => {
+    const family = chosen === MIXTURE ? mixture?.family : familyIds.find((id) => id === chosen);
+    if (!family) return;
+    swap(family, chosen === MIXTURE ? drawer : undefined).catch((e: unknown) =>
+      tell(`The family could not be changed: ${String(e)}`),
+    );
+  };
   return (
-    <Choice
-      label="family of the chips"
-      value={title(job.family)}
-      width="190px"
-      onChange={(chosen) => {
-        const family = familyIds.find((id) => title(id) === chosen);
-        if (family) swap(family).catch((e: unknown) => tell(`The family could not be changed: ${String(e)}`));
-      }}
-    >
+    <Choice label="family of the chips" value={job.family} width="190px" onChange={choose}>
       {familyIds.map((id) => (
-        <option key={id} value={title(id)}>
-          {title(id)}
+        <option key={id} value={id}>
+          {`${id === '74' ? 'no letters' : id}: ${families[id].title}`}
         </option>
       ))}
+      {mixture && (
+        <option value={MIXTURE}>
+          {`as in the drawer: ${[mixture.family, ...mixture.others].map(familyWords).join(', ')}`}
+        </option>
+      )}
     </Choice>
   );
 }

@@ -62,6 +62,21 @@ describe('packing', () => {
     expect(session.job).toEqual(job);
   });
 
+  it('takes the job to what the drawer has, whatever families that are, with one choice', async () => {
+    await replaceDrawer([
+      { part: '74LS21', count: 1 },
+      { part: '74HCT02', count: 4 },
+    ]);
+    const { session } = renderInJob(<PackStep />, job);
+    await screen.findByRole('option', { name: 'as in the drawer: HCT, LS' });
+    await userEvent.selectOptions(screen.getByLabelText('family of the chips'), 'as in the drawer: HCT, LS');
+    await waitFor(() => expect(session.job.family).toBe('HCT'));
+    expect(['U1', 'U2'].map((ref) => session.job.board.parts[ref]?.part)).toEqual(['74LS21', '74HCT02']);
+    session.undo();
+    expect(session.job).toEqual(job);
+    await replaceDrawer([]);
+  });
+
   it('lays the packing out on boards and goes there', async () => {
     const { session, router } = renderInJob(<PackStep />, { ...job, board: newJob('x').board });
     await userEvent.click(screen.getByRole('button', { name: 'Lay it out on boards' }));

@@ -3,6 +3,7 @@ import type {
   Board,
   BuildCard,
   Comparison,
+  DrawerEntry,
   FamilyId,
   FamilySwap,
   Finding,
@@ -78,7 +79,7 @@ export interface StagesApi {
     kind: LayoutBoardKind,
     tell: (share: number) => void,
   ): Update;
-  swapFamily(job: Job, family: FamilyId): FamilySwap;
+  swapFamily(job: Job, family: FamilyId, drawer?: readonly DrawerEntry[]): FamilySwap;
   route(board: Board): Paths;
   readBack(board: Board): Recovered;
   /** How long its wires are against the least, in tenths of an inch, and how often they cross. */

@@ -103,4 +103,9 @@ export const packingSentences = {
     says: '{ref}: no {base} is made in {family}; it is a {part}.',
     todo: 'Nothing, where its levels meet the others; Inspect tells where they do not.',
   },
+  'family-not-in-drawer': {
+    severity: 'note',
+    says: '{ref}: the drawer has no {base} left that goes with {family}; it is a {part}.',
+    todo: 'Get one, or pack from the drawer, which builds with what there is.',
+  },
 } as const satisfies Record<string, Sentence>;
