@@ -313,6 +313,29 @@ describe('what is stored', () => {
     expect(bench.set({ '1CLRn': 0 }).word('1Q 1Qn')).toBe('LH');
   });
 
+  it.each(['7474', '7476', '7472', '74109', '74112', '74276'])(
+    'of a %s is unknown when preset and clear let go at once, and known when one lets go after the other',
+    (base) => {
+      const bench = new ChipBench(base);
+      const [preset, clear, output] = ['PREn', 'CLRn', 'Q'].map((name) => named(bench, '1', name)) as [
+        string,
+        string,
+        string,
+      ];
+      bench.set(Object.fromEntries(bench.inputNames.map((n) => [n, 0])));
+      expect(bench.read(output)).toBe('H');
+      expect(bench.set({ [preset]: 1, [clear]: 1 }).read(output)).toBe('X');
+      for (const [first, last, shown] of [
+        [preset, clear, 'L'],
+        [clear, preset, 'H'],
+      ] as const) {
+        bench.set({ [preset]: 0, [clear]: 0 }).set({ [first]: 1 });
+        expect(bench.read(output)).toBe(shown);
+        expect(bench.set({ [last]: 1 }).read(output)).toBe(shown);
+      }
+    },
+  );
+
   it('stays while the outputs float, and is taken up behind them', () => {
     const bench = new ChipBench('74374').set({ OEn: 1, CLK: 0, '1D': 1 });
     expect(bench.set({ CLK: 1 }).read('1Q')).toBe('Z');

@@ -255,11 +255,13 @@ const models: Readonly<Record<string, Model<any>>> = {
     state: 0,
     rare: 'CLRn PREn',
     step: (q: number, rose: (p: string) => boolean, _: unknown, p: Pins) => {
+      // The rising clock lets go of preset and clear: of both at once, nobody knows where it falls, until it is set or cleared.
+      if (rose('CLK') && (Number.isNaN(q) || (!p('PREn') && !p('CLRn')))) return NaN;
       if (rose('CLK')) return asked(q, all(p, 'J1 J2') & (1 - p('Jn')), all(p, 'K1 K2') & (1 - p('Kn')));
       if (p('CLK') || (p('PREn') && p('CLRn'))) return q;
       return p('PREn') ? 0 : 1;
     },
-    outputs: (q: number, p: Pins) => ({ Q: q, Qn: q === 0 || p('PREn') + p('CLRn') + p('CLK') === 0 }),
+    outputs: (q: number, p: Pins) => unlessUnknown(q, { Q: q, Qn: q === 0 || p('PREn') + p('CLRn') + p('CLK') === 0 }),
   },
   '7472': {
     start: [

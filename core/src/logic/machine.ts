@@ -97,12 +97,16 @@ export function compileMachine(behaviour: Behaviour): Machine {
   };
 }
 
+/** A bit beside the levels, which take two. */
+const BOTH = 4;
+
 /**
  * A machine with its memory: levels (LOW, HIGH, UNKNOWN) in `slots` as its program has them, and the
  * level each stored signal's control last had. Fresh memory is unknown, as at power up.
  */
 export class MachineRun {
   readonly slots: Uint8Array;
+  /** Of each stored signal the level that its control last had, and BOTH while forces of either sort held it. */
   private readonly controls: Uint8Array;
   private readonly next: Uint8Array;
   /** 1 for each stored signal that a force held when the last round of `settle` began. */
@@ -131,7 +135,7 @@ export class MachineRun {
     for (let i = 0; i < stored.length; i++) this.slots[2 + inputs + i] = elementAt(levels, i);
     evaluateLevels(program, this.slots);
     stored.forEach((s, i) => {
-      this.controls[i] = elementAt(this.slots, s.control);
+      this.controls[i] = elementAt(this.slots, s.control) | this.heldBothWays(s);
     });
   }
 
@@ -140,7 +144,7 @@ export class MachineRun {
     this.slots[2 + this.machine.inputs + i] = level;
   }
 
-  /** What is remembered: the level of each stored signal, then that which each one's control had last. */
+  /** What is remembered: the level of each stored signal, then that which each one's control had last, and whether preset and clear held it. */
   memory(): Uint8Array {
     const { stored, inputs } = this.machine;
     const memory = new Uint8Array(2 * stored.length);
@@ -158,7 +162,7 @@ export class MachineRun {
 
   /** The level that the control of stored signal i had when it was last looked at. */
   controlLevel(i: number): number {
-    return elementAt(this.controls, i);
+    return elementAt(this.controls, i) & ~BOTH;
   }
 
   /** The level of output o, counted from 0, whether or not it is driven. */
@@ -176,7 +180,7 @@ export class MachineRun {
    * Lets stored signals take up what the inputs make them do, until nothing changes: all those that
    * one edge clocks sample what stood before it; those clocked by others ripple after. A clear or preset acts at once and
    * outlasts the edges that it makes itself: a signal that was held when a round began takes no edge of that round, as
-   * a flip-flop that is released takes none within its recovery time. `onPassing` is called while the memory
+   * a flip-flop that is released takes none within its recovery time. One that a preset and a clear held and let go of at once is unknown. `onPassing` is called while the memory
    * stands as it does just before a force changes it. False when the latches still chase each other after as many rounds
    * as there are stored signals, twice, and two.
    */
@@ -209,10 +213,14 @@ export class MachineRun {
     const { stored } = this.machine;
     stored.forEach((s, i) => {
       const control = elementAt(this.slots, s.control);
-      const before = this.locks[i] === 1 && s.edge !== edges.while ? control : elementAt(this.controls, i);
-      this.next[i] = this.forced(s, this.taken(s, before, control));
-      this.controls[i] = control;
-      this.locks[i] = s.forces.some(({ slot }) => this.slots[slot] === HIGH) ? 1 : 0;
+      const before = this.locks[i] === 1 && s.edge !== edges.while ? control : this.controlLevel(i);
+      const isForced = s.forces.some(({ slot }) => this.slots[slot] === HIGH);
+      // Let go of by preset and clear at once, it falls to either side, unless an open latch has something to take.
+      const isLetGo = !isForced && (elementAt(this.controls, i) & BOTH) !== 0;
+      const isTaking = s.edge === edges.while && control === HIGH;
+      this.next[i] = isLetGo && !isTaking ? UNKNOWN : this.forced(s, this.taken(s, before, control));
+      this.controls[i] = control | this.heldBothWays(s);
+      this.locks[i] = isForced ? 1 : 0;
     });
     let changed = false;
     stored.forEach((s, i) => {
@@ -221,6 +229,12 @@ export class MachineRun {
       changed = true;
     });
     return changed;
+  }
+
+  /** BOTH while a preset and a clear hold a stored signal at once. */
+  private heldBothWays({ forces }: StoredSlots): number {
+    const isHeld = (level: 0 | 1): boolean => forces.some(({ to, slot }) => to === level && this.slots[slot] === HIGH);
+    return isHeld(0) && isHeld(1) ? BOTH : 0;
   }
 
   /** A value after the forces, the first of them strongest; one that may be active leaves it known only if it agrees. */
