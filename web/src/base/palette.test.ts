@@ -1,26 +1,12 @@
 import { elementAt } from '@saddlebag/core';
 import { describe, expect, it } from 'vitest';
 import { TAG_INK } from '../kit/Tag';
+import { contrast, linear } from '../testing/contrast';
 import { colours as themed } from './colours';
 import { Colours, palette } from './palette';
 
 const MAT = '#24352F';
 type Rgb = readonly [number, number, number];
-
-function linear(hex: string): Rgb {
-  const part = (i: number): number => {
-    const c = Number.parseInt(hex.slice(i, i + 2), 16) / 255;
-    return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
-  };
-  return [part(1), part(3), part(5)];
-}
-const luminance = ([r, g, b]: Rgb): number => 0.2126 * r + 0.7152 * g + 0.0722 * b;
-
-/** Contrast as WCAG 2.2 defines it. */
-function contrast(a: string, b: string): number {
-  const [low, high] = [luminance(linear(a)), luminance(linear(b))].sort((x, y) => x - y) as [number, number];
-  return (high + 0.05) / (low + 0.05);
-}
 
 /** CIE L*a*b* of linear sRGB, D65. */
 function lab([r, g, b]: Rgb): Rgb {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { contrast } from '../testing/contrast';
 import { type ColourName, colour, colours, font, writtenOut } from './colours';
 import { system } from './theme';
 
@@ -7,19 +8,6 @@ function hex(token: string, theme: 'base' | '_dark'): string {
   const { value, extensions } = system.tokens.getByName(`colors.${token}`) ?? expect.fail(token);
   const conditions = extensions.conditions as Record<string, string> | undefined;
   return (theme === '_dark' ? conditions?._dark : (conditions?.base ?? value)) ?? String(value);
-}
-
-function luminance(text: string): number {
-  const [r, g, b] = [1, 3, 5].map((i) => {
-    const c = Number.parseInt(text.slice(i, i + 2), 16) / 255;
-    return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
-  }) as [number, number, number];
-  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
-}
-
-function contrast(a: string, b: string): number {
-  const [low, high] = [luminance(a), luminance(b)].sort((x, y) => x - y) as [number, number];
-  return (high + 0.05) / (low + 0.05);
 }
 
 const pairs: readonly (readonly [text: string, ground: string])[] = [

@@ -39,15 +39,14 @@ export const Tag = memo(function Tag({ signal, still = false }: TagProps) {
 /** The tag's shape. A plain element, styled by `.sb-tag`: hundreds of them change when one signal is lit. */
 function Label({ signal }: Pick<TagProps, 'signal'>) {
   const isOutshone = useIsOutshone(signal);
-  const rail = signal === '0' || signal === '1';
   const own = useColours().of(signal);
   return (
     <span
       className="sb-tag"
       style={{
         background: own ?? themed('line'),
-        // What has no colour stands on the theme's own, dim or not.
-        color: rail ? '#FFFFFF' : own === null ? themed('ink') : TAG_INK,
+        // Ground is black; what has no colour stands on the theme's own, dim or not.
+        color: signal === '0' ? '#FFFFFF' : own === null ? themed('ink') : TAG_INK,
         filter: isOutshone ? 'saturate(0.35) opacity(0.75)' : undefined,
       }}
     >

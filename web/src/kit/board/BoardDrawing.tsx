@@ -8,7 +8,7 @@ import { lookOf, PartDrawing, type PartKnowledge } from './PartDrawing';
 import { StripFill } from './StripFill';
 import { type BoardScene, MARGIN, type SceneStrip, type SceneWire } from './scene';
 import { useGrowing } from './use-growing';
-import { insulation, Wire, WireBundle } from './Wire';
+import { insulation, Wire, WireBundle, WireEnds } from './Wire';
 import { WireTags } from './WireTags';
 
 /**
@@ -182,6 +182,9 @@ const Wires = memo(function Wires({ scene, ...look }: BoardProps) {
   return (
     <>
       {scene.wires.map((wire) => wireIn(wire, look))}
+      {byColour(scene.wires, look).map(([own, wires]) => (
+        <WireEnds key={own} wires={wires} colour={own} />
+      ))}
       <WireTags tags={scene.tags} colours={look.colours} />
     </>
   );
@@ -193,11 +196,10 @@ function LitWires({ scene, ...look }: BoardProps) {
   if (followed === null) return null;
   const lit = scene.wires.filter((wire) => wire.signal === followed);
   const isChosen = ({ id }: SceneWire): boolean => look.overlay?.chosen?.has(id) === true;
-  const colours = new Set(lit.map((wire) => colourOf(wire, look)));
   return (
     <>
-      {[...colours].map((own) => (
-        <WireBundle key={own} wires={lit.filter((wire) => colourOf(wire, look) === own)} colour={own} />
+      {byColour(lit, look).map(([own, wires]) => (
+        <WireBundle key={own} wires={wires} colour={own} />
       ))}
       <WireTags tags={scene.tags.filter((tag) => tag.signal === followed)} colours={look.colours} />
       <g pointerEvents="none">{scene.wires.filter(isChosen).map((wire) => wireIn(wire, look))}</g>
@@ -238,6 +240,18 @@ type WireLook = Omit<BoardProps, 'scene'>;
 
 function colourOf({ colour, signal }: SceneWire, { colours }: WireLook): string | null {
   return colour ? insulation[colour] : colours.of(signal);
+}
+
+/** Wires by their colours. */
+function byColour(wires: readonly SceneWire[], look: WireLook): [colour: string | null, wires: SceneWire[]][] {
+  const groups = new Map<string | null, SceneWire[]>();
+  for (const wire of wires) {
+    const own = colourOf(wire, look);
+    const group = groups.get(own);
+    if (group) group.push(wire);
+    else groups.set(own, [wire]);
+  }
+  return [...groups];
 }
 
 function wireIn(wire: SceneWire, look: WireLook) {

@@ -4,6 +4,22 @@ import type { Colours } from '../../base/palette';
 import { SvgText } from '../SvgText';
 import { HALF, type SceneStrip } from './scene';
 
+/** How much of its signal's colour a strip has: at rest, and followed or under power. */
+export const FILL = { atRest: 0.62, lit: 0.95 } as const;
+
+/** Rings about the holes of a ground strip, which is as black as they are. */
+function HoleRings({ strip }: { readonly strip: SceneStrip }) {
+  const x = strip.x + strip.width / 2;
+  const d = Array.from({ length: HOLES }, (_, i) => ring(x, strip.y + HALF + i)).join('');
+  return <path d={d} fill={colour('wireEdgeLight')} />;
+}
+
+/** Holes of a strip, and how far their rings reach. */
+const HOLES = 5;
+const RING = 0.24;
+const ring = (x: number, y: number): string =>
+  `M${x - RING},${y}a${RING},${RING} 0 1 0 ${2 * RING},0a${RING},${RING} 0 1 0 ${-2 * RING},0`;
+
 const levelMarks = ['0', '1', '?'] as const;
 
 interface StripFillProps {
@@ -32,14 +48,20 @@ export const StripFill = memo(function StripFill({ strip, colours, level, volts,
     height: strip.height,
     rx: HALF,
     fill: high ? fill : 'none',
-    fillOpacity: level === null && !lit ? 0.62 : 0.95,
+    fillOpacity: level === null && !lit ? FILL.atRest : FILL.lit,
     stroke: unknown ? colour('flag') : fill,
     strokeWidth: 0.1,
     ...(unknown && { strokeDasharray: '0.3 0.2' }),
   };
   const named = { 'data-strip': strip.id, 'data-signal': strip.signal };
   // Without a level a strip is one shape.
-  if (level === null || strip.rail !== null) return <rect {...named} {...body} />;
+  if (level === null || strip.rail !== null)
+    return (
+      <g {...named}>
+        <rect {...body} />
+        {strip.signal === '0' && strip.rail === null && <HoleRings strip={strip} />}
+      </g>
+    );
   return (
     <g {...named}>
       <rect {...body} />

@@ -3,10 +3,10 @@ import { memo } from 'react';
 import { colour } from '../../base/colours';
 import type { SceneWire } from './scene';
 
-/** Insulation as it looks on the mat; black is lifted a little, so that it can be seen there. */
+/** Insulation as it looks on the mat. */
 export const insulation: Readonly<Record<JumperColour, string>> = {
-  red: '#E0364A',
-  black: '#3B4240',
+  red: '#EE4458',
+  black: '#171C1A',
   blue: '#4E8FE0',
   green: '#4FAE62',
   yellow: '#F0D24A',
@@ -14,7 +14,7 @@ export const insulation: Readonly<Record<JumperColour, string>> = {
   white: '#F4F1E8',
   grey: '#A9B0AC',
   violet: '#A679D8',
-  brown: '#A5683F',
+  brown: '#B5754A',
 };
 
 interface WireProps {
@@ -24,7 +24,12 @@ interface WireProps {
 }
 
 /** What a wire without a signal looks like. */
-const UNNAMED = '#C9D2CB';
+export const UNNAMED = '#C9D2CB';
+
+/** What lies around a wire of a colour, so that it is seen on whatever it lies: around dark ones it is light. */
+export function edgeOf(own: string): 'wireEdge' | 'wireEdgeLight' {
+  return own === colour('groundWire') || own === insulation.black ? 'wireEdgeLight' : 'wireEdge';
+}
 const round = { fill: 'none', strokeLinejoin: 'round', strokeLinecap: 'round' } as const;
 const END = 0.27;
 
@@ -38,16 +43,30 @@ const dot = ({ x, y }: Point): string =>
 /** A jumper along its way, with both ends; its signal's colour, or grey when it carries none. */
 export const Wire = memo(function Wire({ wire, colour: own, chosen }: WireProps) {
   const stroke = own ?? UNNAMED;
+  const edge = colour(edgeOf(stroke));
   const d = routeOf(wire);
   return (
     <g data-wire={wire.id} data-signal={wire.signal} style={{ cursor: 'pointer' }}>
       <title>{wire.signal === undefined ? wire.id : `${wire.id}, ${wire.signal}`}</title>
-      <path d={d} {...round} stroke={chosen ? colour('lit') : colour('matDeep')} strokeWidth={chosen ? 0.62 : 0.46} />
+      <path d={d} {...round} stroke={chosen ? colour('lit') : edge} strokeWidth={chosen ? 0.62 : 0.46} />
       <path d={d} {...round} stroke={stroke} strokeWidth={0.28} />
-      <path d={endsOf(wire).map(dot).join('')} fill={stroke} stroke={colour('matDeep')} strokeWidth={0.09} />
+      <path d={endsOf(wire).map(dot).join('')} fill={stroke} stroke={edge} strokeWidth={0.09} />
     </g>
   );
 });
+
+/** The ends of all wires of a colour, over whatever crosses them: a wire that ends never looks as if it went on. */
+export function WireEnds({
+  wires,
+  colour: own,
+}: {
+  readonly wires: readonly SceneWire[];
+  readonly colour: string | null;
+}) {
+  const stroke = own ?? UNNAMED;
+  const d = wires.flatMap(endsOf).map(dot).join('');
+  return <path d={d} fill={stroke} stroke={colour(edgeOf(stroke))} strokeWidth={0.09} pointerEvents="none" />;
+}
 
 /**
  * The wires of one signal in one colour, as they are when they lie alone: three shapes, however many they are, since
@@ -61,13 +80,14 @@ export function WireBundle({
   readonly colour: string | null;
 }) {
   const stroke = own ?? UNNAMED;
+  const edge = colour(edgeOf(stroke));
   const ways = wires.map(routeOf).join('');
   const ends = wires.flatMap(endsOf).map(dot);
   return (
     <g data-lit={wires.map(({ id }) => id).join(' ')} pointerEvents="none">
-      <path d={ways} {...round} stroke={colour('matDeep')} strokeWidth={0.46} />
+      <path d={ways} {...round} stroke={edge} strokeWidth={0.46} />
       <path d={ways} {...round} stroke={stroke} strokeWidth={0.28} />
-      <path d={ends.join('')} fill={stroke} stroke={colour('matDeep')} strokeWidth={0.09} />
+      <path d={ends.join('')} fill={stroke} stroke={edge} strokeWidth={0.09} />
     </g>
   );
 }
