@@ -65,8 +65,8 @@ const MOST_COUNTED = 4;
 const PATTERNS = [0, 0xffff, 0x5555, 0xaaaa, 0x3333, 0xcccc, 0x0f0f, 0xf0f0, 0x00ff, 0xff00] as const;
 /** How data sheets call inputs that are passed on as they are: `D3`, `1A`, `E15`, `1C0`, `SER`. */
 const DATA = /^(D\d*|\d?[AB]\d|\d[ABD]|E\d+|\dC\d|[A-H]|SER|S[RL])$/;
-/** So often a unit is run for its table; longer ones are not looked for. */
-const MOST_RUNS = 20_000;
+/** So often a unit is run for its table, one that stores something and another; longer ones are not looked for. */
+const MOST_RUNS = { storing: 20_000, other: 6_000 } as const;
 
 /** What outputs show, and the levels of what is stored, before a row's edge and after it. */
 interface Run {
@@ -130,7 +130,8 @@ class TableFinder {
 
   /** The rows under what is asked so far; null where they are too many. */
   private below(asked: Symbols, does: readonly Outcome[]): readonly Found[] | null {
-    if (this.runs > MOST_RUNS) return null;
+    const { storing, other } = MOST_RUNS;
+    if (this.runs > (this.stages.length > 0 ? storing : other)) return null;
     if (does.every((one) => one !== null)) return [{ asked, outputs: does as string[] }];
     const open = this.names.filter((name) => asked[name] === undefined);
     const controls = open.filter((name) => !this.data.includes(name));

@@ -124,7 +124,7 @@ describe('larger blocks', () => {
           solve,
           {
             limits: {
-              effort: 0.3,
+              effort: 0.1,
             },
           },
         );

@@ -125,7 +125,7 @@ describe('strategies', () => {
     const made = async (strategy: Strategy) =>
       (
         await packByStrategy(netlistOf(arrivals), { family: 'HC', strategy, supplies: anySupplies }, anew, {
-          limits: { effort: 0.4 },
+          limits: { effort: 0.2 },
         })
       ).packing;
     for (const strategy of ['fewest', 'kinds', 'jumpers'] as const) {
