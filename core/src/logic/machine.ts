@@ -97,8 +97,9 @@ export function compileMachine(behaviour: Behaviour): Machine {
   };
 }
 
-/** A bit beside the levels, which take two. */
+/** A bit beside the levels, which take two; and what holds a stored signal where both clear and preset do. */
 const BOTH = 4;
+const EITHER = 3;
 
 /**
  * A machine with its memory: levels (LOW, HIGH, UNKNOWN) in `slots` as its program has them, and the
@@ -135,7 +136,7 @@ export class MachineRun {
     for (let i = 0; i < stored.length; i++) this.slots[2 + inputs + i] = elementAt(levels, i);
     evaluateLevels(program, this.slots);
     stored.forEach((s, i) => {
-      this.controls[i] = elementAt(this.slots, s.control) | this.heldBothWays(s);
+      this.controls[i] = elementAt(this.slots, s.control) | (this.heldWays(s) === EITHER ? BOTH : 0);
     });
   }
 
@@ -214,13 +215,13 @@ export class MachineRun {
     stored.forEach((s, i) => {
       const control = elementAt(this.slots, s.control);
       const before = this.locks[i] === 1 && s.edge !== edges.while ? control : this.controlLevel(i);
-      const isForced = s.forces.some(({ slot }) => this.slots[slot] === HIGH);
+      const held = this.heldWays(s);
       // Let go of by preset and clear at once, it falls to either side, unless an open latch has something to take.
-      const isLetGo = !isForced && (elementAt(this.controls, i) & BOTH) !== 0;
+      const isLetGo = held === 0 && (elementAt(this.controls, i) & BOTH) !== 0;
       const isTaking = s.edge === edges.while && control === HIGH;
       this.next[i] = isLetGo && !isTaking ? UNKNOWN : this.forced(s, this.taken(s, before, control));
-      this.controls[i] = control | this.heldBothWays(s);
-      this.locks[i] = isForced ? 1 : 0;
+      this.controls[i] = held === EITHER ? control | BOTH : control;
+      this.locks[i] = held === 0 ? 0 : 1;
     });
     let changed = false;
     stored.forEach((s, i) => {
@@ -231,10 +232,11 @@ export class MachineRun {
     return changed;
   }
 
-  /** BOTH while a preset and a clear hold a stored signal at once. */
-  private heldBothWays({ forces }: StoredSlots): number {
-    const isHeld = (level: 0 | 1): boolean => forces.some(({ to, slot }) => to === level && this.slots[slot] === HIGH);
-    return isHeld(0) && isHeld(1) ? BOTH : 0;
+  /** By what a stored signal is held: a bit each for clear and preset. */
+  private heldWays({ forces }: StoredSlots): number {
+    let held = 0;
+    for (const { to, slot } of forces) if (this.slots[slot] === HIGH) held |= 1 << to;
+    return held;
   }
 
   /** A value after the forces, the first of them strongest; one that may be active leaves it known only if it agrees. */

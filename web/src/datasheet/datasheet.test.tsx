@@ -42,8 +42,8 @@ describe('a datasheet', () => {
 
   it('can be made of every part there is', () => {
     for (const type of catalogue()) {
-      const { unmount } = renderPage(<Datasheet type={type} />);
-      expect(screen.getByText(type.caveat)).toBeDefined();
+      const { container, unmount } = renderPage(<Datasheet type={type} />);
+      expect(container.textContent).toContain(type.caveat);
       unmount();
     }
   }, 120_000);
