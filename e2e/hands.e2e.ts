@@ -39,6 +39,54 @@ describe('being led', () => {
   });
 });
 
+describe('reading the board', () => {
+  /** The smallest letters on the mat that is shown, in points, and how many texts there are. */
+  const smallest = (p: Awaited<ReturnType<typeof newcomer>>) =>
+    p.page.evaluate(() => {
+      const texts = [...document.querySelectorAll('[aria-label="the mat"] svg text')].filter(
+        (t) => !t.closest('[data-away]') && t.textContent?.trim(),
+      ) as SVGTextElement[];
+      const high = texts.map(
+        (t) =>
+          Number.parseFloat(getComputedStyle(t).fontSize) *
+          Math.hypot(t.getScreenCTM()?.a ?? 0, t.getScreenCTM()?.b ?? 0),
+      );
+      return { least: Math.min(...high), count: texts.length };
+    });
+
+  it('never asks for eyes that read less than eleven points, at any size, on any step; the size and the room are remembered', async () => {
+    const p = await newcomer();
+    await p.takes('Flood watch');
+    const mat = shown('[aria-label="the mat"] > div');
+    const width = () => p.page.$eval(mat, (drawing) => drawing.getBoundingClientRect().width);
+    for (const step of ['board', 'inspect', 'power']) {
+      await p.turnsTo(step);
+      const before = await smallest(p);
+      expect([step, before.least > 10.9, before.count > 20]).toEqual([step, true, true]);
+      const narrow = await width();
+      await p.presses('More room');
+      await p.named('Panels');
+      if (step !== 'board')
+        await p.page.waitForFunction(
+          (selector, w) => (document.querySelector(selector)?.getBoundingClientRect().width ?? 0) > w,
+          {},
+          mat,
+          narrow,
+        );
+      expect((await smallest(p)).least).toBeGreaterThan(10.9);
+    }
+    expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+    await p.presses('larger');
+    await p.presses('larger');
+    const wide = await width();
+    await p.page.reload({ waitUntil: 'networkidle0' });
+    await p.named('Panels');
+    await p.quiet();
+    expect(Math.abs((await width()) - wide)).toBeLessThan(2);
+    expect(p.complaints).toEqual([]);
+  });
+});
+
 describe('hands', () => {
   it('frame many, copy and paste them into another job, and colour a jumper', async () => {
     const p = await newcomer();

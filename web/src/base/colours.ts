@@ -29,7 +29,7 @@ export const colours = {
   boneLine: ['#20302B', '#0E1512'],
   railPlus: ['#8A5B54', '#88584F'],
   railMinus: ['#566D78', '#4F6570'],
-  supplyWire: ['#F0194B', '#F0194B'],
+  supplyWire: ['#EB2846', '#EB2846'],
   groundWire: ['#0B0F0D', '#000000'],
   /** What lies around wires, so that each keeps 3:1 against all that it lies on: around dark ones the light one. */
   wireEdge: ['#0A100E', '#060A08'],

@@ -17,7 +17,20 @@ describe('what a person chose for the whole application', () => {
     expect([result.current.dim, isDark(), settings().dim]).toEqual([true, true, true]);
     expect(JSON.parse(localStorage.getItem('saddlebag:settings') ?? '')).toMatchObject({ dim: true });
     act(() => changeSettings({ symbols: 'rectangular' }));
-    expect(result.current).toEqual({ dim: true, symbols: 'rectangular' });
+    expect(result.current).toMatchObject({ dim: true, symbols: 'rectangular' });
+  });
+
+  it('is taken from this browser as far as it makes sense there, whatever it keeps', async () => {
+    for (const [kept, zoom, folded] of [
+      [{ zoom: { board: 2, power: 'wide', else: 3 }, folded: ['power', 'moon', 7] }, { board: 2 }, ['power']],
+      [{ zoom: null, folded: 'board' }, {}, []],
+    ]) {
+      localStorage.setItem('saddlebag:settings', JSON.stringify(kept));
+      vi.resetModules();
+      const fresh = await import('./settings');
+      expect([fresh.settings().zoom, fresh.settings().folded]).toEqual([zoom, folded]);
+    }
+    localStorage.clear();
   });
 
   it('holds until the tab closes where nothing can be kept', () => {

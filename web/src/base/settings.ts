@@ -5,7 +5,15 @@ export interface Settings {
   /** The dim theme: as the system has it, until a person chooses. */
   readonly dim: boolean;
   readonly symbols: 'distinctive' | 'rectangular';
+  /** How wide the board is drawn on each mat, against the mat; as wide as it where nothing was chosen. */
+  readonly zoom: Readonly<Partial<Record<MatName, number>>>;
+  /** Mats around which the panels are folded away. */
+  readonly folded: readonly MatName[];
 }
+
+/** The mats that boards lie on, by their steps. */
+export type MatName = (typeof matNames)[number];
+const matNames = ['board', 'inspect', 'power', 'card'] as const;
 
 const KEY = 'saddlebag:settings';
 const listeners = new Set<() => void>();
@@ -17,12 +25,18 @@ let current: Settings = withSystem();
 
 function read(): Partial<Settings> {
   try {
-    const { dim, symbols } = JSON.parse(localStorage.getItem(KEY) ?? '{}') as {
+    const { dim, symbols, zoom, folded } = JSON.parse(localStorage.getItem(KEY) ?? '{}') as {
       readonly [K in keyof Settings]?: unknown;
     };
+    const scales = matNames.flatMap((name) => {
+      const scale = (zoom as Record<string, unknown> | undefined)?.[name];
+      return typeof scale === 'number' && Number.isFinite(scale) ? [[name, scale] as const] : [];
+    });
     return {
       ...(typeof dim === 'boolean' && { dim }),
       ...(symbols === 'rectangular' && { symbols }),
+      zoom: Object.fromEntries(scales),
+      folded: Array.isArray(folded) ? matNames.filter((name) => folded.includes(name)) : [],
     };
   } catch {
     return {};
@@ -30,7 +44,7 @@ function read(): Partial<Settings> {
 }
 
 function withSystem(): Settings {
-  return { dim: system?.matches === true, symbols: 'distinctive', ...chosen };
+  return { dim: system?.matches === true, symbols: 'distinctive', zoom: {}, folded: [], ...chosen };
 }
 
 // A lab that is darkened in the evening: the page goes with it, unless a person has chosen.

@@ -4,7 +4,7 @@ import { type ReactNode, type RefObject, useMemo, useRef, useState } from 'react
 import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
-import { BoardMat } from '../kit/board/BoardMat';
+import { BoardMat, useIsFolded } from '../kit/board/BoardMat';
 import type { BoardScene } from '../kit/board/scene';
 import { areasAt, areasOfThings, type TargetArea } from '../kit/board/target-areas';
 import { ABOVE_PANELS } from '../kit/board/use-growing';
@@ -30,6 +30,7 @@ export default function BoardStep() {
   const work = useHands();
   const { hands, setHands, take } = work;
   const [guided, setGuided] = useState(false);
+  const isFolded = useIsFolded('board') && !guided;
   const next = useGuide(guided);
   const layNext = (): boolean => next?.step != null && work.dispatch(next.step.edit);
   const choose = (what: string): void => setHands({ ...idleHands, cursor: hands.cursor, chosen: what });
@@ -47,6 +48,7 @@ export default function BoardStep() {
   return (
     <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
       <BoardMat
+        name="board"
         scene={scene}
         inView={inView}
         onPinch={() => take({ kind: 'key', key: 'Escape', shift: false })}
@@ -63,7 +65,7 @@ export default function BoardStep() {
           {!guided && <BareBoard onGuide={guide} />}
         </BoardUnderHands>
       </BoardMat>
-      <Flex gap="10px" h="200px" flexShrink={0}>
+      <Flex gap="10px" h="200px" flexShrink={0} display={isFolded ? 'none' : 'flex'}>
         {guided ? (
           <GuidePanel next={next} onLay={layNext} onLeave={guide} />
         ) : (

@@ -64,6 +64,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
         <StageList card={card} job={job} current={current} onChoose={setAt} />
         <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
           <BoardMat
+            name="card"
             scene={scene}
             inView={inView}
             tools={

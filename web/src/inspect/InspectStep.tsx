@@ -6,7 +6,7 @@ import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { Ask } from '../kit/Ask';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
-import { BoardMat } from '../kit/board/BoardMat';
+import { BoardMat, useIsFolded } from '../kit/board/BoardMat';
 import { FindingMarks } from '../kit/board/FindingMarks';
 import { areasAt } from '../kit/board/target-areas';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
@@ -27,6 +27,7 @@ export default function InspectStep() {
   const chosen = findings[Math.min(at, findings.length - 1)] ?? null;
   const inView = useMemo(() => (chosen ? areasAt(chosen.places, scene) : []), [chosen, scene]);
   const mend = useMend();
+  const isFolded = useIsFolded('inspect');
   const step = (e: KeyboardEvent): void =>
     setAt(Math.max(0, Math.min(at + (e.key === 'ArrowDown' ? 1 : -1), findings.length - 1)));
   const mendChosen = (e: KeyboardEvent): boolean => {
@@ -40,8 +41,9 @@ export default function InspectStep() {
   ]);
   return (
     <>
-      <FindingsPanel found={found} chosen={chosen} onChoose={setAt} onMend={mend} />
+      {!isFolded && <FindingsPanel found={found} chosen={chosen} onChoose={setAt} onMend={mend} />}
       <BoardMat
+        name="inspect"
         scene={scene}
         inView={inView}
         tools={

@@ -65,7 +65,7 @@ export function GateSymbol({ kind, form, lit = false, spare = false, stroke = 2 
       {form === 'rectangular' ? (
         <>
           <rect x={4} y={1} width={32} height={30} {...paint} />
-          <SvgText x={20} y={21} size={15} fill={line}>
+          <SvgText x={20} y={21} size={15} fill={line} room={30}>
             {marks[kind]}
           </SvgText>
         </>

@@ -4,7 +4,7 @@ import { useEffect, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { type Shortcut, useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
-import { BoardMat } from '../kit/board/BoardMat';
+import { BoardMat, useIsFolded } from '../kit/board/BoardMat';
 import { useScene } from '../kit/board/use-scene';
 import { NoBoard } from '../kit/NoBoard';
 import { Panel } from '../kit/Panel';
@@ -105,6 +105,7 @@ export default function PowerStep() {
   const scene = useScene(board);
   const work = usePower();
   const flips = useSwitchKeys();
+  const isFolded = useIsFolded('power');
   useShortcuts('Under power', [
     // Space is power whatever has the focus: buttons answer to Enter as well.
     { cap: 'Space', does: 'power', keys: ['Space'], take: work.power, isFirst: true },
@@ -119,12 +120,12 @@ export default function PowerStep() {
     );
   return (
     <>
-      <WhatIsSeen work={work} />
+      {!isFolded && <WhatIsSeen work={work} />}
       <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
-        <BoardMat scene={scene} tools={<PowerTools onPower={work.power} />}>
+        <BoardMat name="power" scene={scene} tools={<PowerTools onPower={work.power} />}>
           <LiveBoard scene={scene} />
         </BoardMat>
-        <ControlPanel />
+        {!isFolded && <ControlPanel />}
       </Flex>
     </>
   );

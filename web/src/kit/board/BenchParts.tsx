@@ -62,13 +62,21 @@ export function DipSwitch({ part, look }: BenchPartProps) {
               rx={0.08}
               fill={on ? '#F7C64A' : '#F4EFE4'}
             />
-            <SvgText x={to.x} y={to.y + (from.y - to.y) * 0.2 + 0.12} size={0.36} fill={PRINT} weight={600}>
+            <SvgText
+              x={to.x}
+              y={to.y + (from.y - to.y) * 0.2 + 0.12}
+              size={0.36}
+              fill={PRINT}
+              weight={600}
+              room={0.95}
+              isCut
+            >
               {labelOf(part.seated, actuator)?.slice(0, 3) ?? ''}
             </SvgText>
           </g>
         );
       })}
-      <SvgText x={part.x + 0.8} y={middle(part).y + 1.05} size={0.42} fill={PRINT} weight={600}>
+      <SvgText x={part.x + 0.8} y={middle(part).y + 1.05} size={0.42} fill={PRINT} weight={600} room={1.2}>
         ON
       </SvgText>
     </>
@@ -92,7 +100,7 @@ export function ChangeOver({ part, look }: BenchPartProps) {
         strokeWidth={0.4}
       />
       <Pins part={part} />
-      <SvgText x={common.x} y={common.y - 0.5} size={0.5} fill={PRINT} weight={600}>
+      <SvgText x={common.x} y={common.y - 0.5} size={0.5} fill={PRINT} weight={600} room={2.8} isCut>
         {part.seated.signal?.slice(0, 4) ?? ''}
       </SvgText>
     </>
@@ -114,6 +122,8 @@ export function PushButton({ part, look }: BenchPartProps) {
         size={0.58 * Math.min(1, 3.2 / name.length)}
         fill={look === '1' ? '#2A1708' : PRINT}
         weight={600}
+        room={1.7}
+        isCut
       >
         {name}
       </SvgText>
@@ -199,7 +209,7 @@ export function Buzzer({ part, state }: { readonly part: ScenePart; readonly sta
           +
         </SvgText>
       )}
-      <SvgText x={x} y={y + 1.35} size={0.56} fill={PRINT} weight={600}>
+      <SvgText x={x} y={y + 1.35} size={0.56} fill={PRINT} weight={600} room={2.8} isCut>
         {state === 'over' ? '!' : state === 'destroyed' ? '×' : (part.seated.signal?.slice(0, 6) ?? part.ref)}
       </SvgText>
     </>
@@ -225,7 +235,7 @@ export function RowPart({ part, look }: BenchPartProps) {
           strokeWidth={0.09}
         />
       )}
-      <SvgText x={x} y={part.kind === 'clock' ? y + 0.62 : y + 0.36} size={0.4} fill={PRINT}>
+      <SvgText x={x} y={part.kind === 'clock' ? y + 0.62 : y + 0.36} size={0.4} fill={PRINT} room={part.width} isCut>
         {part.seated.signal?.slice(0, 6) ?? part.ref}
       </SvgText>
     </>
@@ -258,7 +268,7 @@ export function Transistor({ part }: { readonly part: ScenePart }) {
       />
       <Pins part={part} />
       {part.pins.map((p) => (
-        <SvgText key={p.pin} x={p.x} y={first.y - side * 0.47 + 0.16} size={0.46} fill={PRINT} weight={600}>
+        <SvgText key={p.pin} x={p.x} y={first.y - side * 0.47 + 0.16} size={0.46} fill={PRINT} weight={600} room={0.95}>
           {names.get(p.id)?.charAt(0).toUpperCase()}
         </SvgText>
       ))}

@@ -1,6 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react';
-import type { ReactNode } from 'react';
+import { type ReactNode, type RefObject, useLayoutEffect, useState } from 'react';
+import { changeSettings, type MatName, settings, useSettings } from '../../base/settings';
 import { ON_THE_MAT, useShortcuts } from '../../base/shortcuts';
+import { PointsPerUnit, scaleBelow } from '../legible';
 import { TipButton } from '../Tip';
 import { viewBoxOf } from './BoardDrawing';
 import type { BoardScene } from './scene';
@@ -9,6 +11,8 @@ import { useScrollIntoView } from './use-scroll-into-view';
 import { useZoom } from './use-zoom';
 
 interface BoardMatProps {
+  /** The step whose mat it is: its size and what is folded away are remembered by that. */
+  readonly name: MatName;
   readonly scene: BoardScene;
   readonly children: ReactNode;
   readonly tools?: ReactNode;
@@ -22,9 +26,10 @@ interface BoardMatProps {
  * The felt mat a board lies on: as wide as the mat allows, or any other size; it scrolls inside itself. A wheel with Ctrl and two
  * fingers zoom about their place, the middle button draws the mat along.
  */
-export function BoardMat({ scene, children, tools, inView, onPinch }: BoardMatProps) {
+export function BoardMat({ name, scene, children, tools, inView, onPinch }: BoardMatProps) {
   const box = viewBoxOf(scene);
-  const { scroller, content, zoom, by, fit, hands } = useZoom(box.width / box.height, onPinch);
+  const { scroller, content, zoom, by, fit, hands } = useZoom(name, box.width / box.height, onPinch);
+  const points = usePoints(content, box.width);
   useScrollIntoView(scroller, content, box, inView);
   useShortcuts(ON_THE_MAT, [
     { cap: '+', does: 'larger', keys: ['+', 'Shift++', '='], take: () => by(1) },
@@ -47,6 +52,7 @@ export function BoardMat({ scene, children, tools, inView, onPinch }: BoardMatPr
       <Flex align="center" gap="8px" px="10px" minH="38px" flexShrink={0}>
         {tools}
         <Flex ml="auto" gap="4px">
+          {name !== 'card' && <RoomButton name={name} />}
           <TipButton aria-label="smaller" tip="smaller: −" disabled={zoom.isLeast} onClick={() => by(-1)}>
             −
           </TipButton>
@@ -83,9 +89,46 @@ export function BoardMat({ scene, children, tools, inView, onPinch }: BoardMatPr
             willChange: 'transform',
           }}
         >
-          {children}
+          <PointsPerUnit value={points}>{children}</PointsPerUnit>
         </Box>
       </Box>
     </Flex>
   );
+}
+
+/** Folds the panels around a mat away, so that the board has their room, and back. */
+function RoomButton({ name }: { readonly name: MatName }) {
+  const isFolded = useIsFolded(name);
+  const turn = (): void => {
+    const { folded } = settings();
+    changeSettings({ folded: isFolded ? folded.filter((one) => one !== name) : [...folded, name] });
+  };
+  return (
+    <TipButton
+      aria-pressed={isFolded}
+      tip={isFolded ? 'the panels around the board come back' : 'the panels around fold away'}
+      onClick={turn}
+    >
+      {isFolded ? 'Panels' : 'More room'}
+    </TipButton>
+  );
+}
+
+/** Whether the panels around a mat are folded away. */
+export const useIsFolded = (name: MatName): boolean => useSettings().folded.includes(name);
+
+/** Points of the screen to a unit of the drawing, as it lies there now. */
+function usePoints(content: RefObject<HTMLDivElement | null>, units: number): number | null {
+  const [points, setPoints] = useState<number | null>(null);
+  useLayoutEffect(() => {
+    const element = content.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => {
+      const width = entry?.contentRect.width ?? 0;
+      if (width > 0) setPoints(scaleBelow(width / units));
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [content, units]);
+  return points;
 }

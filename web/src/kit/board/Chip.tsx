@@ -1,6 +1,7 @@
 import { colour } from '../../base/colours';
 import { useSettings } from '../../base/settings';
 import { GateSymbol } from '../GateSymbol';
+import { PointsPerUnit, useGrowth, usePointsWithin } from '../legible';
 import { ScatteredText, SvgText } from '../SvgText';
 import { shortName } from '../short-name';
 import { type PlacedSymbol, symbolTransform, unitLeads } from '../unit-leads';
@@ -18,7 +19,6 @@ interface ChipProps {
 
 /** A chip from above: pins with their numbers, notch, and its units between their own pins, each with the gate it holds, lit when its output is high. */
 export function Chip({ part, look, gateAt }: ChipProps) {
-  const { symbols } = useSettings();
   const { x, y, width, height, seated } = part;
   const round = seated.rotation === 180;
   const notch = round ? x + width : x;
@@ -28,8 +28,9 @@ export function Chip({ part, look, gateAt }: ChipProps) {
       <path d={part.pins.map((p) => `M${p.x - 0.17},${middle}V${p.y}h0.34V${middle}z`).join('')} fill={METAL} />
       <path d={part.pins.map(pad).join('')} fill={METAL} stroke={colour('hole')} strokeWidth={0.06} />
       <ScatteredText
-        labels={part.pins.map((p) => ({ x: p.x, y: p.y + 0.17, text: p.id }))}
+        labels={part.pins.map((p, i) => ({ x: p.x, y: p.y + 0.17, text: p.id, counts: isCorner(i, part.pins.length) }))}
         size={0.5}
+        room={0.95}
         fill="#14201B"
         weight={600}
       />
@@ -44,36 +45,65 @@ export function Chip({ part, look, gateAt }: ChipProps) {
         strokeWidth={0.09}
       />
       <path d={`M${notch},${middle - 0.26} a0.26,0.26 0 0 ${round ? 0 : 1} 0,0.52`} fill={colour('boneLine')} />
-      <SvgText x={x + width / 2} y={middle + 0.2} size={0.6} fill="#20302B" font="heading" weight={600}>
+      <SvgText x={x + width / 2} y={middle + 0.2} size={0.6} fill="#20302B" font="heading" weight={600} room={width}>
         {part.ref} {part.part}
       </SvgText>
-      {part.units.map((unit, i) => {
-        const gate = gateAt?.(unit.output);
-        const spare = gate === undefined;
-        const { symbolX, nameX, name, size } = laidInUnit(unit, gate ?? '');
-        return (
-          <g key={unit.output}>
-            <path
-              d={leadsOf(unit, symbolX, symbols)}
-              fill="none"
-              stroke={colour('boneLine')}
-              strokeWidth={0.035}
-              opacity={spare ? 0.4 : 0.8}
-            />
-            <g transform={symbolTransform(symbolAt(unit, symbolX))}>
-              <GateSymbol kind={unit.kind} form={symbols} spare={spare} lit={!spare && look[i] === 'h'} stroke={2.6} />
-            </g>
-            {!spare && (
-              <SvgText x={nameX} y={unit.y + 0.18} size={size} fill="#6A3A12" weight={600} anchor="start">
-                {name}
-              </SvgText>
-            )}
-          </g>
-        );
-      })}
+      {part.units.map((unit, i) => (
+        <UnitMark key={unit.output} unit={unit} gate={gateAt?.(unit.output)} isHigh={look[i] === 'h'} />
+      ))}
     </>
   );
 }
+
+interface UnitMarkProps {
+  readonly unit: SceneUnit;
+  readonly gate: string | undefined;
+  readonly isHigh: boolean;
+}
+
+/** A unit with its leads and the gate that it holds; dashed when it holds none. */
+function UnitMark({ unit, gate, isHigh }: UnitMarkProps) {
+  const { symbols } = useSettings();
+  const growth = useGrowth(SIZES.most);
+  const points = usePointsWithin(UNIT_SCALE);
+  const spare = gate === undefined;
+  const { symbolX, nameX, name, size } = laidInUnit(unit, gate ?? '', SIZES.most * Math.min(growth, MOST_GROWTH));
+  return (
+    <g>
+      <path
+        d={leadsOf(unit, symbolX, symbols)}
+        fill="none"
+        stroke={colour('boneLine')}
+        strokeWidth={0.035}
+        opacity={spare ? 0.4 : 0.8}
+      />
+      <g transform={symbolTransform(symbolAt(unit, symbolX))}>
+        <PointsPerUnit value={points}>
+          <GateSymbol kind={unit.kind} form={symbols} spare={spare} lit={!spare && isHigh} stroke={2.6} />
+        </PointsPerUnit>
+      </g>
+      {!spare && (
+        <SvgText
+          x={nameX}
+          y={unit.y + 0.18}
+          size={size}
+          fill="#6A3A12"
+          weight={600}
+          anchor="start"
+          room={growth < MOST_GROWTH ? unit.right - nameX + 0.1 : 0}
+        >
+          {name}
+        </SvgText>
+      )}
+    </g>
+  );
+}
+
+/** Names of gates that grow more would meet the chip's own name. */
+const MOST_GROWTH = 1.25;
+
+/** The first and last pin of each row: where all are too many, these tell the others. */
+const isCorner = (i: number, pins: number): boolean => [0, pins / 2 - 1, pins / 2, pins - 1].includes(i);
 
 /** The foot of a pin in its hole, with rounded corners. */
 function pad({ x, y }: { readonly x: number; readonly y: number }): string {
@@ -110,14 +140,15 @@ const SIZES = { least: 0.46, most: 0.56 } as const;
 
 /**
  * Where a unit's symbol and name stand: about its middle, moved left as far as the name needs, the name smaller and
- * then shorter where there is no room.
+ * then shorter where there is no room. `most` is the size that it has where there is; larger than usual, it is not made smaller.
  */
-export function laidInUnit({ x, left, right }: SceneUnit, gate: string) {
+export function laidInUnit({ x, left, right }: SceneUnit, gate: string, most: number = SIZES.most) {
   const room = right - left - SYMBOL - 0.1;
-  const fitting = Math.floor(room / (LETTER * SIZES.least) + 1e-6);
+  const least = most > SIZES.most ? most : SIZES.least;
+  const fitting = Math.floor(room / (LETTER * least) + 1e-6);
   const name = shortName(gate, Math.min(5, fitting));
   // The number behind a dot is never cut: such a name may have to be smaller still.
-  const size = Math.min(SIZES.most, room / (LETTER * Math.max(1, name.length)));
+  const size = Math.min(most, room / (LETTER * Math.max(1, name.length)));
   const width = SYMBOL + LETTER * size * name.length;
   const symbolX = Math.max(left + 0.05, Math.min(x - 0.55, right - 0.05 - width));
   return { symbolX, nameX: symbolX + SYMBOL, name, size };

@@ -1,5 +1,6 @@
 import { type Finding, says } from '@saddlebag/core';
 import { colour } from '../../base/colours';
+import { useGrowth } from '../legible';
 import { SvgText } from '../SvgText';
 import type { BoardScene } from './scene';
 import { areasAt } from './target-areas';
@@ -39,12 +40,16 @@ export function FindingMarks({ findings, chosen, scene }: FindingMarksProps) {
   );
 }
 
+/** Size of the letters on a flag. */
+const LETTERS = 0.84;
+
 function Flag({ finding, scene }: { readonly finding: Finding; readonly scene: BoardScene }) {
+  const growth = useGrowth(LETTERS);
   const [spot] = areasAt(finding.places, scene);
   if (!spot) return null;
   const text = says(finding);
   const shown = text.length > 64 ? `${text.slice(0, 62)}…` : text;
-  const width = shown.length * 0.4 + 1;
+  const width = shown.length * 0.4 * growth + 1;
   const middle = spot.x + spot.width / 2;
   const x = Math.max(0, Math.min(middle - width / 2, scene.width - width));
   // The label stands in the gap between the strips and the rails, out of the way of the chips.
@@ -55,7 +60,7 @@ function Flag({ finding, scene }: { readonly finding: Finding; readonly scene: B
     <g>
       <line x1={middle} y1={spot.y + spot.height / 2} x2={middle} y2={y + 0.7} stroke="#FF8A77" strokeWidth={0.12} />
       <rect x={x} y={y} width={width} height={1.3} rx={0.25} fill="#FF8A77" stroke="#20302B" strokeWidth={0.06} />
-      <SvgText x={x + width / 2} y={y + 0.94} size={0.84} fill="#1B0C09" font="body">
+      <SvgText x={x + width / 2} y={y + 0.94} size={LETTERS} fill="#1B0C09" font="body">
         {shown}
       </SvgText>
     </g>

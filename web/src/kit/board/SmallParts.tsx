@@ -67,7 +67,7 @@ export function Capacitor({ part }: { readonly part: ScenePart }) {
     <>
       <Legs part={part} />
       <rect x={x} y={y} width={width} height={height} rx={0.36} fill="#E2A93B" stroke="#6B4A12" strokeWidth={0.06} />
-      <SvgText x={x + width / 2} y={y + height / 2 + 0.13} size={0.36} fill="#33230A">
+      <SvgText x={x + width / 2} y={y + height / 2 + 0.13} size={0.36} fill="#33230A" room={0.9}>
         {capacitorCode(part.seated.value ?? 100)}
       </SvgText>
     </>
@@ -95,7 +95,7 @@ export function Electrolytic({ part }: { readonly part: ScenePart }) {
       <SvgText x={cx + 0.72 * dx} y={cy + 0.72 * dy + 0.2} size={0.7} fill="#E8EEF4" weight={600}>
         −
       </SvgText>
-      <SvgText x={cx - 0.2 * dx} y={cy + 0.16} size={0.44} fill="#E8EEF4" weight={600}>
+      <SvgText x={cx - 0.2 * dx} y={cy + 0.16} size={0.44} fill="#E8EEF4" weight={600} room={1.4}>
         {microfarads(part.seated.value ?? 100)}
       </SvgText>
     </>
@@ -113,7 +113,7 @@ export function Supply({ part }: { readonly part: ScenePart }) {
   return (
     <>
       {part.pins.map((p) => {
-        const fill = p.id === '+' ? '#D8203A' : '#101614';
+        const fill = p.id === '+' ? colour('supplyWire') : '#101614';
         return (
           <g key={p.pin}>
             <path d={`M${p.x},${p.y} H${p.x - 2}`} stroke={fill} strokeWidth={0.42} />
@@ -146,7 +146,15 @@ export function SlideSwitch({ part, on }: { readonly part: ScenePart; readonly o
         rx={0.1}
         fill={on ? '#F7C64A' : '#F4EFE4'}
       />
-      <SvgText x={x + width / 2} y={atTop ? y + height - 0.32 : y + 0.66} size={0.58} fill="#FBF1DF" weight={600}>
+      <SvgText
+        x={x + width / 2}
+        y={atTop ? y + height - 0.32 : y + 0.66}
+        size={0.58}
+        fill="#FBF1DF"
+        weight={600}
+        room={1.1}
+        isCut
+      >
         {part.seated.signal?.slice(0, 3) ?? '?'}
       </SvgText>
     </>
@@ -200,6 +208,8 @@ export function Led({ part, state }: { readonly part: ScenePart; readonly state:
         size={name.length < 4 ? 0.66 : 0.54}
         fill={state === 'over' ? '#B4372A' : isBright ? '#1A1A1A' : '#FFF6EE'}
         weight={600}
+        room={1.65}
+        isCut
       >
         {state === 'over' ? '!' : state === 'destroyed' ? '×' : state === 'unknown' ? '?' : name}
       </SvgText>

@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { colour } from '../../base/colours';
 import type { Colours } from '../../base/palette';
+import { useGrowth } from '../legible';
 import { SvgText } from '../SvgText';
 import { HALF, type SceneStrip } from './scene';
 
@@ -20,6 +21,9 @@ const RING = 0.24;
 const ring = (x: number, y: number): string =>
   `M${x - RING},${y}a${RING},${RING} 0 1 0 ${2 * RING},0a${RING},${RING} 0 1 0 ${-2 * RING},0`;
 
+/** Size of the letters of volts. */
+const VOLTS = 0.5;
+
 const levelMarks = ['0', '1', '?'] as const;
 
 interface StripFillProps {
@@ -35,11 +39,14 @@ interface StripFillProps {
 /** A strip in the colour of its signal. While powered a high strip is full, a low one an outline, and each is marked 1, 0, or with its volts where they are no level, or ?. */
 export const StripFill = memo(function StripFill({ strip, colours, level, volts, lit }: StripFillProps) {
   const own = colours.of(strip.signal);
+  const growth = useGrowth(VOLTS);
   if (own === null && (level === null || strip.idle)) return null;
   if (strip.rail !== null && !lit) return null;
   const fill = own ?? '#8FA39A';
   const high = level === null || level === 1;
   const unknown = level !== null && level === 2;
+  // Volts that would not fit beside those of the next strip give way to a question mark.
+  const areVoltsTold = unknown && volts !== null && growth * VOLTS * 1.8 < 1.1;
   const upper = strip.id.endsWith('f');
   const body = {
     x: strip.x,
@@ -68,11 +75,11 @@ export const StripFill = memo(function StripFill({ strip, colours, level, volts,
       <SvgText
         x={strip.x + strip.width / 2}
         y={upper ? strip.y - 0.16 : strip.y + strip.height + 0.6}
-        size={unknown && volts !== null ? 0.5 : 0.62}
+        size={areVoltsTold ? VOLTS : 0.62}
         fill={unknown ? colour('flag') : colour('matText')}
         weight={600}
       >
-        {unknown && volts !== null ? volts.toFixed(1) : (levelMarks[level] ?? '?')}
+        {areVoltsTold ? volts.toFixed(1) : (levelMarks[level] ?? '?')}
       </SvgText>
     </g>
   );

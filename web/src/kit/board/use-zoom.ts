@@ -1,5 +1,6 @@
 import type { Point } from '@saddlebag/core';
 import { type PointerEvent, type RefObject, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { changeSettings, type MatName, settings } from '../../base/settings';
 import { useLatest } from '../../base/use-latest';
 import { bounded, type Fingers, LEAST, MOST, pinched, stepFrom, wholeScale } from './zoom';
 
@@ -26,8 +27,12 @@ type Anchor = Pick<Stretch, 'share' | 'at'>;
  * The size of a drawing on its mat; what an anchor names stays where it says. Each size is a new object: what was stretched is put right even
  * where its size is the same in the end.
  */
-function useSize(scroller: RefObject<HTMLDivElement | null>, content: RefObject<HTMLDivElement | null>) {
-  const [size, setSize] = useState({ scale: 1 });
+function useSize(scroller: RefObject<HTMLDivElement | null>, content: RefObject<HTMLDivElement | null>, name: MatName) {
+  const [size, setSize] = useState(() => ({ scale: bounded(settings().zoom[name] ?? 1) }));
+  useEffect(() => {
+    const { zoom } = settings();
+    if ((zoom[name] ?? 1) !== size.scale) changeSettings({ zoom: { ...zoom, [name]: size.scale } });
+  }, [name, size]);
   const anchor = useRef<Anchor | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the drawing has its size when it has been set
   useLayoutEffect(() => {
@@ -90,12 +95,12 @@ function useStretch({ scroller, content, scale, resize }: Sized) {
 
 /**
  * The size of a drawing on its mat and the ways to change it; what lies under the pointer stays there. A wheel and two
- * fingers stretch what is painted, which costs nothing however large the board is; it is painted anew when they rest.
+ * fingers stretch what is painted, which costs nothing however large the board is; it is painted anew when they rest. It is remembered by the mat's name.
  */
-export function useZoom(ratio: number, onPinch: (() => void) | undefined) {
+export function useZoom(name: MatName, ratio: number, onPinch: (() => void) | undefined) {
   const scroller = useRef<HTMLDivElement>(null);
   const content = useRef<HTMLDivElement>(null);
-  const [scale, resize] = useSize(scroller, content);
+  const [scale, resize] = useSize(scroller, content, name);
   const { stretched, along, ended } = useStretch({ scroller, content, scale, resize });
   const to = (next: number): void => {
     const view = scroller.current?.getBoundingClientRect();

@@ -4,7 +4,7 @@ import lamp from '../../../../samples/flood-watch.saddlebag.json?raw';
 import clock from '../../../../samples/keepers-clock.saddlebag.json?raw';
 import { readBoard } from '../../base/job-context';
 import { type BoardScene, boardScene } from './scene';
-import { boxOf, type WireTag } from './wire-tags';
+import { boxOf, overlap, type WireTag } from './wire-tags';
 
 function sceneOf(text: string): BoardScene {
   const read = readJobFile(text);
@@ -33,10 +33,6 @@ describe('names on wires that leave sight', () => {
 
   it('lie on their own wire with its signal, nearer to their end than to the other, and hardly ever on each other', () => {
     const wires = new Map(large.wires.map((w) => [w.id, w]));
-    const overlaps = (a: WireTag, b: WireTag): boolean => {
-      const [p, q] = [boxOf(a), boxOf(b)];
-      return p.x < q.x + q.width && q.x < p.x + p.width && p.y < q.y + q.height && q.y < p.y + p.height;
-    };
     for (const tag of large.tags) {
       const wire = wires.get(tag.wire) ?? expect.fail(tag.wire);
       const on = wire.path.slice(1).some((q, i) => {
@@ -47,7 +43,7 @@ describe('names on wires that leave sight', () => {
       });
       expect([tag.wire, on, tag.signal]).toEqual([tag.wire, true, wire.signal]);
     }
-    const pairs = large.tags.flatMap((a, i) => large.tags.slice(0, i).filter((b) => overlaps(a, b)));
+    const pairs = large.tags.flatMap((a, i) => large.tags.slice(0, i).filter((b) => overlap(boxOf(a), boxOf(b))));
     expect(pairs.length).toBeLessThanOrEqual(large.tags.length / 50);
   });
 });

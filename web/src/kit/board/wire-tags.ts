@@ -85,11 +85,7 @@ function placeOn(path: readonly Point[], own: Pick<WireTag, 'wire' | 'signal'>, 
 function covered(tag: WireTag, { tags, ends }: Others): number {
   const box = boxOf(tag);
   let cost = 0;
-  for (const other of tags) {
-    const b = boxOf(other);
-    if (box.x < b.x + b.width && b.x < box.x + box.width && box.y < b.y + b.height && b.y < box.y + box.height)
-      cost += COSTS.marker;
-  }
+  for (const other of tags) if (overlap(box, boxOf(other))) cost += COSTS.marker;
   for (const { id, x, y } of ends) {
     const isInside = x > box.x - 0.3 && x < box.x + box.width + 0.3 && y > box.y - 0.3 && y < box.y + box.height + 0.3;
     if (isInside && id !== tag.wire) cost += COSTS.end;
@@ -97,13 +93,22 @@ function covered(tag: WireTag, { tags, ends }: Others): number {
   return cost;
 }
 
-/** The outline of a marker on the mat. */
-export function boxOf({ x, y, isUpright, length }: WireTag): {
+interface Box {
   readonly x: number;
   readonly y: number;
   readonly width: number;
   readonly height: number;
-} {
-  const [width, height] = isUpright ? [TAG_HEIGHT, length] : [length, TAG_HEIGHT];
+}
+
+/** Whether two outlines lie on each other. */
+export const overlap = (a: Box, b: Box): boolean =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+
+/** The outline of a marker on the mat, `growth` times as large. */
+export function boxOf({ x, y, isUpright, length }: WireTag, growth = 1): Box {
+  const [width, height] = (isUpright ? [TAG_HEIGHT, length] : [length, TAG_HEIGHT]).map((side) => side * growth) as [
+    number,
+    number,
+  ];
   return { x: x - width / 2, y: y - height / 2, width, height };
 }
