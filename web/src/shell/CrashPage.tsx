@@ -1,4 +1,4 @@
-import { Box, Heading, Text } from '@chakra-ui/react';
+import { Box, Button, Heading, Text } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { Link, useRouteError } from 'react-router';
 
@@ -26,15 +26,29 @@ function Page({ title, children }: { readonly title: string; readonly children: 
   );
 }
 
-/** Shown when a screen fails: what happened, and that the jobs are safe. */
+/** How browsers say that code could not be fetched: Chromium and Firefox, then Safari. */
+const NOT_FETCHED = /dynamically imported module|Importing a module script failed/i;
+
+/** Shown when a screen fails or cannot be fetched: what happened, that the jobs are safe, and the screen again. */
 export function CrashPage() {
   const error = useRouteError();
+  const message = error instanceof Error ? error.message : String(error);
+  const isAway = NOT_FETCHED.test(message);
   return (
-    <Page title="This screen has failed">
-      <Text>Your jobs are kept in this browser as they were. Go back to the shelf and open the job again.</Text>
-      <Text mt="8px" fontFamily="mono" fontSize="12px" color="soft">
-        {error instanceof Error ? error.message : String(error)}
+    <Page title={isAway ? 'This screen could not be fetched' : 'This screen has failed'}>
+      <Text>
+        {isAway ? 'The server does not answer, and this browser has not kept the screen yet. ' : ''}
+        Your jobs are kept in this browser as they were. Try again, or go back to the shelf.
       </Text>
+      {!isAway && (
+        <Text mt="8px" fontFamily="mono" fontSize="12px" color="soft">
+          {message}
+        </Text>
+      )}
+      {/* What could not be fetched once is not asked for again by the same page. */}
+      <Button mt="12px" onClick={() => window.location.reload()}>
+        Try again
+      </Button>
     </Page>
   );
 }

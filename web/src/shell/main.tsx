@@ -16,6 +16,7 @@ import { system } from '../base/theme';
 import { whenIdle } from '../base/when-idle';
 import { Notices } from '../kit/notices';
 import { fetchJobPage } from './fetch-job-page';
+import { keepOffline } from './keep-offline';
 import { router } from './router';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce;
@@ -44,5 +45,6 @@ createRoot(root).render(
 // The page of a job is there before one is opened; what cannot be fetched now is asked for again then.
 const SHELF_FIRST_MS = 2000;
 window.addEventListener('load', () => {
+  keepOffline();
   setTimeout(() => void whenIdle().then(() => fetchJobPage().catch(() => {})), SHELF_FIRST_MS);
 });

@@ -1,0 +1,79 @@
+import { once } from 'node:events';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { launch } from './browser';
+import { Person } from './person';
+import { root, serve } from './server';
+
+let browser: Awaited<ReturnType<typeof launch>>;
+beforeAll(async () => {
+  browser = await launch();
+});
+afterAll(() => browser.stop());
+
+/** Until the browser has kept all there is, and the page asks it instead of the server. */
+const kept = (p: Person): Promise<unknown> =>
+  p.page.waitForFunction(() => navigator.serviceWorker.controller?.state === 'activated', { timeout: 60_000 });
+
+describe('without the server', () => {
+  it('every step, sample and part page opens', async () => {
+    const { base, child } = await serve();
+    const p = await Person.at(browser.browser, base);
+    await p.goes();
+    await kept(p);
+    child.kill('SIGTERM');
+    await once(child, 'exit');
+    await p.takes('Lock interlock');
+    for (const step of ['pack', 'board', 'inspect', 'power', 'card']) await p.turnsTo(step);
+    await p.turnsTo('power');
+    await p.keys('w');
+    await p.reads('all agree');
+    await p.goes('/parts/7474?beside=74112');
+    await p.reads('74HC112');
+    await p.takes('Flood watch');
+    await p.page.reload({ waitUntil: 'networkidle0' });
+    await p.reads('10 inputs');
+    expect(p.complaints.filter((c) => !c.includes('sw.js') && !c.includes('ERR_CONNECTION_REFUSED'))).toEqual([]);
+  });
+
+  it('what is new waits until it is taken; the page then comes anew', async () => {
+    const { base, child } = await serve();
+    const p = await Person.at(browser.browser, base);
+    await p.goes();
+    await kept(p);
+    const path = join(root, 'web/dist/sw.js');
+    const before = readFileSync(path, 'utf8');
+    try {
+      writeFileSync(path, `${before}\n// a newer one`);
+      await p.page.evaluate(async () => (await navigator.serviceWorker.ready).update());
+      await p.reads('There is a new version');
+      await p.page.evaluate(() => Object.assign(window, { isOld: true }));
+      await p.presses('Take it');
+      await p.page.waitForFunction(() => !('isOld' in window));
+      await p.sees('h1, h2');
+      expect(p.complaints).toEqual([]);
+    } finally {
+      writeFileSync(path, before);
+      child.kill();
+    }
+  });
+
+  it('a screen that cannot be fetched says so and offers itself again, with the job as it was', async () => {
+    const { base, child } = await serve();
+    const p = await Person.at(browser.browser, base);
+    let isDown = true;
+    await p.page.setRequestInterception(true);
+    p.page.on('request', (request) => {
+      if (isDown && /PackStep/.test(request.url())) void request.abort();
+      else void request.continue();
+    });
+    await p.takes('Lock interlock');
+    await p.page.click('nav a[href$="/pack"]');
+    await p.reads('This screen could not be fetched');
+    isDown = false;
+    await p.presses('Try again');
+    await p.reads('74HC21');
+    child.kill();
+  });
+});
