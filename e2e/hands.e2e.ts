@@ -88,6 +88,27 @@ describe('reading the board', () => {
 });
 
 describe('hands', () => {
+  it('undo what they did before the page was loaded anew, and do it again', async () => {
+    const p = await newcomer();
+    await p.takes('Lock interlock');
+    await p.turnsTo('board');
+    await p.tellsBoard('pull U1');
+    const isPulled = () =>
+      p.page.waitForFunction((chip) => document.querySelector(chip) === null, {}, shown('[data-ref=U1]'));
+    await isPulled();
+    await p.reads('kept in this browser');
+    await p.page.reload({ waitUntil: 'networkidle0' });
+    await p.sees('[data-ref=U2]');
+    expect(await p.page.$$(shown('[data-ref=U1]'))).toHaveLength(0);
+    await p.keys('Control+z');
+    await p.sees('[data-ref=U1]');
+    await p.page.reload({ waitUntil: 'networkidle0' });
+    await p.sees('[data-ref=U1]');
+    await p.keys('Control+y');
+    await isPulled();
+    expect(p.complaints).toEqual([]);
+  });
+
   it('frame many, copy and paste them into another job, and colour a jumper', async () => {
     const p = await newcomer();
     await p.takes('Lock interlock');

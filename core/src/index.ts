@@ -186,6 +186,7 @@ export {
   perform,
   plainTrace,
   readCommand,
+  readHistory,
   redo,
   rulesOf,
   startHistory,
@@ -200,6 +201,7 @@ export {
   withNumber,
   withPin,
   withRowMoved,
+  writeHistory,
   writeJobFile,
 } from './job';
 export {

@@ -34,8 +34,16 @@ import {
 import { type FamilyId, familyIds } from '../catalogue';
 import { MAX_OWN_TEXT } from '../design';
 import type { Proof, Strategy, UnitPart } from '../packing';
-import { MAX_JOB_NAME, PLAIN_TEXT } from './job';
-import { MOST_NUMBER_BITS, MOST_NUMBERS, MOST_ORDERED, MOST_TRACED, type NumberForm, numberForms } from './trace-setup';
+import { MAX_JOB_NAME, PLAIN_TEXT, SILENCED_LETTERS } from './job';
+import {
+  MOST_NUMBER_BITS,
+  MOST_NUMBERS,
+  MOST_ORDERED,
+  MOST_TRACED,
+  type NumberForm,
+  numberForms,
+  TRACE_LETTERS,
+} from './trace-setup';
 import { FILE_VERSION } from './write';
 
 /** Shapes of a job file of the current version, as docs/job-file.md writes them down. */
@@ -381,15 +389,15 @@ class AddedDto {
 
 class SilencedDto {
   @IsString()
-  @Length(1, 60)
+  @Length(1, SILENCED_LETTERS.code)
   code!: string;
 
   @IsString()
-  @MaxLength(400)
+  @MaxLength(SILENCED_LETTERS.place)
   place!: string;
 
   @IsString()
-  @Length(1, 400)
+  @Length(1, SILENCED_LETTERS.reason)
   reason!: string;
 }
 
@@ -411,7 +419,7 @@ class LocksDto {
 
 class TraceNumberDto {
   @IsString()
-  @Length(1, 80)
+  @Length(1, TRACE_LETTERS.row)
   @Plain()
   name!: string;
 
@@ -419,7 +427,7 @@ class TraceNumberDto {
   @ArrayMinSize(2)
   @ArrayMaxSize(MOST_NUMBER_BITS)
   @IsString({ each: true })
-  @Length(1, 40, { each: true })
+  @Length(1, TRACE_LETTERS.pin, { each: true })
   of!: string[];
 
   @IsIn([...numberForms])
@@ -447,13 +455,13 @@ class TraceDto {
   @IsArray()
   @ArrayMaxSize(MOST_TRACED)
   @IsString({ each: true })
-  @Length(1, 40, { each: true })
+  @Length(1, TRACE_LETTERS.pin, { each: true })
   pins!: string[];
 
   @IsArray()
   @ArrayMaxSize(MOST_ORDERED)
   @IsString({ each: true })
-  @Length(1, 80, { each: true })
+  @Length(1, TRACE_LETTERS.row, { each: true })
   order!: string[];
 
   @IsArray()
@@ -507,7 +515,7 @@ export class JobFileDto {
   @IsArray()
   @ArrayMaxSize(200)
   @IsString({ each: true })
-  @Length(1, 40, { each: true })
+  @Length(1, TRACE_LETTERS.pin, { each: true })
   excluded?: string[];
 
   @MayBeAbsent()

@@ -1,7 +1,8 @@
 import { type Applied, applyEdit, type Edit, saysEdit } from './edit';
 import type { Job } from './job';
 
-interface Step {
+/** A step of a history: what it was, when, and the edit that leads back over it. */
+export interface Step {
   readonly says: string;
   /** Whether it is one of several keys typed into the sheet. */
   readonly typed: boolean;

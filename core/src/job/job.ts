@@ -32,6 +32,9 @@ export const PLAIN_TEXT = /^\P{Cc}*$/u;
 /** The most characters of a job's name. */
 export const MAX_JOB_NAME = 200;
 
+/** The most letters of a silenced finding: of its code, of its places and of the reason. */
+export const SILENCED_LETTERS = { code: 60, place: 400, reason: 400 } as const;
+
 /** A finding that is left unsaid at one place: its code, the place as text (`U1.5`, `w12`), and the person's reason. */
 export interface Silenced {
   readonly code: string;

@@ -35,6 +35,8 @@ export const plainTrace: TraceSetup = { pins: [], order: [], numbers: [] };
 
 /** The most pins that are traced beside the labelled signals; of more, the first are let go. */
 export const MOST_TRACED = 16;
+/** The most letters of a pin's name, and of a row's. */
+export const TRACE_LETTERS = { pin: 40, row: 80 } as const;
 /** The most numbers in a trace. */
 export const MOST_NUMBERS = 16;
 /** The most signals in a number. */

@@ -4,7 +4,7 @@ import type { Netlist, Reading } from '../design';
 import { type Finding, finding } from '../finding';
 import { inspect, isBuiltOtherwise } from '../inspection';
 import type { Edit } from '../job/edit';
-import { currentPacking, type Job, newJob, rulesOf } from '../job/job';
+import { currentPacking, type Job, newJob, rulesOf, SILENCED_LETTERS } from '../job/job';
 import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
 import { type LayoutBoardKind, type PlanOptions, plan } from '../planning';
@@ -75,7 +75,8 @@ export function inspectJob(job: Job, packing: Packing | null): Finding[] {
   return isOutdated(job, packing) ? [finding('board-outdated', [], {}), ...told] : told;
 }
 
-/** The places of a finding as one text, by which it is silenced: `U1.5`, `w12`; empty when it is of the whole board. */
+/** The places of a finding as one text, by which it is silenced: `U1.5`, `w12`, of very many the first; empty when it is of the whole board. */
 export function placeText({ places }: Finding): string {
-  return places.map((p) => ('ref' in p ? p.ref : 'pin' in p ? p.pin : 'id' in p ? p.id : JSON.stringify(p))).join(' ');
+  const named = places.map((p) => ('ref' in p ? p.ref : 'pin' in p ? p.pin : 'id' in p ? p.id : JSON.stringify(p)));
+  return named.join(' ').slice(0, SILENCED_LETTERS.place);
 }

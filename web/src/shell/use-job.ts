@@ -37,7 +37,9 @@ export function useOpenJob(id: string): Opening {
         setOpening({ state: 'refused', findings: read.findings, text });
         return;
       }
-      const session = new JobSession({ id, job: read.job, rev: row.rev }, world, (copy) => {
+      const history = await shelf.history(id, row.rev, read.job);
+      if (gone) return;
+      const session = new JobSession({ id, history, rev: row.rev }, world, (copy) => {
         tell('Another tab changed this job too. Your work goes on in a copy.');
         void navigate(`/job/${copy}/${location.pathname.split('/')[3] ?? 'design'}`, { replace: true });
       });

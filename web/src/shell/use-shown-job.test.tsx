@@ -1,4 +1,4 @@
-import { newJob } from '@saddlebag/core';
+import { newJob, startHistory } from '@saddlebag/core';
 import { act, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { JobSession } from '../store/session';
@@ -10,7 +10,7 @@ afterEach(() => void vi.useRealTimers());
 
 describe('the job that is shown', () => {
   const open = () => {
-    const session = new JobSession({ id: 'job-1', job: newJob('lock', 'in A\n'), rev: 1 }, nowhere);
+    const session = new JobSession({ id: 'job-1', history: startHistory(newJob('lock', 'in A\n')), rev: 1 }, nowhere);
     let times = 0;
     const { result, unmount } = renderHook(() => {
       times++;

@@ -25,16 +25,28 @@ export interface JobRow {
   readonly summary: Summary;
 }
 
-/** The browser's database: one table of jobs, one of the drawer. */
+/** The steps that can be undone and done again in a job, as `writeHistory` has them, at its revision `rev`; `at` is when that was (ms). */
+export interface HistoryRow {
+  readonly id: string;
+  readonly rev: number;
+  readonly at: number;
+  readonly text: string;
+}
+
+/** The browser's database: a table of jobs, one of their histories, one of the drawer. */
 export class ShelfDb extends Dexie {
   declare readonly jobs: Table<JobRow, string>;
   /** What the lab has, a row a part; for all jobs. */
   declare readonly drawer: Table<DrawerEntry, string>;
 
+  /** What is lost of it costs steps back, and never a job. */
+  declare readonly histories: Table<HistoryRow, string>;
+
   constructor(name = 'saddlebag') {
     super(name);
     this.version(1).stores({ jobs: 'id, deletedAt, changedAt' });
     this.version(2).stores({ drawer: 'part' });
+    this.version(3).stores({ histories: 'id, at' });
   }
 }
 

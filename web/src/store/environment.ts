@@ -6,6 +6,7 @@ const rescueKey = (id: string): string => `saddlebag:rescue:${id}`;
 /** The real world of a session: this browser's database, clock and local storage. */
 export const world: SessionEnvironment = {
   save: (id, job, base) => shelf.save(id, job, base),
+  keepHistory: (id, rev, history) => shelf.keepHistory(id, rev, history),
   saveCopy: (job) => shelf.add({ ...job, name: `${job.name} (other tab)` }),
   now: Date.now,
   later: (run, ms) => {
@@ -17,22 +18,32 @@ export const world: SessionEnvironment = {
       if (text === null) localStorage.removeItem(rescueKey(id));
       else localStorage.setItem(rescueKey(id), text);
     } catch {
-      // Storage is full or shut: the save that runs beside this is what is left, and its failure is shown.
+      rescueBare(id, text);
     }
   },
 };
+
+/** Rescues a job without its steps, for which there was no room. */
+function rescueBare(id: string, text: string | null): void {
+  try {
+    if (text !== null) localStorage.setItem(rescueKey(id), JSON.stringify({ ...parsed(text), history: '' }));
+  } catch {
+    // Storage is full or shut: the save that runs beside this is what is left, and its failure is shown.
+  }
+}
 
 /** Brings work that a closing tab could only rescue back to the shelf. Called before a job is opened. */
 export async function recoverRescued(id: string): Promise<void> {
   const kept = rescued(id);
   if (kept === null) return;
   const { readJobFile } = await import('@saddlebag/core/job-reader');
-  const { base, text } = parsed(kept);
+  const { base, text, history } = parsed(kept);
   const read = readJobFile(text);
   if (read.ok) {
     const saved = await shelf.save(id, read.job, base);
     const row = saved.ok ? undefined : await shelf.get(id);
     if (!saved.ok && row?.text !== text) await world.saveCopy(read.job);
+    else await shelf.keepSteps(id, saved.ok ? saved.rev : (row?.rev ?? 0), history);
   }
   world.rescue(id, null);
 }
@@ -46,11 +57,11 @@ function rescued(id: string): string | null {
   }
 }
 
-function parsed(kept: string): { base: number; text: string } {
+function parsed(kept: string): { base: number; text: string; history: string } {
   try {
-    const { base, text } = JSON.parse(kept) as { base: unknown; text: unknown };
-    return { base: Number(base), text: String(text) };
+    const { base, text, history } = JSON.parse(kept) as { base: unknown; text: unknown; history?: unknown };
+    return { base: Number(base), text: String(text), history: typeof history === 'string' ? history : '' };
   } catch {
-    return { base: 0, text: '' };
+    return { base: 0, text: '', history: '' };
   }
 }

@@ -1,4 +1,5 @@
-import { type Job, newJob, writeJobFile } from '@saddlebag/core';
+import { type Job, newJob, perform, redo, startHistory, undo, writeHistory, writeJobFile } from '@saddlebag/core';
+import { readJobFile } from '@saddlebag/core/job-reader';
 import { describe, expect, it } from 'vitest';
 import { ShelfDb } from './db';
 import { JobSession, type SessionEnvironment } from './session';
@@ -30,6 +31,7 @@ async function opened(shelf: Shelf, id: string, change: Partial<SessionEnvironme
   const moves: string[] = [];
   const world: SessionEnvironment = {
     save: (...args) => shelf.save(...args),
+    keepHistory: (...args) => shelf.keepHistory(...args),
     saveCopy: (job) => shelf.add({ ...job, name: `${job.name} (other tab)` }),
     now: () => 5,
     later: (run) => {
@@ -40,7 +42,12 @@ async function opened(shelf: Shelf, id: string, change: Partial<SessionEnvironme
     ...change,
   };
   const job: Job = newJob(row.name);
-  return { session: new JobSession({ id, job, rev: row.rev }, world, (to) => moves.push(to)), timers, rescued, moves };
+  return {
+    session: new JobSession({ id, history: startHistory(job), rev: row.rev }, world, (to) => moves.push(to)),
+    timers,
+    rescued,
+    moves,
+  };
 }
 
 describe('the shelf', () => {
@@ -161,8 +168,46 @@ describe('an open job', () => {
     expect(rescued.size).toBe(0);
     session.dispatch({ kind: 'rename', name: 'B' });
     session.rescue();
-    expect(JSON.parse(rescued.get(id) ?? '{}')).toEqual({ base: 1, text: writeJobFile(session.job) });
+    expect(JSON.parse(rescued.get(id) ?? '{}')).toEqual({
+      base: 1,
+      text: writeJobFile(session.job),
+      history: writeHistory(session.snapshot().history),
+    });
     await session.flush();
     expect(rescued.size).toBe(0);
+  });
+
+  it('can be undone after it was opened again, and done again; steps that belong to another state are not kept', async () => {
+    const { shelf } = freshShelf();
+    const id = await shelf.addNew('Weir');
+    const { session } = await opened(shelf, id);
+    for (const name of ['Weir 1', 'Weir 2', 'Weir 3']) session.dispatch({ kind: 'rename', name });
+    session.undo();
+    await session.flush();
+    const again = async () => {
+      const row = (await shelf.get(id)) ?? expect.fail();
+      const read = readJobFile(row.text);
+      return shelf.history(id, row.rev, read.ok ? read.job : expect.fail());
+    };
+    const history = await again();
+    expect([history.job.name, history.past.length, history.future.length]).toEqual(['Weir 2', 2, 1]);
+    expect([undo(history).job.name, redo(history).job.name]).toEqual(['Weir 1', 'Weir 3']);
+    // Saved by somebody who keeps no steps, they lead nowhere.
+    const row = (await shelf.get(id)) ?? expect.fail();
+    await shelf.save(id, newJob('Lock'), row.rev);
+    expect((await again()).past).toEqual([]);
+  });
+
+  it('is saved though there is no room for its steps, and old jobs lose theirs first', async () => {
+    const { shelf } = freshShelf();
+    const id = await shelf.addNew('Weir');
+    const { session } = await opened(shelf, id, { keepHistory: () => Promise.resolve() });
+    session.dispatch({ kind: 'rename', name: 'Sluice' });
+    await session.flush();
+    expect([session.snapshot().saveState, (await shelf.get(id))?.name]).toEqual(['saved', 'Sluice']);
+    const step = perform(startHistory(newJob('a')), { kind: 'rename', name: 'b' }, 0).history;
+    for (let n = 0; n < 45; n++) await shelf.keepHistory(`job-x${n}`, 1, step);
+    const kept = async (n: number) => (await shelf.history(`job-x${n}`, 1, step.job)).past.length;
+    expect([await kept(0), await kept(4), await kept(5), await kept(44)]).toEqual([0, 0, 1, 1]);
   });
 });

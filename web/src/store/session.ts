@@ -7,6 +7,7 @@ import {
   redo,
   startHistory,
   undo,
+  writeHistory,
   writeJobFile,
 } from '@saddlebag/core';
 import type { Saved } from './shelf';
@@ -24,6 +25,8 @@ export interface SessionState {
 /** What a session needs of the world; tests pass their own. */
 export interface SessionEnvironment {
   readonly save: (id: string, job: Job, base: number) => Promise<Saved>;
+  /** Keeps the steps of a job that has been saved; may fail silently. */
+  readonly keepHistory: (id: string, rev: number, history: History) => Promise<void>;
   /** Puts a job beside the one that another tab has changed, and returns the new id. */
   readonly saveCopy: (job: Job) => Promise<string>;
   readonly now: () => number;
@@ -33,6 +36,8 @@ export interface SessionEnvironment {
 }
 
 const SAVE_AFTER_MS = 250;
+/** The most letters of steps that a closing tab leaves beside its job: what it is kept in is small. */
+const MOST_RESCUED = 60_000;
 const RETRY_AFTER_MS = 5000;
 
 /**
@@ -51,13 +56,13 @@ export class JobSession {
   private rev: number;
 
   constructor(
-    { id, job, rev }: { readonly id: string; readonly job: Job; readonly rev: number },
+    { id, history, rev }: { readonly id: string; readonly history: History; readonly rev: number },
     private readonly world: SessionEnvironment,
     private readonly onMoved: (id: string) => void = () => {},
   ) {
     this.id = id;
     this.rev = rev;
-    this.state = { history: startHistory(job), saveState: 'saved', savedAtMs: world.now() };
+    this.state = { history, saveState: 'saved', savedAtMs: world.now() };
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -110,7 +115,14 @@ export class JobSession {
   /** For a tab that is going away: keeps unsaved work where it can be kept at once. */
   rescue(): void {
     if (this.dirty || this.saving)
-      this.world.rescue(this.id, JSON.stringify({ base: this.rev, text: writeJobFile(this.job) }));
+      this.world.rescue(
+        this.id,
+        JSON.stringify({
+          base: this.rev,
+          text: writeJobFile(this.job),
+          history: writeHistory(this.state.history, MOST_RESCUED),
+        }),
+      );
     void this.flush();
   }
 
@@ -130,6 +142,7 @@ export class JobSession {
 
   private async saveOnce(): Promise<void> {
     const { job } = this;
+    const { history } = this.state;
     this.dirty = false;
     this.saving = true;
     try {
@@ -139,6 +152,7 @@ export class JobSession {
       this.saving = false;
       this.world.rescue(this.id, null);
       this.set({ ...this.state, saveState: this.dirty ? 'pending' : 'saved', savedAtMs: this.world.now() });
+      await this.world.keepHistory(this.id, this.rev, history);
     } catch {
       this.saving = false;
       this.dirty = true;

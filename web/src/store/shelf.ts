@@ -1,12 +1,16 @@
 import {
   chipLibrary,
+  type History,
   type Job,
   newJob,
   ownPartsOf,
   parseSheet,
   rangeOf,
+  readHistory,
+  startHistory,
   typeOf,
   wiresOf,
+  writeHistory,
   writeJobFile,
 } from '@saddlebag/core';
 import { db, type JobRow, type ShelfDb, type Summary } from './db';
@@ -69,6 +73,9 @@ function readRow(row: JobRow): ShelfRow {
   };
 }
 
+/** So many jobs keep their steps, those changed last. */
+const MOST_HISTORIES = 40;
+
 /** The list of jobs in this browser. Time and ids come from outside, for tests. */
 export class Shelf {
   constructor(
@@ -117,6 +124,31 @@ export class Shelf {
     });
   }
 
+  /** Keeps the steps of a job beside its revision `rev`. What there is no room for is not kept: the job itself is safe. */
+  keepHistory(id: string, rev: number, history: History): Promise<void> {
+    return this.keepSteps(id, rev, writeHistory(history));
+  }
+
+  /** The same of steps that are written already. */
+  async keepSteps(id: string, rev: number, text: string): Promise<void> {
+    try {
+      await this.store.transaction('rw', this.store.histories, async () => {
+        await this.store.histories.put({ id, rev, at: this.now(), text });
+        const keys = await this.store.histories.orderBy('at').primaryKeys();
+        await this.store.histories.bulkDelete(keys.slice(0, -MOST_HISTORIES));
+      });
+    } catch {
+      // A full disk: steps back are the first thing to do without.
+    }
+  }
+
+  /** The steps that were kept of a job as it is at a revision; a fresh start where there are none. */
+  async history(id: string, rev: number, job: Job): Promise<History> {
+    const row = await this.store.histories.get(id).catch(() => undefined);
+    const kept = row?.rev === rev && typeof row.text === 'string' ? readHistory(row.text, job) : null;
+    return kept ?? startHistory(job);
+  }
+
   async rename(id: string, job: Job, rev: number, name: string): Promise<Saved> {
     return this.save(id, { ...job, name }, rev);
   }
@@ -128,7 +160,9 @@ export class Shelf {
 
   /** Forgets for good what is in the bin. */
   async emptyBin(): Promise<void> {
-    await this.store.jobs.bulkDelete((await this.bin()).map((row) => row.id));
+    const ids = (await this.bin()).map((row) => row.id);
+    await this.store.jobs.bulkDelete(ids);
+    await this.store.histories.bulkDelete(ids);
   }
 
   async putBack(id: string): Promise<void> {

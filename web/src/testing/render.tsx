@@ -1,5 +1,5 @@
 import { ChakraProvider } from '@chakra-ui/react';
-import { type Job, newJob } from '@saddlebag/core';
+import { type Job, newJob, startHistory } from '@saddlebag/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
 import { type ReactElement, useSyncExternalStore } from 'react';
@@ -12,7 +12,7 @@ import { nowhere, viewOf } from './view';
 
 /** Renders a screen as it stands in an open job; the job's edits show, as they do in the application. */
 export function renderInJob(ui: ReactElement, job: Job = newJob('test'), change: Partial<JobView> = {}) {
-  const session = new JobSession({ id: 'job-1', job, rev: 1 }, nowhere);
+  const session = new JobSession({ id: 'job-1', history: startHistory(job), rev: 1 }, nowhere);
   const bench = localBench();
   function Open() {
     useSyncExternalStore(session.subscribe, session.snapshot);

@@ -1,4 +1,4 @@
-import { currentPacking, inspectJob, type Job, readDesign } from '@saddlebag/core';
+import { currentPacking, inspectJob, type Job, readDesign, startHistory } from '@saddlebag/core';
 import type { PowerBench } from '../base/bench';
 import { coloursOf, type JobView, readBoard, signalsOf } from '../base/job-context';
 import { tableSubject } from '../base/subject';
@@ -8,6 +8,7 @@ import { localBench } from './local-bench';
 /** A world in which everything is saved at once and nothing is kept. */
 export const nowhere: SessionEnvironment = {
   save: async (_id, _job, base) => ({ ok: true, rev: base + 1 }),
+  keepHistory: async () => {},
   saveCopy: async () => 'copy',
   now: () => 0,
   later: () => () => {},
@@ -53,5 +54,5 @@ export function viewOf(session: JobSession, bench: PowerBench, change: Partial<J
 
 /** What a screen sees of a job that has just been opened. */
 export function viewFor(job: Job, bench = localBench()): JobView {
-  return viewOf(new JobSession({ id: 'job-1', job, rev: 1 }, nowhere), bench);
+  return viewOf(new JobSession({ id: 'job-1', history: startHistory(job), rev: 1 }, nowhere), bench);
 }

@@ -125,6 +125,11 @@ export const handsSentences = {
     says: 'That is not a name: it must have 1 to {most} characters, all of which can be seen.',
     todo: 'Type another one.',
   },
+  'hand/no-reason': {
+    severity: 'error',
+    says: 'A finding is silenced with a reason of at most {most} letters.',
+    todo: 'Say in a few words why it is all right here.',
+  },
   'hand/not-understood': {
     severity: 'error',
     says: '“{text}” is not something the board understands.',

@@ -1,4 +1,5 @@
-import type { Silenced } from '../job';
+import { finding } from '../../finding';
+import { SILENCED_LETTERS, type Silenced } from '../job';
 import { type EditKinds, never } from './kind';
 
 /** Edits of which findings are told: one at its place left unsaid, with a reason, or told again. */
@@ -9,9 +10,15 @@ export type FindingsEdit =
 /** Edits of which findings are silenced. */
 export const findingsEdits: EditKinds<FindingsEdit> = {
   silence: {
-    refuses: never,
-    apply: (draft, { finding }) => {
-      draft.silenced = [...without(draft.silenced ?? [], finding.code, finding.place), finding];
+    refuses: (_, { finding: { code, place, reason } }) => {
+      const { code: most, place: mostPlaces, reason: mostWords } = SILENCED_LETTERS;
+      const fits = code !== '' && code.length <= most && place.length <= mostPlaces;
+      return fits && reason.trim() !== '' && reason.length <= mostWords
+        ? []
+        : [finding('hand/no-reason', [], { most: mostWords })];
+    },
+    apply: (draft, { finding: one }) => {
+      draft.silenced = [...without(draft.silenced ?? [], one.code, one.place), one];
     },
     says: () => 'silencing a finding',
   },

@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import { type Board, type BoardNote, noteOf } from '../../board';
+import { type Board, type BoardNote, noteOf, parseHole } from '../../board';
 import { finding } from '../../finding';
 import type { EditKinds } from './kind';
 
@@ -12,10 +12,14 @@ export type NoteEdit = { readonly kind: 'note'; readonly note: BoardNote };
 /** Edits of notes on the mat. */
 export const noteEdits: EditKinds<NoteEdit> = {
   note: {
-    refuses: ({ board }, { note }) =>
-      note.text === '' || Object.keys(board.notes ?? {}).length < MAX_NOTES || noteOf(board, note.id)
-        ? []
-        : [finding('hand/too-many-notes', [], { most: MAX_NOTES })],
+    refuses: ({ board }, { note }) => {
+      if (note.text === '') return [];
+      const hole = parseHole(note.at);
+      if (!hole || !board.breadboards.some((b) => b.id === hole.board))
+        return [finding('hand/no-such-hole', [], { hole: note.at.slice(0, 20) })];
+      const isRoom = Object.keys(board.notes ?? {}).length < MAX_NOTES || noteOf(board, note.id);
+      return isRoom ? [] : [finding('hand/too-many-notes', [], { most: MAX_NOTES })];
+    },
     apply: ({ board }, { note }) => {
       if (note.text !== '') board.notes = { ...board.notes, [note.id]: note };
       keepNotes(board, (n) => n.id !== note.id || note.text !== '');
