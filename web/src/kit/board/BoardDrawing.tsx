@@ -208,7 +208,9 @@ function LitWires({ scene, ...look }: BoardProps) {
 }
 
 function Notes({ scene, overlay }: BoardProps) {
-  return scene.notes.map((note) => <Note key={note.id} note={note} chosen={overlay?.chosen?.has(note.id) === true} />);
+  return scene.notes.map((note) => (
+    <Note key={note.id} note={note} right={scene.width + MARGIN.x} chosen={overlay?.chosen?.has(note.id) === true} />
+  ));
 }
 
 /** Whether strips and wires look the same: what lies above them, and what parts do, is not theirs. */

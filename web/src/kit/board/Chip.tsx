@@ -27,13 +27,6 @@ export function Chip({ part, look, gateAt }: ChipProps) {
     <>
       <path d={part.pins.map((p) => `M${p.x - 0.17},${middle}V${p.y}h0.34V${middle}z`).join('')} fill={METAL} />
       <path d={part.pins.map(pad).join('')} fill={METAL} stroke={colour('hole')} strokeWidth={0.06} />
-      <ScatteredText
-        labels={part.pins.map((p, i) => ({ x: p.x, y: p.y + 0.17, text: p.id, counts: isCorner(i, part.pins.length) }))}
-        size={0.5}
-        room={0.95}
-        fill="#14201B"
-        weight={600}
-      />
       <rect
         x={x}
         y={y}
@@ -43,6 +36,13 @@ export function Chip({ part, look, gateAt }: ChipProps) {
         fill={colour('bone')}
         stroke={colour('boneLine')}
         strokeWidth={0.09}
+      />
+      <ScatteredText
+        labels={part.pins.map((p, i) => ({ x: p.x, y: p.y + 0.17, text: p.id, counts: isCorner(i, part.pins.length) }))}
+        size={0.5}
+        room={0.95}
+        fill="#14201B"
+        weight={600}
       />
       <path d={`M${notch},${middle - 0.26} a0.26,0.26 0 0 ${round ? 0 : 1} 0,0.52`} fill={colour('boneLine')} />
       <SvgText x={x + width / 2} y={middle + 0.2} size={0.6} fill="#20302B" font="heading" weight={600} room={width}>
