@@ -8,10 +8,12 @@ interface PickFileProps {
   readonly label: string;
   readonly accept: string;
   readonly onPick: (file: File) => void;
+  /** Takes several at once, in place of `onPick`. */
+  readonly onPickAll?: (files: readonly File[]) => void;
 }
 
 /** A button that has a file picked; the same file can be picked again. */
-export function PickFile({ says, label, accept, onPick }: PickFileProps) {
+export function PickFile({ says, label, accept, onPick, onPickAll }: PickFileProps) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -19,11 +21,14 @@ export function PickFile({ says, label, accept, onPick }: PickFileProps) {
         ref={input}
         type="file"
         accept={accept}
+        multiple={onPickAll !== undefined}
         hidden
         aria-label={label}
         onChange={(e) => {
-          const [file] = e.target.files ?? [];
-          if (file) onPick(file);
+          const [...files] = e.target.files ?? [];
+          const [file] = files;
+          if (file && onPickAll) onPickAll(files);
+          else if (file) onPick(file);
           e.target.value = '';
         }}
       />

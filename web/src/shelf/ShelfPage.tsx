@@ -1,10 +1,12 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { type Finding, says } from '@saddlebag/core';
+import { says } from '@saddlebag/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useShortcuts } from '../base/shortcuts';
+import { useLatest } from '../base/use-latest';
 import { Brand } from '../kit/Brand';
+import { download } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
 import { FirstKeys } from '../kit/FirstKeys';
 import { Leather } from '../kit/Leather';
@@ -13,8 +15,10 @@ import { Empty, Panel } from '../kit/Panel';
 import { PickFile } from '../kit/PickFile';
 import { ThemeButton } from '../kit/ThemeButton';
 import { type ShelfRow, shelf } from '../store/shelf';
-import { type Brought, bringFile, bringText } from './import-file';
+import { writeBackup } from './backup';
+import { type Brought, bringAll, bringPasted, bringText, type Refusal } from './import-file';
 import { JobLine } from './JobLine';
+import { keepForGood, RoomLeft } from './RoomLeft';
 import { SampleList } from './SampleList';
 
 const shelfKeys = [
@@ -26,11 +30,12 @@ const shelfKeys = [
 export function ShelfPage() {
   useShortcuts('On the shelf', shelfKeys);
   const navigate = useNavigate();
-  const [refused, setRefused] = useState<readonly Finding[]>([]);
+  const [refused, setRefused] = useState<readonly Refusal[]>([]);
   useEffect(() => {
     document.title = 'Saddlebag';
   }, []);
   const acts = useShelf(setRefused);
+  usePasting(acts.paste);
   return (
     <Flex
       direction="column"
@@ -38,7 +43,7 @@ export function ShelfPage() {
       onDragOver={(e) => e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault();
-        acts.bring(e.dataTransfer.files[0]);
+        acts.bring([...e.dataTransfer.files]);
       }}
     >
       <Flex as="header" align="center" px="18px" h="42px" flexShrink={0}>
@@ -62,15 +67,32 @@ export function ShelfPage() {
       </Flex>
       <Flex as="footer" px="18px" h="42px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
         <FirstKeys />
-        <Text ml="auto">A job, a sheet, Verilog or a CSV table dropped on the shelf is imported.</Text>
+        <RoomLeft />
+        <Text ml="auto">
+          Jobs, sheets, Verilog and CSV tables that are dropped or pasted here are imported, and backups.
+        </Text>
       </Flex>
     </Flex>
   );
 }
 
+/** What is pasted on the shelf, and not into a field, becomes a job. */
+function usePasting(paste: (text: string) => void): void {
+  const latest = useLatest(paste);
+  useEffect(() => {
+    const onPaste = (e: ClipboardEvent): void => {
+      const text = e.clipboardData?.getData('text/plain') ?? '';
+      const isInField = e.target instanceof Element && e.target.closest('input, textarea, [contenteditable=true]');
+      if (!isInField && text.trim() !== '') latest(text);
+    };
+    document.addEventListener('paste', onPaste);
+    return () => document.removeEventListener('paste', onPaste);
+  }, [latest]);
+}
+
 interface JobsPanelProps {
   readonly acts: ReturnType<typeof useShelf>;
-  readonly refused: readonly Finding[];
+  readonly refused: readonly Refusal[];
   /** What was refused has been read. */
   readonly onSeen: () => void;
 }
@@ -81,7 +103,7 @@ function JobsPanel({ acts, refused, onSeen }: JobsPanelProps) {
   const jobs = kept && 'rows' in kept ? kept.rows : undefined;
   return (
     <Panel title="Your jobs" hint="kept in this browser" flex="1" actions={<BeginJob acts={acts} />}>
-      {refused.length > 0 && <Refused findings={refused} onClose={onSeen} />}
+      {refused.length > 0 && <Refused refused={refused} onClose={onSeen} />}
       {kept && 'why' in kept && <Empty>{saysStorage(kept.why)}</Empty>}
       {jobs?.length === 0 && (
         <Empty>
@@ -109,7 +131,14 @@ function JobsPanel({ acts, refused, onSeen }: JobsPanelProps) {
 function BeginJob({ acts }: Pick<JobsPanelProps, 'acts'>) {
   return (
     <>
-      <PickFile says="Import a file" label="job file" accept=".json,.sheet,.v,.csv" onPick={acts.bring} />
+      <PickFile
+        says="Import files"
+        label="job file"
+        accept=".json,.sheet,.v,.sv,.csv,.txt"
+        onPick={(file) => acts.bring([file])}
+        onPickAll={acts.bring}
+      />
+      <Button onClick={() => void acts.backUp()}>Back up</Button>
       <Button variant="solid" onClick={() => void acts.startNew()}>
         New job
       </Button>
@@ -118,24 +147,39 @@ function BeginJob({ acts }: Pick<JobsPanelProps, 'acts'>) {
 }
 
 /** What can be done on the shelf; what is refused goes to `refuse`. */
-function useShelf(refuse: (findings: readonly Finding[]) => void) {
+function useShelf(refuse: (refused: readonly Refusal[]) => void) {
   const navigate = useNavigate();
-  const open = (id: string) => navigate(`/job/${id}/design`);
+  const open = (id: string) => {
+    keepForGood();
+    return navigate(`/job/${id}/design`);
+  };
   const take = async (brought: Promise<Brought>): Promise<void> => {
     const result = await brought;
-    if (!('id' in result)) return refuse(result.findings);
+    if (!('id' in result)) return refuse([{ from: 'It', findings: result.findings }]);
     const [first, ...more] = result.partly ?? [];
     if (first) tell(`Left out: ${says(first)}${more.length > 0 ? ` And ${more.length} more.` : ''}`);
     await open(result.id);
   };
-  const bring = (file: File | undefined): void => {
-    if (file) void trying(() => take(bringFile(file)));
-  };
+  const bring = (files: readonly File[]): void =>
+    void trying(async () => {
+      const { ids, partly, refused, said } = await bringAll(files);
+      refuse(refused);
+      const left = partly[0]
+        ? `Left out: ${says(partly[0])}${partly.length > 1 ? ` And ${partly.length - 1} more.` : ''}`
+        : '';
+      const told = [said, left].filter(Boolean).join(' ');
+      if (told !== '') tell(told);
+      const [only, ...more] = ids;
+      if (only && more.length === 0 && refused.length === 0) await open(only);
+    });
+  const paste = (text: string): void => void trying(() => take(bringPasted(text)));
+  const backUp = (): Promise<void> =>
+    trying(async () => download(`saddlebag-shelf-${new Date().toISOString().slice(0, 10)}.json`, await writeBackup()));
   const startNew = (): Promise<void> => trying(async () => open(await shelf.addNew()));
   const duplicate = (row: ShelfRow): Promise<void> =>
     trying(async () => {
       const made = await bringText(row.text);
-      if (!('id' in made)) refuse(made.findings);
+      if (!('id' in made)) refuse([{ from: row.name, findings: made.findings }]);
     });
   const putBack = (id: string): Promise<void> => trying(() => shelf.putBack(id));
   const remove = (id: string, name: string): Promise<void> =>
@@ -143,7 +187,7 @@ function useShelf(refuse: (findings: readonly Finding[]) => void) {
       await shelf.delete(id);
       tell(`${name} is in the bin.`, { label: 'Put back', onClick: () => void putBack(id) });
     });
-  return { open, take, bring, startNew, duplicate, putBack, remove };
+  return { open, take, bring, paste, backUp, startNew, duplicate, putBack, remove };
 }
 
 type Listed = { readonly rows: readonly ShelfRow[] } | { readonly why: string };
@@ -208,7 +252,13 @@ function Bin({ onPutBack, onEmpty }: BinProps) {
   );
 }
 
-function Refused({ findings, onClose }: { readonly findings: readonly Finding[]; readonly onClose: () => void }) {
+interface RefusedProps {
+  readonly refused: readonly Refusal[];
+  readonly onClose: () => void;
+}
+
+/** What was not imported, and why. */
+function Refused({ refused, onClose }: RefusedProps) {
   return (
     <Box
       role="alert"
@@ -222,13 +272,26 @@ function Refused({ findings, onClose }: { readonly findings: readonly Finding[];
       flexShrink={0}
     >
       <Flex px="12px" pt="6px" align="center">
-        <Text fontWeight="700">The file was not imported; nothing else has changed.</Text>
+        <Text fontWeight="700">
+          {refused.length === 1
+            ? `${refused[0]?.from} was not imported; nothing else has changed.`
+            : `${refused.length} were not imported; everything else was.`}
+        </Text>
         <Button ml="auto" variant="ghost" onClick={onClose}>
           Close
         </Button>
       </Flex>
-      {findings.map((f) => (
-        <FindingLine key={says(f)} finding={f} />
+      {refused.map(({ from, findings }) => (
+        <Box key={from}>
+          {refused.length > 1 && (
+            <Text px="12px" pt="4px" fontWeight="600">
+              {from}
+            </Text>
+          )}
+          {findings.map((f) => (
+            <FindingLine key={says(f)} finding={f} />
+          ))}
+        </Box>
       ))}
     </Box>
   );
