@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -621,6 +621,42 @@ describe('boards without a design, and designs that store', () => {
       [...job, '1ms', '--vcd', join(folder, 'x.csv')],
     ])
       expect((await cli(...wrong)).code, wrong.join(' ')).toBe(2);
+  });
+
+  it('several files are done one after the other, each under its name, as one list in JSON; the worst decides', async () => {
+    const bench = join(samples, 'apprentice-bench.saddlebag.json');
+    const two = await cli('walk', join(samples, 'lock-interlock.sheet'), join(samples, 'towpath-lamp.sheet'));
+    expect([two.code, two.out.match(/^== .*$/gm)?.length, two.out.match(/rows agree/g)?.length]).toEqual([0, 2, 2]);
+    const mixed = await cli('inspect', interlock, bench, '--json');
+    expect(mixed.code).toBe(1);
+    expect(mixed.json()).toMatchObject([
+      { file: interlock, code: 0 },
+      { file: bench, code: 1 },
+    ]);
+    expect((await cli('inspect', interlock, join(folder, 'none.json'))).code).toBe(2);
+    expect((await cli('sheet', interlock, bench, '-o', join(folder, 'both.sheet'))).code).toBe(2);
+    expect((await cli('table', '-', '-')).code).toBe(2);
+  });
+
+  it('completion makes a shell complete commands, their options and files', async () => {
+    const { code, out } = await cli('completion', 'bash');
+    expect(code).toBe(0);
+    const asked = (...words: string[]): string[] => {
+      const script = `${out}\nCOMP_WORDS=(${words.map((w) => `'${w}'`).join(' ')}); COMP_CWORD=${words.length - 1}; _saddlebag; printf '%s\\n' "\${COMPREPLY[@]}"`;
+      return execFileSync('bash', ['-c', script], { cwd: samples, encoding: 'utf8' }).trim().split('\n');
+    };
+    expect(asked('saddlebag', 'wa')).toEqual(['walk']);
+    expect(asked('saddlebag', 'r').sort()).toEqual(['recover', 'resistors', 'restate', 'run']);
+    expect(asked('saddlebag', 'pack', '--str')).toEqual(['--strategy']);
+    expect(asked('saddlebag', 'walk', 'lock-interlock.sh')).toEqual(['lock-interlock.sheet']);
+    // Every command that help lists is completed, by every shell.
+    const help = await cli('--help');
+    const commands = [...help.out.matchAll(/^ {2}([a-z]+) (?:\[options\] )?</gm)].map((m) => m[1] ?? '');
+    expect(commands.length).toBeGreaterThan(20);
+    for (const shell of ['bash', 'zsh', 'fish'])
+      for (const command of commands)
+        expect((await cli('completion', shell)).out).toMatch(new RegExp(`\\b${command}\\b`));
+    expect((await cli('completion', 'sh')).code).toBe(2);
   });
 
   it('family takes a job to what the drawer has, whatever families that are, and says what is missing there', async () => {

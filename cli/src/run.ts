@@ -1,5 +1,6 @@
 import { Command, CommanderError } from 'commander';
 import { card } from './commands/card';
+import { completion } from './commands/completion';
 import { family } from './commands/family';
 import { guide } from './commands/guide';
 import { hazards } from './commands/hazards';
@@ -24,6 +25,7 @@ import { verilog } from './commands/verilog';
 import { walk } from './commands/walk';
 import { checkTarget, WrongUse } from './files';
 import type { Output } from './output';
+import { forEachFile } from './several';
 
 /** Exit codes of the command line itself; commands give 1 when there are findings. */
 const OK = 0;
@@ -60,13 +62,14 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
     sheet,
     verilog,
   ]) {
-    const command = program.command(name).description(describe).argument('<FILE>');
+    const command = program.command(name).description(describe).argument('<FILES...>');
     command.option('--json', 'print JSON for a program to read');
     if (writes) command.option('-o, --output <FILE>', `write ${writes.what} to a file (${writes.endings.join(', ')})`);
-    command.action(async (file: string, options: { json?: boolean; output?: string }) => {
+    command.action(async (files: string[], options: { json?: boolean; output?: string }) => {
       if (options.output !== undefined && writes)
-        checkTarget(options.output, { endings: writes.endings, inputs: [file] });
-      code = await act(file, { json: options.json === true, to: options.output }, output);
+        checkTarget(options.output, { endings: writes.endings, inputs: files });
+      const asked = { json: options.json === true, to: options.output };
+      code = await forEachFile(files, asked, output, (file, own) => act(file, asked, own));
     });
   }
   for (const { add } of [
@@ -91,6 +94,9 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
     });
     command.option('--json', 'print JSON for a program to read');
   }
+  completion.add(program, output, (c) => {
+    code = c;
+  });
   try {
     await program.parseAsync([...args], { from: 'user' });
   } catch (e) {

@@ -20,6 +20,7 @@ import {
 } from '@saddlebag/core';
 import { prepare } from '../load';
 import { json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
+import { forEachFile } from '../several';
 import { stopped, withJob } from './shared';
 
 interface WalkOptions {
@@ -33,10 +34,11 @@ export const walk: OwnCommand = {
     program
       .command('walk')
       .description('power the board up and walk the table: every row, as the LEDs show it')
-      .argument('<FILE>')
+      .argument('<FILES...>')
       .option('--events', 'by the event simulator alone, row after row, where boards are else swept many rows at once')
-      .action(async (file: string, options: WalkOptions) => {
-        done(await act(file, { json: options.json === true, events: options.events === true }, output));
+      .action(async (files: string[], options: WalkOptions) => {
+        const asked = { json: options.json === true, events: options.events === true };
+        done(await forEachFile(files, asked, output, (file, own) => act(file, asked, own)));
       }),
 };
 
