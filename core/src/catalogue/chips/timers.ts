@@ -15,6 +15,11 @@ const timers555 = (u: string): string =>
 const twins = (rest: Pick<PulseTimer, 'lengths' | 'retriggers'>): PulseTimer[] =>
   ['1', '2'].map((n) => ({ input: `${n}T`, output: `${n}Q`, resistor: `${n}RCX`, capacitor: `${n}CX`, ...rest }));
 
+/** The one-shot of a 74121 or 74122, with the resistor that the chip brings along. */
+const single = (ohms: number, rest: Pick<PulseTimer, 'lengths' | 'retriggers'>): PulseTimer[] => [
+  { input: 'T', output: 'Q', resistor: 'RCX', capacitor: 'CX', own: { pin: 'RINT', ohms }, ...rest },
+];
+
 /** Three equal resistors from supply to ground, of 5 kΩ, as in the NE555's schematic; the tap is two of them up. */
 const divider = (u: string): TimerDivider => ({
   tap: `${u}CONT`,
@@ -44,16 +49,7 @@ export const timers: readonly ChipData[] = [
     pins: 'Qn NC A1 A2 B Q GND NC RINT CX RCX NC NC VCC',
     behaviour: 't = (~A1 | ~A2) & B\ns = 1 at rise t clear T\nQ = s\nQn = ~s',
     analogue: 'RINT CX RCX',
-    timers: [
-      {
-        input: 'T',
-        output: 'Q',
-        resistor: 'RCX',
-        capacitor: 'CX',
-        own: { pin: 'RINT', ohms: 2000 },
-        lengths: { '74': half },
-      },
-    ],
+    timers: single(2000, { lengths: { '74': half } }),
     families: ['74'],
     caveat: 'Not retriggerable: edges during the pulse are lost. The complement is pin 1, the output pin 6.',
   },
@@ -65,17 +61,7 @@ export const timers: readonly ChipData[] = [
     pins: 'A1 A2 B1 B2 CLRn Qn GND Q RINT NC CX NC RCX VCC',
     behaviour: 't = (~A1 | ~A2) & B1 & B2 & CLRn\ns = 1 at rise t clear ~CLRn clear T\nQ = s\nQn = ~s',
     analogue: 'RINT CX RCX',
-    timers: [
-      {
-        input: 'T',
-        output: 'Q',
-        resistor: 'RCX',
-        capacitor: 'CX',
-        own: { pin: 'RINT', ohms: 10_000 },
-        retriggers: true,
-        lengths: retriggered,
-      },
-    ],
+    timers: single(10_000, { retriggers: true, lengths: retriggered }),
     families: ['74', 'LS'],
     caveat: 'A new trigger lengthens the pulse, and clear going high triggers too if the inputs ask for it.',
   },
