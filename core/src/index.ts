@@ -186,7 +186,6 @@ export {
   perform,
   plainTrace,
   readCommand,
-  readHistory,
   redo,
   rulesOf,
   startHistory,

@@ -4,7 +4,7 @@ export { type Applied, applyEdit, type Edit, MAX_BREADBOARDS, saysEdit } from '.
 export { clearSeat, freeSeat } from './free-seat';
 export { type History, perform, redo, startHistory, undo } from './history';
 export { currentPacking, type Job, newJob, rulesOf, type Silenced } from './job';
-export { readHistory, writeHistory } from './kept-history';
+export { writeHistory } from './kept-history';
 export { rotatedInPlace } from './move';
 export { nudged, thingsOn } from './nudge';
 export {

@@ -15,10 +15,10 @@ import { Empty, Panel } from '../kit/Panel';
 import { PickFile } from '../kit/PickFile';
 import { ThemeButton } from '../kit/ThemeButton';
 import { type ShelfRow, shelf } from '../store/shelf';
-import { writeBackup } from './backup';
-import { type Brought, bringAll, bringPasted, bringText, type Refusal } from './import-file';
+import type { Brought } from './import-file';
 import { JobLine } from './JobLine';
 import { keepForGood, RoomLeft } from './RoomLeft';
+import type { Refusal } from './refusal';
 import { SampleList } from './SampleList';
 
 const shelfKeys = [
@@ -63,7 +63,7 @@ export function ShelfPage() {
       </Leather>
       <Flex as="main" flex="1" minH="0" gap="10px" p="10px 12px">
         <JobsPanel acts={acts} refused={refused} onSeen={() => setRefused([])} />
-        <SampleList onTake={(text) => trying(() => acts.take(bringText(text)))} />
+        <SampleList onTake={(text) => trying(() => acts.takeText(text))} />
       </Flex>
       <Flex as="footer" px="18px" h="42px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
         <FirstKeys />
@@ -146,6 +146,9 @@ function BeginJob({ acts }: Pick<JobsPanelProps, 'acts'>) {
   );
 }
 
+/** What reads files is fetched when the first one comes. */
+const importing = () => import('./import-file');
+
 /** What can be done on the shelf; what is refused goes to `refuse`. */
 function useShelf(refuse: (refused: readonly Refusal[]) => void) {
   const navigate = useNavigate();
@@ -162,6 +165,7 @@ function useShelf(refuse: (refused: readonly Refusal[]) => void) {
   };
   const bring = (files: readonly File[]): void =>
     void trying(async () => {
+      const { bringAll } = await importing();
       const { ids, partly, refused, said } = await bringAll(files);
       refuse(refused);
       const left = partly[0]
@@ -172,13 +176,17 @@ function useShelf(refuse: (refused: readonly Refusal[]) => void) {
       const [only, ...more] = ids;
       if (only && more.length === 0 && refused.length === 0) await open(only);
     });
-  const paste = (text: string): void => void trying(() => take(bringPasted(text)));
+  const takeText = async (text: string): Promise<void> => take((await importing()).bringText(text));
+  const paste = (text: string): void => void trying(async () => take((await importing()).bringPasted(text)));
   const backUp = (): Promise<void> =>
-    trying(async () => download(`saddlebag-shelf-${new Date().toISOString().slice(0, 10)}.json`, await writeBackup()));
+    trying(async () => {
+      const { writeBackup } = await import('./backup');
+      download(`saddlebag-shelf-${new Date().toISOString().slice(0, 10)}.json`, await writeBackup());
+    });
   const startNew = (): Promise<void> => trying(async () => open(await shelf.addNew()));
   const duplicate = (row: ShelfRow): Promise<void> =>
     trying(async () => {
-      const made = await bringText(row.text);
+      const made = await (await importing()).bringText(row.text);
       if (!('id' in made)) refuse([{ from: row.name, findings: made.findings }]);
     });
   const putBack = (id: string): Promise<void> => trying(() => shelf.putBack(id));
@@ -187,7 +195,7 @@ function useShelf(refuse: (refused: readonly Refusal[]) => void) {
       await shelf.delete(id);
       tell(`${name} is in the bin.`, { label: 'Put back', onClick: () => void putBack(id) });
     });
-  return { open, take, bring, paste, backUp, startNew, duplicate, putBack, remove };
+  return { open, takeText, bring, paste, backUp, startNew, duplicate, putBack, remove };
 }
 
 type Listed = { readonly rows: readonly ShelfRow[] } | { readonly why: string };

@@ -8,9 +8,10 @@ import { replaceDrawer } from '../store/drawer';
 import { shelf } from '../store/shelf';
 import { interlock } from '../testing/interlock';
 import { renderPage } from '../testing/render';
-import { isBackup, restoreBackup, writeBackup } from './backup';
+import { restoreBackup, writeBackup } from './backup';
 import { bringAll, kindOf } from './import-file';
 import { saysBytes } from './RoomLeft';
+import { isBackup } from './refusal';
 import { ShelfPage } from './ShelfPage';
 
 const job = interlock();

@@ -2,9 +2,8 @@ import { type DrawerEntry, type Finding, finding } from '@saddlebag/core';
 import { db } from '../store/db';
 import { keepEntry } from '../store/drawer';
 import { shelf } from '../store/shelf';
+import { BACKUP_FORMAT, type Refusal } from './refusal';
 
-/** What a backup says that it is. */
-const FORMAT = 'saddlebag-shelf';
 const VERSION = 1;
 /** The largest backup that is read, in bytes, and the most jobs in it. */
 export const MAX_BACKUP_BYTES = 256 * 1024 * 1024;
@@ -14,7 +13,7 @@ const MAX_JOBS = 5000;
 export async function writeBackup(): Promise<string> {
   const jobs = (await shelf.list()).map(({ name, text }) => ({ name, text }));
   const drawer = await db.drawer.toArray();
-  return `${JSON.stringify({ format: FORMAT, version: VERSION, jobs, drawer }, null, 1)}\n`;
+  return `${JSON.stringify({ format: BACKUP_FORMAT, version: VERSION, jobs, drawer }, null, 1)}\n`;
 }
 
 /** What came back from a backup. */
@@ -23,11 +22,8 @@ export interface Restored {
   /** Jobs that were on the shelf already, just as they are in the backup. */
   readonly known: number;
   readonly parts: number;
-  readonly refused: readonly { readonly from: string; readonly findings: readonly Finding[] }[];
+  readonly refused: readonly Refusal[];
 }
-
-/** Whether a text is a backup, by how it begins. */
-export const isBackup = (text: string): boolean => text.slice(0, 200).includes(`"format": "${FORMAT}"`);
 
 /**
  * Puts the jobs of a backup on the shelf beside those that are there; one that is there already, to the letter, is left. Parts that the drawer does not have are added to
@@ -37,7 +33,7 @@ export async function restoreBackup(text: string): Promise<Restored> {
   const { readJobFile } = await import('@saddlebag/core/job-reader');
   const { jobs, drawer } = partsOf(text);
   const there = new Set((await shelf.list()).map((row) => row.text));
-  const refused: { from: string; findings: readonly Finding[] }[] = [];
+  const refused: Refusal[] = [];
   let [made, known] = [0, 0];
   // The one changed last comes first in a backup, and last onto the shelf.
   for (const { name, text: one } of jobs.toReversed()) {

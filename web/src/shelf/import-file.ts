@@ -1,6 +1,7 @@
 import { type Finding, newJob } from '@saddlebag/core';
 import { shelf } from '../store/shelf';
-import { backupTooBig, isBackup, MAX_BACKUP_BYTES, type Restored, restoreBackup } from './backup';
+import type { Restored } from './backup';
+import { isBackup, type Refusal } from './refusal';
 
 /** The outcome of bringing a file in: the id of the new job, or why there is none. What was left out of it is told in `partly`. */
 export type Brought =
@@ -55,12 +56,6 @@ export interface BroughtAll {
   readonly said: string | null;
 }
 
-/** A file, or a job in one, that was not imported. */
-export interface Refusal {
-  readonly from: string;
-  readonly findings: readonly Finding[];
-}
-
 /** Brings in files one after the other, backups of a whole shelf among them; one that is refused keeps none of the others out. */
 export async function bringAll(files: readonly File[]): Promise<BroughtAll> {
   const ids: string[] = [];
@@ -69,6 +64,7 @@ export async function bringAll(files: readonly File[]): Promise<BroughtAll> {
   const said: string[] = [];
   for (const file of files) {
     if (isBackup(await file.slice(0, 400).text())) {
+      const { backupTooBig, MAX_BACKUP_BYTES, restoreBackup } = await import('./backup');
       if (file.size > MAX_BACKUP_BYTES) refused.push({ from: file.name, findings: [backupTooBig()] });
       else {
         const back = await restoreBackup(await file.text());

@@ -16,7 +16,6 @@ import { system } from '../base/theme';
 import { whenIdle } from '../base/when-idle';
 import { Notices } from '../kit/notices';
 import { fetchJobPage } from './fetch-job-page';
-import { keepOffline } from './keep-offline';
 import { router } from './router';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce;
@@ -44,7 +43,19 @@ createRoot(root).render(
 );
 // The page of a job is there before one is opened; what cannot be fetched now is asked for again then.
 const SHELF_FIRST_MS = 2000;
+/** What a person does first comes before keeping the application for later. */
+const KEEP_AFTER_MS = 8000;
 window.addEventListener('load', () => {
-  keepOffline();
   setTimeout(() => void whenIdle().then(() => fetchJobPage().catch(() => {})), SHELF_FIRST_MS);
+  // So is what keeps all of it for when the server is gone.
+  setTimeout(
+    () =>
+      void whenIdle().then(() =>
+        import('./keep-offline').then(
+          (m) => m.keepOffline(),
+          () => {},
+        ),
+      ),
+    KEEP_AFTER_MS,
+  );
 });

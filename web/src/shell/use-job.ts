@@ -3,7 +3,7 @@ import { liveQuery } from 'dexie';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { tell } from '../kit/notices';
-import { recoverRescued, world } from '../store/environment';
+import { keptHistory, recoverRescued, world } from '../store/environment';
 import { JobSession } from '../store/session';
 import { shelf } from '../store/shelf';
 
@@ -37,7 +37,7 @@ export function useOpenJob(id: string): Opening {
         setOpening({ state: 'refused', findings: read.findings, text });
         return;
       }
-      const history = await shelf.history(id, row.rev, read.job);
+      const history = await keptHistory(id, row.rev, read.job);
       if (gone) return;
       const session = new JobSession({ id, history, rev: row.rev }, world, (copy) => {
         tell('Another tab changed this job too. Your work goes on in a copy.');

@@ -1,3 +1,4 @@
+import { type History, type Job, startHistory, writeHistory } from '@saddlebag/core';
 import type { SessionEnvironment } from './session';
 import { shelf } from './shelf';
 
@@ -6,7 +7,7 @@ const rescueKey = (id: string): string => `saddlebag:rescue:${id}`;
 /** The real world of a session: this browser's database, clock and local storage. */
 export const world: SessionEnvironment = {
   save: (id, job, base) => shelf.save(id, job, base),
-  keepHistory: (id, rev, history) => shelf.keepHistory(id, rev, history),
+  keepHistory: (id, rev, history) => shelf.keepSteps(id, rev, writeHistory(history)),
   saveCopy: (job) => shelf.add({ ...job, name: `${job.name} (other tab)` }),
   now: Date.now,
   later: (run, ms) => {
@@ -30,6 +31,13 @@ function rescueBare(id: string, text: string | null): void {
   } catch {
     // Storage is full or shut: the save that runs beside this is what is left, and its failure is shown.
   }
+}
+
+/** The history of a job as it is at a revision: the steps that were kept, or a fresh start. */
+export async function keptHistory(id: string, rev: number, job: Job): Promise<History> {
+  const steps = await shelf.steps(id, rev);
+  const { readHistory } = await import('@saddlebag/core/job-reader');
+  return (steps === null ? null : readHistory(steps, job)) ?? startHistory(job);
 }
 
 /** Brings work that a closing tab could only rescue back to the shelf. Called before a job is opened. */

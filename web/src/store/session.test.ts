@@ -1,5 +1,5 @@
 import { type Job, newJob, perform, redo, startHistory, undo, writeHistory, writeJobFile } from '@saddlebag/core';
-import { readJobFile } from '@saddlebag/core/job-reader';
+import { readHistory, readJobFile } from '@saddlebag/core/job-reader';
 import { describe, expect, it } from 'vitest';
 import { ShelfDb } from './db';
 import { JobSession, type SessionEnvironment } from './session';
@@ -31,7 +31,7 @@ async function opened(shelf: Shelf, id: string, change: Partial<SessionEnvironme
   const moves: string[] = [];
   const world: SessionEnvironment = {
     save: (...args) => shelf.save(...args),
-    keepHistory: (...args) => shelf.keepHistory(...args),
+    keepHistory: (key, rev, history) => shelf.keepSteps(key, rev, writeHistory(history)),
     saveCopy: (job) => shelf.add({ ...job, name: `${job.name} (other tab)` }),
     now: () => 5,
     later: (run) => {
@@ -187,7 +187,8 @@ describe('an open job', () => {
     const again = async () => {
       const row = (await shelf.get(id)) ?? expect.fail();
       const read = readJobFile(row.text);
-      return shelf.history(id, row.rev, read.ok ? read.job : expect.fail());
+      const opened = read.ok ? read.job : expect.fail();
+      return readHistory((await shelf.steps(id, row.rev)) ?? '', opened) ?? startHistory(opened);
     };
     const history = await again();
     expect([history.job.name, history.past.length, history.future.length]).toEqual(['Weir 2', 2, 1]);
@@ -206,8 +207,8 @@ describe('an open job', () => {
     await session.flush();
     expect([session.snapshot().saveState, (await shelf.get(id))?.name]).toEqual(['saved', 'Sluice']);
     const step = perform(startHistory(newJob('a')), { kind: 'rename', name: 'b' }, 0).history;
-    for (let n = 0; n < 45; n++) await shelf.keepHistory(`job-x${n}`, 1, step);
-    const kept = async (n: number) => (await shelf.history(`job-x${n}`, 1, step.job)).past.length;
-    expect([await kept(0), await kept(4), await kept(5), await kept(44)]).toEqual([0, 0, 1, 1]);
+    for (let n = 0; n < 45; n++) await shelf.keepSteps(`job-x${n}`, 1, writeHistory(step));
+    const isKept = async (n: number) => (await shelf.steps(`job-x${n}`, 1)) !== null;
+    expect([await isKept(0), await isKept(4), await isKept(5), await isKept(44)]).toEqual([false, false, true, true]);
   });
 });

@@ -1,16 +1,12 @@
 import {
   chipLibrary,
-  type History,
   type Job,
   newJob,
   ownPartsOf,
   parseSheet,
   rangeOf,
-  readHistory,
-  startHistory,
   typeOf,
   wiresOf,
-  writeHistory,
   writeJobFile,
 } from '@saddlebag/core';
 import { db, type JobRow, type ShelfDb, type Summary } from './db';
@@ -124,12 +120,7 @@ export class Shelf {
     });
   }
 
-  /** Keeps the steps of a job beside its revision `rev`. What there is no room for is not kept: the job itself is safe. */
-  keepHistory(id: string, rev: number, history: History): Promise<void> {
-    return this.keepSteps(id, rev, writeHistory(history));
-  }
-
-  /** The same of steps that are written already. */
+  /** Keeps the steps of a job, as `writeHistory` has them, beside its revision `rev`. What there is no room for is not kept: the job itself is safe. */
   async keepSteps(id: string, rev: number, text: string): Promise<void> {
     try {
       await this.store.transaction('rw', this.store.histories, async () => {
@@ -142,11 +133,10 @@ export class Shelf {
     }
   }
 
-  /** The steps that were kept of a job as it is at a revision; a fresh start where there are none. */
-  async history(id: string, rev: number, job: Job): Promise<History> {
+  /** The steps that were kept of a job as it is at a revision; null where there are none. */
+  async steps(id: string, rev: number): Promise<string | null> {
     const row = await this.store.histories.get(id).catch(() => undefined);
-    const kept = row?.rev === rev && typeof row.text === 'string' ? readHistory(row.text, job) : null;
-    return kept ?? startHistory(job);
+    return row?.rev === rev && typeof row.text === 'string' ? row.text : null;
   }
 
   async rename(id: string, job: Job, rev: number, name: string): Promise<Saved> {
