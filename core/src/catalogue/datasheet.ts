@@ -207,13 +207,20 @@ export function edgesOf(unit: Unit): string[] {
     if (gate?.kind === 'not' && inputs.includes(elementAt(gate.inputs, 0))) return `${gate.inputs[0]} is low`;
     return 'its load or reset asks for it';
   };
+  const timed = new Set(unit.timers.map((t) => inputs[t.input]));
   const lines = stored.map((s) => {
+    const forced = s.forces.filter((f) => !timed.has(f.net));
+    const forces = forced.map((f) => `${f.to === 1 ? 'set' : 'cleared'} at once while ${when(f.net)}`);
+    // What ends a pulse is no pin.
+    if (forced.length < s.forces.length)
+      return ['a pulse begins as the table says and ends after the time of its resistor and capacitor', ...forces].join(
+        '; ',
+      );
     const clock = clockOf(s.control, gateOf, inputs);
     const takes =
       s.edge === 'while'
         ? `follows while ${when(s.control)}`
         : `changes as ${clock} ${s.edge === 'rise' ? 'rises' : 'falls'}`;
-    const forces = s.forces.map((f) => `${f.to === 1 ? 'set' : 'cleared'} at once while ${when(f.net)}`);
     return [takes, ...forces].join('; ');
   });
   return [...new Set(lines)];

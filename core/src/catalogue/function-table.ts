@@ -224,7 +224,7 @@ class TableFinder {
     const inverse: Readonly<Record<string, string>> = { H: 'L', L: 'H' };
     for (const [i, stage] of this.stages.entries()) {
       const was = runs.map(({ kept }) => (kept[i] === UNKNOWN ? 'X' : kept[i] === HIGH ? 'H' : 'L'));
-      if (was.includes('X')) continue;
+      if (stage === '' || was.includes('X')) continue;
       if (seen.every((level, n) => level === was[n])) return `was ${stage}`;
       if (seen.every((level, n) => level === inverse[was[n] ?? ''])) return `was not ${stage}`;
     }
@@ -302,8 +302,12 @@ function toldOutputs({ behaviour: { gates, stored, outputs } }: Unit): number[] 
   return single.length > 0 ? single : [...outputs.keys()];
 }
 
-/** What a stage that does not come out is called: in capitals, as data sheets call it, unless an output of that name shows another one. */
+/**
+ * What a stage that does not come out is called: in capitals, as data sheets call it, unless an output of that name shows another one. Empty for what has
+ * no letter or number of a stage, such as the master of a pulse-triggered flip-flop.
+ */
 function hiddenStage(name: string, outputs: readonly MachineOutput[]): string {
+  if (!/[a-h\d]s?$/i.test(name)) return '';
   const capital = name.toUpperCase();
   return outputs.some((o) => o.name === capital) ? name : capital;
 }

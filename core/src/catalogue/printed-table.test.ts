@@ -63,12 +63,14 @@ describe('function tables as data sheets print them', () => {
       'L X no ↑ | as before, as before',
     ]);
     expect(printed('74123')).toContain('L H ↑ | pulse, low pulse');
+    // What only its hidden master tells has no table.
+    expect(unitsOf('7472').map(printedTableOf)).toEqual([null]);
     expect(printed('4511')).toContain('L L H L H L H | H, H, H, H, H, H, H');
   });
 
   it('are there for most chips', () => {
     const without = chips.filter((c) => unitsOf(c.base).every((unit) => printedTableOf(unit) === null));
-    expect(without.length).toBeLessThan(28);
+    expect(without.length).toBeLessThan(29);
   });
 
   it.each(chips.map((c) => c.base))(

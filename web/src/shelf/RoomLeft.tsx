@@ -12,6 +12,9 @@ export function saysBytes(bytes: number): string {
 /** Asks the browser to keep what is here even when it runs out of room; some ask the person. */
 export const keepForGood = (): void => void navigator.storage?.persist?.().catch(() => false);
 
+/** With less than so many bytes there is nothing to tell. */
+const LEAST_TOLD = 1000;
+
 /** How much this browser keeps here, and how much room is left; nothing where it does not say. */
 export function RoomLeft() {
   const [room, setRoom] = useState<string | null>(null);
@@ -20,7 +23,7 @@ export function RoomLeft() {
     void navigator.storage
       ?.estimate?.()
       .then(({ usage = 0, quota = 0 }) => {
-        if (!isGone && quota > 0)
+        if (!isGone && usage > LEAST_TOLD)
           setRoom(`${saysBytes(usage)} kept, room for ${saysBytes(Math.max(0, quota - usage))}`);
       })
       .catch(() => {});

@@ -35,7 +35,7 @@ export function ShelfPage() {
     document.title = 'Saddlebag';
   }, []);
   const acts = useShelf(setRefused);
-  usePasting(acts.paste);
+  usePasting(acts.bring);
   return (
     <Flex
       direction="column"
@@ -77,13 +77,15 @@ export function ShelfPage() {
 }
 
 /** What is pasted on the shelf, and not into a field, becomes a job. */
-function usePasting(paste: (text: string) => void): void {
-  const latest = useLatest(paste);
+function usePasting(bring: (files: readonly File[]) => void): void {
+  const latest = useLatest(bring);
   useEffect(() => {
     const onPaste = (e: ClipboardEvent): void => {
       const text = e.clipboardData?.getData('text/plain') ?? '';
       const isInField = e.target instanceof Element && e.target.closest('input, textarea, [contenteditable=true]');
-      if (!isInField && text.trim() !== '') latest(text);
+      const files = [...(e.clipboardData?.files ?? [])];
+      if (!isInField && files.length > 0) latest(files);
+      else if (!isInField && text.trim() !== '') latest([new File([text], 'Pasted text')]);
     };
     document.addEventListener('paste', onPaste);
     return () => document.removeEventListener('paste', onPaste);
@@ -158,7 +160,7 @@ function useShelf(refuse: (refused: readonly Refusal[]) => void) {
   };
   const take = async (brought: Promise<Brought>): Promise<void> => {
     const result = await brought;
-    if (!('id' in result)) return refuse([{ from: 'It', findings: result.findings }]);
+    if (!('id' in result)) return refuse([{ from: 'The sample', findings: result.findings }]);
     const [first, ...more] = result.partly ?? [];
     if (first) tell(`Left out: ${says(first)}${more.length > 0 ? ` And ${more.length} more.` : ''}`);
     await open(result.id);
@@ -177,7 +179,6 @@ function useShelf(refuse: (refused: readonly Refusal[]) => void) {
       if (only && more.length === 0 && refused.length === 0) await open(only);
     });
   const takeText = async (text: string): Promise<void> => take((await importing()).bringText(text));
-  const paste = (text: string): void => void trying(async () => take((await importing()).bringPasted(text)));
   const backUp = (): Promise<void> =>
     trying(async () => {
       const { writeBackup } = await import('./backup');
@@ -195,7 +196,7 @@ function useShelf(refuse: (refused: readonly Refusal[]) => void) {
       await shelf.delete(id);
       tell(`${name} is in the bin.`, { label: 'Put back', onClick: () => void putBack(id) });
     });
-  return { open, takeText, bring, paste, backUp, startNew, duplicate, putBack, remove };
+  return { open, takeText, bring, backUp, startNew, duplicate, putBack, remove };
 }
 
 type Listed = { readonly rows: readonly ShelfRow[] } | { readonly why: string };

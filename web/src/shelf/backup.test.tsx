@@ -9,9 +9,9 @@ import { shelf } from '../store/shelf';
 import { interlock } from '../testing/interlock';
 import { renderPage } from '../testing/render';
 import { restoreBackup, writeBackup } from './backup';
+import { isBackup } from './backup-format';
 import { bringAll, kindOf } from './import-file';
 import { saysBytes } from './RoomLeft';
-import { isBackup } from './refusal';
 import { ShelfPage } from './ShelfPage';
 
 const job = interlock();
@@ -104,17 +104,22 @@ describe('what is imported', () => {
       fireEvent.paste(on, { clipboardData: { getData: () => text } });
     paste('in A\nout Y\nY = ~A');
     await waitFor(() => expect(router.state.location.pathname).toMatch(/^\/job\//));
-    expect(await names()).toEqual(['Pasted']);
+    expect(await names()).toEqual(['Pasted text']);
     const files = [new File(['in A\nout Y\nY = A'], 'a.sheet'), new File(['no job'], 'b.json')];
     const main = document.querySelector('main');
     fireEvent.drop(main ?? expect.fail(), { dataTransfer: { files } });
     await screen.findByText('b.json was not imported; nothing else has changed.');
-    expect(await names()).toEqual(['Pasted', 'a']);
+    expect(await names()).toEqual(['Pasted text', 'a']);
+    // A backup is pasted like any other text.
+    const backup = await writeBackup();
+    await db.jobs.clear();
+    paste(backup);
+    await waitFor(async () => expect(await names()).toEqual(['Pasted text', 'a']));
     const field = document.createElement('input');
     document.body.append(field);
     paste('in B\nout Z\nZ = B', field);
     field.remove();
-    expect(await names()).toEqual(['Pasted', 'a']);
+    expect(await names()).toEqual(['Pasted text', 'a']);
   });
 
   it('is told how much room it takes, and asked to be kept for good when a job is opened', async () => {

@@ -2,7 +2,8 @@ import { type DrawerEntry, type Finding, finding } from '@saddlebag/core';
 import { db } from '../store/db';
 import { keepEntry } from '../store/drawer';
 import { shelf } from '../store/shelf';
-import { BACKUP_FORMAT, type Refusal } from './refusal';
+import { BACKUP_FORMAT } from './backup-format';
+import type { Refusal } from './refusal';
 
 const VERSION = 1;
 /** The largest backup that is read, in bytes, and the most jobs in it. */

@@ -1,7 +1,8 @@
 import { type Finding, newJob } from '@saddlebag/core';
 import { shelf } from '../store/shelf';
 import type { Restored } from './backup';
-import { isBackup, type Refusal } from './refusal';
+import { isBackup } from './backup-format';
+import type { Refusal } from './refusal';
 
 /** The outcome of bringing a file in: the id of the new job, or why there is none. What was left out of it is told in `partly`. */
 export type Brought =
@@ -34,9 +35,6 @@ export async function bringFile(file: File): Promise<Brought> {
   if (file.size > MAX_FILE_BYTES) return { findings: [tooBig()] };
   return bringNamed(file.name, await file.text());
 }
-
-/** Brings in a text that somebody pasted. */
-export const bringPasted = (text: string): Promise<Brought> => bringNamed('Pasted', text);
 
 async function bringNamed(fileName: string, text: string): Promise<Brought> {
   const kind = kindOf(fileName, text);

@@ -422,7 +422,7 @@ export const sheetSentences = {
   },
   'csv/ragged': {
     severity: 'error',
-    says: 'Line {line} has {cells} cells; the first line has {wanted}.',
+    says: 'In line {line} the number of cells is {cells}, in the first line {wanted}.',
     todo: 'Give every line as many cells as the heading.',
   },
   'csv/too-large': {
