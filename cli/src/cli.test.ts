@@ -674,6 +674,25 @@ describe('boards without a design, and designs that store', () => {
     expect((await cli('family', interlock)).code).toBe(2);
   });
 
+  it('memory writes what a file holds as a part of a sheet, alone or put into a job', async () => {
+    const hex = join(samples, 'gauge-digit.hex');
+    const made = await cli('memory', hex, '--of', '74288', '--name', 'DIGIT', '--title', 'gauge');
+    expect(made).toMatchObject({
+      code: 0,
+      out: 'part DIGIT "gauge" of 74288\n  holds 3F 06 5B 4F 66 6D 7D 07 7F 6F\nend\n',
+    });
+    const to = join(folder, 'digit.saddlebag.json');
+    expect((await cli('memory', hex, '--of', '74288', '--name', 'DIGIT', '--in', interlock, '-o', to)).code).toBe(0);
+    expect((await cli('part', 'DIGIT', '--in', to)).out).toContain('74S288');
+    const csv = join(folder, 'wrong.csv');
+    writeFileSync(csv, '0,1\n1,900\n');
+    const wrong = await cli('memory', csv, '--of', '74288', '--name', 'DIGIT', '--json');
+    expect(wrong.code).toBe(1);
+    expect(wrong.json()).toMatchObject({ findings: [{ code: 'sheet/wide-word' }] });
+    expect((await cli('memory', hex, '--of', '74288', '--name', 'DIGIT', '-o', to)).code).toBe(2);
+    expect((await cli('memory', hex)).code).toBe(2);
+  });
+
   it('family takes a job to another, says what changes and what is not made, and writes it', async () => {
     const to = join(folder, 'ls.saddlebag.json');
     const { code, out } = await cli('family', interlock, 'ls', '-o', to);

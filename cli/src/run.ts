@@ -7,6 +7,7 @@ import { hazards } from './commands/hazards';
 import { inspectBoard } from './commands/inspect';
 import { match } from './commands/match';
 import { measureBoard } from './commands/measure';
+import { memory } from './commands/memory';
 import { pack } from './commands/pack';
 import { part } from './commands/part';
 import { picture } from './commands/picture';
@@ -88,6 +89,7 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
     timers,
     resistors,
     family,
+    memory,
   ]) {
     const command = add(program, output, (c) => {
       code = c;

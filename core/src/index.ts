@@ -121,6 +121,7 @@ export {
   levelsInRow,
   lex,
   MAX_SHEET_LENGTH,
+  memoryFromFile,
   type Netlist,
   networkOf,
   ownPartsOf,
@@ -148,6 +149,7 @@ export {
   wiresOf,
   withCell,
   withoutDraft,
+  withPart,
   withProduct,
 } from './design';
 export { DIAL_END, DIAL_MIDDLE, supplyLimitMaOf } from './electrical';

@@ -41,7 +41,7 @@ export const part: OwnCommand = {
 };
 
 function act(text: string, own: readonly PartType[], asJson: boolean, output: Output): number {
-  const type = own.find((p) => p.id === text) ?? findChip(text) ?? partType(text);
+  const type = own.find((p) => p.ownName === text) ?? findChip(text) ?? partType(text);
   if (type) {
     const family = familyFor(type, text);
     output.out(asJson ? json(plainPart(type, family)) : spoken(type, family));

@@ -3,10 +3,10 @@ import { compileMachine } from '../logic';
 import { pinouts } from '../testing/pinouts';
 import { byName, catalogue, chipLibrary, findChip, partType } from './catalogue';
 import { chips } from './chips';
-import { families, familyIds, partNumber, readPartNumber } from './family';
+import { families, familyIds, otherPartOf, partNumber, readPartNumber } from './family';
 import { supplyMa } from './supply-current';
 
-const parts = chips.map((c) => partType(partNumber(c.base, 'HC')) ?? expect.fail(c.base));
+const parts = chips.map((c) => partType(partNumber(c.base, c.families[0] ?? 'HC')) ?? expect.fail(c.base));
 
 /** `A 1 4, Q#0 3 2` as `1A 1`, `2A 4`, `Q0 3`, `Q1 2`. */
 function spelledOut(pinout: string): string[] {
@@ -74,6 +74,9 @@ describe('part numbers', () => {
   it('are written and read with their family', () => {
     for (const { base } of chips)
       for (const family of familyIds) {
+        // The same number is another part in some families, and a memory without letters is of one alone.
+        const made = findChip(base)?.chip?.families ?? [];
+        if ((otherPartOf(base) || base.startsWith('28')) && !made.includes(family)) continue;
         const read = readPartNumber(partNumber(base, family));
         expect(read).toEqual({ base, family: base.startsWith('55') ? null : family });
       }
@@ -87,6 +90,10 @@ describe('part numbers', () => {
     ['N74F74D', '7474', 'F'],
     ['sn 74als 245 an', '74245', 'ALS'],
     ['74HC7266', '747266', 'HC'],
+    ['SN7473N', 'SN7473', '74'],
+    ['SN74LS73AN', '7473', 'LS'],
+    ['74S51', 'SN7451', 'S'],
+    ['DM74LS51N', '7451', 'LS'],
     ['M74HC4002B1R', '4002', 'HC'],
     ['NE555P', '555', null],
     ['LM556CN', '556', null],
@@ -102,11 +109,13 @@ describe('part numbers', () => {
   );
 
   it('may be short where a person looks one up', () => {
-    expect(['93', '7266', '4017', '555', '74HC'].map((t) => findChip(t)?.id ?? null)).toEqual([
+    expect(['93', '7266', '4017', '555', 'SN7473', '7473', '74HC'].map((t) => findChip(t)?.id ?? null)).toEqual([
       '7493',
       '747266',
       '4017',
       '555',
+      'SN7473',
+      '7473',
       null,
     ]);
   });

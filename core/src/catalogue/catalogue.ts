@@ -2,6 +2,7 @@ import {
   draftOf,
   elaborate,
   type Library,
+  type LibraryPart,
   MAX_OWN_TEXT,
   type OwnPart,
   ownPartsOf,
@@ -17,6 +18,7 @@ import { isError } from '../finding';
 import { onceFor, remembered } from '../memo';
 import { benchParts } from './bench-parts';
 import { type ChipData, chips } from './chips';
+import { behaviourHolding } from './chips/contents';
 import { readPartNumber } from './family';
 import type { PartType, Pin, PinRole } from './part';
 import { unitsOf } from './units';
@@ -147,14 +149,21 @@ function makeOwnType(text: string): PartType | null {
   const [part] = parts.values();
   if (!part || findings.length > 0 || more.length > 0) return null;
   try {
-    return { ...chipOf(dataOfOwn(part)), own: part.text };
+    return { ...chipOf(dataOfOwn(part)), own: part.text, ownName: part.name };
   } catch {
     return null;
   }
 }
 
-/** An own part as chips of the catalogue are given; it counts as HC, the family of jobs. */
+/** An own part as chips of the catalogue are given: a memory with its contents, or one that counts as HC, the family of jobs. */
 function dataOfOwn(part: OwnPart): ChipData {
+  const memory = part.of && dataOf.get(part.of.base);
+  if (memory?.memory && part.of)
+    return {
+      ...memory,
+      title: part.title === '' ? `${memory.title}: ${part.name}` : part.title,
+      behaviour: behaviourHolding(memory.memory, part.of.words),
+    };
   return {
     base: part.name,
     title: part.title === '' ? 'a part of your own' : part.title,
@@ -175,19 +184,41 @@ export function catalogue(): readonly PartType[] {
   return [...chips.map((c) => chip(c.base) as PartType), ...benchParts];
 }
 
-/** Chips by what people call them: `7493`, `93`, `4017`, `SN74LS93N`. */
+/** Chips by what people call them: `7493`, `93`, `4017`, `SN74LS93N`. A base number is the newer part where there are two: `SN7473` is the older. */
 export function findChip(text: string): PartType | null {
   const plain = text.trim().toUpperCase();
-  return partType(plain) ?? chip(plain) ?? (/^\d{2,4}$/.test(plain) ? chip(`74${plain}`) : null);
+  return chip(plain) ?? partType(plain) ?? (/^\d{2,4}$/.test(plain) ? chip(`74${plain}`) : null);
 }
 
 const sheetOfPart: (part: PartType) => Sheet = onceFor((part) => parseSheet(part.behaviour).sheet);
+
+/** The behaviour of a memory, by its base number, that holds some words: sheets are read again with every key. */
+const sheetHolding: (baseAndWords: string) => Sheet = remembered((text) => {
+  const [base = '', ...words] = text.split(' ');
+  const chip = dataOf.get(base);
+  if (!chip?.memory) return { lines: [] };
+  return parseSheet(sheetOfChip({ ...chip, behaviour: behaviourHolding(chip.memory, words.map(Number)) })).sheet;
+}, MOST_OWN_TYPES);
+
+/** What a sheet may have a memory hold. */
+function memoryOf({ chip }: PartType): Partial<Pick<LibraryPart, 'memory'>> {
+  const { memory } = chip ?? {};
+  if (!chip || !memory) return {};
+  const [address, data] = [memory.address.split(' '), memory.data.split(' ')];
+  const holding = (words: readonly number[]): Sheet => sheetHolding(`${chip.base} ${words.join(' ')}`);
+  return { memory: { words: 2 ** address.length, bits: data.length, blank: memory.blank, holding } };
+}
 
 /** The library of the catalogue's chips, for sheets that use parts by number. */
 export const chipLibrary: Library = (number) => {
   const part = findChip(number);
   if (!part) return null;
-  return { base: part.id, sheet: sheetOfPart(part), idle: part.chip?.timers?.map((t) => t.input) ?? [] };
+  return {
+    base: part.id,
+    sheet: sheetOfPart(part),
+    idle: part.chip?.timers?.map((t) => t.input) ?? [],
+    ...memoryOf(part),
+  };
 };
 
 /** Reads a sheet that may use the catalogue's chips by number, and knows what beginners write in other words. */

@@ -181,6 +181,18 @@ const references: Readonly<Record<string, Reference>> = {
     '1Y': !(all(p, '1A 1B 1C') || all(p, '1D 1E 1F')),
     '2Y': !(all(p, '2A 2B') || all(p, '2C 2D')),
   }),
+  SN7451: (p) => ({
+    '1Y': ![`1A 1B`, '1C 1D'].some((i) => all(p, i)),
+    '2Y': !['2A 2B', '2C 2D'].some((i) => all(p, i)),
+  }),
+  // As they come: nothing is programmed.
+  '74188': (p) => blank(8, open(p('Gn') === 0)),
+  '74288': (p) => blank(8, when(p('Gn') === 0, 0)),
+  '74287': (p) => blank(4, when(!any(p, 'G1n G2n'), 0)),
+  '74387': (p) => blank(4, open(!any(p, 'G1n G2n'))),
+  '74471': (p) => blank(8, when(!any(p, 'G1n G2n'), 0)),
+  '28C16': (p) => blank(8, when(!any(p, 'CEn OEn') && p('WEn') === 1, 1)),
+  SN7454: (p) => ({ Y: !['A B', 'C D', 'E F', 'G H'].some((i) => all(p, i)) }),
   '7454': (p) => ({ Y: ![`A B`, 'C D E', 'F G H', 'I J'].some((i) => all(p, i)) }),
   '7486': gates(4, 'AB', odd),
   '74125': (p) => Object.fromEntries([1, 2, 3, 4].map((u) => [`${u}Y`, when(p(`${u}OEn`) === 0, p(`${u}A`))])),
@@ -289,6 +301,9 @@ const references: Readonly<Record<string, Reference>> = {
 function numbered(n: number, of: (k: number) => [string, Value | boolean]): Record<string, Value | boolean> {
   return Object.fromEntries(Array.from({ length: n }, (_, i) => of(i + 1)));
 }
+
+const blank = (bits: number, level: Value): Record<string, Value> =>
+  Object.fromEntries(Array.from({ length: bits }, (_, k) => [`Q${k}`, level]));
 
 /** The octal buffers: two halves, the second enabled low (0) or high (1). */
 function halves(p: Pins, value: (a: number) => number, second: 0 | 1): Record<string, Value> {

@@ -239,16 +239,36 @@ export const familyIds = Object.keys(families) as readonly FamilyId[];
 
 /** Part numbers that are not of the 74 series. */
 const timers = /^(?:NE|SA|SE|LM|MC|TLC|ICM|CA|UA|KA|XR)?(555|556)(?:[A-Z][A-Z0-9/.-]*)?$/;
+const memories = /^(?:AT|X|CAT|M)?(28C16)[A-Z]?(?:-\d+[A-Z]*)?$/;
 const numbers = /^[A-Z]{0,4}(?:54|74)(ALS|AS|LS|S|F|HCT|HC|ACT|AC|)(\d{2,4})(?:[A-Z][A-Z0-9/.-]*)?$/;
 
 /** Whether a base number is of the 4000 series, which in HC and HCT keeps its four digits: 74HC4017. */
 const isFourThousand = (digits: string): boolean => digits.length === 4 && digits.startsWith('4');
 
+/**
+ * Numbers that in some families name another part: the plain 7473 is triggered by pulses, the 74LS73 by edges; the plain 7451 and the 74S51 have other pins than
+ * the 74LS51. The base number of the older part is `SN7473`, as it is printed.
+ */
+const olderParts: Readonly<Record<string, readonly FamilyId[]>> = {
+  '7451': ['74', 'S'],
+  '7454': ['74'],
+  '7473': ['74'],
+  '7476': ['74'],
+  '74107': ['74'],
+};
+
+/** The other base number under which the same number is printed in other families: `7473` of `SN7473` and the reverse; null when there is none. */
+export function otherPartOf(base: string): string | null {
+  if (base.startsWith('SN')) return base.slice(2);
+  return olderParts[base] ? `SN${base}` : null;
+}
+
 /** Writes a part number as printed on the chip: `7400` of family HC is `74HC00`, `4017` is `74HC4017`. */
 export function partNumber(base: string, family: FamilyId): string {
   const letters = family === '74' ? '' : family;
   if (isFourThousand(base)) return `74${letters}${base}`;
-  return base.startsWith('74') ? `74${letters}${base.slice(2)}` : base;
+  const [, digits] = /^(?:SN)?74(\d+)$/.exec(base) ?? [];
+  return digits === undefined ? base : `74${letters}${digits}`;
 }
 
 /**
@@ -260,8 +280,13 @@ export function readPartNumber(text: string): { base: string; family: FamilyId |
   const plain = text.toUpperCase().replace(/[\s_]/g, '');
   const timer = timers.exec(plain);
   if (timer) return { base: elementAt(timer, 1), family: null };
+  // A CMOS memory with the levels of TTL has no family letters, and counts as one that has such levels.
+  const memory = memories.exec(plain);
+  if (memory) return { base: elementAt(memory, 1), family: 'HCT' };
   const m = numbers.exec(plain);
   if (!m) return null;
   const digits = elementAt(m, 2);
-  return { base: isFourThousand(digits) ? digits : `74${digits}`, family: (m[1] || '74') as FamilyId };
+  const family = (m[1] || '74') as FamilyId;
+  if (isFourThousand(digits)) return { base: digits, family };
+  return { base: olderParts[`74${digits}`]?.includes(family) ? `SN74${digits}` : `74${digits}`, family };
 }

@@ -6,7 +6,8 @@ import { type PartName, typeOf } from './catalogue';
 import type { Unit } from './part';
 
 /**
- * A function table as data sheets print it. Inputs: `H`, `L`, `X` either, `↑` and `↓` edges, `no ↑` anything but that edge. Outputs: `H`, `L`, `Z` off, `as before`, `other way`,
+ * A function table as data sheets print it. Inputs: `H`, `L`, `X` either, `↑` and `↓` edges, `no ↑` anything but that edge, `⊓` a whole pulse with
+ * the others held. Outputs: `H`, `L`, `Z` off, `as before`, `other way`,
  * the input that is passed on, as it is or inverted (`=D3`, `/D3`), what a stage was before that is shifted on (`was QA`, `was not QA`), `counts up`, `counts down`, or of a one-shot
  * `pulse` and `low pulse`.
  */
@@ -83,6 +84,8 @@ class TableFinder {
   private readonly run: MachineRun;
   private readonly names: readonly string[];
   private readonly clocks: ReadonlySet<string>;
+  /** Clocks of pulse-triggered flip-flops: nothing but a whole pulse takes anything to the outputs. */
+  private readonly pulseClocks: ReadonlySet<string>;
   private readonly states: readonly (readonly number[])[];
   /** Inputs whose level may be passed on: those that are called so, where others are there to choose by, and no decoder's. */
   private readonly data: readonly string[];
@@ -111,9 +114,12 @@ class TableFinder {
     // All states of a few bits; of more, some in which neighbours are alike and some in which they are not.
     const isMany = stored.length > MOST_COUNTED;
     const bit = (n: number, i: number): number => ((isMany ? elementAt(PATTERNS, n) : n) >> i) & 1;
+    const pairs = mastersOf(unit);
+    this.pulseClocks = new Set(pairs.map(([, slave]) => elementAt(stored, slave).control));
+    // Between pulses a master holds what its flip-flop shows.
     this.states = Array.from({ length: isMany ? PATTERNS.length : 2 ** stored.length }, (_, n) =>
       stored.map((_s, i) => (bit(n, i) ? HIGH : LOW)),
-    );
+    ).filter((state) => pairs.every(([master, slave]) => state[master] === state[slave]));
     const names = new Set(unit.behaviour.outputs.map((o) => o.name));
     // A letter alone is an address, but where a stored bit of that letter is loaded from it.
     const isData = (name: string): boolean =>
@@ -142,7 +148,8 @@ class TableFinder {
       null;
     let least = Number.POSITIVE_INFINITY;
     for (const name of left) {
-      const symbols = this.clocks.has(name) && !isMoving ? ['↑', '↓', 'H', 'L'] : ['H', 'L'];
+      const moving = this.pulseClocks.has(name) ? ['⊓'] : ['↑', '↓'];
+      const symbols = this.clocks.has(name) && !isMoving ? [...moving, 'H', 'L'] : ['H', 'L'];
       const branches = symbols.map((symbol) => [symbol, this.outcomes({ ...asked, [name]: symbol })] as const);
       const unsettled =
         branches.reduce((sum, [, b]) => sum + b.filter((one) => one === null).length, 0) / symbols.length;
@@ -160,7 +167,8 @@ class TableFinder {
       rows.push(...(this.clocks.has(name) ? [] : part));
       if (rows.length > MOST_ROWS) return null;
     }
-    return this.clocks.has(name) ? clocked(name, parts as readonly (readonly [string, readonly Found[]])[]) : rows;
+    if (!this.clocks.has(name)) return rows;
+    return clocked(name, parts as readonly (readonly [string, readonly Found[]])[], this.pulseClocks.has(name));
   }
 
   /** What each output does where some inputs are fixed and the others may be anything. */
@@ -254,12 +262,12 @@ class TableFinder {
 
   /** What outputs show before and after an edge that is asked for, from a state; without one the same twice. */
   private after(asked: Symbols, state: readonly number[]): Run {
-    const put = (edge: 0 | 1): void => {
+    const put = (edge: 0 | 1 | 2): void => {
       // Pulses do not end while a row is looked at.
       for (const { input } of this.unit.timers) this.run.setInput(input, LOW);
       this.names.forEach((name, i) => {
         const symbol = asked[name];
-        const moving = symbol === '↑' ? [LOW, HIGH] : symbol === '↓' ? [HIGH, LOW] : null;
+        const moving = movements[symbol ?? ''];
         const level = moving ? moving[edge] : symbol === 'H' ? HIGH : symbol === 'L' ? LOW : UNKNOWN;
         this.run.setInput(i, level as number);
       });
@@ -272,6 +280,8 @@ class TableFinder {
     this.run.settle();
     const [before, kept] = [this.shownNow(), this.keptNow()];
     put(1);
+    this.run.settle();
+    put(2);
     this.run.settle();
     return { before, kept, after: this.shownNow(), now: this.keptNow() };
   }
@@ -326,10 +336,24 @@ function wordsOf(stages: readonly string[]): number[][] {
   return [...parts.values()].map((part) => part.sort((a, b) => place(b) - place(a)));
 }
 
-const isEdge = (symbol: string): boolean => symbol === '↑' || symbol === '↓';
+/** What a moving input does: before, at, and after. */
+const movements: Readonly<Record<string, readonly [number, number, number]>> = {
+  '↑': [LOW, HIGH, HIGH],
+  '↓': [HIGH, LOW, LOW],
+  '⊓': [LOW, HIGH, LOW],
+};
+const isEdge = (symbol: string): boolean => movements[symbol] !== undefined;
+
+/** Stored signals that only pass what they hold on to another, when the clock falls: master and slave, by their places. */
+export function mastersOf({ behaviour: { stored } }: Unit): readonly (readonly [master: number, slave: number])[] {
+  return stored.flatMap(({ edge, data }, slave) => {
+    const master = stored.findIndex((s) => s.edge === 'while' && s.name === data);
+    return edge === 'fall' && master >= 0 ? [[master, slave] as const] : [];
+  });
+}
 
 /** Rows under a clock: what its levels and edges have in common is one row. */
-function clocked(name: string, parts: readonly (readonly [string, readonly Found[]])[]): Found[] {
+function clocked(name: string, parts: readonly (readonly [string, readonly Found[]])[], isPulsed: boolean): Found[] {
   const key = ({ asked, outputs }: Found): string => JSON.stringify([{ ...asked, [name]: '' }, outputs]);
   const groups = new Map<string, { readonly found: Found; readonly symbols: string[] }>();
   for (const [symbol, part] of parts)
@@ -338,7 +362,13 @@ function clocked(name: string, parts: readonly (readonly [string, readonly Found
       group.symbols.push(symbol);
       groups.set(key(found), group);
     }
-  const others: Readonly<Record<string, string>> = { '↓ H L': 'no ↑', '↑ H L': 'no ↓', '↑ ↓ H L': 'X', 'H L': 'X' };
+  const others: Readonly<Record<string, string>> = {
+    '↓ H L': 'no ↑',
+    '↑ H L': 'no ↓',
+    '↑ ↓ H L': 'X',
+    '⊓ H L': 'X',
+    'H L': isPulsed ? 'no ⊓' : 'X',
+  };
   return [...groups.values()].flatMap(({ found, symbols }) => {
     const joined = others[symbols.join(' ')];
     const each = joined ? [joined] : symbols;

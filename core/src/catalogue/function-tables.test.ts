@@ -313,7 +313,7 @@ describe('what is stored', () => {
     expect(bench.set({ '1CLRn': 0 }).word('1Q 1Qn')).toBe('LH');
   });
 
-  it.each(['7474', '7476', '7472', '74109', '74112', '74276'])(
+  it.each(['7474', '7476', 'SN7476', '7472', '74109', '74112', '74276'])(
     'of a %s is unknown when preset and clear let go at once, and known when one lets go after the other',
     (base) => {
       const bench = new ChipBench(base);

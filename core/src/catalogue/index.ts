@@ -22,7 +22,16 @@ export {
 export { loadsOf } from './chips/unit-loads';
 export { rarity } from './commonness';
 export * from './datasheet';
-export { type Family, type FamilyId, families, familyIds, partNumber, readPartNumber, schmittLevels } from './family';
+export {
+  type Family,
+  type FamilyId,
+  families,
+  familyIds,
+  otherPartOf,
+  partNumber,
+  readPartNumber,
+  schmittLevels,
+} from './family';
 export { type FunctionTable, printedTableIn, printedTableOf } from './function-table';
 export * from './inner';
 export {

@@ -87,6 +87,8 @@ export interface PartType {
   readonly spans?: readonly [least: number, most: number];
   /** The definition of a part of one's own, as the sheet has it; absent for parts of the catalogue. */
   readonly own?: string;
+  /** The name under which a sheet defines it; of a memory with contents another than its `id`. */
+  readonly ownName?: string;
 }
 
 /** Whether `kind` has an output that is the complement of its plain form. */

@@ -99,7 +99,7 @@ export function searchParts<E extends PartEntry>(text: string, own: readonly E[]
     (e) =>
       e.id !== number?.id &&
       (fits(searched.get(e.id) ?? wordsOf(`${e.number} ${e.title} ${e.group}`)) ||
-        (digits !== undefined && e.id.replace(/^74(?=\d)/, '').startsWith(digits))),
+        (digits !== undefined && e.id.replace(/^(SN)?74(?=\d)/, '').startsWith(digits))),
   );
   const first = number && partEntries.find((e) => e.id === number.id);
   return first ? [first, ...found] : found;

@@ -194,6 +194,61 @@ const segments = ['abcdef', 'bc', 'abged', 'abgcd', 'fgbc', 'afgcd', 'fgecd', 'a
 
 /** What J and K ask of a stored bit: keep, set, reset, or the other one. */
 const asked = (q: number, j: number, k: number): number => (j && k ? 1 - q : j ? 1 : k ? 0 : q);
+/** A pulse-triggered flip-flop: what its master holds, and what its outputs show. */
+interface MasterSlave {
+  readonly master: number;
+  readonly slave: number;
+}
+interface Asked {
+  readonly preset: boolean;
+  readonly clear: boolean;
+  readonly clock: boolean;
+  readonly j: boolean;
+  readonly k: boolean;
+}
+
+/** Where J is seen while the output is low, or K while it is high, at any time of the pulse, the master turns; it does not turn back. */
+function pulsed({ master, slave }: MasterSlave, fell: boolean, { preset, clear, clock, j, k }: Asked): MasterSlave {
+  if (preset) return { master: 1, slave: 1 };
+  if (clear) return { master: 0, slave: 0 };
+  if (fell) return { master, slave: master };
+  return { master: clock && (slave ? k : j) ? 1 - slave : master, slave };
+}
+
+/** Two of them in a package, with a preset beside the clear or without. */
+const twoPulsed = (hasPreset: boolean): Model<readonly MasterSlave[]> => ({
+  start: [
+    Object.fromEntries(
+      ['1', '2'].flatMap((n) =>
+        [`CLRn 1`, `CLK 0`, `J 1`, `K 1`, ...(hasPreset ? ['PREn 1'] : [])].map((pin) => {
+          const [name, level] = pin.split(' ');
+          return [n + name, Number(level)];
+        }),
+      ),
+    ),
+    { '1CLRn': 0, '2CLRn': 0 },
+    { '1CLRn': 1, '2CLRn': 1 },
+  ],
+  state: [
+    { master: 0, slave: 0 },
+    { master: 0, slave: 0 },
+  ],
+  rare: '1CLRn 2CLRn 1PREn 2PREn',
+  step: (s, _, fell, p) =>
+    s.map((one, i) => {
+      const n = i + 1;
+      const asked = { clear: !p(`${n}CLRn`), clock: p(`${n}CLK`) === 1, j: p(`${n}J`) === 1, k: p(`${n}K`) === 1 };
+      return pulsed(one, fell(`${n}CLK`), { ...asked, preset: hasPreset && !p(`${n}PREn`) });
+    }),
+  outputs: (s, p) =>
+    Object.fromEntries(
+      s.flatMap(({ slave }, i) => [
+        [`${i + 1}Q`, slave],
+        [`${i + 1}Qn`, !slave || (hasPreset && p(`${i + 1}PREn`) + p(`${i + 1}CLRn`) === 0)],
+      ]),
+    ),
+});
+
 const all = (p: Pins, names: string): number => Number(names.split(' ').every((name) => p(name) === 1));
 
 // biome-ignore lint/suspicious/noExplicitAny: models of many kinds of state stand in one list
@@ -271,19 +326,19 @@ const models: Readonly<Record<string, Model<any>>> = {
     ],
     state: { master: 0, slave: 0 },
     rare: 'CLRn PREn J1 J2 J3 K1 K2 K3',
-    // Where J is seen while the output is low, or K while it is high, at any time of the pulse, the master turns; it does not turn back.
-    step: ({ master, slave }: Record<string, number>, _: unknown, fell: (p: string) => boolean, p: Pins) => {
-      if (!p('PREn')) return { master: 1, slave: 1 };
-      if (!p('CLRn')) return { master: 0, slave: 0 };
-      if (fell('CLK')) return { master, slave: master };
-      const turns = p('CLK') && all(p, slave ? 'K1 K2 K3' : 'J1 J2 J3');
-      return { master: turns ? 1 - (slave as number) : master, slave };
-    },
-    outputs: ({ slave = 0 }: Record<string, number>, p: Pins) => ({
-      Q: slave,
-      Qn: !slave || p('PREn') + p('CLRn') === 0,
-    }),
+    step: (s: MasterSlave, _: unknown, fell: (p: string) => boolean, p: Pins) =>
+      pulsed(s, fell('CLK'), {
+        preset: !p('PREn'),
+        clear: !p('CLRn'),
+        clock: p('CLK') === 1,
+        j: all(p, 'J1 J2 J3') === 1,
+        k: all(p, 'K1 K2 K3') === 1,
+      }),
+    outputs: ({ slave }: MasterSlave, p: Pins) => ({ Q: slave, Qn: !slave || p('PREn') + p('CLRn') === 0 }),
   },
+  SN7473: twoPulsed(false),
+  SN7476: twoPulsed(true),
+  SN74107: twoPulsed(false),
   '7494': {
     start: [
       {
@@ -737,7 +792,7 @@ describe('counters, shift registers and addressed latches follow their models', 
     let state = model.state;
     for (const step of model.start) bench.set(Object.assign(levels, step) && step);
     const rare = model.rare?.split(' ') ?? [];
-    const random = seeded(base.length * 7919 + Number(base));
+    const random = seeded(base.length * 7919 + Number(base.replace(/\D/g, '')));
     const said = new Set<string>();
     for (let i = 0; i < 6000; i++) {
       const name = elementAt(bench.inputNames, Math.floor(random() * bench.inputNames.length));

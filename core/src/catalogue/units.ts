@@ -85,7 +85,12 @@ function joinedNets({ inputs, gates, stored, outputs }: Behaviour): (net: string
   const parent = new Map<string, string>();
   const find = (net: string): string => {
     let at = net;
-    for (let up = parent.get(at); up !== undefined; up = parent.get(at)) at = up;
+    // Each net on the way is hung one further up, so that long ways are gone once.
+    for (let up = parent.get(at); up !== undefined; up = parent.get(at)) {
+      const next = parent.get(up);
+      if (next !== undefined) parent.set(at, next);
+      at = up;
+    }
     return at;
   };
   const join = (a: string, b: string): void => {

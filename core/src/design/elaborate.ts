@@ -19,6 +19,14 @@ export interface LibraryPart {
   readonly idle?: readonly string[];
   /** The definition of a part that the sheet defines itself. */
   readonly own?: string;
+  /** Of a memory whose contents are put in: how many words of how many bits, and its behaviour with some. */
+  readonly memory?: {
+    readonly words: number;
+    readonly bits: number;
+    /** What a cell holds that was never programmed. */
+    readonly blank: 0 | 1;
+    readonly holding: (words: readonly number[]) => Sheet;
+  };
 }
 
 /** The library of a sheet that uses no parts. */
@@ -160,6 +168,7 @@ class Elaborator {
           rows.push({ ...next, at: next.at ?? nowhere });
         this.recovering(() => this.table(s, rows, scope));
       } else if (s.kind === 'row') this.note(finding('sheet/stray-row', [atText(s.at ?? nowhere)], {}));
+      else if (s.kind === 'holds') this.note(finding('sheet/stray-holds', [atText(s.at ?? nowhere)], {}));
       else if (s.kind === 'pins') this.note(finding('sheet/stray-pins', [at(s.names[0] ?? { name: '' })], {}));
       else if (s.kind === 'equation') this.recovering(() => this.equation(s, scope));
       else if (s.kind === 'never') this.recovering(() => this.never.push(this.scalar(s.expr, scope)));

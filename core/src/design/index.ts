@@ -1,9 +1,10 @@
 export { rangeOf, wiresOf } from './bus';
 export * from './compare';
+export { memoryFromFile, type WantedMemory } from './contents-file';
 export { printCsv } from './csv';
 export * from './design';
 export { draftOf, editDraftGate, withoutDraft } from './draft';
-export { elaborate, type Library, noLibrary } from './elaborate';
+export { elaborate, type Library, type LibraryPart, noLibrary } from './elaborate';
 export { keywords, readExpression } from './expression-parser';
 export {
   DISPLAY_SIGNALS,
@@ -32,6 +33,7 @@ export {
 } from './netlist';
 export { type LogicRole, MAX_OWN_TEXT, type OwnPart, ownPartsOf, pinRolesOf } from './own-part';
 export { MAX_SHEET_LENGTH, parseSheet } from './parser';
+export { withPart } from './part-in-sheet';
 export { printSheet, printStatement } from './printer';
 export { type Registered, registered } from './registered';
 export { withRemedies } from './remedies';

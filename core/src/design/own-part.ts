@@ -1,6 +1,6 @@
 import { atText, type Finding, finding, type Span } from '../finding';
 import { rangeOf } from './bus';
-import { elaborate, type Library } from './elaborate';
+import { elaborate, type Library, type LibraryPart } from './elaborate';
 import { expressionsOf, namesIn } from './equation';
 import { printStatement } from './printer';
 import type { Equation, Line, Sheet, Signal, Statement } from './sheet';
@@ -13,6 +13,8 @@ export interface OwnPart {
   readonly pins: readonly string[];
   /** Whether its two rows stand 0.6 inch apart instead of 0.3. */
   readonly wide: boolean;
+  /** The memory of the catalogue that it is, by its base number, and what that holds: it then has the pins of that. */
+  readonly of?: { readonly base: string; readonly words: readonly number[] };
   /** Its behaviour as a whole sheet: inputs and outputs as its pins and statements have them. */
   readonly sheet: Sheet;
   /** The definition, neatly and without comments: what a job carries wherever the part is used. */
@@ -59,8 +61,9 @@ export function ownPartsOf(sheet: Sheet, library: Library): { parts: Map<string,
     else if (library(name)) findings.push(finding('sheet/part-known', place, { name }));
     else if (name.length > MAX_NAME) findings.push(finding('sheet/part-name', place, { name, limit: MAX_NAME }));
     else {
-      const wrong = checkPins(section);
-      const part = ownPart(section, library);
+      const memory = head.of && library(head.of.name);
+      const wrong = head.of ? checkMemory(section, memory ?? null) : checkPins(section);
+      const part = memory ? programmed(section, memory) : ownPart(section, library);
       if (part.text.length > MAX_OWN_TEXT)
         wrong.push(finding('sheet/part-too-long', place, { name, limit: MAX_OWN_TEXT }));
       findings.push(...wrong);
@@ -75,31 +78,34 @@ export function withOwnParts(library: Library, parts: ReadonlyMap<string, OwnPar
   if (parts.size === 0) return library;
   return (number) => {
     const own = parts.get(number);
-    return own ? { base: own.name, sheet: own.sheet, own: own.text } : library(number);
+    return own ? { base: own.of?.base ?? own.name, sheet: own.sheet, own: own.text } : library(number);
   };
 }
 
 type Head = Extract<Statement, { kind: 'part' }>;
 type Pins = Extract<Statement, { kind: 'pins' }>;
+type Holds = Extract<Statement, { kind: 'holds' }>;
 
 interface Section {
   readonly head: Head;
   readonly pins: readonly Pins[];
+  readonly holds: readonly Holds[];
   /** What stands between, blocks and declarations apart. */
   readonly inside: readonly Statement[];
   readonly stray: readonly Finding[];
 }
 
 function sectionsOf(lines: readonly Line[]): Section[] {
-  const sections: { head: Head; pins: Pins[]; inside: Statement[]; stray: Finding[] }[] = [];
+  const sections: { head: Head; pins: Pins[]; holds: Holds[]; inside: Statement[]; stray: Finding[] }[] = [];
   let open: (typeof sections)[number] | null = null;
   for (const { statement: s } of lines) {
     if (s?.kind === 'part') {
-      open = { head: s, pins: [], inside: [], stray: [] };
+      open = { head: s, pins: [], holds: [], inside: [], stray: [] };
       sections.push(open);
     } else if (s?.kind === 'end' || s?.kind === 'block') open = null;
     else if (!open || !s) continue;
     else if (s.kind === 'pins') open.pins.push(s);
+    else if (s.kind === 'holds') open.holds.push(s);
     else if (s.kind === 'in' || s.kind === 'out')
       open.stray.push(finding('sheet/part-declares', [atText(s.signals[0]?.at ?? nowhere)], { word: s.kind }));
     else open.inside.push(s);
@@ -130,9 +136,50 @@ function ownPart({ head, pins, inside }: Section, library: Library): OwnPart {
   };
 }
 
-function checkPins({ head, pins, stray }: Section): Finding[] {
+/** A memory of the catalogue with contents of its own. */
+function programmed({ head, holds }: Section, { base, memory }: LibraryPart): OwnPart {
+  const words = holds.flatMap((h) => h.words.map((word) => Number.parseInt(word, 16)));
+  const fits = memory && words.length <= memory.words && words.every((word) => word < 2 ** memory.bits);
+  const body = [{ ...head, of: { name: base } }, ...holds, { kind: 'end' } as const];
+  return {
+    name: head.name.name,
+    title: head.name.label ?? '',
+    pins: [],
+    wide: false,
+    of: { base, words },
+    sheet: fits ? memory.holding(words) : { lines: [] },
+    text: body.map((s) => printStatement(s)).join('\n'),
+    at: head.name.at ?? nowhere,
+  };
+}
+
+/** What is wrong with a part that says which memory it is. */
+function checkMemory({ head, pins, holds, inside, stray }: Section, found: LibraryPart | null): Finding[] {
+  const { name } = head.name;
+  const place = [atText(head.of?.at ?? nowhere)];
+  const memory = found?.memory;
+  if (!memory) return [finding('sheet/no-memory', place, { number: head.of?.name ?? '' })];
+  if (pins.length + inside.length + stray.length > 0) return [finding('sheet/memory-only-holds', place, { name })];
+  if (holds.length === 0) return [finding('sheet/memory-empty', place, { name })];
+  const findings: Finding[] = [];
+  let count = 0;
+  for (const { words, at } of holds) {
+    count += words.length;
+    const facts = { bits: memory.bits, most: memory.words, count };
+    const wide = words.find((word) => Number.parseInt(word, 16) >= 2 ** memory.bits);
+    if (wide !== undefined)
+      findings.push(finding('sheet/wide-word', [atText(at ?? nowhere)], { ...facts, word: wide }));
+    if (count <= memory.words) continue;
+    findings.push(finding('sheet/too-many-words', [atText(at ?? nowhere)], facts));
+    break;
+  }
+  return findings;
+}
+
+function checkPins({ head, pins, holds, stray: strays }: Section): Finding[] {
   const { name, at } = head.name;
   const place = [atText(at ?? nowhere)];
+  const stray = [...strays, ...holds.map((h) => finding('sheet/stray-holds', [atText(h.at ?? nowhere)], {}))];
   const all = pins.flatMap((p) => p.names);
   const count = all.length;
   if (count < FEWEST_PINS || count > MOST_PINS || count % 2 === 1)

@@ -81,6 +81,7 @@ class SheetParser extends ExpressionParser {
       this.take();
       return { kind: 'never', expr: this.infix(0) };
     }
+    if (word === 'holds' && ['name', 'number', 'const'].includes(next.kind)) return this.holds();
     if (next.kind !== 'name' && next.kind !== 'number') return undefined;
     if (word === 'table') return this.table();
     if (word === 'block') {
@@ -153,7 +154,21 @@ class SheetParser extends ExpressionParser {
 
   private part(): Statement {
     this.take();
-    return { kind: 'part', name: this.labelled('part MAJ "majority of three"') };
+    const name = this.labelled('part MAJ "majority of three"');
+    if (!this.takeIf('name', 'of')) return { kind: 'part', name };
+    const number = this.takeIf('number') ?? this.expect('name', 'a memory', 'part MAP "levels" of 74288');
+    return { kind: 'part', name, of: { name: number.text, at: spanOf(number) } };
+  }
+
+  private holds(): Statement {
+    const { from } = this.take();
+    const words: string[] = [];
+    while (!this.atLineEnd) {
+      const word = this.takeIf('number') ?? this.takeIf('const') ?? this.expect('name', 'a word', 'holds 3F 06 5B');
+      if (!/^[0-9a-f]{1,4}$/i.test(word.text)) throw this.error('sheet/bad-word', word, { word: shown(word) });
+      words.push(word.text.toUpperCase());
+    }
+    return { kind: 'holds', words, at: { from, to: this.ahead(-1).to } };
   }
 
   private pins(): Statement {

@@ -37,7 +37,9 @@ export function printStatement(s: Statement, notation: Notation = 'ascii'): stri
     case 'block':
       return `block ${s.name.name}`;
     case 'part':
-      return `part ${printSignal(s.name)}`;
+      return `part ${printSignal(s.name)}${s.of ? ` of ${s.of.name}` : ''}`;
+    case 'holds':
+      return `  holds ${s.words.join(' ')}`;
     case 'pins':
       return `${s.wide ? 'wide ' : ''}pins ${names(s.names)}`;
     case 'end':

@@ -61,8 +61,10 @@ export type Statement =
   /** A row of the table above: its inputs (null for `others`) and its outputs, of `0`, `1` and `-`. */
   | { readonly kind: 'row'; readonly inputs: string | null; readonly outputs: string; readonly at?: Span }
   | { readonly kind: 'block'; readonly name: Signal }
-  /** The head of a part of one's own; its title is the label. */
-  | { readonly kind: 'part'; readonly name: Signal }
+  /** The head of a part of one's own; its title is the label. `of`: the memory of the catalogue that it is, with contents of its own. */
+  | { readonly kind: 'part'; readonly name: Signal; readonly of?: Signal }
+  /** Words of a memory in hexadecimal, from where the line before ended. */
+  | { readonly kind: 'holds'; readonly words: readonly string[]; readonly at?: Span }
   | { readonly kind: 'pins'; readonly names: readonly Signal[]; readonly wide: boolean }
   | { readonly kind: 'end'; readonly at?: Span }
   | {

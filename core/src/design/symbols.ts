@@ -20,6 +20,7 @@ export const statementWords: readonly string[] = [
   'part',
   'wide',
   'pins',
+  'holds',
   'end',
   'use',
   'as',

@@ -22,10 +22,11 @@ const limitsIn = Object.fromEntries(
     family.id,
     remembered((part: string): PinLimits => {
       const chip = findChip(readPartNumber(part)?.base ?? '')?.chip;
+      const outputHighV = chip?.outputHighV ?? family.outputHighV;
       const [low, high] = chip?.own?.outputMa ?? chip?.drive?.[family.id] ?? [];
       if (low === undefined || high === undefined) return family;
       const absoluteOutputMa = chip?.own?.absoluteMa ?? strongest(family, Math.max(low, high));
-      return { ...family, outputMa: { low, high }, absoluteOutputMa };
+      return { ...family, outputHighV, outputMa: { low, high }, absoluteOutputMa };
     }),
   ]),
 ) as Readonly<Record<FamilyId, (part: string) => PinLimits>>;

@@ -367,7 +367,7 @@ class Reader {
       uses[k] = others.length > 0 ? { ...use, others } : use;
     }
     const joins = [...inputs, ...outs].map(([id, value]) => `${nameOf(id)} = ${value}`);
-    return [`use ${type.id} as ${ref} (${joins.join(', ')})`];
+    return [`use ${type.ownName ?? type.id} as ${ref} (${joins.join(', ')})`];
   }
 
   /** The packing that the board is, checked against the sheet; null where the sheet has more than the board's units make. */

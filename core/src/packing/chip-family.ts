@@ -1,4 +1,4 @@
-import { type FamilyId, findChip, type PartType, partNumber } from '../catalogue';
+import { type FamilyId, findChip, ownPartType, type PartType, partNumber } from '../catalogue';
 import type { Netlist } from '../design';
 import { levelsMeet } from './drawer';
 
@@ -25,7 +25,10 @@ const INSTEAD: readonly FamilyId[] = ['HCT', 'ACT', 'LS', '74'];
  */
 export function gateFamily({ cells }: Pick<Netlist, 'cells'>, wanted: FamilyId): FamilyId {
   const beside = cells.flatMap((cell) => {
-    const type = cell.kind === 'part' && cell.own === undefined ? findChip(cell.part) : null;
+    if (cell.kind !== 'part') return [];
+    const type = cell.own === undefined ? findChip(cell.part) : ownPartType(cell.own);
+    // A part of one's own has whatever levels are asked for.
+    if (type?.chip?.group === 'own parts') return [];
     return type?.chip && type.chip.families.length > 0 ? [seatedFamily(type, wanted)] : [];
   });
   const meetsAll = (family: FamilyId): boolean => beside.every((one) => levelsMeet(one, family));

@@ -1,4 +1,4 @@
-import { findChip, type Unit } from '../catalogue';
+import { findChip, type PartType, type Unit } from '../catalogue';
 import { HIGH, LOW, MachineRun, UNKNOWN } from '../logic';
 
 /** What a pin shows: low, high, floating (an open output that is off, too), or unknown. */
@@ -17,9 +17,9 @@ export class ChipBench {
   >();
   readonly inputNames: readonly string[];
 
-  constructor(base: string) {
-    const type = findChip(base);
-    if (!type) throw new Error(`no chip ${base}`);
+  constructor(chip: string | PartType) {
+    const type = typeof chip === 'string' ? findChip(chip) : chip;
+    if (!type) throw new Error(`no chip ${chip}`);
     this.units = type.units.map((unit) => ({ unit, run: new MachineRun(unit.machine) }));
     for (const { unit, run } of this.units) {
       unit.behaviour.outputs.forEach(({ name }, o) => {

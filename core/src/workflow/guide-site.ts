@@ -208,6 +208,7 @@ export class GuideSite {
       // A lamp by the planned name may show something else: names of the plan shift when a signal is put before others.
       const isLabelled = planned?.signal !== undefined || planned?.labels !== undefined;
       const isNamed = !isLabelled && there?.part === planned?.part;
+      if (isNamed && there && there.own !== planned?.own) return redefined(there, planned?.own);
       if (!planned || isNamed || served) return null;
       if (there && typeOf(planned)?.kind === 'chip')
         return finding('guide/other-part', [{ kind: 'part', ref }], { ref, there: there.part, wanted: planned.part });
@@ -356,4 +357,10 @@ function nearestPair(from: readonly Hole[], to: readonly Hole[]): [string, strin
     }
   }
   return best;
+}
+
+/** A part that the sheet defines is there as it was defined before: it is exchanged for one as it is now, such as a memory programmed anew. */
+function redefined({ ref, part }: SeatedPart, own: string | undefined): GuideStep {
+  const by = { part, ...(own !== undefined && { own }) };
+  return { edit: { kind: 'replace', ref, by }, says: `Exchange ${ref} for a ${part} as the sheet defines it now.` };
 }

@@ -36,15 +36,16 @@ export function tryPart(type: PartType, unitNumbers: readonly number[] = []): Jo
     ...rest.map((pin): PinJoin => ({ pin, expr: { kind: 'const', value: 0 } })),
     ...outputs.map(same),
   ];
+  const name = type.ownName ?? type.id;
   const signals = (list: readonly string[]) => list.map((name) => ({ name }));
   const lines: Statement[] = [
     { kind: 'in', signals: signals(inputs) },
     { kind: 'out', signals: signals(outputs) },
-    { kind: 'use', part: { name: type.id }, ref: { name: 'CHIP' }, pins },
+    { kind: 'use', part: { name }, ref: { name: 'CHIP' }, pins },
   ];
   const own = type.own === undefined ? [] : ['', type.own, ''];
   const sheet = [
-    `# Trying ${type.id}: ${type.title}.`,
+    `# Trying ${name}: ${type.title}.`,
     `# ${type.caveat}`,
     ...own,
     ...lines.map((s) => printStatement(s)),

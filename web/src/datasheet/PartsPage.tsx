@@ -36,7 +36,8 @@ function useOwnParts(): readonly (PartEntry & { readonly job: string; readonly t
           const type = ownPartType(definition);
           if (!type) return [];
           const title = `${type.title}, in ${row.name}`;
-          return [{ id: type.id, number: type.id, title, group: 'own parts', job: row.id, type }];
+          const id = type.ownName ?? type.id;
+          return [{ id, number: id, title, group: 'own parts', job: row.id, type }];
         }),
       ),
     [jobs],

@@ -22,11 +22,13 @@ import { FindingLine } from '../kit/FindingLine';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
 import { ReadBackButton } from '../kit/ReadBackButton';
+import { TipButton } from '../kit/Tip';
 import { Faded } from './Faded';
 import { GateDiagram } from './GateDiagram';
 import { ToolsPanel } from './ToolsPanel';
 
 const SheetEditor = lazy(() => import('./SheetEditor'));
+const MemoryDialog = lazy(() => import('./MemoryDialog').then((m) => ({ default: m.MemoryDialog })));
 
 /** Findings that are listed at once; the rest follow when these are mended. */
 const MOST_TOLD = 40;
@@ -106,6 +108,7 @@ function SheetActions({ sound }: { readonly sound: boolean }) {
   return (
     <>
       <ReadBackButton />
+      <MemoryButton />
       <Button onClick={tidy}>Tidy</Button>
       <Box color="soft" fontSize="12.5px">
         write as
@@ -116,6 +119,22 @@ function SheetActions({ sound }: { readonly sound: boolean }) {
       <Button fontFamily="mono" disabled={!sound} onClick={() => rewrite('textbook')}>
         K·E'
       </Button>
+    </>
+  );
+}
+
+function MemoryButton() {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <TipButton tip="Put a memory on the sheet that holds what a file says" onClick={() => setOpen(true)}>
+        Memory
+      </TipButton>
+      {isOpen && (
+        <Suspense fallback={null}>
+          <MemoryDialog onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   );
 }

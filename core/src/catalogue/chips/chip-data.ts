@@ -54,6 +54,16 @@ export interface OutputDelay {
   readonly workedOutFrom: FamilyId | null;
 }
 
+/** A memory whose contents are put in by a programmer: its address and data pins, the most significant first. */
+export interface MemoryData {
+  readonly address: string;
+  readonly data: string;
+  /** What a cell holds that was never programmed. */
+  readonly blank: 0 | 1;
+  /** What shows a bit `@` at its output, by the select pins. */
+  readonly shows: string;
+}
+
 /** A chip as a data sheet gives it: pins counted from 1, behaviour in the sheet language. */
 export interface ChipData {
   readonly base: string;
@@ -78,6 +88,10 @@ export interface ChipData {
   readonly levelsV?: Readonly<Record<string, readonly [low: number, high: number]>>;
   /** Its latch is taken to be set when the power comes on and nothing says otherwise: one pulse, as such timers often give. */
   readonly startsHigh?: true;
+  /** Of a memory whose contents are put in: what makes its outputs of them. */
+  readonly memory?: MemoryData;
+  /** Least volts of an output that gives its current, where its data sheet differs from the family. */
+  readonly outputHighV?: number;
   /** Distance of its two rows of pins, in tenths of an inch, where it is not 3. */
   readonly rows?: 6;
   /** Its own limits, for parts that belong to no family: supply in volts, output in mA sunk and given. */

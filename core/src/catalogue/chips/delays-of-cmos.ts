@@ -111,6 +111,7 @@ export const highSpeed: DelaysOfChips = {
 
 /** High-speed CMOS with TTL levels. Source: High-speed CMOS data handbook (Philips), 4.5 V, 25 °C, 50 pF; from the inputs named above. */
 export const highSpeedTtlLevels: DelaysOfChips = {
+  '28C16': both(75, 150),
   '7400': both(12, 19),
   '7402': both(11, 19),
   '7404': both(10, 19),

@@ -1,4 +1,4 @@
-import type { DelaysOfChips, Figures, OfChip } from './delay-figures';
+import { both, type DelaysOfChips, type Figures, type OfChip } from './delay-figures';
 
 /** The ripple counters 7490 and 7493, and the 74290 and 74293 with other pins: the same in standard TTL and LS. */
 const rippleDecade: OfChip = { QA: [10, 16, 12, 18], QB: [10, 16, 14, 21], QC: [21, 32, 23, 35], QD: [21, 32, 23, 35] };
@@ -58,10 +58,12 @@ export const standard: DelaysOfChips = {
   '74125': [8, 13, 12, 18],
   '74126': [8, 13, 12, 18],
   '74132': [15, 22, 15, 22],
-  '7473': [16, 25, 25, 40],
+  SN7451: [13, 22, 8, 15],
+  SN7454: [13, 22, 8, 15],
+  SN7473: [16, 25, 25, 40],
   '7474': [14, 25, 20, 40],
-  '7476': [16, 25, 25, 40],
-  '74107': [16, 25, 25, 40],
+  SN7476: [16, 25, 25, 40],
+  SN74107: [16, 25, 25, 40],
   '74161': { '*': [13, 20, 15, 23], RCO: [23, 35, 23, 35] },
   '74163': { '*': [13, 20, 15, 23], RCO: [23, 35, 23, 35] },
   '74174': [20, 30, 24, 35],
@@ -374,6 +376,12 @@ export const advancedSchottky: DelaysOfChips = {
 
 /** Schottky. Source: The TTL Data Book (Texas Instruments), 5 V and 25 °C, 280 Ω and 15 pF. */
 export const schottky: DelaysOfChips = {
+  '74188': both(25, 50),
+  '74288': both(25, 50),
+  '74287': both(42, 65),
+  '74387': both(42, 65),
+  '74471': both(50, 80),
+  SN7451: [3.5, 5.5, 3.5, 5.5],
   '7400': [3, 4.5, 3, 5],
   '7402': [3.5, 5.5, 3.5, 5.5],
   '7403': [5, 7.5, 4.5, 7],

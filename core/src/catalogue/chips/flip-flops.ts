@@ -38,19 +38,58 @@ const pulseTriggered = (j: string, k: string): string =>
     'Qn = ~s | ~PREn & ~CLRn',
   ].join('\n');
 
+/** Two of them, each with J and K alone; `isPreset` where they have a preset beside the clear. */
+function twoPulseTriggered(isPreset: boolean): string {
+  const one = pulseTriggered('J', 'K').replace(/\b(m|s|CLK|J|K|PREn|CLRn|Q|Qn)\b/g, '1$1');
+  return units(2, isPreset ? one : one.replaceAll(' preset ~1PREn', '').replace(' | ~1PREn & ~1CLRn', ''));
+}
+const pulseCaveat = 'Pulse-triggered: what J and K ask for at any time while the clock is high shows when it falls.';
+const asOlder = (one: ChipData, behaviour: string): ChipData => ({
+  ...one,
+  base: `SN${one.base}`,
+  title: one.title.replace('flip-flops', 'flip-flops, pulse-triggered,').replace(',, ', ', '),
+  aliases: 'j-k toggle master slave',
+  behaviour,
+  families: ['74'],
+  caveat: `${pulseCaveat} The 74LS${one.base.slice(2)} has the same pins and is triggered by edges.`,
+});
+
+const twoCleared: ChipData = {
+  base: '7473',
+  title: 'two JK flip-flops with clear',
+  group,
+  aliases: 'j-k toggle negative edge',
+  pins: '1CLK 1CLRn 1K VCC 2CLK 2CLRn 2J 2Qn 2Q 2K GND 1Q 1Qn 1J',
+  behaviour: units(2, cleared),
+  families: ['LS', 'HC', 'HCT'],
+  caveat:
+    'Supply on pin 4 and ground on pin 11. The LS73A clocks on the falling edge; the plain 7473 is pulse-triggered.',
+};
+const twoPresetCleared: ChipData = {
+  base: '7476',
+  title: 'two JK flip-flops with preset and clear, old pins',
+  group,
+  aliases: 'j-k toggle negative edge',
+  pins: '1CLK 1PREn 1CLRn 1J VCC 2CLK 2PREn 2CLRn 2J 2Qn 2Q 2K GND 1Qn 1Q 1K',
+  behaviour: units(2, presetCleared),
+  families: ['LS', 'HC', 'HCT'],
+  caveat: 'Supply on pin 5, ground on pin 13. The LS76A clocks on the falling edge; the plain 7476 is pulse-triggered.',
+};
+const twoCornered: ChipData = {
+  base: '74107',
+  title: 'two JK flip-flops with clear, corner supply',
+  group,
+  aliases: 'j-k toggle negative edge',
+  pins: '1J 1Qn 1Q 1K 2Q 2Qn GND 2J 2CLK 2CLRn 2K 1CLK 1CLRn VCC',
+  behaviour: units(2, cleared),
+  families: ['LS', 'HC', 'HCT'],
+  caveat: 'A 7473 with supply in the corners; the order of its pins is another one throughout.',
+};
+
 /** Flip-flops, latches and registers; sources stand at the head of this file. */
 export const flipFlops: readonly ChipData[] = [
-  {
-    base: '7473',
-    title: 'two JK flip-flops with clear',
-    group,
-    aliases: 'j-k toggle negative edge',
-    pins: '1CLK 1CLRn 1K VCC 2CLK 2CLRn 2J 2Qn 2Q 2K GND 1Q 1Qn 1J',
-    behaviour: units(2, cleared),
-    families: ['74', 'LS', 'HC', 'HCT'],
-    caveat:
-      'Supply on pin 4 and ground on pin 11. The LS73A clocks on the falling edge; the plain 7473 is pulse-triggered.',
-  },
+  twoCleared,
+  asOlder(twoCleared, twoPulseTriggered(false)),
   {
     base: '7474',
     title: 'two D flip-flops with preset and clear',
@@ -75,27 +114,10 @@ export const flipFlops: readonly ChipData[] = [
     families: ['74', 'LS', 'HC', 'HCT'],
     caveat: 'Supply on pin 5, ground on pin 12. Transparent while the enable is high: no edge, so no counter from it.',
   },
-  {
-    base: '7476',
-    title: 'two JK flip-flops with preset and clear, old pins',
-    group,
-    aliases: 'j-k toggle negative edge',
-    pins: '1CLK 1PREn 1CLRn 1J VCC 2CLK 2PREn 2CLRn 2J 2Qn 2Q 2K GND 1Qn 1Q 1K',
-    behaviour: units(2, presetCleared),
-    families: ['74', 'LS', 'HC', 'HCT'],
-    caveat:
-      'Supply on pin 5, ground on pin 13. The LS76A clocks on the falling edge; the plain 7476 is pulse-triggered.',
-  },
-  {
-    base: '74107',
-    title: 'two JK flip-flops with clear, corner supply',
-    group,
-    aliases: 'j-k toggle negative edge',
-    pins: '1J 1Qn 1Q 1K 2Q 2Qn GND 2J 2CLK 2CLRn 2K 1CLK 1CLRn VCC',
-    behaviour: units(2, cleared),
-    families: ['74', 'LS', 'HC', 'HCT'],
-    caveat: 'A 7473 with supply in the corners; the order of its pins is another one throughout.',
-  },
+  twoPresetCleared,
+  asOlder(twoPresetCleared, twoPulseTriggered(true)),
+  twoCornered,
+  asOlder(twoCornered, twoPulseTriggered(false)),
   {
     base: '74109',
     title: 'two J-K̄ flip-flops with preset and clear',
@@ -262,7 +284,7 @@ export const flipFlops: readonly ChipData[] = [
     pins: 'NC CLRn J1 J2 J3 Qn GND Q K1 K2 K3 CLK PREn VCC',
     behaviour: pulseTriggered('J1 & J2 & J3', 'K1 & K2 & K3'),
     families: ['74'],
-    caveat: 'Pulse-triggered: what J and K ask for at any time while the clock is high shows when it falls.',
+    caveat: pulseCaveat,
   },
   {
     base: '74276',

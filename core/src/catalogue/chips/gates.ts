@@ -212,6 +212,17 @@ export const gates: readonly ChipData[] = [
     caveat: 'The plain 7451 and the 74S51 have two 2-input products in both halves, and no gate on pins 11 and 12.',
   },
   {
+    base: 'SN7451',
+    title: 'two AND-OR-inverts of 2 and 2 inputs, plain pins',
+    group,
+    aliases: 'aoi and-nor',
+    pins: '1A 2A 2B 2C 2D 2Y GND 1Y 1C 1D NC NC 1B VCC',
+    behaviour: units(2, '1Y = ~(1A & 1B | 1C & 1D)'),
+    families: ['74', 'S'],
+    caveat:
+      'Other pins than the 74LS51, whose first half has products of three. A product not used needs an input tied low.',
+  },
+  {
     base: '7454',
     title: 'one AND-OR-invert of 2, 3, 3 and 2 inputs',
     group,
@@ -220,6 +231,16 @@ export const gates: readonly ChipData[] = [
     behaviour: 'Y = ~(A & B | C & D & E | F & G & H | I & J)',
     families: ['LS'],
     caveat: 'The plain 7454 has four 2-input products and other pins; a product not used needs an input tied low.',
+  },
+  {
+    base: 'SN7454',
+    title: 'one AND-OR-invert of four times 2 inputs, plain pins',
+    group,
+    aliases: 'aoi and-nor',
+    pins: 'A C D E F NC GND Y G H NC NC B VCC',
+    behaviour: 'Y = ~(A & B | C & D | E & F | G & H)',
+    families: ['74'],
+    caveat: 'Other pins than the 74LS54. A product not used needs an input tied low.',
   },
   {
     base: '7486',

@@ -13,7 +13,10 @@ import { timers } from './timers';
 
 export type { ChipData, ChipGroup, PulseTimer, TimerDivider } from './chip-data';
 
-const number = (c: ChipData): number => Number(c.base.replace(/^74(?=\d)/, '')) + (c.base.startsWith('74') ? 0 : 1e4);
+const number = ({ base }: ChipData): number => {
+  const [, older, digits] = /^(SN)?74(\d+)$/.exec(base) ?? [];
+  return digits === undefined ? Number(base) + 1e4 : Number(digits) + (older ? 0.5 : 0);
+};
 
 /** Families with AS among them, in the order in which all families stand. */
 const withAdvancedSchottky = (made: ChipData['families']): ChipData['families'] =>

@@ -46,10 +46,10 @@ const standardRipple = rippling([32, 15, 15], [16, 30, 30], 15);
 
 /** Standard TTL. Source: The TTL Data Book (Texas Instruments), recommended operating conditions. */
 const standard: OfChips = {
-  '7473': pulseTriggered,
+  SN7473: pulseTriggered,
   '7474': clocked([15, 30, 37], 30, 20, 5),
-  '7476': pulseTriggered,
-  '74107': pulseTriggered,
+  SN7476: pulseTriggered,
+  SN74107: pulseTriggered,
   '74109': clocked([25, 20, 20], 20, 10, 6),
   '74121': triggered(50, null),
   '74123': triggered(40, 40),

@@ -9,15 +9,15 @@ const loadable: Loads = { CLK: 2, ENT: 2 };
 
 /** Standard TTL, in loads of 1.6 mA. Source: The TTL Data Book (Texas Instruments), IIL of each input. */
 const standard: Readonly<Record<string, Loads>> = {
-  '7473': jk,
+  SN7473: jk,
   '7474': { CLK: 2, CLRn: 2 },
   '7475': { C12: 4, C34: 4, D: 2 },
-  '7476': jk,
+  SN7476: jk,
   '7485': { '*': 3, ILT: 1, IGT: 1 },
   '7490': { CKA: 2, CKB: 3 },
   '7492': { CKA: 2, CKB: 3 },
   '7493': { CKA: 2, CKB: 2 },
-  '74107': jk,
+  SN74107: jk,
   '74109': { CLK: 2, PREn: 2, CLRn: 3 },
   '74121': { B: 2 },
   '74123': { CLRn: 2 },

@@ -352,6 +352,11 @@ export const inspectionSentences = {
     says: '{ref} should be a {wanted}; a {found} is seated.',
     todo: 'Replace the chip, or lay the board out again.',
   },
+  'contents-differ': {
+    severity: 'error',
+    says: '{ref} holds something else than the sheet has its {part} hold.',
+    todo: 'Program it anew: bring the board up to date, or replace the chip.',
+  },
   'part-stands-in': {
     severity: 'note',
     says: '{ref} is a {found} in place of a {wanted}: the same pins and the same function.',

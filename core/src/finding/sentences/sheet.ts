@@ -248,6 +248,41 @@ export const sheetSentences = {
     says: 'The part {name} is longer than {limit} characters.',
     todo: 'Split it into several parts, or shorten it.',
   },
+  'sheet/no-memory': {
+    severity: 'error',
+    says: '{number} is no memory whose contents are put in.',
+    todo: 'Name one that is: 74188, 74288, 74287, 74387, 74471 or 28C16.',
+  },
+  'sheet/memory-only-holds': {
+    severity: 'error',
+    says: '{name} has the pins and the behaviour of its memory; here stands only what it holds.',
+    todo: 'Leave nothing but lines that begin with holds before end.',
+  },
+  'sheet/memory-empty': {
+    severity: 'error',
+    says: '{name} holds nothing.',
+    todo: 'List its words in hexadecimal from address 0 up: holds 3F 06 5B. What is not listed stays blank.',
+  },
+  'sheet/bad-word': {
+    severity: 'error',
+    says: '{word} is no word in hexadecimal.',
+    todo: 'Write words of up to four digits from 0 to F, with spaces between: holds 3F 06 5B.',
+  },
+  'sheet/wide-word': {
+    severity: 'error',
+    says: 'The word {word} is wider than the {bits} bits of this memory.',
+    todo: 'Shorten it, or choose a wider memory.',
+  },
+  'sheet/too-many-words': {
+    severity: 'error',
+    says: '{count} words are more than the {most} that this memory has.',
+    todo: 'Shorten the list, or choose a larger memory.',
+  },
+  'sheet/stray-holds': {
+    severity: 'error',
+    says: 'A holds line belongs to a part that says which memory it is.',
+    todo: 'Write it between part MAP "levels" of 74288 and end.',
+  },
   'sheet/part-declares': {
     severity: 'error',
     says: 'A part of your own has no {word} line: its pins say what goes in and out.',
@@ -409,6 +444,31 @@ export const sheetSentences = {
     severity: 'error',
     says: 'Nothing shows which columns of the table are outputs.',
     todo: 'Leave an empty column between inputs and outputs.',
+  },
+  'contents/bad-name': {
+    severity: 'error',
+    says: '{name} cannot name a part.',
+    todo: 'Name it with letters, digits and _, none of the words of the sheet.',
+  },
+  'contents/none': {
+    severity: 'error',
+    says: 'The file holds no words.',
+    todo: 'Choose a file of Intel HEX, of words in hexadecimal, or of addresses and words as CSV.',
+  },
+  'contents/bad-word': {
+    severity: 'error',
+    says: 'Line {line} has {word}, which is no word.',
+    todo: 'In a list write words in hexadecimal; in CSV write decimal numbers, 0x1F or 0b0110.',
+  },
+  'contents/bad-record': {
+    severity: 'error',
+    says: 'Line {line} is no whole record of Intel HEX, or its checksum is wrong.',
+    todo: 'Have the file written again; a record begins with a colon and ends in its checksum.',
+  },
+  'contents/far-record': {
+    severity: 'error',
+    says: 'Line {line} lies beyond the addresses of these memories.',
+    todo: 'Write the contents from address 0 up.',
   },
   'csv/bad-cell': {
     severity: 'error',

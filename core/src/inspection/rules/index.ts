@@ -39,7 +39,7 @@ import { oneShotNoTime } from './one-shot-no-time';
 import { openCollectorNoPullUp } from './open-collector-no-pull-up';
 import { outputOnRail } from './output-on-rail';
 import { outputsJoined } from './outputs-joined';
-import { partDiffers, partStandsIn } from './part-differs';
+import { contentsDiffer, partDiffers, partStandsIn } from './part-differs';
 import { partMissing } from './part-missing';
 import { pinsInOneStrip } from './pins-in-one-strip';
 import { pullTooWeak } from './pull-too-weak';
@@ -98,6 +98,7 @@ export const rules: readonly Rule[] = [
   partMissing,
   partDiffers,
   partStandsIn,
+  contentsDiffer,
   signalHasNoSwitch,
   signalHasNoLed,
   labelAnswersNothing,

@@ -131,8 +131,10 @@ function replace(typed: Typed): Command {
  * it replaces, where it is made in that.
  */
 function nameOf(what: string, own: readonly string[], instead = ''): PartName {
-  const definition = own.find((text) => ownPartType(text)?.id === what);
-  if (definition !== undefined) return { part: what, own: definition };
+  const types = own.flatMap((text) => ownPartType(text) ?? []);
+  const defined = types.find((type) => type.ownName === what);
+  if (defined?.own !== undefined)
+    return { part: partNumber(defined.id, defined.chip?.families[0] ?? 'HC'), own: defined.own };
   const number = readPartNumber(what);
   if (!number) return { part: what.toLowerCase() };
   const bare = /^(74)?\d+$/.test(what.trim());
