@@ -1,3 +1,4 @@
+import { elementAt } from '../../element-at';
 import type { MemoryData } from './chip-data';
 
 /**
@@ -15,7 +16,7 @@ export function behaviourHolding({ address, data, blank, shows }: MemoryData, wo
     const known = made.get(bits);
     if (known !== undefined) return known;
     const [low, high] = [bits.slice(0, bits.length / 2), bits.slice(bits.length / 2)];
-    const line = addresses[addresses.length - Math.log2(bits.length)] as string;
+    const line = elementAt(addresses, addresses.length - Math.log2(bits.length));
     const [a, b] = [tree(low), tree(high)];
     const name = `t${made.size}`;
     made.set(bits, name);
@@ -25,7 +26,7 @@ export function behaviourHolding({ address, data, blank, shows }: MemoryData, wo
   const size = 2 ** addresses.length;
   const outputs = data.split(' ').map((pin, i, all) => {
     const place = all.length - 1 - i;
-    const bit = (n: number): string => String(words[n] === undefined ? blank : ((words[n] as number) >> place) & 1);
+    const bit = (n: number): string => String(((words[n] ?? -blank) >> place) & 1);
     const bits = Array.from({ length: size }, (_, n) => bit(n)).join('');
     const held = tree(bits);
     return shows.replaceAll('Q@', pin).replaceAll('@', `(${held} | a)`);
