@@ -10,11 +10,15 @@ import {
   tokens,
 } from '@chakra-ui/react/theme';
 import { colours, fonts } from './colours';
+import { BY_TOUCH, NARROW, TOUCHED } from './narrow';
 
 /** The colours as the theme wants them: by day, and in the dim theme. */
 const semanticColours = Object.fromEntries(
   Object.entries(colours).map(([name, [day, dim]]) => [name, { value: { base: day, _dark: dim } }]),
 );
+
+/** What holds where a person has the system choose all colours. */
+const SYSTEM_COLOURS = '@media (forced-colors: active)';
 
 const button = defineRecipe({
   base: {
@@ -25,6 +29,7 @@ const button = defineRecipe({
     flexShrink: 0,
     whiteSpace: 'nowrap',
     transitionDuration: '80ms',
+    [BY_TOUCH]: { minH: TOUCHED, minW: TOUCHED },
     _disabled: { opacity: 0.45, cursor: 'default' },
   },
   variants: {
@@ -73,7 +78,10 @@ const config = defineConfig({
       lineHeight: '1.4',
       overflow: 'hidden',
       _print: { overflow: 'visible', bg: 'white', height: 'auto' },
+      // Where letters are so large that little fits, the page is longer than the screen.
+      [NARROW]: { overflow: 'auto' },
     },
+    '#root': { [NARROW]: { minHeight: '560px' } },
     '.sb-tag': {
       display: 'inline-block',
       fontFamily: 'mono',
@@ -89,6 +97,13 @@ const config = defineConfig({
       whiteSpace: 'nowrap',
       verticalAlign: 'middle',
       clipPath: 'polygon(0 50%, 7px 0, 100% 0, 100% 100%, 7px 100%)',
+    },
+    // Where the system has colours of its own, what is only told by colour keeps it, and what is current has an outline.
+    'svg, .sb-tag, [role="img"], [role="switch"], [data-row] [title]': {
+      [SYSTEM_COLOURS]: { forcedColorAdjust: 'none' },
+    },
+    '[aria-current], [aria-selected="true"], [aria-pressed="true"], [data-now]': {
+      [SYSTEM_COLOURS]: { outline: '2px solid Highlight', outlineOffset: '-2px' },
     },
     '*:focus-visible': { outline: '2px solid {colors.focus}', outlineOffset: '1px' },
   },

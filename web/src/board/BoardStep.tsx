@@ -1,8 +1,9 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { type Edit, isBare, leadsOf, parseHole, printHole, readCommand, remedy, says, stripOf } from '@saddlebag/core';
 import { type ReactNode, type RefObject, useMemo, useRef, useState } from 'react';
 import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
+import { Beside, SideBySide } from '../kit/Beside';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat, useIsFolded } from '../kit/board/BoardMat';
 import type { BoardScene } from '../kit/board/scene';
@@ -14,6 +15,7 @@ import { BareBoard } from './BareBoard';
 import { BoardTools } from './BoardTools';
 import { boardShortcuts } from './board-shortcuts';
 import { ChosenPanel } from './ChosenPanel';
+import { FingerLens } from './FingerLens';
 import { Ghost } from './Ghost';
 import { GuideGhost } from './GuideGhost';
 import { GuidePanel } from './GuidePanel';
@@ -46,7 +48,7 @@ export default function BoardStep() {
   const line = useRef<HTMLInputElement>(null);
   const guide = (): void => setGuided(!guided);
   return (
-    <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
+    <SideBySide direction="column" flex="1" gap="10px">
       <BoardMat
         name="board"
         scene={scene}
@@ -65,7 +67,7 @@ export default function BoardStep() {
           {!guided && <BareBoard onGuide={guide} />}
         </BoardUnderHands>
       </BoardMat>
-      <Flex gap="10px" h="200px" flexShrink={0} display={isFolded ? 'none' : 'flex'}>
+      <Beside title="Parts and signals" gap="10px" h="200px" flexShrink={0} display={isFolded ? 'none' : 'flex'}>
         {guided ? (
           <GuidePanel next={next} onLay={layNext} onLeave={guide} />
         ) : (
@@ -73,8 +75,8 @@ export default function BoardStep() {
         )}
         <ChosenPanel hands={hands} onDispatch={work.dispatch} onSay={say} />
         <SignalsPanel />
-      </Flex>
-    </Flex>
+      </Beside>
+    </SideBySide>
   );
 }
 
@@ -135,6 +137,7 @@ function BoardUnderHands({ work, scene, chosen, next, layNext, line, children }:
         overlay={{ gateAt, chosen, above }}
       />
       {isBare(job.board) && children}
+      <FingerLens region={region} svg={svg} scene={scene} />
     </Box>
   );
 }

@@ -2,6 +2,7 @@ import { Button, Flex, Text } from '@chakra-ui/react';
 import { isBare, isOutdated } from '@saddlebag/core';
 import { useState } from 'react';
 import { useJobView } from '../base/job-context';
+import { BY_TOUCH, NARROW, TOUCHED } from '../base/narrow';
 import { MonoInput } from '../kit/MonoInput';
 import { ProgressBar } from '../kit/ProgressBar';
 import { ResistorsButton } from '../kit/resistors/ResistorsButton';
@@ -42,7 +43,7 @@ export function BoardTools({ work: { dispatch, refusal }, onSay, line, guided, o
           onChange={(e) => setText(e.target.value)}
           fontSize="13px"
           h="28px"
-          w="190px"
+          css={{ width: '190px', [NARROW]: { width: '116px' }, [BY_TOUCH]: { minHeight: TOUCHED } }}
           maxLength={80}
         />
       </form>

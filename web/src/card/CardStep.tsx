@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { readBoard, useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { useCard } from '../base/use-card';
+import { Beside, SideBySide } from '../kit/Beside';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat } from '../kit/board/BoardMat';
 import { areasOfThings } from '../kit/board/target-areas';
@@ -60,8 +61,10 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
   const inView = useMemo(() => areasOfThings(chosen, scene), [chosen, scene]);
   return (
     <>
-      <Flex flex="1" minW="0" gap="10px" css={{ '@media print': { display: 'none' } }}>
-        <StageList card={card} job={job} current={current} onChoose={setAt} />
+      <SideBySide flex="1" gap="10px" _print={{ display: 'none' }}>
+        <Beside title="Stages" w="372px" flexShrink={0} minH="0">
+          <StageList card={card} job={job} current={current} onChoose={setAt} />
+        </Beside>
         <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
           <BoardMat
             name="card"
@@ -81,9 +84,11 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
               inSight={ABOVE_PANELS}
             />
           </BoardMat>
-          <Lists card={card} />
+          <Beside title="Parts and pins" gap="10px" h="232px" flexShrink={0}>
+            <Lists card={card} />
+          </Beside>
         </Flex>
-      </Flex>
+      </SideBySide>
       {isPrinting && <PrintedCard card={card} job={job} board={board} colours={colours} gateAt={gateAt} />}
     </>
   );
@@ -112,8 +117,7 @@ function StageList({ card, job, current, onChoose }: StageListProps) {
     <Panel
       title="Stages"
       hint={`${current + 1} of ${stages.length}`}
-      w="372px"
-      flexShrink={0}
+      flex="1"
       actions={<Button onClick={() => window.print()}>Print</Button>}
     >
       <Box ref={list} overflowY="auto" tabIndex={0} role="region" aria-label="stages">

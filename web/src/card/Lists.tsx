@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { type BuildCard, type PlannedTour, shownWord } from '@saddlebag/core';
 import { Panel } from '../kit/Panel';
 import { useGrowingCount } from '../kit/use-growing-count';
@@ -6,7 +6,7 @@ import { useGrowingCount } from '../kit/use-growing-count';
 /** The parts list, the pin list and the tour of a clocked design, side by side. */
 export function Lists({ card }: { readonly card: BuildCard }) {
   return (
-    <Flex gap="10px" h="232px" flexShrink={0}>
+    <>
       <Panel title="Parts" flex="1">
         <Box overflowY="auto" px="12px" pb="8px" tabIndex={0} role="region" aria-label="parts list">
           <PartsTable card={card} />
@@ -24,7 +24,7 @@ export function Lists({ card }: { readonly card: BuildCard }) {
           </Box>
         </Panel>
       )}
-    </Flex>
+    </>
   );
 }
 

@@ -11,6 +11,7 @@ import {
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { NARROW } from '../base/narrow';
 import { useShortcuts } from '../base/shortcuts';
 import { Brand } from '../kit/Brand';
 import { Choice } from '../kit/Choice';
@@ -70,7 +71,7 @@ export default function PartsPage() {
   return (
     <Flex direction="column" h="100%">
       <Head />
-      <Flex as="main" flex="1" minH="0" gap="10px" p="10px 12px">
+      <Flex as="main" flex="1" minH="0" gap="10px" p="10px 12px" css={{ [NARROW]: { flexDirection: 'column' } }}>
         <FindPanel own={own} part={part} job={job} second={second} />
         <Panel
           title={part ? 'Datasheet' : 'Datasheets'}
@@ -85,27 +86,48 @@ export default function PartsPage() {
             )
           }
         >
-          <Flex flex="1" minH="0">
-            {part ? (
-              <Sheet type={part} />
-            ) : (
-              <Empty>
-                {id
-                  ? `No part is known as ${id}.`
-                  : 'Choose a part at the left: its package, function and limits stand here.'}
-              </Empty>
-            )}
-            {part && second && (
-              <Box flex="1" minW="0" borderLeftWidth="1px" borderColor="line" display="flex">
-                <Sheet type={second} />
-              </Box>
-            )}
-          </Flex>
+          <Sheets id={id} part={part} second={second} />
         </Panel>
       </Flex>
-      <Flex as="footer" px="18px" h="42px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
+      <Flex
+        as="footer"
+        px="18px"
+        h="42px"
+        align="center"
+        gap="8px"
+        color="soft"
+        fontSize="12.5px"
+        flexShrink={0}
+        css={{ [NARROW]: { display: 'none' } }}
+      >
         <FirstKeys />
       </Flex>
+    </Flex>
+  );
+}
+
+interface SheetsProps {
+  readonly id: string | undefined;
+  readonly part: PartType | null;
+  readonly second: PartType | null;
+}
+
+/** The datasheet of the part, and of the one beside it: below it on a narrow screen. */
+function Sheets({ id, part, second }: SheetsProps) {
+  if (!part)
+    return (
+      <Empty>
+        {id ? `No part is known as ${id}.` : 'Choose a part in the list: its package, function and limits stand here.'}
+      </Empty>
+    );
+  return (
+    <Flex flex="1" minH="0" css={{ [NARROW]: { flexDirection: 'column' } }}>
+      <Sheet type={part} />
+      {second && (
+        <Box flex="1" minW="0" minH="0" borderLeftWidth="1px" borderColor="line" display="flex">
+          <Sheet type={second} />
+        </Box>
+      )}
     </Flex>
   );
 }
@@ -114,7 +136,15 @@ export default function PartsPage() {
 function Head() {
   return (
     <>
-      <Flex as="header" align="center" px="18px" h="42px" flexShrink={0} gap="14px">
+      <Flex
+        as="header"
+        align="center"
+        px="18px"
+        minH="42px"
+        css={{ [NARROW]: { paddingBlock: '5px' } }}
+        flexShrink={0}
+        gap="14px"
+      >
         <Brand />
         <Flex ml="auto" gap="8px">
           <ThemeButton />
@@ -150,7 +180,11 @@ function FindPanel({ own, part, job, second }: FindPanelProps) {
   const found = useMemo(() => searchParts(text, own), [text, own]);
   const beside = second ? { beside: second.id } : undefined;
   return (
-    <Panel title="Find" hint={`${found.length} of ${partEntries.length + own.length}`} w="320px" flexShrink={0}>
+    <Panel
+      title="Find"
+      hint={`${found.length} of ${partEntries.length + own.length}`}
+      css={{ width: '320px', flexShrink: 0, [NARROW]: { width: 'auto', height: '34%' } }}
+    >
       <Box px="12px" pb="8px">
         <Input
           size="sm"

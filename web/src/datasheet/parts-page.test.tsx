@@ -34,7 +34,7 @@ describe('the page of parts', () => {
     expect(screen.getByText('No part is known as 74HC9999.')).toBeDefined();
     lost.unmount();
     open('/parts');
-    expect(screen.getByText(/Choose a part at the left/)).toBeDefined();
+    expect(screen.getByText(/Choose a part in the list/)).toBeDefined();
     expect(document.title).toBe('Parts · Saddlebag');
   });
 

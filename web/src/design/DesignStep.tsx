@@ -14,9 +14,11 @@ import {
 import { lazy, Suspense, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { useJobView } from '../base/job-context';
+import { NARROW } from '../base/narrow';
 import { changeSettings, useSettings } from '../base/settings';
 import { useLast } from '../base/use-kept';
 import { Ask } from '../kit/Ask';
+import { Beside } from '../kit/Beside';
 import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
 import { tell } from '../kit/notices';
@@ -47,16 +49,21 @@ export default function DesignStep() {
   const isStale = !sound && draft === null && drawn !== null && drawn.outputs.length > 0;
   return (
     <>
-      <Flex direction="column" gap="10px" w="432px" flexShrink={0} minH="0">
+      <Flex
+        direction="column"
+        gap="10px"
+        minH="0"
+        css={{ width: '432px', flexShrink: 0, [NARROW]: { width: 'auto', flex: 1 } }}
+      >
         <SheetPanel findings={findings} sound={sound} goTo={goTo} onRename={setNaming} />
         <SheetFindings findings={findings} onGo={(offset) => goTo.current(offset)} />
       </Flex>
-      <Flex direction="column" gap="10px" flex="1" minW="0" minH="0">
+      <Beside title="Gates and table" direction="column" gap="10px" flex="1" minW="0" minH="0">
         <GatesPanel drawn={drawn} worked={worked} sound={sound} isStale={isStale} />
         <Faded stale={isStale}>
           <ToolsPanel behaviour={worked} />
         </Faded>
-      </Flex>
+      </Beside>
       {naming !== null && <RenameSignal name={naming} onClose={() => setNaming(null)} />}
     </>
   );

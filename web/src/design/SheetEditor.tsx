@@ -136,7 +136,7 @@ function editing({ onChange, onRename }: Pick<SheetEditorProps, 'onChange' | 'on
         return name !== null;
       },
     }),
-    EditorView.contentAttributes.of({ 'aria-label': 'sheet', spellcheck: 'false' }),
+    EditorView.contentAttributes.of({ 'aria-label': 'sheet', spellcheck: 'false', tabindex: '0' }),
     EditorView.updateListener.of((u) => {
       if (u.docChanged && !u.transactions.some((t) => t.isUserEvent('outside'))) onChange(u.state.doc.toString());
     }),

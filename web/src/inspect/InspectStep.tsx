@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { Ask } from '../kit/Ask';
+import { Beside } from '../kit/Beside';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat, useIsFolded } from '../kit/board/BoardMat';
 import { FindingMarks } from '../kit/board/FindingMarks';
@@ -41,7 +42,9 @@ export default function InspectStep() {
   ]);
   return (
     <>
-      {!isFolded && <FindingsPanel found={found} chosen={chosen} onChoose={setAt} onMend={mend} />}
+      <Beside title="Findings" w="380px" flexShrink={0} minH="0" display={isFolded ? 'none' : 'flex'}>
+        <FindingsPanel found={found} chosen={chosen} onChoose={setAt} onMend={mend} />
+      </Beside>
       <BoardMat
         name="inspect"
         scene={scene}
@@ -98,8 +101,7 @@ function FindingsPanel({ found, chosen, onChoose, onMend }: FindingsPanelProps) 
     <Panel
       title="Findings"
       hint={bare ? undefined : toMend === 0 ? 'no problems found' : `${toFix} to fix, ${toMend - toFix} to look at`}
-      w="380px"
-      flexShrink={0}
+      flex="1"
     >
       {bare && <NoBoard jobId={id} why="Nothing is on the board yet, so there is no wiring to inspect." />}
       {!bare && found === null && <Empty>Inspecting …</Empty>}

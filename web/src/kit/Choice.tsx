@@ -1,5 +1,6 @@
 import { NativeSelect } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
+import { BY_TOUCH, TOUCHED } from '../base/narrow';
 
 interface ChoiceProps {
   readonly label: string;
@@ -21,6 +22,7 @@ export function Choice({ label, value, width, onChange, children }: ChoiceProps)
         h="26px"
         fontSize="13px"
         value={value}
+        css={{ [BY_TOUCH]: { minHeight: TOUCHED } }}
         onChange={(e) => onChange(e.target.value)}
       >
         {children}

@@ -1,5 +1,6 @@
 import { Box, Flex, type FlexProps, Heading, Text } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
+import { NARROW } from '../base/narrow';
 
 interface PanelProps extends Omit<FlexProps, 'title'> {
   readonly title: ReactNode;
@@ -22,16 +23,31 @@ export function Panel({ title, hint, actions, children, ...rest }: PanelProps) {
       overflow="hidden"
       {...rest}
     >
-      <Flex align="center" gap="10px" px="12px" minH="38px" flexShrink={0}>
+      <Flex
+        align="center"
+        gap="4px 10px"
+        px="12px"
+        minH="38px"
+        flexShrink={0}
+        css={{ [NARROW]: { flexWrap: 'wrap', paddingBlock: '4px' } }}
+      >
         <Heading as="h2" fontFamily="heading" fontWeight="600" fontSize="16px" lineHeight="1.2" whiteSpace="nowrap">
           {title}
         </Heading>
         {hint !== undefined && (
-          <Text color="soft" fontSize="12.5px" truncate title={typeof hint === 'string' ? hint : undefined}>
+          <Text color="soft" fontSize="12.5px" minW="0" truncate title={typeof hint === 'string' ? hint : undefined}>
             {hint}
           </Text>
         )}
-        <Flex ml="auto" gap="6px" align="center" flexShrink={0}>
+        <Flex
+          ml="auto"
+          gap="6px"
+          align="center"
+          css={{
+            flexShrink: 0,
+            [NARROW]: { flexShrink: 1, flexWrap: 'wrap', justifyContent: 'flex-end' },
+          }}
+        >
           {actions}
         </Flex>
       </Flex>

@@ -23,6 +23,7 @@ import { useNavigate } from 'react-router';
 import { ColoursContext, coloursOf, readBoard, signalsOf, useColours, useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
+import { Beside } from '../kit/Beside';
 import { useDesignFocus } from '../kit/design-focus';
 import { download, fileName } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
@@ -81,7 +82,7 @@ export default function PackStep() {
         onDrawer={() => setOpen(true)}
       />
       {netlist && netlist.outputs.length > 0 && (
-        <Flex direction="column" gap="10px" w="370px" flexShrink={0} minH="0">
+        <Beside title="Strategies and gates" direction="column" gap="10px" w="370px" flexShrink={0} minH="0">
           {packing && <Summary packing={packing} strategy={strategy} onTake={take} />}
           <StrategiesPanel {...{ strategy, shown, drawer }} onShow={setShown} onTake={take} />
           {drawn && (
@@ -89,7 +90,7 @@ export default function PackStep() {
               <GateList packing={drawn} chosen={looked ? null : chosen} onChoose={looked ? undefined : choose} />
             </Panel>
           )}
-        </Flex>
+        </Beside>
       )}
     </ColoursContext.Provider>
   );

@@ -4,6 +4,7 @@ import { useEffect, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { type Shortcut, useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
+import { Beside } from '../kit/Beside';
 import { BoardMat, useIsFolded } from '../kit/board/BoardMat';
 import { useScene } from '../kit/board/use-scene';
 import { NoBoard } from '../kit/NoBoard';
@@ -120,12 +121,16 @@ export default function PowerStep() {
     );
   return (
     <>
-      {!isFolded && <WhatIsSeen work={work} />}
+      <Beside title="Table and trace" flexShrink={0} minH="0" display={isFolded ? 'none' : 'flex'}>
+        <WhatIsSeen work={work} />
+      </Beside>
       <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
         <BoardMat name="power" scene={scene} tools={<PowerTools onPower={work.power} />}>
           <LiveBoard scene={scene} />
         </BoardMat>
-        {!isFolded && <ControlPanel />}
+        <Beside title="Switches and lamps" direction="column" flexShrink={0} display={isFolded ? 'none' : 'flex'}>
+          <ControlPanel />
+        </Beside>
       </Flex>
     </>
   );

@@ -166,6 +166,7 @@ const WalkRow = memo(function WalkRow(props: WalkRowProps) {
       fontSize="13px"
       cursor="pointer"
       data-row={row}
+      data-now={now || undefined}
       bg={now ? 'moss' : undefined}
       color={now ? 'onMoss' : 'ink'}
       _hover={now ? {} : { bg: 'wash' }}

@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { useState } from 'react';
+import { NARROW } from '../base/narrow';
 import { download, fileName } from '../kit/download';
 import { tell } from '../kit/notices';
 import { RenameJob } from '../kit/RenameJob';
@@ -34,8 +35,9 @@ export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
       borderTopWidth="1px"
       borderColor="line"
       _hover={{ bg: 'wash' }}
+      css={{ [NARROW]: { flexWrap: 'wrap', rowGap: '6px' } }}
     >
-      <Box flex="1" minW="0" position="relative">
+      <Box minW="0" position="relative" css={{ flex: 1, [NARROW]: { flexBasis: '100%' } }}>
         <Box
           as="button"
           display="block"
@@ -59,7 +61,7 @@ export function JobLine({ row, onOpen, onDuplicate, onDelete }: JobLineProps) {
               : `${inputs.join(' ')} → ${outputs.join(' ')}`}
         </Text>
       </Box>
-      <Text color="soft" fontSize="12.5px" width="150px" flexShrink={0}>
+      <Text color="soft" fontSize="12.5px" flexShrink={0} css={{ width: '150px', [NARROW]: { width: '100%' } }}>
         {chips + jumpers === 0 ? 'no board yet' : jumpers > 0 ? `${locks}, ${jumpers} jumpers` : locks}
         <br />
         {row.changedAt > 0 && when.format(row.changedAt)}

@@ -1,5 +1,6 @@
 import { Box, Button, Text } from '@chakra-ui/react';
 import { useState } from 'react';
+import { NARROW } from '../base/narrow';
 import { Empty, Panel } from '../kit/Panel';
 import { type SampleName, sampleText, useSamples } from './samples';
 
@@ -50,7 +51,11 @@ export function SampleList({ onTake }: { readonly onTake: (text: string) => Prom
     }
   };
   return (
-    <Panel title="Barrowmere lock" hint="samples; you get a copy" width="370px" flexShrink={0}>
+    <Panel
+      title="Barrowmere lock"
+      hint="samples; you get a copy"
+      css={{ width: '370px', flexShrink: 0, [NARROW]: { width: 'auto', flex: 1 } }}
+    >
       {samples.isError && (
         <Empty>
           The server does not answer, so there are no samples just now.

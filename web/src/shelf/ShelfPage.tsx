@@ -3,6 +3,7 @@ import { says } from '@saddlebag/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { NARROW } from '../base/narrow';
 import { useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
 import { Brand } from '../kit/Brand';
@@ -46,7 +47,7 @@ export function ShelfPage() {
         acts.bring([...e.dataTransfer.files]);
       }}
     >
-      <Flex as="header" align="center" px="18px" h="42px" flexShrink={0}>
+      <Flex as="header" align="center" px="18px" minH="42px" css={{ [NARROW]: { paddingBlock: '5px' } }} flexShrink={0}>
         <Brand />
         <Flex ml="auto" gap="8px">
           <Button onClick={() => void navigate('/parts')}>Parts</Button>
@@ -61,11 +62,21 @@ export function ShelfPage() {
           From equations to chips on a breadboard, checked and powered up before anything is built.
         </Text>
       </Leather>
-      <Flex as="main" flex="1" minH="0" gap="10px" p="10px 12px">
+      <Flex as="main" flex="1" minH="0" gap="10px" p="10px 12px" css={{ [NARROW]: { flexDirection: 'column' } }}>
         <JobsPanel acts={acts} refused={refused} onSeen={() => setRefused([])} />
         <SampleList onTake={(text) => trying(() => acts.takeText(text))} />
       </Flex>
-      <Flex as="footer" px="18px" h="42px" align="center" gap="8px" color="soft" fontSize="12.5px" flexShrink={0}>
+      <Flex
+        as="footer"
+        px="18px"
+        h="42px"
+        align="center"
+        gap="8px"
+        color="soft"
+        fontSize="12.5px"
+        flexShrink={0}
+        css={{ [NARROW]: { display: 'none' } }}
+      >
         <FirstKeys />
         <RoomLeft />
         <Text ml="auto">

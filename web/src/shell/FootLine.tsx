@@ -4,6 +4,7 @@ import { memo, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
+import { NARROW } from '../base/narrow';
 import { FirstKeys } from '../kit/FirstKeys';
 import { KeyCap } from '../kit/Panel';
 import type { StepId } from './steps';
@@ -29,7 +30,7 @@ export const FootLine = memo(function FootLine({ step, extra }: { readonly step:
       mx="12px"
       color="soft"
       fontSize="12.5px"
-      css={{ '@media print': { display: 'none' } }}
+      css={{ '@media print': { display: 'none' }, [NARROW]: { display: following === null ? 'none' : 'flex' } }}
     >
       {following !== null && (
         <Flex gap="5px" align="center" flexShrink={0} role="status" color="ink" fontWeight="700">

@@ -1,9 +1,11 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { writeJobFile } from '@saddlebag/core';
-import { memo, useState, useSyncExternalStore } from 'react';
+import { memo, type ReactNode, useState, useSyncExternalStore } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobView, useSession } from '../base/job-context';
+import { useIsNarrow } from '../base/narrow';
 import { Brand } from '../kit/Brand';
+import { DropDown } from '../kit/DropDown';
 import { download, fileName } from '../kit/download';
 import { RenameJob } from '../kit/RenameJob';
 import { ThemeButton } from '../kit/ThemeButton';
@@ -17,35 +19,50 @@ export const JobHeader = memo(function JobHeader() {
   const session = useSession();
   const hasFailed = useSyncExternalStore(session.subscribe, () => session.snapshot().saveState === 'failed');
   const [naming, setNaming] = useState(false);
-  const navigate = useNavigate();
+  const isNarrow = useIsNarrow();
   return (
     <Flex
       as="header"
       align="center"
       gap="12px"
       px="18px"
-      h="42px"
+      minH="42px"
+      py={isNarrow ? '5px' : '0'}
       flexShrink={0}
       css={{ '@media print': { display: 'none' } }}
     >
-      <Brand />
-      <Box w="1px" h="18px" bg="line" />
-      <TipButton variant="ghost" onClick={() => setNaming(true)} tip="rename" px="4px" maxW="420px">
+      <Brand isShort={isNarrow} />
+      <Box w="1px" h="18px" bg="line" flexShrink={0} />
+      <TipButton
+        variant="ghost"
+        onClick={() => setNaming(true)}
+        tip="rename"
+        px="4px"
+        maxW="420px"
+        minW="0"
+        flexShrink={1}
+      >
         <Text as="h1" fontFamily="heading" fontWeight="600" fontSize="17px" truncate>
           {name}
         </Text>
       </TipButton>
-      <Kept />
-      <Flex ml="auto" gap="8px">
-        <Button onClick={() => void navigate('/parts')}>Parts</Button>
-        <ThemeButton />
-        <BackAndForth />
-        <Button
-          variant={hasFailed ? 'solid' : 'outline'}
-          onClick={() => download(fileName(name, '.saddlebag.json'), writeJobFile(session.job))}
-        >
-          Export
-        </Button>
+      {!isNarrow && <Kept />}
+      <Flex ml="auto" gap="8px" flexShrink={0}>
+        {isNarrow ? (
+          <>
+            <BackAndForth />
+            <DropDown label="more" face="⋯" top="46px" variant={hasFailed ? 'solid' : 'outline'}>
+              <Kept />
+              <Flex direction="column" gap="8px" mt="8px" align="stretch">
+                <JobButtons hasFailed={hasFailed} />
+              </Flex>
+            </DropDown>
+          </>
+        ) : (
+          <JobButtons hasFailed={hasFailed}>
+            <BackAndForth />
+          </JobButtons>
+        )}
       </Flex>
       {naming && (
         <RenameJob
@@ -57,6 +74,32 @@ export const JobHeader = memo(function JobHeader() {
     </Flex>
   );
 });
+
+interface JobButtonsProps {
+  readonly hasFailed: boolean;
+  /** What stands before taking the job out. */
+  readonly children?: ReactNode;
+}
+
+/** To the parts, the theme, and the job as a file. */
+function JobButtons({ hasFailed, children }: JobButtonsProps) {
+  const { name } = useJobView().job;
+  const session = useSession();
+  const navigate = useNavigate();
+  return (
+    <>
+      <Button onClick={() => void navigate('/parts')}>Parts</Button>
+      <ThemeButton />
+      {children}
+      <Button
+        variant={hasFailed ? 'solid' : 'outline'}
+        onClick={() => download(fileName(name, '.saddlebag.json'), writeJobFile(session.job))}
+      >
+        Export
+      </Button>
+    </>
+  );
+}
 
 /** Whether the job is kept, and since when. */
 function Kept() {

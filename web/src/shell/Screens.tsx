@@ -1,7 +1,7 @@
-import { Flex } from '@chakra-ui/react';
 import { useIsFetching } from '@tanstack/react-query';
 import { memo, Suspense, startTransition, useEffect, useState, useSyncExternalStore } from 'react';
 import { useJobView, useSession } from '../base/job-context';
+import { SideBySide } from '../kit/Beside';
 import { Empty } from '../kit/Panel';
 import { KeptScreens } from './KeptScreens';
 import { fetchScreens, isFetched, screens } from './step-screens';
@@ -50,7 +50,7 @@ function Screen({ step, isShown, isBehind }: ScreenProps) {
   const isTyping = useSyncExternalStore(session.subscribe, () => session.job !== job);
   const busy = [useIsFetching() > 0, isBehind, isTyping].some(Boolean);
   return (
-    <Flex
+    <SideBySide
       as="main"
       data-step={step}
       data-away={isShown ? undefined : true}
@@ -61,7 +61,7 @@ function Screen({ step, isShown, isBehind }: ScreenProps) {
       gap="10px"
     >
       <Inside step={step} />
-    </Flex>
+    </SideBySide>
   );
 }
 

@@ -1,7 +1,9 @@
-import { Box, Text } from '@chakra-ui/react';
-import { memo, useSyncExternalStore } from 'react';
+import { Box, Flex, Text } from '@chakra-ui/react';
+import { memo, type ReactNode, useSyncExternalStore } from 'react';
 import { NavLink } from 'react-router';
 import { useJobView } from '../base/job-context';
+import { useIsNarrow } from '../base/narrow';
+import { DropDown } from '../kit/DropDown';
 import { Leather } from '../kit/Leather';
 import { type StepId, type StepStatus, statusOf, stepIds, stepTitles } from './steps';
 
@@ -22,22 +24,65 @@ export const Strap = memo(function Strap({ current, stages }: StrapProps) {
   useSyncExternalStore(bench.subscribe, () => bench.snapshot().on);
   useSyncExternalStore(bench.subscribe, () => bench.snapshot().walked);
   const status = statusOf(view, bench.snapshot(), stages);
+  const isNarrow = useIsNarrow();
+  const links = stepIds.map((step, i) => (
+    <StepLink
+      key={step}
+      to={`/job/${view.id}/${step}`}
+      title={stepTitles[step]}
+      words={status[step].words}
+      mark={status[step].mark}
+      chosen={step === current}
+      parted={!isNarrow && i < 5 && step !== current && stepIds[i + 1] !== current}
+    />
+  ));
+  if (isNarrow) return <StepMenu title={stepTitles[current]} status={status[current]} links={links} />;
   return (
     <Leather as="nav" aria-label="steps" p="4px" h="56px" css={{ '@media print': { display: 'none' } }}>
-      {stepIds.map((step, i) => (
-        <StepLink
-          key={step}
-          to={`/job/${view.id}/${step}`}
-          title={stepTitles[step]}
-          words={status[step].words}
-          mark={status[step].mark}
-          chosen={step === current}
-          parted={i < 5 && step !== current && stepIds[i + 1] !== current}
-        />
-      ))}
+      {links}
     </Leather>
   );
 });
+
+interface StepMenuProps {
+  readonly title: string;
+  readonly status: StepStatus;
+  readonly links: ReactNode;
+}
+
+/** On a narrow screen the strap shows where one is; pressed, all steps hang from it. */
+function StepMenu({ title, status, links }: StepMenuProps) {
+  return (
+    <Leather as="nav" aria-label="steps" p="2px" h="48px" css={{ '@media print': { display: 'none' } }}>
+      <DropDown
+        top="92px"
+        variant="ghost"
+        flex="1"
+        h="100%"
+        justifyContent="flex-start"
+        color="onLeather"
+        _hover={{ bg: 'rgba(255,255,255,0.08)' }}
+        face={
+          <Flex flex="1" minW="0" align="baseline" gap="10px">
+            <Text fontFamily="heading" fontWeight="600" fontSize="16.5px">
+              {title}
+            </Text>
+            <Text fontSize="13px" truncate>
+              {status.words}
+            </Text>
+            <Text ml="auto" aria-hidden="true">
+              ▾
+            </Text>
+          </Flex>
+        }
+      >
+        <Flex direction="column" bg="leather" rounded="7px" p="3px">
+          {links}
+        </Flex>
+      </DropDown>
+    </Leather>
+  );
+}
 
 interface StepLinkProps extends StepStatus {
   readonly to: string;

@@ -101,8 +101,8 @@ export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title, inSi
 
 interface BoardPictureProps extends BoardProps {
   readonly title: string;
-  /** Its size where nothing around it says one. */
-  readonly size?: { readonly width: string; readonly height: string };
+  /** Its size, and its place in another drawing, where nothing around it says one. */
+  readonly size?: { readonly width: string; readonly height: string; readonly x?: string; readonly y?: string };
 }
 
 /** The board at rest as one drawing, for paper and for pictures. */

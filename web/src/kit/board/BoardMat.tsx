@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { type ReactNode, type RefObject, useLayoutEffect, useState } from 'react';
+import { NARROW, useIsNarrow } from '../../base/narrow';
 import { changeSettings, type MatName, settings, useSettings } from '../../base/settings';
 import { ON_THE_MAT, useShortcuts } from '../../base/shortcuts';
 import { PointsPerUnit, scaleBelow } from '../legible';
@@ -49,21 +50,9 @@ export function BoardMat({ name, scene, children, tools, inView, onPinch }: Boar
       flex="1"
       overflow="hidden"
     >
-      <Flex align="center" gap="8px" px="10px" minH="38px" flexShrink={0}>
+      <MatTools name={name} zoom={zoom} by={by} fit={fit}>
         {tools}
-        <Flex ml="auto" gap="4px">
-          {name !== 'card' && <RoomButton name={name} />}
-          <TipButton aria-label="smaller" tip="smaller: −" disabled={zoom.isLeast} onClick={() => by(-1)}>
-            −
-          </TipButton>
-          <TipButton tip="the whole mat; again: as wide as it goes" onClick={fit}>
-            Fit
-          </TipButton>
-          <TipButton aria-label="larger" tip="larger: +" disabled={zoom.isMost} onClick={() => by(1)}>
-            +
-          </TipButton>
-        </Flex>
-      </Flex>
+      </MatTools>
       {/* With a perspective the browser keeps all of the drawing painted: stretching it, which is flat, then paints nothing again. */}
       <Box
         ref={scroller}
@@ -81,7 +70,7 @@ export function BoardMat({ name, scene, children, tools, inView, onPinch }: Boar
       >
         <Box
           ref={content}
-          m="auto"
+          css={{ margin: 'auto', [NARROW]: { marginTop: 0 } }}
           flexShrink={0}
           style={{
             width: `${100 * zoom.scale}%`,
@@ -92,6 +81,41 @@ export function BoardMat({ name, scene, children, tools, inView, onPinch }: Boar
           <PointsPerUnit value={points}>{children}</PointsPerUnit>
         </Box>
       </Box>
+    </Flex>
+  );
+}
+
+interface MatToolsProps extends Pick<ReturnType<typeof useZoom>, 'zoom' | 'by' | 'fit'> {
+  readonly name: MatName;
+  readonly children: ReactNode;
+}
+
+/** What can be pressed above a mat, and its size. On a narrow screen the tools are drawn along under a finger. */
+function MatTools({ name, zoom, by, fit, children }: MatToolsProps) {
+  const isNarrow = useIsNarrow();
+  return (
+    <Flex align="center" gap="8px" px="10px" minH="38px" flexShrink={0} py={isNarrow ? '5px' : '0'}>
+      <Flex
+        align="center"
+        gap="8px"
+        minW="0"
+        flex="1"
+        css={{ [NARROW]: { overflowX: 'auto', '& > *': { flexShrink: 0 }, scrollbarWidth: 'thin' } }}
+      >
+        {children}
+      </Flex>
+      <Flex gap="4px" flexShrink={0}>
+        {name !== 'card' && !isNarrow && <RoomButton name={name} />}
+        <TipButton aria-label="smaller" tip="smaller: −" disabled={zoom.isLeast} onClick={() => by(-1)}>
+          −
+        </TipButton>
+        <TipButton tip="the whole mat; again: as wide as it goes" onClick={fit}>
+          Fit
+        </TipButton>
+        <TipButton aria-label="larger" tip="larger: +" disabled={zoom.isMost} onClick={() => by(1)}>
+          +
+        </TipButton>
+      </Flex>
     </Flex>
   );
 }
@@ -115,7 +139,11 @@ function RoomButton({ name }: { readonly name: MatName }) {
 }
 
 /** Whether the panels around a mat are folded away. */
-export const useIsFolded = (name: MatName): boolean => useSettings().folded.includes(name);
+export function useIsFolded(name: MatName): boolean {
+  const { folded } = useSettings();
+  // On a narrow screen they slide over the board, and are out of its way anyway.
+  return !useIsNarrow() && folded.includes(name);
+}
 
 /** Points of the screen to a unit of the drawing, as it lies there now. */
 function usePoints(content: RefObject<HTMLDivElement | null>, units: number): number | null {

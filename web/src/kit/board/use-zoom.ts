@@ -1,11 +1,15 @@
 import type { Point } from '@saddlebag/core';
 import { type PointerEvent, type RefObject, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { isNarrow } from '../../base/narrow';
 import { changeSettings, type MatName, settings } from '../../base/settings';
 import { useLatest } from '../../base/use-latest';
 import { bounded, type Fingers, LEAST, MOST, pinched, stepFrom, wholeScale } from './zoom';
 
 /** What a notch of a wheel is worth: a hundred points halve or double in four. */
 const WHEEL = 400;
+
+/** How many times wider than a narrow screen a board is drawn at first, so that its holes are apart. */
+const CLOSE = 3;
 
 /** How long a wheel or two fingers must rest until the drawing is painted in its new size, in milliseconds. */
 const REST_MS = 140;
@@ -28,10 +32,12 @@ type Anchor = Pick<Stretch, 'share' | 'at'>;
  * where its size is the same in the end.
  */
 function useSize(scroller: RefObject<HTMLDivElement | null>, content: RefObject<HTMLDivElement | null>, name: MatName) {
-  const [size, setSize] = useState(() => ({ scale: bounded(settings().zoom[name] ?? 1) }));
+  const [size, setSize] = useState(() => ({ scale: bounded(settings().zoom[name] ?? (isNarrow() ? CLOSE : 1)) }));
+  const first = useRef(size);
   useEffect(() => {
     const { zoom } = settings();
-    if ((zoom[name] ?? 1) !== size.scale) changeSettings({ zoom: { ...zoom, [name]: size.scale } });
+    if (size !== first.current && (zoom[name] ?? 1) !== size.scale)
+      changeSettings({ zoom: { ...zoom, [name]: size.scale } });
   }, [name, size]);
   const anchor = useRef<Anchor | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the drawing has its size when it has been set
