@@ -21,6 +21,7 @@ import { GuideGhost } from './GuideGhost';
 import { GuidePanel } from './GuidePanel';
 import { idleHands } from './hand';
 import { SignalsPanel } from './SignalsPanel';
+import { Spoken } from './Spoken';
 import { ThingsPanel } from './ThingsPanel';
 import { useGuide } from './use-guide';
 import { useHands } from './use-hands';
@@ -124,6 +125,7 @@ function BoardUnderHands({ work, scene, chosen, next, layNext, line, children }:
       touchAction="none"
       tabIndex={0}
       role="application"
+      aria-roledescription="breadboard"
       aria-label="board; arrows move the cursor, Enter lays a jumper, N steps through the parts"
       onFocus={() => setFocused(true)}
       onBlur={() => setFocused(false)}
@@ -138,6 +140,7 @@ function BoardUnderHands({ work, scene, chosen, next, layNext, line, children }:
       />
       {isBare(job.board) && children}
       <FingerLens region={region} svg={svg} scene={scene} />
+      <Spoken hands={hands} isOnBoard={focused} />
     </Box>
   );
 }

@@ -65,6 +65,10 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
       >
         <Box
           as="table"
+          // Drawn as blocks it is no table to the browser any more: it says itself that it is one.
+          role="table"
+          aria-label="truth table, row by row"
+          aria-rowcount={table.rows + 1}
           fontFamily="mono"
           fontSize="13px"
           w="100%"
@@ -72,11 +76,11 @@ function Listed({ behaviour, table }: { readonly behaviour: Behaviour; readonly 
           display="block"
         >
           <Heads behaviour={behaviour} />
-          <Box as="tbody" display="block" position="relative">
+          <Box as="tbody" role="rowgroup" display="block" position="relative">
             {rows.getVirtualItems().map(({ index, start }) => (
-              <Row key={index} start={start} isLookedAt={index === row}>
+              <Row key={index} start={start} row={index} isLookedAt={index === row}>
                 <InputCells behaviour={behaviour} row={index} onPress={() => choose(index, null)} />
-                <Box as="td" w="34px" flexShrink={0} />
+                <Box as="td" role="none" w="34px" flexShrink={0} />
                 {outputs.map(({ name, net }, o) => {
                   const isChosen = index === row && name === signal;
                   const mark = cellAt(table, o, index);
@@ -139,16 +143,19 @@ function useCells(behaviour: Behaviour, table: Table) {
 }
 
 interface RowProps {
+  readonly row: number;
   /** Where it lies below the heads, in pixels. */
   readonly start: number;
   readonly isLookedAt: boolean;
   readonly children: ReactNode;
 }
 
-function Row({ start, isLookedAt, children }: RowProps) {
+function Row({ row, start, isLookedAt, children }: RowProps) {
   return (
     <Box
       as="tr"
+      role="row"
+      aria-rowindex={row + 2}
       display="flex"
       alignItems="center"
       h={`${ROW}px`}
@@ -159,7 +166,7 @@ function Row({ start, isLookedAt, children }: RowProps) {
       left="0"
       right="0"
       bg={isLookedAt ? 'wash' : undefined}
-      aria-selected={isLookedAt}
+      aria-current={isLookedAt || undefined}
       _hover={{ bg: 'wash' }}
       style={{ transform: `translateY(${start}px)` }}
     >
@@ -184,16 +191,16 @@ const CELL = { width: 58, minWidth: 40, flexShrink: 1, textAlign: 'center' } as 
 
 function Heads({ behaviour: { inputs, outputs } }: { readonly behaviour: Behaviour }) {
   return (
-    <Box as="thead" display="block" position="sticky" top="0" bg="card" zIndex="1">
-      <Flex as="tr" h="28px" align="center">
+    <Box as="thead" role="rowgroup" display="block" position="sticky" top="0" bg="card" zIndex="1">
+      <Flex as="tr" role="row" aria-rowindex={1} h="28px" align="center">
         {inputs.map((name) => (
-          <th key={name} style={CELL}>
+          <th key={name} scope="col" aria-label={name} style={CELL}>
             <Tag signal={name} />
           </th>
         ))}
-        <Box as="td" w="34px" flexShrink={0} />
+        <Box as="td" role="none" w="34px" flexShrink={0} />
         {outputs.map(({ name }) => (
-          <th key={name} style={CELL}>
+          <th key={name} scope="col" aria-label={name} style={CELL}>
             <Tag signal={name} />
           </th>
         ))}

@@ -100,5 +100,5 @@ const cellStyle: CSSProperties = {
 const wrongStyle: CSSProperties = { borderColor: colour('bad'), color: colour('bad'), fontWeight: 700 };
 
 function focusCell(from: HTMLElement, row: number, output: number): void {
-  from.closest('[role=region]')?.querySelector<HTMLElement>(`[data-cell="${row} ${output}"]`)?.focus();
+  from.closest('[role=table]')?.querySelector<HTMLElement>(`[data-cell="${row} ${output}"]`)?.focus();
 }

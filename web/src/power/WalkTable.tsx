@@ -23,6 +23,9 @@ const ROW = 26;
 const OUTPUT = 46;
 const VERDICT = 72;
 const GAP = 10;
+/** What a cell is to those who do not see the table: rows are drawn as blocks, for speed. */
+const cell = { role: 'cell' } as const;
+const inputCells = (inputs: number) => ({ ...cell, 'aria-colspan': inputs }) as const;
 const shownLevel = (level: 0 | 1 | null): string => (level === null ? '-' : String(level));
 
 const lamp = {
@@ -68,7 +71,7 @@ interface WalkTableProps {
 
 /** The table as the sheet or the person wants it, beside what the board showed, row by row. Pressing a row sets its switches. */
 export function WalkTable({ subject, table, own, walked, current, onSet }: WalkTableProps) {
-  const { inputs, outputs } = subject;
+  const { inputs } = subject;
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useRows({ count: 2 ** inputs.length, scroller, height: ROW, beyond: 4 });
   useEffect(() => {
@@ -79,31 +82,18 @@ export function WalkTable({ subject, table, own, walked, current, onSet }: WalkT
   }, [current, rows]);
   const columns = useColumns(subject, scroller);
   return (
-    <Box ref={scroller} flex="1" minH="0" overflow="auto" px="12px" role="region" aria-label="walked table">
-      <Box
-        display="flex"
-        alignItems="center"
-        h="30px"
-        position="sticky"
-        top="0"
-        bg="card"
-        zIndex="1"
-        style={{ minWidth: columns.width }}
-      >
-        {isWide(subject) && <span style={{ flexShrink: 0, width: VERDICT }} />}
-        {inputs.map((name) => (
-          <Box key={name} overflow="hidden" flexShrink={0} style={{ width: inputWidthFor(inputs.length) }}>
-            <Tag signal={name} />
-          </Box>
-        ))}
-        <span style={{ flexShrink: 0, width: GAP + columns.before }} />
-        {outputs.slice(columns.from, columns.to).map((name) => (
-          <Box key={name} overflow="hidden" flexShrink={0} style={{ width: OUTPUT }}>
-            <Tag signal={name} />
-          </Box>
-        ))}
-      </Box>
-      <Box position="relative" style={{ height: rows.getTotalSize(), minWidth: columns.width }}>
+    <Box
+      ref={scroller}
+      flex="1"
+      minH="0"
+      overflow="auto"
+      px="12px"
+      role="table"
+      aria-label="walked table"
+      aria-rowcount={2 ** inputs.length + 1}
+    >
+      <WalkHead subject={subject} columns={columns} />
+      <Box role="rowgroup" position="relative" style={{ height: rows.getTotalSize(), minWidth: columns.width }}>
         {rows.getVirtualItems().map(({ index, start }) => (
           <WalkRow
             key={index}
@@ -121,6 +111,57 @@ export function WalkTable({ subject, table, own, walked, current, onSet }: WalkT
           />
         ))}
       </Box>
+    </Box>
+  );
+}
+
+interface WalkHeadProps {
+  readonly subject: TableSubject;
+  readonly columns: ReturnType<typeof useColumns>;
+}
+
+/** The names above the columns. */
+function WalkHead({ subject, columns }: WalkHeadProps) {
+  const { inputs, outputs } = subject;
+  return (
+    <Box
+      role="row"
+      aria-rowindex={1}
+      display="flex"
+      alignItems="center"
+      h="30px"
+      position="sticky"
+      top="0"
+      bg="card"
+      zIndex="1"
+      style={{ minWidth: columns.width }}
+    >
+      {isWide(subject) && <span style={{ flexShrink: 0, width: VERDICT }} />}
+      {inputs.map((name) => (
+        <Box
+          key={name}
+          role="columnheader"
+          aria-label={name}
+          overflow="hidden"
+          flexShrink={0}
+          style={{ width: inputWidthFor(inputs.length) }}
+        >
+          <Tag signal={name} />
+        </Box>
+      ))}
+      <span style={{ flexShrink: 0, width: GAP + columns.before }} />
+      {outputs.slice(columns.from, columns.to).map((name) => (
+        <Box
+          key={name}
+          role="columnheader"
+          aria-label={name}
+          overflow="hidden"
+          flexShrink={0}
+          style={{ width: OUTPUT }}
+        >
+          <Tag signal={name} />
+        </Box>
+      ))}
     </Box>
   );
 }
@@ -153,6 +194,8 @@ const WalkRow = memo(function WalkRow(props: WalkRowProps) {
   const same = !own && !table ? null : seen !== undefined && agrees(seen, wanted);
   return (
     <Box
+      role="row"
+      aria-rowindex={row + 2}
       display="flex"
       alignItems="center"
       position="absolute"
@@ -173,12 +216,16 @@ const WalkRow = memo(function WalkRow(props: WalkRowProps) {
       style={{ transform: `translateY(${start}px)` }}
       onClick={() => onSet(row)}
     >
-      <button type="button" title="set the switches to this row" style={rowButton}>
-        <span style={inputsStyle(inputs.length)}>{inputs.map((_, i) => inputAt(inputs.length, i, row)).join('')}</span>
-      </button>
+      <span {...inputCells(inputs.length)} style={rowButton}>
+        <button type="button" title="set the switches to this row" style={rowButton}>
+          <span style={inputsStyle(inputs.length)}>
+            {inputs.map((_, i) => inputAt(inputs.length, i, row)).join('')}
+          </span>
+        </button>
+      </span>
       {before > 0 && <span style={{ flexShrink: 0, width: before }} />}
       {outputs.slice(from, to).map((name, i) => (
-        <span key={name} style={outputCell}>
+        <span key={name} {...cell} style={outputCell}>
           {own && table ? (
             <OwnCell own={own} table={table} output={from + i} name={name} row={row} now={now} />
           ) : (
@@ -235,7 +282,11 @@ function Verdict({ seen, same, now, wide }: VerdictProps) {
     ...(wide && { background: colour(now ? 'moss' : 'card') }),
     ...(!now && { color: colour(token) }),
   };
-  return <span style={style}>{seen === undefined ? '—' : same === null ? 'seen' : same ? 'agrees' : 'differs'}</span>;
+  return (
+    <span {...cell} style={style}>
+      {seen === undefined ? '—' : same === null ? 'seen' : same ? 'agrees' : 'differs'}
+    </span>
+  );
 }
 
 /** Whether a table is too wide for its panel, so that it is scrolled sideways. */
