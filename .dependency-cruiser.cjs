@@ -25,7 +25,7 @@ const below = rooms.slice(0, -1).map((room, i) => ({
 }));
 
 /** Rooms of web, from the top: each imports only those below it; steps import no step. */
-const steps = ['design', 'pack', 'board', 'inspect', 'power', 'card', 'shelf', 'datasheet'];
+const steps = ['design', 'pack', 'board', 'inspect', 'power', 'card', 'shelf', 'datasheet', 'search'];
 const webRooms = [['shell'], steps, ['kit'], ['base'], ['store', 'workers']];
 const inWeb = (names) => `^web/src/(${names.join('|')})/`;
 const webBelow = webRooms.slice(1).map((names, i) => ({

@@ -9,6 +9,8 @@ export interface Settings {
   readonly zoom: Readonly<Partial<Record<MatName, number>>>;
   /** Mats around which the panels are folded away. */
   readonly folded: readonly MatName[];
+  /** The job that leads a newcomer from an empty sheet to a lit lamp, as long as it does. */
+  readonly firstJob: string | null;
 }
 
 /** The mats that boards lie on, by their steps. */
@@ -25,7 +27,7 @@ let current: Settings = withSystem();
 
 function read(): Partial<Settings> {
   try {
-    const { dim, symbols, zoom, folded } = JSON.parse(localStorage.getItem(KEY) ?? '{}') as {
+    const { dim, symbols, zoom, folded, firstJob } = JSON.parse(localStorage.getItem(KEY) ?? '{}') as {
       readonly [K in keyof Settings]?: unknown;
     };
     const scales = matNames.flatMap((name) => {
@@ -37,6 +39,7 @@ function read(): Partial<Settings> {
       ...(symbols === 'rectangular' && { symbols }),
       zoom: Object.fromEntries(scales),
       folded: Array.isArray(folded) ? matNames.filter((name) => folded.includes(name)) : [],
+      firstJob: typeof firstJob === 'string' ? firstJob.slice(0, 64) : null,
     };
   } catch {
     return {};
@@ -44,7 +47,7 @@ function read(): Partial<Settings> {
 }
 
 function withSystem(): Settings {
-  return { dim: system?.matches === true, symbols: 'distinctive', zoom: {}, folded: [], ...chosen };
+  return { dim: system?.matches === true, symbols: 'distinctive', zoom: {}, folded: [], firstJob: null, ...chosen };
 }
 
 // A lab that is darkened in the evening: the page goes with it, unless a person has chosen.

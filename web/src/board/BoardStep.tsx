@@ -1,7 +1,8 @@
 import { Box } from '@chakra-ui/react';
 import { type Edit, isBare, leadsOf, parseHole, printHole, readCommand, remedy, says, stripOf } from '@saddlebag/core';
-import { type ReactNode, type RefObject, useMemo, useRef, useState } from 'react';
+import { type ReactNode, type RefObject, useMemo, useReducer, useRef, useState } from 'react';
 import { useJobView } from '../base/job-context';
+import { useLinked } from '../base/links';
 import { useShortcuts } from '../base/shortcuts';
 import { Beside, SideBySide } from '../kit/Beside';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
@@ -32,7 +33,7 @@ export default function BoardStep() {
   const scene = useScene(board);
   const work = useHands();
   const { hands, setHands, take } = work;
-  const [guided, setGuided] = useState(false);
+  const [guided, guide] = useReducer((now: boolean) => !now, false);
   const isFolded = useIsFolded('board') && !guided;
   const next = useGuide(guided);
   const layNext = (): boolean => next?.step != null && work.dispatch(next.step.edit);
@@ -45,9 +46,9 @@ export default function BoardStep() {
     () => areasInView(scene, chosen, hands.cursor, next?.step?.edit ?? null),
     [scene, chosen, hands.cursor, next],
   );
+  useLinkedThing(choose);
   const say = useSaying({ dispatch: work.dispatch, choose, refuse: work.setRefusal });
   const line = useRef<HTMLInputElement>(null);
-  const guide = (): void => setGuided(!guided);
   return (
     <SideBySide direction="column" flex="1" gap="10px">
       <BoardMat
@@ -79,6 +80,14 @@ export default function BoardStep() {
       </Beside>
     </SideBySide>
   );
+}
+
+/** Chooses the part or jumper that the address points at. */
+function useLinkedThing(choose: (what: string) => void): void {
+  const { parts, jumpers } = useJobView().job.board;
+  useLinked('show', (what) => {
+    if (parts[what] || jumpers[what]) choose(what);
+  });
 }
 
 interface BoardUnderHandsProps {

@@ -18,6 +18,7 @@ import { Choice } from '../kit/Choice';
 import { FirstKeys } from '../kit/FirstKeys';
 import { Leather } from '../kit/Leather';
 import { Empty, Panel } from '../kit/Panel';
+import { SearchButton } from '../kit/SearchButton';
 import { ThemeButton } from '../kit/ThemeButton';
 import { shelf } from '../store/shelf';
 import { Datasheet } from './Datasheet';
@@ -147,6 +148,7 @@ function Head() {
       >
         <Brand />
         <Flex ml="auto" gap="8px">
+          <SearchButton />
           <ThemeButton />
         </Flex>
       </Flex>

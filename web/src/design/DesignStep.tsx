@@ -117,15 +117,17 @@ function SheetActions({ sound }: { readonly sound: boolean }) {
       <ReadBackButton />
       <MemoryButton />
       <Button onClick={tidy}>Tidy</Button>
-      <Box color="soft" fontSize="12.5px">
-        write as
-      </Box>
-      <Button fontFamily="mono" disabled={!sound} onClick={() => rewrite('ascii')}>
+      <TipButton fontFamily="mono" disabled={!sound} tip="write with & | ~ ^" onClick={() => rewrite('ascii')}>
         K & ~E
-      </Button>
-      <Button fontFamily="mono" disabled={!sound} onClick={() => rewrite('textbook')}>
+      </TipButton>
+      <TipButton
+        fontFamily="mono"
+        disabled={!sound}
+        tip="write as textbooks do: · + and a stroke"
+        onClick={() => rewrite('textbook')}
+      >
         K·E'
-      </Button>
+      </TipButton>
     </>
   );
 }

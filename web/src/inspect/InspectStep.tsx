@@ -3,6 +3,7 @@ import { type Finding, isBare, placeText, readCommand, remedy, says } from '@sad
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useJobView } from '../base/job-context';
+import { useLinked } from '../base/links';
 import { useShortcuts } from '../base/shortcuts';
 import { Ask } from '../kit/Ask';
 import { Beside } from '../kit/Beside';
@@ -12,6 +13,7 @@ import { FindingMarks } from '../kit/board/FindingMarks';
 import { areasAt } from '../kit/board/target-areas';
 import { gatesByPin, useScene } from '../kit/board/use-scene';
 import { FindingLine } from '../kit/FindingLine';
+import { findingLink } from '../kit/finding-link';
 import { NoBoard } from '../kit/NoBoard';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
@@ -28,6 +30,14 @@ export default function InspectStep() {
   const chosen = findings[Math.min(at, findings.length - 1)] ?? null;
   const inView = useMemo(() => (chosen ? areasAt(chosen.places, scene) : []), [chosen, scene]);
   const mend = useMend();
+  useLinked('finding', (link) =>
+    setAt(
+      Math.max(
+        0,
+        findings.findIndex((f) => findingLink(f) === link),
+      ),
+    ),
+  );
   const isFolded = useIsFolded('inspect');
   const step = (e: KeyboardEvent): void =>
     setAt(Math.max(0, Math.min(at + (e.key === 'ArrowDown' ? 1 : -1), findings.length - 1)));

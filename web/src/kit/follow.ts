@@ -24,6 +24,12 @@ export function pin(signal: string | null): void {
   tell();
 }
 
+/** Keeps a signal lit, whatever was lit before. */
+export function keep(signal: string): void {
+  pinned = signal;
+  tell();
+}
+
 /** Lets go of whatever is lit. */
 export function letGo(): void {
   if (pointed === null && pinned === null) return;

@@ -2,6 +2,7 @@ import { Flex } from '@chakra-ui/react';
 import { type Board, checkWalk, inputAt, isBare, placeNamed, typeOf } from '@saddlebag/core';
 import { useEffect, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
+import { useLinked } from '../base/links';
 import { type Shortcut, useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
 import { Beside } from '../kit/Beside';
@@ -107,6 +108,9 @@ export default function PowerStep() {
   const work = usePower();
   const flips = useSwitchKeys();
   const isFolded = useIsFolded('power');
+  useLinked('row', (row) => {
+    if (work.canWalk && /^\d{1,5}$/.test(row)) work.setRow(Number(row));
+  });
   useShortcuts('Under power', [
     // Space is power whatever has the focus: buttons answer to Enter as well.
     { cap: 'Space', does: 'power', keys: ['Space'], take: work.power, isFirst: true },

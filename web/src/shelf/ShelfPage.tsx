@@ -4,6 +4,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { NARROW } from '../base/narrow';
+import { changeSettings } from '../base/settings';
 import { useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
 import { Brand } from '../kit/Brand';
@@ -14,6 +15,7 @@ import { Leather } from '../kit/Leather';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';
 import { PickFile } from '../kit/PickFile';
+import { SearchButton } from '../kit/SearchButton';
 import { ThemeButton } from '../kit/ThemeButton';
 import { type ShelfRow, shelf } from '../store/shelf';
 import type { Brought } from './import-file';
@@ -50,6 +52,7 @@ export function ShelfPage() {
       <Flex as="header" align="center" px="18px" minH="42px" css={{ [NARROW]: { paddingBlock: '5px' } }} flexShrink={0}>
         <Brand />
         <Flex ml="auto" gap="8px">
+          <SearchButton />
           <Button onClick={() => void navigate('/parts')}>Parts</Button>
           <ThemeButton />
         </Flex>
@@ -120,8 +123,11 @@ function JobsPanel({ acts, refused, onSeen }: JobsPanelProps) {
       {kept && 'why' in kept && <Empty>{saysStorage(kept.why)}</Empty>}
       {jobs?.length === 0 && (
         <Empty>
-          Nothing here yet. Begin a new job, or take one of the samples beside: each opens complete, from its equations
-          to its lamps.
+          Nothing here yet. Begin a new job, or take one of the samples: each opens complete, from its equations to its
+          lamps.
+          <Button size="md" variant="solid" display="block" mx="auto" mt="14px" onClick={() => void acts.startFirst()}>
+            Show me, from an empty sheet to a lit lamp
+          </Button>
         </Empty>
       )}
       <Box as="ul" listStyleType="none" overflowY="auto" flex="1" minH="0">
@@ -162,6 +168,13 @@ function BeginJob({ acts }: Pick<JobsPanelProps, 'acts'>) {
 /** What reads files is fetched when the first one comes. */
 const importing = () => import('./import-file');
 
+/** A job that leads from an empty sheet to a lit lamp. */
+async function firstJob(): Promise<string> {
+  const id = await shelf.addNew('First job');
+  changeSettings({ firstJob: id });
+  return id;
+}
+
 /** What can be done on the shelf; what is refused goes to `refuse`. */
 function useShelf(refuse: (refused: readonly Refusal[]) => void) {
   const navigate = useNavigate();
@@ -196,6 +209,7 @@ function useShelf(refuse: (refused: readonly Refusal[]) => void) {
       download(`saddlebag-shelf-${new Date().toISOString().slice(0, 10)}.json`, await writeBackup());
     });
   const startNew = (): Promise<void> => trying(async () => open(await shelf.addNew()));
+  const startFirst = (): Promise<void> => trying(async () => open(await firstJob()));
   const duplicate = (row: ShelfRow): Promise<void> =>
     trying(async () => {
       const made = await (await importing()).bringText(row.text);
@@ -207,7 +221,7 @@ function useShelf(refuse: (refused: readonly Refusal[]) => void) {
       await shelf.delete(id);
       tell(`${name} is in the bin.`, { label: 'Put back', onClick: () => void putBack(id) });
     });
-  return { open, takeText, bring, backUp, startNew, duplicate, putBack, remove };
+  return { open, takeText, bring, backUp, startNew, startFirst, duplicate, putBack, remove };
 }
 
 type Listed = { readonly rows: readonly ShelfRow[] } | { readonly why: string };

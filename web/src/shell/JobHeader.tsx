@@ -8,6 +8,7 @@ import { Brand } from '../kit/Brand';
 import { DropDown } from '../kit/DropDown';
 import { download, fileName } from '../kit/download';
 import { RenameJob } from '../kit/RenameJob';
+import { SearchButton } from '../kit/SearchButton';
 import { ThemeButton } from '../kit/ThemeButton';
 import { TipButton } from '../kit/Tip';
 
@@ -88,6 +89,7 @@ function JobButtons({ hasFailed, children }: JobButtonsProps) {
   const navigate = useNavigate();
   return (
     <>
+      <SearchButton />
       <Button onClick={() => void navigate('/parts')}>Parts</Button>
       <ThemeButton />
       {children}

@@ -3,19 +3,23 @@ import { says } from '@saddlebag/core';
 import { useEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { ColoursContext, JobContext, SessionContext } from '../base/job-context';
+import { useLinked } from '../base/links';
 import { EVERYWHERE, isWriting, useShortcuts } from '../base/shortcuts';
 import { useCard } from '../base/use-card';
 import { Brand } from '../kit/Brand';
 import { download } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
+import { keep } from '../kit/follow';
 import { Empty, Panel } from '../kit/Panel';
 import type { JobSession } from '../store/session';
+import { FirstJob } from './FirstJob';
 import { FootLine } from './FootLine';
 import { JobHeader } from './JobHeader';
 import { Screens } from './Screens';
 import { Strap } from './Strap';
 import { type StepId, stepIds, stepTitles } from './steps';
 import { type Opening, useOpenJob } from './use-job';
+import { useJobSearchable } from './use-job-searchable';
 import { useJobStages } from './use-job-stages';
 
 /** A job at one of its steps. */
@@ -39,6 +43,8 @@ function OpenJob({ id, session, step }: OpenJobProps) {
   const navigate = useNavigate();
   const { job } = view;
   const card = useCard(view);
+  useJobSearchable(view, step);
+  useLinked('signal', keep);
   useEffect(() => {
     document.title = `${job.name} · ${stepTitles[step]} · Saddlebag`;
   }, [job.name, step]);
@@ -80,6 +86,7 @@ function OpenJob({ id, session, step }: OpenJobProps) {
           <Flex direction="column" h="100%" css={{ '@media print': { height: 'auto' } }}>
             <JobHeader />
             <Strap current={step} stages={card?.stages.length ?? null} />
+            <FirstJob step={step} />
             <Screens step={step} isBehind={isBehind} />
             <FootLine step={step} />
           </Flex>
