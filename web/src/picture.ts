@@ -1,7 +1,10 @@
 /** The one door of the web for the command line: a board, or a trace, as the picture that the screen takes out. */
 import { type Job, type Packing, plainTrace, type Reading, type Trace, windowOf } from '@saddlebag/core';
 import { coloursOf, readBoard, signalsOf } from './base/job-context';
-import { pictureOf, pointsOf, type Size } from './kit/board/picture';
+import { pictureOf, pointsOf, pointsPerMetreOf, type Size } from './kit/board/picture';
+
+export { withScale } from './kit/board/png-scale';
+
 import { boardScene } from './kit/board/scene';
 import { gatesByPin } from './kit/board/use-scene';
 import { picturedRows, tracePicture } from './kit/trace-picture';
@@ -18,12 +21,13 @@ export interface PictureWanted {
 export function boardPicture({ job, reading, packing, theme = 'day' }: PictureWanted): {
   readonly svg: string;
   readonly points: Size;
+  readonly pointsPerMetre: number;
 } {
   const read = readBoard(job.board, packing);
   const scene = boardScene(read);
   const colours = coloursOf(signalsOf(reading, packing), packing, read);
   const shown = { scene, colours, overlay: { gateAt: gatesByPin(read.wired) } };
-  return { svg: pictureOf(shown, job.name, theme), points: pointsOf(scene) };
+  return { svg: pictureOf(shown, job.name, theme), points: pointsOf(scene), pointsPerMetre: pointsPerMetreOf(scene) };
 }
 
 /** Columns of a trace's picture: a point each. */

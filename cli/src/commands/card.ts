@@ -23,15 +23,10 @@ export const card: CliCommand = {
       made.stages.forEach((stage, i) => {
         output.out(`\n${i + 1}. ${stage.title}\n`);
         for (const ref of stage.parts) {
-          const part = job.board.parts[ref];
-          if (part)
-            output.out(
-              `   [ ] ${ref} ${part.part} at ${part.at}${part.rotation === 0 ? '' : `, rotated ${part.rotation}°`}\n`,
-            );
+          output.out(`   [ ] ${ref} ${made.lines[ref]}\n`);
         }
         for (const id of stage.jumpers) {
-          const jumper = job.board.jumpers[id];
-          if (jumper) output.out(`   [ ] ${id} ${jumper.from} > ${jumper.to}\n`);
+          output.out(`   [ ] ${id} ${made.lines[id]}\n`);
         }
         output.out(`   test: ${stage.test}\n`);
         if (stage.trial?.high) output.out(`         high with ${stage.trial.high}\n`);

@@ -33,11 +33,11 @@ async function act(file: string, { output: path, dim, json: asJson }: PictureOpt
     const { job, reading, packing, findings } = await prepare(given, { layOut: 'if-bare' });
     if (findings.some(isError)) return stopped(findings, plain, output, job.sheet);
     // Drawing takes React; the other commands start without it.
-    const { boardPicture } = await import('@saddlebag/web/picture');
-    const { svg, points } = boardPicture({ job, reading, packing, theme: dim ? 'dim' : 'day' });
+    const { boardPicture, withScale } = await import('@saddlebag/web/picture');
+    const { svg, points, pointsPerMetre } = boardPicture({ job, reading, packing, theme: dim ? 'dim' : 'day' });
     if (path !== undefined) {
       const isPng = /\.png$/i.test(path);
-      writeWhole(path, isPng ? await pngOf(svg, points.width) : svg);
+      writeWhole(path, isPng ? withScale(await pngOf(svg, points.width), pointsPerMetre) : svg);
     }
     const told = findings.map(plainFinding);
     if (plain.json) output.out(json({ points, ...(path === undefined ? { svg } : { file: path }), findings: told }));

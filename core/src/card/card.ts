@@ -25,6 +25,7 @@ import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } fro
 import { type PlannedTour, plannedTour } from '../simulation';
 import { type Trial, trialOf } from '../workflow/trial';
 import { jumperStages } from './jumper-stages';
+import { buildLines } from './lines';
 
 /**
  * A stage of the build: what to seat (references), which jumpers to lay (ids, in order), and what to
@@ -61,6 +62,8 @@ export interface BuildCard {
   readonly pins: readonly PinList[];
   /** The presses that lead through all states of a clocked design, with what must be seen; null where nothing is stored. */
   readonly tour: PlannedTour | null;
+  /** What to do with each part and jumper, by its reference or id (see `buildLines`). */
+  readonly lines: Readonly<Record<string, string>>;
 }
 
 /** A capacitor is seated with the chip that it lies beside, at most so many columns away. */
@@ -88,7 +91,15 @@ export function buildCard(
     return name === undefined ? '—' : shownSignal(name);
   };
   const tour = behaviour && plannedTour(behaviour, MOST_PRESSES);
-  return { stages, parts: partsList(board), pins: pinLists(board, carries), tour };
+  const named = (net: number | undefined): string | undefined => (net === undefined ? undefined : names.get(net));
+  const lines = buildLines(board, {
+    pin: (pin) => named(nets.ofPin.get(pin)),
+    hole: (hole) => {
+      const at = parseHole(hole);
+      return at ? named(nets.ofStrip.get(stripOf(at))) : undefined;
+    },
+  });
+  return { stages, parts: partsList(board), pins: pinLists(board, carries), tour, lines };
 }
 
 /** What stands on the board when the given stages are done. */

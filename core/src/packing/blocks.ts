@@ -1,4 +1,4 @@
-import { type PartType, partType, type Unit } from '../catalogue';
+import { findChip, type PartType, type Unit } from '../catalogue';
 import type { Netlist } from '../design';
 import { elementAt } from '../element-at';
 import { compile, evaluateBlock, type Program, rowBit, slotCount } from '../logic';
@@ -153,7 +153,7 @@ class Finder {
 
   /** Selectors: some sources address, and in each of the rows that they tell apart the function is a literal that is there. */
   private selectors(number: string, width: number, slots: number): Frame[] {
-    const part = partType(number) as PartType;
+    const part = findChip(number) as PartType;
     const names = ['A', 'B', 'C'];
     const frames: Frame[] = [];
     const count = new Map<Literal, number>();
@@ -242,7 +242,7 @@ class Finder {
 
   /** Decoders: products of two or three sources, and of one that enables them, of which the design has several. */
   private decoders(number: string, width: number): Frame[] {
-    const part = partType(number) as PartType;
+    const part = findChip(number) as PartType;
     const frames: Frame[] = [];
     for (const address of subsets(this.sources, width))
       for (const enable of [null, ...this.sources.filter((s) => !address.includes(s))]) {
@@ -271,7 +271,7 @@ class Finder {
 
   /** Parities of three sources and more. */
   private parities(): Frame[] {
-    const part = partType('74280') as PartType;
+    const part = findChip('74280') as PartType;
     const uses = this.targets.flatMap((l): BlockUse[] => {
       const support = this.sources.filter((s) => this.dependsOn(l, s));
       if (support.length < 3 || support.length > 9) return [];
@@ -299,7 +299,7 @@ class Finder {
 
   /** Comparators of words of two to four bits: pairs are found from the top, each deciding the rows that it tells apart. */
   private comparators(): Frame[] {
-    const part = partType('7485') as PartType;
+    const part = findChip('7485') as PartType;
     const { functions } = this;
     const uses: BlockUse[] = [];
     const search = (
@@ -365,7 +365,7 @@ class Finder {
 
   /** Adders: a chain of sums of two sources and a carry, every sum one that the design has. */
   private adders(): Frame[] {
-    const part = partType('74283') as PartType;
+    const part = findChip('74283') as PartType;
     const { functions } = this;
     const uses: BlockUse[] = [];
     const extend = (

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { partType, readDesign } from '../catalogue';
+import { findChip, readDesign } from '../catalogue';
 import { type Netlist, printSheet } from '../design';
 import { says } from '../finding';
 import { AMPLE, solve } from '../testing/interlock';
@@ -195,12 +195,12 @@ describe('inputs', () => {
   });
 
   it('are equal where swapping them leaves every row of the unit as it is', () => {
-    const [aoi] = partType('7451')?.units.filter((u) => u.inputs.length === 4) ?? [];
+    const [aoi] = findChip('7451')?.units.filter((u) => u.inputs.length === 4) ?? [];
     if (!aoi) expect.fail('no unit');
     const equal = [0, 1, 2, 3].map((j) => areEqual(aoi, 0, j));
     expect(equal.filter(Boolean)).toHaveLength(2);
-    expect(areEqual(partType('7427')?.units[0] ?? expect.fail(), 0, 2)).toBe(true);
-    expect(areEqual(partType('7474')?.units[0] ?? expect.fail(), 0, 1)).toBe(false);
+    expect(areEqual(findChip('7427')?.units[0] ?? expect.fail(), 0, 2)).toBe(true);
+    expect(areEqual(findChip('7474')?.units[0] ?? expect.fail(), 0, 1)).toBe(false);
   });
 });
 

@@ -1,4 +1,4 @@
-import { partType, rarity } from '../catalogue';
+import { findChip, rarity } from '../catalogue';
 import { elementAt } from '../element-at';
 import type { BlockUse, Frame } from './blocks';
 import { type Candidate, type Duty, dutyKey } from './candidate';
@@ -374,7 +374,7 @@ export class ChoiceProgram {
   }
 }
 
-const inputPins = (number: string): number => partType(number)?.pins.filter((p) => p.role === 'input').length ?? 0;
+const inputPins = (number: string): number => findChip(number)?.pins.filter((p) => p.role === 'input').length ?? 0;
 
 /** A choice without what nothing wanted reads: a solver broken off by the clock may leave some in. */
 export function pruned(choice: Choice, wanted: readonly Literal[]): Choice {

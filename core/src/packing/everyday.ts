@@ -1,4 +1,4 @@
-import { type FamilyId, findChip, partType, rarity, typeOf } from '../catalogue';
+import { type FamilyId, findChip, rarity, typeOf } from '../catalogue';
 import { dutyOfUnit } from './by-hand';
 import type { Duty } from './candidate';
 import { seatedNumber } from './chip-family';
@@ -62,7 +62,7 @@ function straysOn(base: string, units: readonly (UnitUse | null)[], done: readon
 /** The uses on units of a chip, the widest first; null where not all of them find one. */
 function placed(base: string, done: readonly Done[]): (UnitUse | null)[] | null {
   const kinds = unitKindsOf([base]);
-  const units: (UnitUse | null)[] = (partType(base)?.units ?? []).map(() => null);
+  const units: (UnitUse | null)[] = (findChip(base)?.units ?? []).map(() => null);
   for (const { use, duty, nets } of [...done].sort((a, b) => b.duty.width - a.duty.width)) {
     const fits = kinds.filter((kind) => serves(kind, duty));
     const kind = fits.find((k) => k.units.some((u) => units[u] === null));

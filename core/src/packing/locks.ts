@@ -1,4 +1,4 @@
-import { type FamilyId, type PartType, partType, typeOf } from '../catalogue';
+import { type FamilyId, findChip, type PartType, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import { type Finding, finding } from '../finding';
 import { seatedNumber } from './chip-family';
@@ -109,7 +109,7 @@ export function fill(items: readonly Item[], locks: Locks, family: FamilyId): Pa
   const open: { ref: string | null; part: PartType; units: (UnitUse | null)[] }[] = [];
   const empty = (part: PartType): null[] => part.units.map(() => null);
   for (const [ref, number] of lockedPackages(locks)) {
-    const part = partType(number);
+    const part = findChip(number);
     if (part) open.push({ ref, part, units: empty(part) });
   }
   const waiting: Item[] = [];

@@ -91,7 +91,7 @@ function failed(solution: IntegerSolution, { gates }: Netlist, excluded: readonl
 
 function cannotEnd(gate: Gate, { pins }: Locks): Finding {
   const { net = gate.output, ref = '', part = '' } = pins.find((p) => p.net === gate.output) ?? {};
-  return finding('pack/pin-cannot', [], { net, ref, part, title: partType(part)?.title ?? part });
+  return finding('pack/pin-cannot', [], { net, ref, part, title: (partType(part) ?? findChip(part))?.title ?? part });
 }
 
 const count = (solution: IntegerSolution, name: string): number => solution.values[name] ?? 0;

@@ -1,4 +1,4 @@
-import { type PartType, partType } from '../catalogue';
+import { findChip, type PartType } from '../catalogue';
 import type { Recipe, Task } from './recipe';
 import { taskKey, tasksOf } from './recipe';
 
@@ -11,7 +11,7 @@ export interface GateClass {
 const gateNumbers = '7400 7402 7404 7408 7410 7411 7420 7421 7427 7430 7432 7486'.split(' ');
 
 /** The chips whose units are all equal single gates: those that this packing uses. */
-export const gateChips: readonly PartType[] = gateNumbers.map((n) => partType(n) as PartType);
+export const gateChips: readonly PartType[] = gateNumbers.map((n) => findChip(n) as PartType);
 
 /** The gate of a chip's units. */
 export function unitGate(part: PartType): Task {

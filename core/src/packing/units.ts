@@ -1,4 +1,4 @@
-import { type PartType, partType } from '../catalogue';
+import { findChip, type PartType } from '../catalogue';
 import { elementAt } from '../element-at';
 import type { Duty } from './candidate';
 
@@ -16,7 +16,7 @@ export const choosable: readonly string[] =
 /** The kinds of units of some chips; chips without units of a known kind give none. */
 export function unitKindsOf(numbers: readonly string[]): UnitKind[] {
   return numbers.flatMap((number) => {
-    const part = partType(number);
+    const part = findChip(number);
     const kinds = new Map<string, { duty: Duty; units: number[] }>();
     part?.units.forEach((_, u) => {
       const duty = dutyOf(part, u);

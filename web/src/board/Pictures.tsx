@@ -23,7 +23,7 @@ export function Pictures() {
   };
   const asPng = (): void => {
     drawn()
-      .then(({ svg, pngOf, pointsOf }) => pngOf(svg, pointsOf(scene)))
+      .then(({ svg, pngOf, pointsOf, pointsPerMetreOf }) => pngOf(svg, pointsOf(scene), pointsPerMetreOf(scene)))
       .then((blob) => download(named('png'), blob))
       .catch(sorry('PNG'));
   };

@@ -38,7 +38,7 @@ export default function CardStep() {
 }
 
 function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
-  const { packing, board, colours } = useJobView();
+  const { packing, board, colours, behaviour } = useJobView();
   const gateAt = useMemo(() => gatesByPin(packing), [packing]);
   const isPrinting = useIsPrinting();
   const [at, setAt] = useState(0);
@@ -63,7 +63,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
     <>
       <SideBySide flex="1" gap="10px" _print={{ display: 'none' }}>
         <Beside title="Stages" w="372px" flexShrink={0} minH="0">
-          <StageList card={card} job={job} current={current} onChoose={setAt} />
+          <StageList card={card} current={current} onChoose={setAt} />
         </Beside>
         <Flex direction="column" flex="1" minW="0" minH="0" gap="10px">
           <BoardMat
@@ -89,7 +89,7 @@ function Card({ card, job }: { readonly card: BuildCard; readonly job: Job }) {
           </Beside>
         </Flex>
       </SideBySide>
-      {isPrinting && <PrintedCard card={card} job={job} board={board} colours={colours} gateAt={gateAt} />}
+      {isPrinting && <PrintedCard card={card} job={job} board={board} behaviour={behaviour} gateAt={gateAt} />}
     </>
   );
 }
@@ -99,13 +99,12 @@ const AT_ONCE = { first: 16, more: 40 } as const;
 
 interface StageListProps {
   readonly card: BuildCard;
-  readonly job: Job;
   readonly current: number;
   readonly onChoose: (stage: number) => void;
 }
 
 /** The stages one below the other, the current one with its lines. */
-function StageList({ card, job, current, onChoose }: StageListProps) {
+function StageList({ card, current, onChoose }: StageListProps) {
   const { stages } = card;
   const list = useRef<HTMLDivElement>(null);
   const grown = useGrowingCount(stages.length, AT_ONCE);
@@ -148,7 +147,7 @@ function StageList({ card, job, current, onChoose }: StageListProps) {
                 {stage.title}
               </Text>
             </Box>
-            {i === current && <StageLines stage={stage} job={job} />}
+            {i === current && <StageLines stage={stage} lines={card.lines} />}
           </Box>
         ))}
       </Box>

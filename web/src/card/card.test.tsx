@@ -37,7 +37,7 @@ describe('the build card on the screen', () => {
     await userEvent.click(within(stages).getByText('G: U1 unit 1'));
     expect(within(stages).getByText(/G = K·E, on U1 pin 6/)).toBeDefined();
     expect(within(stages).getByText(/K=1 E=1 U=1 L=1/)).toBeDefined();
-    expect(stages.textContent).toMatch(/w\d+ b1\.d5 > b1\./);
+    expect(stages.textContent).toMatch(/w\d+ b1\.d5 to b1\.\w+, yellow, carries K/);
   });
 
   it('names every part and every jumper of the board in one stage, and ticks them off on paper', async () => {
@@ -51,8 +51,27 @@ describe('the build card on the screen', () => {
     for (const { ref, at } of Object.values(job.board.parts))
       expect(times(`☐ seat ${ref} `), `${ref} at ${at}`).toBe(1);
     for (const { id, from, to } of Object.values(job.board.jumpers))
-      expect(times(`☐ ${id} ${from} > ${to}`), id).toBe(1);
+      expect(times(`☐ ${id} ${from} to ${to}`), id).toBe(1);
     expect(times('Test: ')).toBe(11);
+  });
+
+  it('prints a picture after each stage, what is new in it named at both ends in black on white, and the rows to tick off', async () => {
+    const { container } = renderInJob(<CardStep />, job);
+    await screen.findByRole('region', { name: 'stages' });
+    act(() => void window.dispatchEvent(new Event('beforeprint')));
+    const pictured = (n: number) =>
+      container.querySelector(`svg[aria-label="after stage ${n}"]`) ?? expect.fail(`no picture ${n}`);
+    for (let n = 1; n <= 11; n++) expect(wires(pictured(n)), String(n)).toBeGreaterThanOrEqual(n === 1 ? 1 : 2);
+    // The longest wire of the stage of G has its name at both of its ends, and no other stage's has one.
+    const tags = [...pictured(5).querySelectorAll('[data-tag-of]')].map((tag) => tag.textContent);
+    expect(tags.filter((text) => text === 'w10')).toHaveLength(2);
+    expect(tags).not.toContain('w6');
+    const whole = container.querySelector('svg[aria-label="the finished board"]');
+    const named = new Set([...(whole?.querySelectorAll('[data-tag-of]') ?? [])].map((tag) => tag.textContent));
+    expect(named).toEqual(new Set(Object.keys(job.board.jumpers)));
+    const rows = [...container.querySelectorAll('tr')].filter((row) => row.textContent.startsWith('☐'));
+    expect(rows.map((row) => row.textContent)).toContain('☐1101100');
+    expect(rows).toHaveLength(16);
   });
 
   it('lists parts and pins', async () => {

@@ -26,7 +26,7 @@ import { Datasheet } from './Datasheet';
 /** A line of the list: a part of the catalogue, or of the job that defines it. */
 type ListEntry = PartEntry & { readonly job?: string };
 
-const typeOf = (id: string | null | undefined): PartType | null => (id ? (partType(id) ?? findChip(id)) : null);
+const typeOf = (id: string | null | undefined): PartType | null => (id ? (findChip(id) ?? partType(id)) : null);
 
 /** The parts that jobs of the shelf define themselves. */
 function useOwnParts(): readonly (PartEntry & { readonly job: string; readonly type: PartType })[] {

@@ -16,6 +16,8 @@ type Kind = (typeof kinds)[number][0];
 
 /** Dots of a picture to the point. */
 const SHARPNESS = 2;
+/** Points of a page to the metre: 96 to the inch. */
+const PER_METRE = 96 / 0.0254;
 
 /** Takes the trace out: whole as a value change dump or a table, or what is in sight as a picture. */
 export function TraceFiles({ trace }: { readonly trace: TraceWindow }) {
@@ -29,7 +31,9 @@ export function TraceFiles({ trace }: { readonly trace: TraceWindow }) {
     else if (kind === 'png') {
       const { width, height } = pictureSize(rows.length);
       import('../kit/board/picture')
-        .then(({ pngOf }) => pngOf(svg(), { width: SHARPNESS * width, height: SHARPNESS * height }))
+        .then(({ pngOf }) =>
+          pngOf(svg(), { width: SHARPNESS * width, height: SHARPNESS * height }, SHARPNESS * PER_METRE),
+        )
         .then((blob) => download(named(kind), blob))
         .catch((e: unknown) => tell(`No PNG could be made: ${String(e)}.`));
     } else bench.writeTrace(kind, (text) => download(named(kind), text, kind === 'vcd' ? 'text/plain' : 'text/csv'));

@@ -102,18 +102,30 @@ export function BoardDrawing({ scene, colours, overlay = {}, svgRef, title, inSi
 interface BoardPictureProps extends BoardProps {
   readonly title: string;
   /** Its size, and its place in another drawing, where nothing around it says one. */
+  /** The part of the mat that it shows; all of it where nothing is said. */
+  readonly view?: ReturnType<typeof viewBoxOf>;
+  /** Drawn over it. */
+  readonly children?: ReactNode;
   readonly size?: { readonly width: string; readonly height: string; readonly x?: string; readonly y?: string };
 }
 
 /** The board at rest as one drawing, for paper and for pictures. */
-export function BoardPicture({ title, size, ...shown }: BoardPictureProps) {
+export function BoardPicture({ title, size, view, children, ...shown }: BoardPictureProps) {
+  const { x, y, width, height } = view ?? viewBoxOf(shown.scene);
   return (
-    <svg xmlns="http://www.w3.org/2000/svg" viewBox={viewBoxText(shown.scene)} role="img" aria-label={title} {...size}>
+    <svg
+      xmlns="http://www.w3.org/2000/svg"
+      viewBox={`${x} ${y} ${width} ${height}`}
+      role="img"
+      aria-label={title}
+      {...size}
+    >
       <BoardBases scene={shown.scene} numbered />
       <Strips {...shown} />
       <Parts {...shown} />
       <Wires {...shown} />
       <Notes {...shown} />
+      {children}
     </svg>
   );
 }

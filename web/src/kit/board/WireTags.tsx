@@ -32,7 +32,7 @@ export const WireTags = memo(function WireTags({ tags, colours }: WireTagsProps)
           <rect
             {...boxOf(tag, growth)}
             rx={0.16}
-            fill={colours.of(tag.signal) ?? colour('matText')}
+            fill={colours.of(tag.signal) ?? colour('bone')}
             stroke={colour('matDeep')}
             strokeWidth={0.09}
           />

@@ -1,7 +1,9 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { writtenOut } from '../../base/colours';
 import { BoardPicture, type BoardProps, viewBoxOf } from './BoardDrawing';
+import { withScale } from './png-scale';
 import type { BoardScene } from './scene';
+import { typefaces } from './typefaces';
 
 /** Millimetres from hole to hole, the drawing's unit. */
 const PITCH_MM = 2.54;
@@ -22,10 +24,20 @@ export interface Size {
 export function pictureOf(shown: BoardProps, title: string, theme: 'day' | 'dim' = 'day'): string {
   const { width, height } = viewBoxOf(shown.scene);
   const size = { width: `${mm(width)}mm`, height: `${mm(height)}mm` };
-  return writtenOut(renderToStaticMarkup(<BoardPicture {...shown} title={title} size={size} />), theme);
+  const drawn = renderToStaticMarkup(
+    <BoardPicture {...shown} title={title} size={size}>
+      <style>{typefaces}</style>
+    </BoardPicture>,
+  );
+  return writtenOut(drawn, theme);
 }
 
 const mm = (units: number): string => (units * PITCH_MM).toFixed(2);
+
+/** How many points of a board's PNG make a metre. */
+export function pointsPerMetreOf(scene: BoardScene): number {
+  return (1000 * pointsOf(scene).width) / (viewBoxOf(scene).width * PITCH_MM);
+}
 
 /** Width and height in points of a board's PNG. */
 export function pointsOf(scene: BoardScene): Size {
@@ -34,8 +46,8 @@ export function pointsOf(scene: BoardScene): Size {
   return { width: Math.round(width * points), height: Math.round(height * points) };
 }
 
-/** An SVG as a PNG of so many points; rejects when the browser cannot paint it. */
-export async function pngOf(svg: string, { width, height }: Size): Promise<Blob> {
+/** An SVG as a PNG of so many points, which says how many make a metre; rejects when the browser cannot paint it. */
+export async function pngOf(svg: string, { width, height }: Size, pointsPerMetre: number): Promise<Blob> {
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
   await image.decode();
@@ -43,7 +55,9 @@ export async function pngOf(svg: string, { width, height }: Size): Promise<Blob>
   canvas.width = width;
   canvas.height = height;
   canvas.getContext('2d')?.drawImage(image, 0, 0, width, height);
-  return new Promise((resolve, reject) =>
+  const painted = await new Promise<Blob>((resolve, reject) =>
     canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('the picture is too large'))), 'image/png'),
   );
+  const bytes = new Uint8Array(await painted.arrayBuffer());
+  return new Blob([withScale(bytes, pointsPerMetre)], { type: 'image/png' });
 }

@@ -28,6 +28,8 @@ const ROOM = 0.5;
 const MOST_LETTERS = 8;
 /** The nearest that a marker comes to the end of its wire, and how it moves on where others are. */
 const FROM_THE_END = 0.45;
+/** How far a marker lies beside a wire that is shorter than it. */
+const BESIDE = 0.75;
 const STEP = 0.5;
 /** What lying over another marker, over the end of another wire, and being farther from its own end cost. */
 const COSTS = { marker: 20, end: 4, away: 1 } as const;
@@ -37,18 +39,29 @@ const COSTS = { marker: 20, end: 4, away: 1 } as const;
  * there. `boardAt` names the board at a place of the mat.
  */
 export function wireTags(wires: readonly RunningWire[], boardAt: (p: Point) => string | undefined): WireTag[] {
+  const isFar = ({ path, signal }: RunningWire): boolean => {
+    const [from, to] = [path[0], path.at(-1)];
+    if (signal === undefined || signal === '0' || signal === '1' || !from || !to) return false;
+    return Math.abs(from.x - to.x) + Math.abs(from.y - to.y) > FAR || boardAt(from) !== boardAt(to);
+  };
+  return tagsOf(wires, wires.filter(isFar), ({ signal = '' }) => shownSignal(signal));
+}
+
+/** A marker near both ends of each of some wires, with a text of its own, among all wires that are there. */
+export function tagsOf(
+  wires: readonly RunningWire[],
+  tagged: readonly RunningWire[],
+  textOf: (wire: RunningWire) => string,
+): WireTag[] {
   const ends = wires.flatMap(({ id, path }) => [path[0], path.at(-1)].flatMap((p) => (p ? [{ id, ...p }] : [])));
   const tags: WireTag[] = [];
-  for (const wire of wires) {
-    const [from, to] = [wire.path[0], wire.path.at(-1)];
-    const { signal } = wire;
-    if (signal === undefined || signal === '0' || signal === '1' || !from || !to) continue;
-    const isFar = Math.abs(from.x - to.x) + Math.abs(from.y - to.y) > FAR;
-    if (!isFar && boardAt(from) === boardAt(to)) continue;
-    for (const path of [wire.path, wire.path.toReversed()]) {
-      const best = placeOn(path, { wire: wire.id, signal }, { tags, ends });
-      if (best) tags.push(best);
-    }
+  for (const wire of tagged) {
+    const own = { wire: wire.id, signal: wire.signal ?? '', text: cut(textOf(wire)) };
+    const isShort = lengthOf(wire.path) < 2 * (own.text.length * LETTER + ROOM) + 2;
+    const found = (isShort ? [wire.path] : [wire.path, wire.path.toReversed()]).flatMap(
+      (path) => placeOn(path, own, { tags, ends }) ?? [],
+    );
+    tags.push(...(found.length > 0 || !isShort ? found : [beside(wire.path, own)]));
   }
   return tags;
 }
@@ -58,11 +71,27 @@ interface Others {
   readonly ends: readonly (Point & { readonly id: string })[];
 }
 
+const lengthOf = (path: readonly Point[]): number =>
+  path.slice(1).reduce((sum, q, i) => sum + Math.abs(q.x - (path[i] ?? q).x) + Math.abs(q.y - (path[i] ?? q).y), 0);
+
+/** The marker of a wire that is shorter than its name: beside its middle. */
+function beside(path: readonly Point[], own: Pick<WireTag, 'wire' | 'signal' | 'text'>): WireTag {
+  const [from, to] = [path[0] ?? { x: 0, y: 0 }, path.at(-1) ?? { x: 0, y: 0 }];
+  const isUpright = from.x === to.x;
+  const [x, y] = [(from.x + to.x) / 2, (from.y + to.y) / 2];
+  const length = own.text.length * LETTER + ROOM;
+  return { ...own, x: isUpright ? x + BESIDE : x, y: isUpright ? y : y - BESIDE, isUpright, length };
+}
+
+const cut = (name: string): string => (name.length > MOST_LETTERS ? `${name.slice(0, MOST_LETTERS - 1)}…` : name);
+
 /** The best place for a marker on a path, as near to its beginning as it may be; null where no stretch is long enough. */
-function placeOn(path: readonly Point[], own: Pick<WireTag, 'wire' | 'signal'>, others: Others): WireTag | null {
-  const name = shownSignal(own.signal);
-  const text = name.length > MOST_LETTERS ? `${name.slice(0, MOST_LETTERS - 1)}…` : name;
-  const length = text.length * LETTER + ROOM;
+function placeOn(
+  path: readonly Point[],
+  own: Pick<WireTag, 'wire' | 'signal' | 'text'>,
+  others: Others,
+): WireTag | null {
+  const length = own.text.length * LETTER + ROOM;
   let best: WireTag | null = null;
   let least = Number.POSITIVE_INFINITY;
   let way = 0;
@@ -72,7 +101,7 @@ function placeOn(path: readonly Point[], own: Pick<WireTag, 'wire' | 'signal'>, 
     const [dx, dy] = [Math.sign(q.x - p.x), Math.sign(q.y - p.y)];
     for (let at = FROM_THE_END; at + length + FROM_THE_END <= size && COSTS.away * (way + at) < least; at += STEP) {
       const middle = at + length / 2;
-      const tag = { ...own, text, x: p.x + dx * middle, y: p.y + dy * middle, isUpright: dx === 0, length };
+      const tag = { ...own, x: p.x + dx * middle, y: p.y + dy * middle, isUpright: dx === 0, length };
       const cost = COSTS.away * (way + at) + covered(tag, others);
       if (cost < least) [least, best] = [cost, tag];
     }
