@@ -65,10 +65,12 @@ describe('one key for everything', () => {
     );
     await p.keys('Enter');
     await p.sees('main[data-step=inspect]');
-    const chosen = () => p.page.$eval(shown('main[data-step=inspect] [aria-live] [aria-pressed=true]'), (e) => e.textContent);
+    const chosen = () =>
+      p.page.$eval(shown('main[data-step=inspect] [aria-live] [aria-pressed=true]'), (e) => e.textContent);
     await p.page.waitForFunction(
       (text) =>
-        document.querySelector('main[data-step=inspect]:not([data-away]) [aria-live] [aria-pressed=true]')?.textContent === text,
+        document.querySelector('main[data-step=inspect]:not([data-away]) [aria-live] [aria-pressed=true]')
+          ?.textContent === text,
       {},
       last,
     );
