@@ -1,3 +1,4 @@
+import { styleText } from 'node:util';
 import { elementAt, type Finding, isError, type Place, remedy, says } from '@saddlebag/core';
 import type { Command } from 'commander';
 
@@ -5,6 +6,8 @@ import type { Command } from 'commander';
 export interface Output {
   readonly out: (text: string) => void;
   readonly err: (text: string) => void;
+  /** Whether a terminal reads along that shows colours. */
+  readonly hasColours?: boolean;
 }
 
 /** What every command is told: whether its result is wanted as JSON, and the file for `--output`. */
@@ -39,11 +42,21 @@ export function plainFinding(f: Finding): object {
   };
 }
 
+/** How the word for a severity looks on a terminal. */
+const looks: Readonly<Record<Finding['severity'], ('bold' | 'red' | 'yellow' | 'blue')[]>> = {
+  error: ['bold', 'red'],
+  warning: ['bold', 'yellow'],
+  note: ['bold', 'blue'],
+};
+
 /** Writes findings for people, each with its place; lines of `text` are counted from 1. */
 export function tellFindings(findings: readonly Finding[], output: Output, text = ''): void {
   for (const f of findings) {
     const where = f.places[0] ? `${placeText(f.places[0], text)}: ` : '';
-    output.err(`${f.severity}: ${where}${says(f)} ${remedy(f)}\n`);
+    const severity = output.hasColours
+      ? styleText(looks[f.severity], f.severity, { validateStream: false })
+      : f.severity;
+    output.err(`${severity}: ${where}${says(f)} ${remedy(f)}\n`);
   }
 }
 

@@ -17,6 +17,7 @@ import { resistors } from './commands/resistors';
 import { restateCommand } from './commands/restate';
 import { runTime } from './commands/run';
 import { same } from './commands/same';
+import { schema } from './commands/schema';
 import { sheet } from './commands/sheet';
 import { states } from './commands/states';
 import { table } from './commands/table';
@@ -41,7 +42,7 @@ const clipped = (text: string): string => (text.length <= MOST ? text : `${text.
  * `output`, so that tests see what a person sees.
  */
 export async function run(args: readonly string[], given: Output): Promise<number> {
-  const output: Output = { out: given.out, err: (text) => given.err(clipped(text)) };
+  const output: Output = { ...given, err: (text) => given.err(clipped(text)) };
   let code = OK;
   const program = new Command('saddlebag')
     .description('From a gate-level design to 74-series chips on a breadboard, checked and powered up.')
@@ -96,9 +97,10 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
     });
     command.option('--json', 'print JSON for a program to read');
   }
-  completion.add(program, output, (c) => {
-    code = c;
-  });
+  for (const { add } of [completion, schema])
+    add(program, output, (c) => {
+      code = c;
+    });
   try {
     await program.parseAsync([...args], { from: 'user' });
   } catch (e) {

@@ -1,0 +1,37 @@
+/** For each command that prints JSON, ways to call it; `@` stands for the folder of the samples, `%` for one of scratch files. */
+export const invocations: Readonly<Record<string, readonly (readonly string[])[]>> = {
+  table: [['@/lock-interlock.sheet'], ['@/boat-tally.sheet']],
+  guide: [['@/towpath-lamp.sheet'], ['@/lock-interlock.saddlebag.json']],
+  inspect: [['@/lock-interlock.saddlebag.json'], ['@/fog-beacon.saddlebag.json'], ['%/wrong.saddlebag.json']],
+  match: [['@/boat-tally.saddlebag.json'], ['@/lock-interlock.saddlebag.json']],
+  recover: [['@/lock-interlock.saddlebag.json'], ['@/transistor-bell.saddlebag.json']],
+  card: [['@/lock-interlock.saddlebag.json'], ['@/boat-counter.saddlebag.json']],
+  sheet: [['@/lock-interlock.sheet'], ['@/keepers-vote.saddlebag.json']],
+  verilog: [['@/lock-interlock.sheet'], ['@/boat-counter.sheet']],
+  walk: [['@/lock-interlock.saddlebag.json'], ['%/wrong.saddlebag.json']],
+  measure: [
+    ['@/lock-interlock.saddlebag.json', '--set', 'K=1'],
+    ['@/fog-beacon.saddlebag.json', '--at', '1s'],
+  ],
+  run: [['@/fog-beacon.saddlebag.json', '--for', '2s']],
+  pack: [['@/lock-interlock.sheet'], ['@/boat-counter.sheet']],
+  plan: [['@/lock-interlock.sheet'], ['@/boat-counter.sheet']],
+  picture: [['@/lock-interlock.saddlebag.json']],
+  part: [['7493'], ['74HC00'], ['led'], ['decade', 'counter']],
+  same: [
+    ['@/lock-interlock.sheet:G', '@/lock-interlock.sheet:P'],
+    ['@/lock-interlock.sheet', '@/lock-interlock.saddlebag.json'],
+    ['@/boat-tally.sheet', '@/lock-interlock.sheet'],
+  ],
+  restate: [['@/boat-tally.sheet', '--signal', 'T']],
+  states: [['@/boat-counter.sheet'], ['@/lamp-relay.saddlebag.json']],
+  tour: [['@/boat-counter.saddlebag.json'], ['@/lamp-relay.saddlebag.json']],
+  hazards: [['@/level-dial.saddlebag.json'], ['@/false-alarm.saddlebag.json']],
+  timers: [['@/fog-beacon.saddlebag.json'], ['@/fog-beacon.saddlebag.json', '--hertz', '4', '--high', '60']],
+  resistors: [['@/lock-interlock.saddlebag.json'], ['@/transistor-bell.saddlebag.json']],
+  family: [
+    ['@/lock-interlock.saddlebag.json', 'LS'],
+    ['@/lock-interlock.saddlebag.json', '74'],
+  ],
+  memory: [['@/gauge-digit.hex', '--of', '74288', '--name', 'DIGIT']],
+};
