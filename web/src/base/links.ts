@@ -4,6 +4,7 @@ import { useLatest } from './use-latest';
 
 /** What a link may point at, beyond the step: a part or jumper, a finding, a row of the table, a signal to follow. */
 export const linked = ['show', 'finding', 'row', 'signal'] as const;
+/** One of them. */
 export type Linked = (typeof linked)[number];
 
 /** The address of a step of a job, and of what is to be shown there. */
