@@ -1,6 +1,7 @@
 import { Command, CommanderError } from 'commander';
 import { card } from './commands/card';
 import { completion } from './commands/completion';
+import { diff } from './commands/diff';
 import { family } from './commands/family';
 import { guide } from './commands/guide';
 import { hazards } from './commands/hazards';
@@ -91,6 +92,7 @@ export async function run(args: readonly string[], given: Output): Promise<numbe
     resistors,
     family,
     memory,
+    diff,
   ]) {
     const command = add(program, output, (c) => {
       code = c;

@@ -46,6 +46,7 @@ const others: Readonly<Record<string, readonly string[]>> = {
   timers: ['@/keepers-clock.saddlebag.json'],
   resistors: ['@/boat-tally.saddlebag.json'],
   family: ['@/boat-tally.saddlebag.json', 'HCT'],
+  diff: ['@/boat-tally.saddlebag.json', '@/lock-interlock.saddlebag.json'],
   memory: ['@/gauge-digit.hex', '--of', '28C16', '--name', 'BYTES'],
 };
 

@@ -171,6 +171,8 @@ export {
   clipOf,
   compareTables,
   currentPacking,
+  type Differences,
+  differences,
   type Edit,
   emptyTable,
   type History,

@@ -33,5 +33,6 @@ export const invocations: Readonly<Record<string, readonly (readonly string[])[]
     ['@/lock-interlock.saddlebag.json', 'LS'],
     ['@/lock-interlock.saddlebag.json', '74'],
   ],
+  diff: [['@/lock-interlock.saddlebag.json', '%/wrong.saddlebag.json']],
   memory: [['@/gauge-digit.hex', '--of', '74288', '--name', 'DIGIT']],
 };

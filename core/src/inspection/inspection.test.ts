@@ -8,6 +8,7 @@ import type { FindingCode } from '../finding';
 import { isError, remedy, says, sentences } from '../finding';
 import { applyEdit, type Edit, type Job, readCommand } from '../job';
 import { readJobFile } from '../job/file';
+import type { Packing } from '../packing';
 import { plan, sourcesOf } from '../planning';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
@@ -15,7 +16,9 @@ import { inspectJob } from '../workflow';
 import { inspect, rules } from '.';
 
 const { job, packing } = await laidOut(interlockSheet);
-const found = (board: Board) => inspect(board, extractNets(board), packing, 'HC');
+/** Boards that are held to another packing than the interlock's. */
+const packingOf = new Map<Board, Packing>();
+const found = (board: Board) => inspect(board, extractNets(board), packingOf.get(board) ?? packing, 'HC');
 
 /** The interlock's board after some typed commands, each of which must work. */
 function following(...commands: string[]): Board {
@@ -75,6 +78,9 @@ const outs = six.flatMap((x) => [`Y${x} = nand(Q, ${x})`, `Z${x} = Q & ${x}`]);
 const crowd = await laidOut(
   `in A B ${six.join(' ')}\nout ${outs.map((o) => o.slice(0, 2)).join(' ')}\nQ = nand(A, B)\n${outs.join('\n')}`,
 );
+const memory = await laidOut(
+  'in A\nout Y\npart MAP of 74288\nholds 0 1\nend\nuse MAP as M (A0 = A, A1 = 0, A2 = 0, A3 = 0, A4 = 0, Gn = 0, Q0 = Y)',
+);
 const clocked = await laidOut('in D CK\nout Q\nQ = D at rise CK');
 const loaded: Board = {
   ...crowd.job.board,
@@ -82,6 +88,15 @@ const loaded: Board = {
     Object.entries(crowd.job.board.parts).map(([ref, p]) => [ref, { ...p, part: p.part.replace('74HC', '74S') }]),
   ),
 };
+
+/** The board of the memory, which holds something else than its sheet has it hold. */
+function programmedAnew(): Board {
+  const { parts } = memory.job.board;
+  const own = parts.U1?.own?.replace('holds 0 1', 'holds 1 0');
+  const board = { ...memory.job.board, parts: { ...parts, U1: { ...(parts.U1 as SeatedPart), own: own ?? '' } } };
+  packingOf.set(board, memory.packing);
+  return board;
+}
 
 /** The board with another supply voltage. */
 const supplied = (volts: number): Board =>
@@ -336,6 +351,7 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
     ['led-cathode-on-supply', following('pull R5', 'D1.K > b1.top+'), 'D1'],
     ['switch-one-level', following(`pull ${jumperAt('S1.1')}`, 'S1.1 > b1.bottom-'), 'S1'],
     ['switch-inverted', inverted, 'S1'],
+    ['contents-differ', programmedAnew(), 'U1'],
     ['part-stands-in', family({ U1: '74LS21' }), 'U1'],
     ['switch-no-feed', following(`pull ${jumperAt('S1.1')}`), 'S1.1'],
   ];

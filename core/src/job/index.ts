@@ -1,5 +1,6 @@
 export { type Clip, clipOf, pasted } from './clipboard';
 export { type Command, type CommandWord, commandKinds, readCommand } from './commands';
+export { type Differences, differences, type LineDifference } from './differences';
 export { type Applied, applyEdit, type Edit, MAX_BREADBOARDS, saysEdit } from './edit';
 export { clearSeat, freeSeat } from './free-seat';
 export { type History, perform, redo, startHistory, undo } from './history';

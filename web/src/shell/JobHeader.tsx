@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { writeJobFile } from '@saddlebag/core';
-import { memo, type ReactNode, useState, useSyncExternalStore } from 'react';
+import { lazy, memo, type ReactNode, Suspense, useState, useSyncExternalStore } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobView, useSession } from '../base/job-context';
 import { useIsNarrow } from '../base/narrow';
@@ -11,6 +11,8 @@ import { RenameJob } from '../kit/RenameJob';
 import { SearchButton } from '../kit/SearchButton';
 import { ThemeButton } from '../kit/ThemeButton';
 import { TipButton } from '../kit/Tip';
+
+const VersionsLeaf = lazy(() => import('./VersionsLeaf').then((m) => ({ default: m.VersionsLeaf })));
 
 const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
 
@@ -90,6 +92,7 @@ function JobButtons({ hasFailed, children }: JobButtonsProps) {
   return (
     <>
       <SearchButton />
+      <VersionsButton />
       <Button onClick={() => void navigate('/parts')}>Parts</Button>
       <ThemeButton />
       {children}
@@ -99,6 +102,22 @@ function JobButtons({ hasFailed, children }: JobButtonsProps) {
       >
         Export
       </Button>
+    </>
+  );
+}
+
+function VersionsButton() {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <TipButton tip="versions of this job kept by name, and what differs" onClick={() => setOpen(true)}>
+        Versions
+      </TipButton>
+      {isOpen && (
+        <Suspense fallback={null}>
+          <VersionsLeaf onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   );
 }

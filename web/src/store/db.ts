@@ -33,7 +33,16 @@ export interface HistoryRow {
   readonly text: string;
 }
 
-/** The browser's database: a table of jobs, one of their histories, one of the drawer. */
+/** A version of a job that a person kept by name: the text of its file as it was at `at` (ms). */
+export interface VersionRow {
+  readonly id: string;
+  readonly job: string;
+  readonly name: string;
+  readonly at: number;
+  readonly text: string;
+}
+
+/** The browser's database: a table of jobs, one of their histories, one of versions kept by name, one of the drawer. */
 export class ShelfDb extends Dexie {
   declare readonly jobs: Table<JobRow, string>;
   /** What the lab has, a row a part; for all jobs. */
@@ -42,11 +51,14 @@ export class ShelfDb extends Dexie {
   /** What is lost of it costs steps back, and never a job. */
   declare readonly histories: Table<HistoryRow, string>;
 
+  declare readonly versions: Table<VersionRow, string>;
+
   constructor(name = 'saddlebag') {
     super(name);
     this.version(1).stores({ jobs: 'id, deletedAt, changedAt' });
     this.version(2).stores({ drawer: 'part' });
     this.version(3).stores({ histories: 'id, at' });
+    this.version(4).stores({ versions: 'id, job' });
   }
 }
 
