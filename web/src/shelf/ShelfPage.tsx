@@ -18,6 +18,7 @@ import { PickFile } from '../kit/PickFile';
 import { SearchButton } from '../kit/SearchButton';
 import { ThemeButton } from '../kit/ThemeButton';
 import { type ShelfRow, shelf } from '../store/shelf';
+import { filesDropped } from './dropped';
 import type { Brought } from './import-file';
 import { JobLine } from './JobLine';
 import { keepForGood, RoomLeft } from './RoomLeft';
@@ -46,7 +47,7 @@ export function ShelfPage() {
       onDragOver={(e) => e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault();
-        acts.bring([...e.dataTransfer.files]);
+        void filesDropped(e.dataTransfer).then(acts.bring);
       }}
     >
       <Flex as="header" align="center" px="18px" minH="42px" css={{ [NARROW]: { paddingBlock: '5px' } }} flexShrink={0}>

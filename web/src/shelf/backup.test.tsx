@@ -6,6 +6,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { db } from '../store/db';
 import { replaceDrawer } from '../store/drawer';
 import { shelf } from '../store/shelf';
+import { keepVersion, versionsOf } from '../store/versions';
 import { interlock } from '../testing/interlock';
 import { renderPage } from '../testing/render';
 import { restoreBackup, writeBackup } from './backup';
@@ -43,6 +44,19 @@ describe('a backup of the shelf', () => {
     expect(await db.drawer.toArray()).toEqual([{ part: '74HC00', count: 1 }]);
     await replaceDrawer([]);
     expect((await restoreBackup(text)).parts).toBe(1);
+  });
+
+  it('brings versions back with their jobs; what is none is left out, and an emptied bin takes them along', async () => {
+    const id = await shelf.add(job);
+    await keepVersion(id, 'before the bell', job);
+    const text = await writeBackup();
+    await shelf.delete(id);
+    await shelf.emptyBin();
+    expect(await versionsOf(id)).toEqual([]);
+    const spoilt = text.replace('"versions": [', '"versions": [7, {"name": 5},');
+    expect(await restoreBackup(spoilt)).toMatchObject({ jobs: 1, refused: [] });
+    const [row] = await shelf.list();
+    expect((await versionsOf(row?.id ?? '')).map((v) => v.name)).toEqual(['before the bell']);
   });
 
   it('that is damaged brings back what is whole, tells the rest by name, and throws nothing', async () => {

@@ -2,6 +2,7 @@ import { type DrawerEntry, type Finding, finding } from '@saddlebag/core';
 import { db } from '../store/db';
 import { keepEntry } from '../store/drawer';
 import { shelf } from '../store/shelf';
+import { putVersionsBack, VERSION_LETTERS, versionsOf } from '../store/versions';
 import { BACKUP_FORMAT } from './backup-format';
 import type { Refusal } from './refusal';
 
@@ -10,9 +11,14 @@ const VERSION = 1;
 export const MAX_BACKUP_BYTES = 256 * 1024 * 1024;
 const MAX_JOBS = 5000;
 
-/** The whole shelf as one text: every job's file as it is kept, also of damaged ones, and the drawer. */
+/** The whole shelf as one text: every job's file as it is kept, also of damaged ones, with its versions, and the drawer. */
 export async function writeBackup(): Promise<string> {
-  const jobs = (await shelf.list()).map(({ name, text }) => ({ name, text }));
+  const jobs = await Promise.all(
+    (await shelf.list()).map(async ({ id, name, text }) => {
+      const versions = (await versionsOf(id)).map((v) => ({ name: v.name, at: v.at, text: v.text }));
+      return { name, text, ...(versions.length > 0 && { versions }) };
+    }),
+  );
   const drawer = await db.drawer.toArray();
   return `${JSON.stringify({ format: BACKUP_FORMAT, version: VERSION, jobs, drawer }, null, 1)}\n`;
 }
@@ -37,12 +43,12 @@ export async function restoreBackup(text: string): Promise<Restored> {
   const refused: Refusal[] = [];
   let [made, known] = [0, 0];
   // The one changed last comes first in a backup, and last onto the shelf.
-  for (const { name, text: one } of jobs.toReversed()) {
+  for (const { name, text: one, versions } of jobs.toReversed()) {
     const read = readJobFile(one);
     if (there.has(one)) known++;
     else if (!read.ok) refused.push({ from: name, findings: read.findings });
     else {
-      await shelf.add(read.job);
+      await putVersionsBack(await shelf.add(read.job), versions);
       made++;
     }
   }
@@ -52,8 +58,14 @@ export async function restoreBackup(text: string): Promise<Restored> {
   return { jobs: made, known, parts: fresh.length, refused };
 }
 
+type Version = Parameters<typeof putVersionsBack>[1][number];
+
 interface Parts {
-  readonly jobs: readonly { readonly name: string; readonly text: string }[];
+  readonly jobs: readonly {
+    readonly name: string;
+    readonly text: string;
+    readonly versions: readonly Version[];
+  }[];
   readonly drawer: readonly DrawerEntry[];
 }
 
@@ -64,7 +76,15 @@ function partsOf(text: string): Parts {
     const listed = (list: unknown): Record<string, unknown>[] =>
       Array.isArray(list) ? list.filter((one) => typeof one === 'object' && one !== null).slice(0, MAX_JOBS) : [];
     return {
-      jobs: listed(jobs).map(({ name, text: one }) => ({ name: String(name ?? ''), text: String(one ?? '') })),
+      jobs: listed(jobs).map(({ name, text: one, versions }) => ({
+        name: String(name ?? ''),
+        text: String(one ?? ''),
+        versions: listed(versions).flatMap(({ name: called, at, text: then }) =>
+          typeof called === 'string' && typeof at === 'number' && Number.isFinite(at) && typeof then === 'string'
+            ? [{ name: called.slice(0, VERSION_LETTERS), at, text: then }]
+            : [],
+        ),
+      })),
       drawer: listed(drawer).flatMap(({ part, count, price }) =>
         typeof part === 'string' && part.length < 80 && Number.isInteger(count)
           ? [{ part, count: Math.max(0, Number(count)), ...(typeof price === 'number' && { price }) }]
@@ -72,7 +92,7 @@ function partsOf(text: string): Parts {
       ),
     };
   } catch {
-    return { jobs: [{ name: 'the backup', text }], drawer: [] };
+    return { jobs: [{ name: 'the backup', text, versions: [] }], drawer: [] };
   }
 }
 

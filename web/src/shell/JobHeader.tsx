@@ -11,6 +11,7 @@ import { RenameJob } from '../kit/RenameJob';
 import { SearchButton } from '../kit/SearchButton';
 import { ThemeButton } from '../kit/ThemeButton';
 import { TipButton } from '../kit/Tip';
+import { DiskButton } from './DiskButton';
 
 const VersionsLeaf = lazy(() => import('./VersionsLeaf').then((m) => ({ default: m.VersionsLeaf })));
 
@@ -96,6 +97,7 @@ function JobButtons({ hasFailed, children }: JobButtonsProps) {
       <Button onClick={() => void navigate('/parts')}>Parts</Button>
       <ThemeButton />
       {children}
+      <DiskButton />
       <Button
         variant={hasFailed ? 'solid' : 'outline'}
         onClick={() => download(fileName(name, '.saddlebag.json'), writeJobFile(session.job))}

@@ -42,7 +42,13 @@ export interface VersionRow {
   readonly text: string;
 }
 
-/** The browser's database: a table of jobs, one of their histories, one of versions kept by name, one of the drawer. */
+/** The file on the disk that a job is written into, as the browser holds it. */
+export interface FileRow {
+  readonly id: string;
+  readonly handle: FileSystemFileHandle;
+}
+
+/** The browser's database: a table of jobs, one of their histories, one of versions kept by name, one of the files that they are written into, one of the drawer. */
 export class ShelfDb extends Dexie {
   declare readonly jobs: Table<JobRow, string>;
   /** What the lab has, a row a part; for all jobs. */
@@ -53,12 +59,15 @@ export class ShelfDb extends Dexie {
 
   declare readonly versions: Table<VersionRow, string>;
 
+  declare readonly files: Table<FileRow, string>;
+
   constructor(name = 'saddlebag') {
     super(name);
     this.version(1).stores({ jobs: 'id, deletedAt, changedAt' });
     this.version(2).stores({ drawer: 'part' });
     this.version(3).stores({ histories: 'id, at' });
     this.version(4).stores({ versions: 'id, job' });
+    this.version(5).stores({ files: 'id' });
   }
 }
 

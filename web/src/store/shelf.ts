@@ -153,6 +153,8 @@ export class Shelf {
     const ids = (await this.bin()).map((row) => row.id);
     await this.store.jobs.bulkDelete(ids);
     await this.store.histories.bulkDelete(ids);
+    await this.store.files.bulkDelete(ids);
+    await this.store.versions.where('job').anyOf(ids).delete();
   }
 
   async putBack(id: string): Promise<void> {

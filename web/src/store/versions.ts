@@ -1,8 +1,9 @@
 import { type Job, writeJobFile } from '@saddlebag/core';
 import { db, type VersionRow } from './db';
 
-/** The most versions that are kept of a job, and the most letters of their names. */
+/** The most versions that are kept of a job. */
 export const MOST_VERSIONS = 100;
+/** The most letters of a version's name. */
 export const VERSION_LETTERS = 120;
 
 /** Keeps a job as it is now, by a name. False where there are as many already. */
@@ -18,6 +19,14 @@ export function keepVersion(job: string, name: string, content: Job): Promise<bo
 /** The versions of a job, the newest first. */
 export async function versionsOf(job: string): Promise<readonly VersionRow[]> {
   return (await db.versions.where({ job }).toArray()).sort((a, b) => b.at - a.at);
+}
+
+/** Puts versions of a job back as they were, from a backup. */
+export async function putVersionsBack(
+  job: string,
+  versions: readonly Pick<VersionRow, 'name' | 'at' | 'text'>[],
+): Promise<void> {
+  await db.versions.bulkAdd(versions.slice(0, MOST_VERSIONS).map((v) => ({ ...v, id: crypto.randomUUID(), job })));
 }
 
 /** Lets a version go. */
