@@ -110,6 +110,28 @@ describe('a phone', () => {
   });
 });
 
+describe('a finger that is held on a button', () => {
+  it('reads what the button is for, and presses nothing', async () => {
+    const p = await atScreen(390, 844);
+    await p.takes('Lock interlock');
+    await turnsTo(p, 'board');
+    const larger = await p.named('larger');
+    const width = () => p.page.$eval(shown('[role=img][aria-label^=board]'), (e) => e.getBoundingClientRect().width);
+    const before = await width();
+    const { x = 0, y = 0 } = (await larger.boundingBox()) ?? {};
+    await p.page.touchscreen.touchStart(x + 10, y + 10);
+    await p.reads('larger: +');
+    await p.page.touchscreen.touchEnd();
+    await p.quiet();
+    expect(await width()).toBe(before);
+    // Pressed as usual it does what it says.
+    await larger.tap();
+    await p.quiet();
+    expect(await width()).toBeGreaterThan(before);
+    expect(p.complaints).toEqual([]);
+  });
+});
+
 describe('letters at twice and four times their size', () => {
   it.each([
     [640, 400],

@@ -1,5 +1,5 @@
 import { Button, type ButtonProps, Portal, Tooltip } from '@chakra-ui/react';
-import type { ReactElement } from 'react';
+import { type ReactElement, type TouchEvent, useEffect, useRef, useState } from 'react';
 
 interface TipProps {
   /** Nothing shows where there is none. */
@@ -8,18 +8,56 @@ interface TipProps {
   readonly children: ReactElement;
 }
 
-/** A line about a thing that shows while the pointer rests on it, or while it has the focus by key; Esc takes it away. */
+/** So long a finger rests until the line shows, and so long it stays after that, in milliseconds. */
+const HOLD = { restMs: 450, staysMs: 2500 } as const;
+
+/** Shows a line while a finger rests on a thing; letting go of it then presses nothing. */
+function useHold() {
+  const [isOpen, setOpen] = useState(false);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const isHeld = useRef(false);
+  const after = (ms: number, then: () => void): void => {
+    clearTimeout(timer.current);
+    timer.current = setTimeout(then, ms);
+  };
+  useEffect(() => () => clearTimeout(timer.current), []);
+  return {
+    isOpen,
+    setOpen,
+    onTouchStart: () => {
+      isHeld.current = false;
+      after(HOLD.restMs, () => {
+        isHeld.current = true;
+        setOpen(true);
+      });
+    },
+    onTouchMove: () => clearTimeout(timer.current),
+    onTouchEnd: (e: TouchEvent) => {
+      clearTimeout(timer.current);
+      if (!isHeld.current) return;
+      e.preventDefault();
+      after(HOLD.staysMs, () => setOpen(false));
+    },
+  };
+}
+
+/** A line about a thing that shows while the pointer rests on it, while it has the focus by key, or while a finger is held on it; Esc takes it away. */
 export function Tip({ text, children }: TipProps) {
+  const { isOpen, setOpen, ...hold } = useHold();
   return (
     <Tooltip.Root
       disabled={text === undefined}
+      open={isOpen}
+      onOpenChange={(e) => setOpen(e.open)}
       openDelay={500}
       closeDelay={60}
       lazyMount
       unmountOnExit
       positioning={{ placement: 'bottom' }}
     >
-      <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
+      <Tooltip.Trigger asChild {...hold}>
+        {children}
+      </Tooltip.Trigger>
       <Portal>
         <Tooltip.Positioner>
           <Tooltip.Content
