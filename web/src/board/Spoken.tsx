@@ -19,10 +19,10 @@ export function Spoken({ hands, isOnBoard }: SpokenProps) {
   const { chosen, cursor, laying } = hands;
   const many = allChosen(hands).length;
   const begun = laying === null ? '' : `jumper from ${laying}; `;
-  const place = chosen === null ? spokenHole(told, cursor) : `chosen: ${spokenThing(told, chosen)}`;
+  const place = (): string => (chosen === null ? spokenHole(told, cursor) : `chosen: ${spokenThing(told, chosen)}`);
   return (
     <>
-      <Said label="at the cursor">{isOnBoard && `${begun}${many > 1 ? `${many} things chosen` : place}`}</Said>
+      <Said label="at the cursor">{isOnBoard && `${begun}${many > 1 ? `${many} things chosen` : place()}`}</Said>
       <Said label="what was done">{isOnBoard && happened}</Said>
     </>
   );
@@ -63,7 +63,8 @@ function useWhatHappened(): string {
 /** The board to tell of, with what a meter reads while the power is on. */
 function useTold(): Told {
   const { board, bench } = useJobView();
-  const { on } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  // Not with every picture of a running board: the level is read when the cursor moves.
+  const on = useSyncExternalStore(bench.subscribe, () => bench.snapshot().on);
   return useMemo(() => {
     const levelOf = (net: number): string | null => {
       const probed = on ? bench.probe(net) : null;

@@ -15,8 +15,8 @@ import { NARROW } from '../base/narrow';
 import { useShortcuts } from '../base/shortcuts';
 import { Brand } from '../kit/Brand';
 import { Choice } from '../kit/Choice';
-import { FirstKeys } from '../kit/FirstKeys';
 import { Leather } from '../kit/Leather';
+import { PageFoot } from '../kit/PageFoot';
 import { Empty, Panel } from '../kit/Panel';
 import { SearchButton } from '../kit/SearchButton';
 import { ThemeButton } from '../kit/ThemeButton';
@@ -90,19 +90,7 @@ export default function PartsPage() {
           <Sheets id={id} part={part} second={second} />
         </Panel>
       </Flex>
-      <Flex
-        as="footer"
-        px="18px"
-        h="42px"
-        align="center"
-        gap="8px"
-        color="soft"
-        fontSize="12.5px"
-        flexShrink={0}
-        css={{ [NARROW]: { display: 'none' } }}
-      >
-        <FirstKeys />
-      </Flex>
+      <PageFoot />
     </Flex>
   );
 }

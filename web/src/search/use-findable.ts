@@ -6,6 +6,7 @@ import { type Searchable, searchables } from '../base/searchable';
 import { useShownShortcuts } from '../base/shortcuts';
 import { shelf } from '../store/shelf';
 import { helpLines } from './help';
+import { pressKey } from './press-key';
 import { pressable } from './pressable';
 
 /** The most parts that some words are asked for. */
@@ -20,12 +21,11 @@ export function useFindable(words: string): readonly Searchable[] {
   const [offered] = useState(() => [...searchables(), ...pressable()]);
   const [actions] = useState(() =>
     groups.flatMap(({ place, shortcuts }) =>
-      shortcuts.flatMap(({ cap, does, take }): Searchable[] => {
-        const act = (): unknown => take?.(new KeyboardEvent('keydown'));
-        return take && cap !== 'Ctrl K' && !isOfKeys(cap)
-          ? [{ kind: 'action', title: capital(does), detail: place, cap, take: () => void act() }]
-          : [];
-      }),
+      shortcuts.flatMap(({ cap, does, keys: [key] = [] }): Searchable[] =>
+        key !== undefined && cap !== 'Ctrl K' && !isOfKeys(cap)
+          ? [{ kind: 'action', title: capital(does), detail: place, cap, take: () => pressKey(key) }]
+          : [],
+      ),
     ),
   );
   return useMemo(() => {

@@ -10,9 +10,9 @@ import { useLatest } from '../base/use-latest';
 import { Brand } from '../kit/Brand';
 import { download } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';
-import { FirstKeys } from '../kit/FirstKeys';
 import { Leather } from '../kit/Leather';
 import { tell } from '../kit/notices';
+import { PageFoot } from '../kit/PageFoot';
 import { Empty, Panel } from '../kit/Panel';
 import { PickFile } from '../kit/PickFile';
 import { SearchButton } from '../kit/SearchButton';
@@ -70,23 +70,12 @@ export function ShelfPage() {
         <JobsPanel acts={acts} refused={refused} onSeen={() => setRefused([])} />
         <SampleList onTake={(text) => trying(() => acts.takeText(text))} />
       </Flex>
-      <Flex
-        as="footer"
-        px="18px"
-        h="42px"
-        align="center"
-        gap="8px"
-        color="soft"
-        fontSize="12.5px"
-        flexShrink={0}
-        css={{ [NARROW]: { display: 'none' } }}
-      >
-        <FirstKeys />
+      <PageFoot>
         <RoomLeft />
         <Text ml="auto">
           Jobs, sheets, Verilog and CSV tables that are dropped or pasted here are imported, and backups.
         </Text>
-      </Flex>
+      </PageFoot>
     </Flex>
   );
 }

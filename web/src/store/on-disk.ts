@@ -55,6 +55,8 @@ export class DiskFile {
       this.written = job;
       if (this.handle) await db.files.put({ id: this.id, handle: this.handle });
       this.set(this.handle ? 'kept' : 'none');
+      // What was done while it was being written.
+      this.follow();
     } catch (e) {
       const isLeft = e instanceof DOMException && e.name === 'AbortError';
       this.set(!isLeft ? 'failed' : this.handle ? 'asleep' : 'none');
