@@ -56,7 +56,7 @@ export {
   stripsOfEnds,
   unusableHoles,
 } from './board';
-export { type BuildCard, boardAfter, buildCard, type Stage, wireColours } from './card';
+export { type BuildCard, boardAfter, buildCard, HOW_TO_READ, type Stage, wireColours } from './card';
 export {
   benchParts,
   byName,

@@ -1,4 +1,4 @@
-import { buildCard, isError, shownWord } from '@saddlebag/core';
+import { buildCard, HOW_TO_READ, isError, shownWord } from '@saddlebag/core';
 import { prepare } from '../load';
 import { type CliCommand, codeFor, json, tellFindings } from '../output';
 import { stopped, withJob } from './shared';
@@ -17,7 +17,7 @@ export const card: CliCommand = {
         output.out(json({ name: job.name, ...made }));
         return codeFor(findings);
       }
-      output.out(`${job.name}: build card\n\nParts\n`);
+      output.out(`${job.name}: build card\n\n${HOW_TO_READ}\n\nParts\n`);
       for (const { count, what, refs } of made.parts)
         output.out(`${String(count).padStart(4)}  ${what}  ${refs.join(' ')}\n`);
       made.stages.forEach((stage, i) => {

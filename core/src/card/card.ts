@@ -25,7 +25,7 @@ import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } fro
 import { type PlannedTour, plannedTour } from '../simulation';
 import { type Trial, trialOf } from '../workflow/trial';
 import { jumperStages } from './jumper-stages';
-import { buildLines } from './lines';
+import { buildLines, wireColours } from './lines';
 
 /**
  * A stage of the build: what to seat (references), which jumpers to lay (ids, in order), and what to
@@ -92,14 +92,12 @@ export function buildCard(
   };
   const tour = behaviour && plannedTour(behaviour, MOST_PRESSES);
   const named = (net: number | undefined): string | undefined => (net === undefined ? undefined : names.get(net));
-  const lines = buildLines(board, {
-    pin: (pin) => named(nets.ofPin.get(pin)),
-    hole: (hole) => {
-      const at = parseHole(hole);
-      return at ? named(nets.ofStrip.get(stripOf(at))) : undefined;
-    },
-  });
-  return { stages, parts: partsList(board), pins: pinLists(board, carries), tour, lines };
+  const signalAt = (hole: string): string | undefined => {
+    const at = parseHole(hole);
+    return at ? named(nets.ofStrip.get(stripOf(at))) : undefined;
+  };
+  const lines = buildLines(board, { pin: (pin) => named(nets.ofPin.get(pin)), hole: signalAt });
+  return { stages, parts: partsList(board, wireColours(board, signalAt)), pins: pinLists(board, carries), tour, lines };
 }
 
 /** What stands on the board when the given stages are done. */
@@ -340,7 +338,7 @@ class Stager {
   }
 }
 
-function partsList(board: Board): PartsLine[] {
+function partsList(board: Board, colours: ReadonlyMap<string, string>): PartsLine[] {
   const lines = new Map<string, string[]>();
   for (const part of Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref))) {
     const type = typeOf(part);
@@ -355,8 +353,15 @@ function partsList(board: Board): PartsLine[] {
     const refs = board.breadboards.filter((b) => b.type === kind).map((b) => b.id);
     if (refs.length > 0) list.push({ count: refs.length, what: breadboardTitles[kind], refs });
   }
-  if (wires > 0) list.push({ count: wires, what: 'jumper wires', refs: [] });
+  if (wires > 0) list.push({ count: wires, what: 'jumper wires', refs: byColour(colours) });
   return list;
+}
+
+/** How many wires of each colour there are, most first: `11 red`. */
+function byColour(colours: ReadonlyMap<string, string>): string[] {
+  const counts = new Map<string, number>();
+  for (const colour of colours.values()) counts.set(colour, (counts.get(colour) ?? 0) + 1);
+  return [...counts].sort(([, a], [, b]) => b - a).map(([colour, count]) => `${count} ${colour}`);
 }
 
 function pinLists(board: Board, carries: (pin: string) => string): PinList[] {

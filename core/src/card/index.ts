@@ -1,2 +1,2 @@
 export { type BuildCard, boardAfter, buildCard, type PartsLine, type PinList, type Stage } from './card';
-export { wireColours } from './lines';
+export { HOW_TO_READ, wireColours } from './lines';

@@ -10,6 +10,10 @@ import {
 import { type PartType, shownValue, typeOf } from '../catalogue';
 import { shownSignal } from '../planning';
 
+/** How the lines are read, for who has nothing but the paper. */
+export const HOW_TO_READ =
+  'b1.e18 is board b1, row e, column 18; b1.top+3 is hole 3 of its upper + rail. The end of a chip with the notch or the dot is that of pin 1. The longer leg of an LED is its anode; its rim is flat at the cathode. Colours of wires are those of common kits; any other does as well.';
+
 /** Colours of a kit of wires, for signals in the order in which they are first laid; red is supply and black is ground. */
 const ofSignals: readonly JumperColour[] = ['yellow', 'green', 'blue', 'orange', 'white', 'violet', 'grey', 'brown'];
 

@@ -28,8 +28,8 @@ export function Lists({ card }: { readonly card: BuildCard }) {
   );
 }
 
-/** The presses of a tour, each with what must be seen after it. */
-export function TourTable({ tour }: { readonly tour: PlannedTour }) {
+/** The presses of a tour, each with what must be seen after it, and on paper with a box to tick. */
+export function TourTable({ tour, isPaper = false }: { readonly tour: PlannedTour; readonly isPaper?: boolean }) {
   const { outputs, toStart, steps, more } = tour;
   return (
     <Box css={tables}>
@@ -48,7 +48,10 @@ export function TourTable({ tour }: { readonly tour: PlannedTour }) {
           {steps.map(({ press, wanted }, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: presses have nothing but their order
             <tr key={i}>
-              <td>{i + 1}</td>
+              <td>
+                {isPaper && '☐ '}
+                {i + 1}
+              </td>
               <td>{press}</td>
               <td>{shownWord(wanted)}</td>
             </tr>

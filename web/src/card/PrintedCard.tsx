@@ -4,6 +4,7 @@ import {
   type Behaviour,
   type BuildCard,
   boardAfter,
+  HOW_TO_READ,
   isRail,
   type Job,
   parseHole,
@@ -56,6 +57,9 @@ export function PrintedCard(props: PrintedCardProps) {
       <Heading as="h1" fontFamily="heading" fontSize="24px" fontWeight="600">
         {job.name}: build card
       </Heading>
+      <Text fontSize="12px" mt="4px">
+        {HOW_TO_READ}
+      </Text>
       {pictures.whole}
       <Head>Parts</Head>
       <PartsTable card={card} />
@@ -75,7 +79,7 @@ export function PrintedCard(props: PrintedCardProps) {
       {card.tour && (
         <>
           <Head>Tour of the states</Head>
-          <TourTable tour={card.tour} />
+          <TourTable tour={card.tour} isPaper />
         </>
       )}
     </Box>
