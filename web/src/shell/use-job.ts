@@ -4,6 +4,8 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { tell } from '../kit/notices';
 import { keptHistory, recoverRescued, world } from '../store/environment';
+// What saves a job is there before one is opened: no save waits for the server.
+import '../store/kept-job';
 import { JobSession } from '../store/session';
 import { shelf } from '../store/shelf';
 

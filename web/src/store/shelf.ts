@@ -1,39 +1,8 @@
-import {
-  chipLibrary,
-  type Job,
-  newJob,
-  ownPartsOf,
-  parseSheet,
-  rangeOf,
-  typeOf,
-  wiresOf,
-  writeJobFile,
-} from '@saddlebag/core';
+import type { Job } from '@saddlebag/core';
 import { db, type JobRow, type ShelfDb, type Summary } from './db';
 
-/** What the shelf shows of a job. */
-export function summaryOf(job: Job): Summary {
-  // Read for its words alone: what the sheet makes of them is not the shelf's matter.
-  const { sheet } = parseSheet(job.sheet.length > 20_000 ? '' : job.sheet);
-  const declared = (kind: 'in' | 'out'): string[] =>
-    sheet.lines
-      .flatMap(({ statement }) => (statement?.kind === kind ? statement.signals.flatMap(wiresNamed) : []))
-      .slice(0, 24);
-  const chips = Object.values(job.board.parts).filter((p) => typeOf(p)?.kind === 'chip').length;
-  return {
-    inputs: declared('in'),
-    outputs: declared('out'),
-    chips,
-    jumpers: Object.keys(job.board.jumpers).length,
-    ownParts: [...ownPartsOf(sheet, chipLibrary).parts.values()].map((p) => p.text),
-  };
-}
-
-/** The wires of a declared signal: itself, or those of a bus. */
-function wiresNamed({ name }: { readonly name: string }): string[] {
-  const range = rangeOf(name);
-  return range ? wiresOf(range) : [name];
-}
+/** What reads and writes jobs is not needed for the shelf to stand there; the page of a job brings it along. */
+const writing = () => import('./kept-job');
 
 /** The outcome of a save: the new revision, or that another tab had saved meanwhile. */
 export type Saved =
@@ -101,21 +70,23 @@ export class Shelf {
     const id = this.newId();
     const names = new Set((await this.list()).map((row) => row.name));
     const name = freeName(job.name, names);
-    await this.store.jobs.add(this.row(id, { ...job, name }, 1));
+    await this.store.jobs.add(await this.row(id, { ...job, name }, 1));
     return id;
   }
 
-  addNew(name = 'New job', sheet = ''): Promise<string> {
+  async addNew(name = 'New job', sheet = ''): Promise<string> {
+    const { newJob } = await writing();
     return this.add(newJob(name, sheet));
   }
 
   /** Saves a job over revision `base`; refuses when the shelf has another revision by now. */
-  save(id: string, job: Job, base: number): Promise<Saved> {
+  async save(id: string, job: Job, base: number): Promise<Saved> {
+    const next = await this.row(id, job, base + 1);
     return this.store.transaction('rw', this.store.jobs, async (): Promise<Saved> => {
       const row = await this.store.jobs.get(id);
       if (!row) return { ok: false, reason: 'gone' };
       if (row.rev !== base) return { ok: false, reason: 'conflict' };
-      await this.store.jobs.put({ ...this.row(id, job, base + 1), deletedAt: row.deletedAt });
+      await this.store.jobs.put({ ...next, deletedAt: row.deletedAt });
       return { ok: true, rev: base + 1 };
     });
   }
@@ -161,9 +132,9 @@ export class Shelf {
     await this.store.jobs.update(id, { deletedAt: 0 });
   }
 
-  private row(id: string, job: Job, rev: number): JobRow {
-    const summary = summaryOf(job);
-    return { id, name: job.name, text: writeJobFile(job), rev, changedAt: this.now(), deletedAt: 0, summary };
+  private async row(id: string, job: Job, rev: number): Promise<JobRow> {
+    const { keptJob } = await writing();
+    return { id, ...keptJob(job), rev, changedAt: this.now(), deletedAt: 0 };
   }
 }
 
