@@ -194,18 +194,19 @@ export class Person {
     await frames();
   }
 
-  /** Serious and critical findings of axe, in short. */
-  async axe(): Promise<string[]> {
+  /** Serious and critical findings of axe, in short; moderate ones too where they are asked for. */
+  async axe(isStrict = false): Promise<string[]> {
     await this.page.evaluate(axeSource);
-    return this.page.evaluate(async () => {
+    const told = ['serious', 'critical', ...(isStrict ? ['moderate'] : [])];
+    return this.page.evaluate(async (impacts) => {
       const { axe } = window as unknown as {
         axe: { run: () => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> };
       };
       const { violations } = await axe.run();
       return violations
-        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .filter((v) => impacts.includes(v.impact))
         .flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 160)}`));
-    });
+    }, told);
   }
 
   /** Whether the page itself could be scrolled. */

@@ -148,6 +148,7 @@ await picture(p, 'paper');
 await p.page.emulateMediaType('screen');
 await p.page.evaluate(() => window.dispatchEvent(new Event('afterprint')));
 await p.page.setViewport({ width: 390, height: 844, hasTouch: true });
+await p.page.waitForSelector('nav[aria-label=steps] > button', { visible: true });
 await p.page.tap('nav[aria-label=steps] > button');
 await p.page.waitForSelector('nav a[href$="/power"]', { visible: true });
 await p.page.tap('nav a[href$="/power"]');

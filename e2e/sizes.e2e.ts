@@ -154,6 +154,24 @@ describe('letters at twice and four times their size', () => {
   });
 });
 
+describe('every view in both themes', () => {
+  it('has nothing that axe finds more than minor', async () => {
+    const p = await newcomer();
+    await p.takes('Lock interlock');
+    const job = new URL(p.page.url()).pathname.replace(/\/\w+$/, '');
+    for (const at of ['/', '/parts', '/parts/7474', '/nothing', ...steps.map((step) => `${job}/${step}`)]) {
+      await p.goes(at);
+      await p.quiet();
+      for (const isDim of [false, true]) {
+        await p.page.evaluate((dim) => document.documentElement.classList.toggle('dark', dim), isDim);
+        await p.page.waitForFunction(() => document.getAnimations().length === 0);
+        expect(await p.axe(true), `${at} ${isDim}`).toEqual([]);
+      }
+    }
+    expect(p.complaints).toEqual([]);
+  });
+});
+
 describe('colours of the system', () => {
   it('leave switch positions, lamps and the current row apart', async () => {
     const p = await newcomer();

@@ -124,16 +124,8 @@ function Sheets({ id, part, second }: SheetsProps) {
 /** The head of the page, with the way back to the shelf. */
 function Head() {
   return (
-    <>
-      <Flex
-        as="header"
-        align="center"
-        px="18px"
-        minH="42px"
-        css={{ [NARROW]: { paddingBlock: '5px' } }}
-        flexShrink={0}
-        gap="14px"
-      >
+    <Box as="header" flexShrink={0}>
+      <Flex align="center" px="18px" minH="42px" css={{ [NARROW]: { paddingBlock: '5px' } }} flexShrink={0} gap="14px">
         <Brand />
         <Flex ml="auto" gap="8px">
           <SearchButton />
@@ -151,7 +143,7 @@ function Head() {
           <Link to="/">To the shelf</Link>
         </Box>
       </Leather>
-    </>
+    </Box>
   );
 }
 

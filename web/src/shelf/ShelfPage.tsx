@@ -50,22 +50,24 @@ export function ShelfPage() {
         void filesDropped(e.dataTransfer).then(acts.bring);
       }}
     >
-      <Flex as="header" align="center" px="18px" minH="42px" css={{ [NARROW]: { paddingBlock: '5px' } }} flexShrink={0}>
-        <Brand />
-        <Flex ml="auto" gap="8px">
-          <SearchButton />
-          <Button onClick={() => void navigate('/parts')}>Parts</Button>
-          <ThemeButton />
+      <Box as="header" flexShrink={0}>
+        <Flex align="center" px="18px" minH="42px" css={{ [NARROW]: { paddingBlock: '5px' } }} flexShrink={0}>
+          <Brand />
+          <Flex ml="auto" gap="8px">
+            <SearchButton />
+            <Button onClick={() => void navigate('/parts')}>Parts</Button>
+            <ThemeButton />
+          </Flex>
         </Flex>
-      </Flex>
-      <Leather direction="column" px="18px" py="12px">
-        <Text as="h1" fontFamily="heading" fontWeight="600" fontSize="20px" color="onLeather">
-          The shelf
-        </Text>
-        <Text color="onLeather" fontSize="14px">
-          From equations to chips on a breadboard, checked and powered up before anything is built.
-        </Text>
-      </Leather>
+        <Leather direction="column" px="18px" py="12px">
+          <Text as="h1" fontFamily="heading" fontWeight="600" fontSize="20px" color="onLeather">
+            The shelf
+          </Text>
+          <Text color="onLeather" fontSize="14px">
+            From equations to chips on a breadboard, checked and powered up before anything is built.
+          </Text>
+        </Leather>
+      </Box>
       <Flex as="main" flex="1" minH="0" gap="10px" p="10px 12px" css={{ [NARROW]: { flexDirection: 'column' } }}>
         <JobsPanel acts={acts} refused={refused} onSeen={() => setRefused([])} />
         <SampleList onTake={(text) => trying(() => acts.takeText(text))} />
