@@ -53,7 +53,7 @@ export default function DesignStep() {
         direction="column"
         gap="10px"
         minH="0"
-        css={{ width: '432px', flexShrink: 0, [NARROW]: { width: 'auto', flex: 1 } }}
+        css={{ width: '452px', flexShrink: 0, [NARROW]: { width: 'auto', flex: 1 } }}
       >
         <SheetPanel findings={findings} sound={sound} goTo={goTo} onRename={setNaming} />
         <SheetFindings findings={findings} onGo={(offset) => goTo.current(offset)} />

@@ -2,6 +2,7 @@ import { Button, Flex, Text } from '@chakra-ui/react';
 import { type Start, timeWords } from '@saddlebag/core';
 import { useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
+import { NARROW } from '../base/narrow';
 import { useShortcuts } from '../base/shortcuts';
 import { Choice } from '../kit/Choice';
 import { KeyCap } from '../kit/Panel';
@@ -50,7 +51,7 @@ export function TimeControls() {
       : [],
   );
   return (
-    <Flex align="center" gap="6px" role="group" aria-label="time">
+    <Flex align="center" gap="6px" css={{ [NARROW]: { flexWrap: 'wrap' } }} role="group" aria-label="time">
       <Text fontSize="12.5px" color="soft" whiteSpace="nowrap" role="timer" aria-label="time since power up">
         {on && seen && `${timeWords(seen.timeNs)}${seen.isBehind ? ', slower than asked' : ''}`}
       </Text>
