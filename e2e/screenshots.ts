@@ -134,7 +134,8 @@ await p.keys('ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft
 await p.reads('A to B');
 await picture(p, 'trace');
 
-// On paper, and in the hand.
+// On paper, and in the hand, by day.
+await p.presses('Dim');
 await p.page.setViewport({ width: 1280, height: 800 });
 await p.goes();
 await p.presses('Open Lock interlock');

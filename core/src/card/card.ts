@@ -361,7 +361,9 @@ function partsList(board: Board, colours: ReadonlyMap<string, string>): PartsLin
 function byColour(colours: ReadonlyMap<string, string>): string[] {
   const counts = new Map<string, number>();
   for (const colour of colours.values()) counts.set(colour, (counts.get(colour) ?? 0) + 1);
-  return [...counts].sort(([, a], [, b]) => b - a).map(([colour, count]) => `${count} ${colour}`);
+  return [...counts]
+    .sort(([, a], [, b]) => b - a)
+    .map(([colour, count], i, all) => `${count} ${colour}${i < all.length - 1 ? ',' : ''}`);
 }
 
 function pinLists(board: Board, carries: (pin: string) => string): PinList[] {

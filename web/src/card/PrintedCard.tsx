@@ -52,7 +52,7 @@ export function PrintedCard(props: PrintedCardProps) {
   const { card, job, behaviour } = props;
   const pictures = usePictures(props);
   return (
-    <Box display="none" flex="1" minW="0" color="black" css={{ '@media print': { display: 'block' } }}>
+    <Box display="none" flex="1" minW="0" color="black" style={onPaper} css={{ '@media print': { display: 'block' } }}>
       <Global styles={pages} />
       <Heading as="h1" fontFamily="heading" fontSize="24px" fontWeight="600">
         {job.name}: build card
@@ -145,7 +145,7 @@ function PaperPicture({ scene, view, gateAt, title }: PaperPictureProps) {
   return (
     <Box
       my="8px"
-      style={{ ...onPaper, aspectRatio: `${view.width} / ${view.height}`, printColorAdjust: 'exact' }}
+      style={{ aspectRatio: `${view.width} / ${view.height}`, printColorAdjust: 'exact' }}
       breakInside="avoid"
     >
       <BoardPicture scene={scene} view={view} colours={noColours} title={title} overlay={{ gateAt }}>

@@ -5,8 +5,14 @@ import { viewBoxOf } from '../kit/board/BoardDrawing';
 import type { BoardScene } from '../kit/board/scene';
 import { tagsOf } from '../kit/board/wire-tags';
 
-/** The colours of a board on paper: little ink, and everything apart without any colour. */
+/** The colours of the card on paper: little ink, and everything apart without any colour. */
 const paper: Readonly<Partial<Record<ColourName, string>>> = {
+  // Letters and lines as by day, whatever theme the screen has.
+  ink: '#000000',
+  soft: '#3F3F3F',
+  line: '#BDBDBD',
+  card: '#FFFFFF',
+  paper: '#FFFFFF',
   mat: '#FFFFFF',
   matDeep: '#6B6B6B',
   strip: '#ECECE8',
@@ -24,7 +30,7 @@ const paper: Readonly<Partial<Record<ColourName, string>>> = {
 };
 const dashed = (name: string): string => name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
 
-/** Styles under which a drawing has the colours of paper. */
+/** Styles under which text and drawings have the colours of paper. */
 export const onPaper = Object.fromEntries(
   Object.entries(paper).map(([name, value]) => [`--sb-colors-${dashed(name)}`, value]),
 ) as CSSProperties;
