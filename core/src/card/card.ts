@@ -45,6 +45,8 @@ export interface PartsLine {
   readonly count: number;
   readonly what: string;
   readonly refs: readonly string[];
+  /** What is to be known beside; of wires how many of each colour. */
+  readonly beside?: string;
 }
 
 /** A chip with what each of its pins carries, as people see it; `—` for pins that carry nothing. */
@@ -353,12 +355,12 @@ function partsList(board: Board, colours: ReadonlyMap<string, string>): PartsLin
     const refs = board.breadboards.filter((b) => b.type === kind).map((b) => b.id);
     if (refs.length > 0) list.push({ count: refs.length, what: breadboardTitles[kind], refs });
   }
-  if (wires > 0) list.push({ count: wires, what: 'jumper wires', refs: byColour(colours) });
+  if (wires > 0) list.push({ count: wires, what: 'jumper wires', refs: [], beside: byColour(colours) });
   return list;
 }
 
-/** How many wires of each colour there are, most first: `11 red`. */
-function byColour(colours: ReadonlyMap<string, string>): string[] {
+/** How many wires of each colour there are, most first: `11 red, 4 green`. */
+function byColour(colours: ReadonlyMap<string, string>): string {
   const counts = new Map<string, number>();
   for (const colour of colours.values()) counts.set(colour, (counts.get(colour) ?? 0) + 1);
   return [...counts]
