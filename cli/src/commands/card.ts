@@ -18,8 +18,8 @@ export const card: CliCommand = {
         return codeFor(findings);
       }
       output.out(`${job.name}: build card\n\n${HOW_TO_READ}\n\nParts\n`);
-      for (const { count, what, refs } of made.parts)
-        output.out(`${String(count).padStart(4)}  ${what}  ${refs.join(' ')}\n`);
+      for (const { count, what, refs, beside } of made.parts)
+        output.out(`${String(count).padStart(4)}  ${what}  ${beside ?? refs.join(' ')}\n`);
       made.stages.forEach((stage, i) => {
         output.out(`\n${i + 1}. ${stage.title}\n`);
         for (const ref of stage.parts) {

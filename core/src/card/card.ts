@@ -349,7 +349,7 @@ function partsList(board: Board, colours: ReadonlyMap<string, string>): PartsLin
     const what = `${plain}${shownValue(type?.kind ?? '', part.value)}`;
     lines.set(what, [...(lines.get(what) ?? []), part.ref]);
   }
-  const list = [...lines].map(([what, refs]) => ({ count: refs.length, what, refs }));
+  const list: PartsLine[] = [...lines].map(([what, refs]) => ({ count: refs.length, what, refs }));
   const wires = Object.keys(board.jumpers).length;
   for (const kind of breadboardKinds) {
     const refs = board.breadboards.filter((b) => b.type === kind).map((b) => b.id);
@@ -365,7 +365,8 @@ function byColour(colours: ReadonlyMap<string, string>): string {
   for (const colour of colours.values()) counts.set(colour, (counts.get(colour) ?? 0) + 1);
   return [...counts]
     .sort(([, a], [, b]) => b - a)
-    .map(([colour, count], i, all) => `${count} ${colour}${i < all.length - 1 ? ',' : ''}`);
+    .map(([colour, count]) => `${count} ${colour}`)
+    .join(', ');
 }
 
 function pinLists(board: Board, carries: (pin: string) => string): PinList[] {

@@ -78,11 +78,11 @@ export function PartsTable({ card }: { readonly card: BuildCard }) {
     <Box css={tables}>
       <table>
         <tbody>
-          {card.parts.map(({ count, what, refs }) => (
+          {card.parts.map(({ count, what, refs, beside }) => (
             <tr key={what}>
               <td>{count}</td>
               <td>{what}</td>
-              <td>{refs.join(' ')}</td>
+              <td>{beside ?? refs.join(' ')}</td>
             </tr>
           ))}
         </tbody>
