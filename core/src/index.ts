@@ -120,6 +120,7 @@ export {
   keywords,
   levelsInRow,
   lex,
+  MAX_CONTENTS_LENGTH,
   MAX_SHEET_LENGTH,
   memoryFromFile,
   type Netlist,

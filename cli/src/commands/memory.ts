@@ -1,4 +1,12 @@
-import { applyEdit, chipLibrary, memoryFromFile, withPart, writeJobFile } from '@saddlebag/core';
+import {
+  applyEdit,
+  chipLibrary,
+  chips,
+  MAX_CONTENTS_LENGTH,
+  memoryFromFile,
+  withPart,
+  writeJobFile,
+} from '@saddlebag/core';
 import { checkTarget, readBounded, WrongUse, writeWhole } from '../files';
 import { JOB_ENDINGS, load } from '../load';
 import { json, type OwnCommand, plainFinding } from '../output';
@@ -13,8 +21,7 @@ interface MemoryOptions {
   readonly output?: string;
 }
 
-/** The longest file of contents that is read, in bytes. */
-const MOST_BYTES = 1_000_000;
+const numbers = chips.flatMap(({ base, memory: data }) => (data ? [base] : []));
 
 /** Reads what a memory holds from a file, as the part of a sheet. */
 export const memory: OwnCommand = {
@@ -23,7 +30,7 @@ export const memory: OwnCommand = {
       .command('memory')
       .description('read what a memory holds (Intel HEX, words in hexadecimal, CSV) and print it as a part of a sheet')
       .argument('<FILE>')
-      .requiredOption('--of <NUMBER>', 'the memory: 74188, 74288, 74287, 74387, 74471 or 28C16')
+      .requiredOption('--of <NUMBER>', `the memory: ${numbers.join(', ')}`)
       .requiredOption('--name <NAME>', 'what the sheet calls it')
       .option('--title <TITLE>', 'what it holds, in words', '')
       .option('--in <JOB>', 'put it into the sheet of this job or sheet, in place of the part of that name')
@@ -36,8 +43,8 @@ function act(file: string, options: MemoryOptions, output: Parameters<OwnCommand
   if (target !== undefined && into === undefined) throw new WrongUse('-o needs --in: a job or sheet to put it into');
   if (target !== undefined) checkTarget(target, { endings: [...JOB_ENDINGS, '.sheet'], inputs: [file, into ?? file] });
   const asked = { json: options.json === true };
-  const text = readBounded(file, MOST_BYTES);
-  if (text === null) throw new WrongUse(`${file} is larger than ${MOST_BYTES} bytes`);
+  const text = readBounded(file, MAX_CONTENTS_LENGTH);
+  if (text === null) throw new WrongUse(`${file} is larger than ${MAX_CONTENTS_LENGTH} bytes`);
   const { part, findings } = memoryFromFile(text, { name, title, number }, chipLibrary);
   if (part === null) return stopped(findings, asked, output);
   if (into === undefined) {

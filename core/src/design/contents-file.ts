@@ -5,7 +5,8 @@ import { printStatement } from './printer';
 import type { Statement } from './sheet';
 import { canName } from './symbols';
 
-const MAX_LENGTH = 1_000_000;
+/** The longest file of contents that is read, in characters. */
+export const MAX_CONTENTS_LENGTH = 1_000_000;
 /** More than the largest memory has, so that a file for one is read to where it is too long. */
 const MOST_WORDS = 65_536;
 /** Words of a definition that stand in a line. */
@@ -38,7 +39,8 @@ export function memoryFromFile(
   const memory = library(number)?.memory;
   if (!memory) return no(finding('sheet/no-memory', [], { number: number.slice(0, 40) }));
   if (!canName(name)) return no(finding('contents/bad-name', [], { name: name.slice(0, 40) }));
-  if (text.length > MAX_LENGTH) return no(finding('sheet/too-long', [], { length: text.length, limit: MAX_LENGTH }));
+  if (text.length > MAX_CONTENTS_LENGTH)
+    return no(finding('contents/too-long', [], { length: text.length, limit: MAX_CONTENTS_LENGTH }));
   const { words, findings } = contentsOf(text);
   if (findings.length > 0) return no(...findings);
   if (words.length === 0) return no(finding('contents/none', [], {}));

@@ -1,6 +1,6 @@
 export { rangeOf, wiresOf } from './bus';
 export * from './compare';
-export { memoryFromFile, type WantedMemory } from './contents-file';
+export { MAX_CONTENTS_LENGTH, memoryFromFile, type WantedMemory } from './contents-file';
 export { printCsv } from './csv';
 export * from './design';
 export { draftOf, editDraftGate, withoutDraft } from './draft';

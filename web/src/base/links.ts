@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { useLocation, useSearchParams } from 'react-router';
 import { useLatest } from './use-latest';
 
@@ -13,17 +13,21 @@ export function jobAddress(id: string, step: string, at: Readonly<Partial<Record
   return `/job/${id}/${step}${search === '' ? '' : `?${search}`}`;
 }
 
-/** Calls back with what the address points at, once for each time one comes by it. */
-export function useLinked(what: Linked, then: (value: string) => void): void {
+/** Longer ones are none of ours. */
+const MOST = 200;
+
+/** Calls back with what the address points at, once for each time one comes by it; not before it is there to be shown. */
+export function useLinked(what: Linked, then: (value: string) => void, isReady = true): void {
   const [search] = useSearchParams();
   const { key } = useLocation();
   const value = search.get(what);
   const latest = useLatest(then);
+  /** What was come by last: what happens there afterwards leads nobody back. */
+  const done = useRef<string | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the same address may be gone to again
   useEffect(() => {
-    if (value !== null && value.length <= MOST) latest(value);
-  }, [what, value, key, latest]);
+    if (!isReady || value === null || value.length > MOST || done.current === key) return;
+    done.current = key;
+    latest(value);
+  }, [what, value, key, isReady, latest]);
 }
-
-/** Longer ones are none of ours. */
-const MOST = 200;

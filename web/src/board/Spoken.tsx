@@ -1,10 +1,9 @@
 import { Box } from '@chakra-ui/react';
 import { type ReactNode, useMemo, useState, useSyncExternalStore } from 'react';
 import { useJobView, useSession } from '../base/job-context';
+import { inVolts, levelWords } from '../kit/level-words';
 import { allChosen, type Hands } from './hand';
 import { spokenHole, spokenThing, type Told } from './spoken';
-
-const levels = { '0': 'low', '1': 'high', '?': 'no level' } as const;
 
 interface SpokenProps {
   readonly hands: Hands;
@@ -69,7 +68,7 @@ function useTold(): Told {
     const levelOf = (net: number): string | null => {
       const probed = on ? bench.probe(net) : null;
       if (!probed) return null;
-      return `${levels[probed.level]}, ${probed.volts === null ? 'open' : `${probed.volts.toFixed(2)} volts`}`;
+      return `${levelWords[probed.level]}, ${probed.volts === null ? 'open' : `${inVolts(probed.volts)} volts`}`;
     };
     return { board: board.board, nets: board.nets, names: board.names, levelOf };
   }, [board, bench, on]);

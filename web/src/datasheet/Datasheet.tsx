@@ -120,7 +120,8 @@ interface UnitSectionProps {
 function UnitSection({ type, unit, count, of }: UnitSectionProps) {
   const table = useFunctionTable(type, unit);
   const edges = edgesOf(unit);
-  const swaps = interchangeable(unit);
+  // Which address lines of a memory are alike depends on what it holds.
+  const swaps = type.chip?.memory ? [] : interchangeable(unit);
   const drive = [...new Set(unit.drives)].filter((d) => d !== 'push-pull');
   const title = of === 1 ? 'What it does' : count > 1 ? `Each of its ${count} units` : `Unit ${unit.name}`;
   return (

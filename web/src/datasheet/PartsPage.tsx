@@ -79,7 +79,7 @@ export default function PartsPage() {
           flex="1"
           actions={
             part && (
-              <Beside
+              <SecondPart
                 part={part}
                 second={second}
                 onChoose={(b) => setSearch({ ...(job !== null && { job }), ...(b && { beside: b }) })}
@@ -233,19 +233,20 @@ function PartList({ entries, chosen, job, beside }: PartListProps) {
   );
 }
 
-interface BesideProps {
+interface SecondPartProps {
   readonly part: PartType;
   readonly second: PartType | null;
   readonly onChoose: (id: string | null) => void;
 }
 
-function Beside({ part, second, onChoose }: BesideProps) {
+/** Chooses the part whose datasheet lies beside the first. */
+function SecondPart({ part, second, onChoose }: SecondPartProps) {
   return (
     <>
       <Choice
         label="part beside it"
         value={second?.id ?? ''}
-        width="376px"
+        width="min(376px, 100%)"
         onChange={(value) => onChoose(value || null)}
       >
         <option value="">Lay another beside it …</option>

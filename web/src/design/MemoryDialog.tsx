@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { chipLibrary, chips, type Finding, memoryFromFile, withPart } from '@saddlebag/core';
+import { chipLibrary, chips, type Finding, MAX_CONTENTS_LENGTH, memoryFromFile, withPart } from '@saddlebag/core';
 import { useRef, useState } from 'react';
 import { useJobView } from '../base/job-context';
 import { Choice } from '../kit/Choice';
@@ -7,9 +7,6 @@ import { FindingLine } from '../kit/FindingLine';
 import { FormDialog } from '../kit/FormDialog';
 import { PickFile } from '../kit/PickFile';
 import { TextField } from '../kit/TextField';
-
-/** The longest file of contents that is read, in bytes. */
-const MOST_BYTES = 1_000_000;
 
 const memories = chips.filter((chip) => chip.memory);
 
@@ -23,7 +20,7 @@ export function MemoryDialog({ onClose }: { readonly onClose: () => void }) {
   const [findings, setFindings] = useState<readonly Finding[]>([]);
   const pick = async (picked: File): Promise<void> => {
     setFindings([]);
-    setFile({ name: picked.name, text: await picked.slice(0, MOST_BYTES + 1).text() });
+    setFile({ name: picked.name, text: await picked.slice(0, MAX_CONTENTS_LENGTH + 1).text() });
   };
   const program = (): void => {
     const title = file?.name.replace(/\.\w+$/, '').replaceAll('"', '') ?? '';

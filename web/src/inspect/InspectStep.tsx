@@ -30,14 +30,7 @@ export default function InspectStep() {
   const chosen = findings[Math.min(at, findings.length - 1)] ?? null;
   const inView = useMemo(() => (chosen ? areasAt(chosen.places, scene) : []), [chosen, scene]);
   const mend = useMend();
-  useLinked('finding', (link) =>
-    setAt(
-      Math.max(
-        0,
-        findings.findIndex((f) => findingLink(f) === link),
-      ),
-    ),
-  );
+  useLinkedFinding(found, setAt);
   const isFolded = useIsFolded('inspect');
   const step = (e: KeyboardEvent): void =>
     setAt(Math.max(0, Math.min(at + (e.key === 'ArrowDown' ? 1 : -1), findings.length - 1)));
@@ -74,6 +67,12 @@ export default function InspectStep() {
       </BoardMat>
     </>
   );
+}
+
+/** Chooses the finding that the address points at, as soon as there are any. */
+function useLinkedFinding(found: readonly Finding[] | null, choose: (index: number) => void): void {
+  const find = (link: string): number => (found ?? none).findIndex((f) => findingLink(f) === link);
+  useLinked('finding', (link) => choose(Math.max(0, find(link))), found !== null);
 }
 
 /** Does what a finding proposes, and tells so with a way back. */

@@ -13,11 +13,10 @@ import { useRef, useState, useSyncExternalStore } from 'react';
 import type { PowerBench } from '../base/bench';
 import { useJobView } from '../base/job-context';
 import { type Shortcut, useShortcuts } from '../base/shortcuts';
+import { inVolts, levelWords } from '../kit/level-words';
 import { MonoInput } from '../kit/MonoInput';
 import { type MeterPlace, usePointedMeter } from './meter-place';
 import { useTraceSetup } from './use-trace-setup';
-
-const levels = { '0': 'low', '1': 'high', '?': 'no level that can be relied on' } as const;
 
 /** A meter and logic probe in one: it reads whatever the pointer is over, or the pin or hole that is typed. */
 export function Meter() {
@@ -103,11 +102,8 @@ function reading({ kind, name }: MeterPlace, { nets, names }: BoardNames, bench:
   const signal = names.get(net);
   const called = signal === undefined ? name : `${name}, ${shownSignal(signal)}`;
   const rate = probed.hertz > 0 ? `, ${hertzWords(probed.hertz)}` : '';
-  return `${called}: ${probed.volts === null ? 'open' : `${inVolts(probed.volts)} V`}, ${levels[probed.level]}${rate}`;
+  return `${called}: ${probed.volts === null ? 'open' : `${inVolts(probed.volts)} V`}, ${levelWords[probed.level]}${rate}`;
 }
-
-/** To hundredths; never minus nothing. */
-const inVolts = (volts: number): string => (Math.round(100 * volts) / 100 + 0).toFixed(2);
 
 interface BoardNames {
   readonly board: Board;

@@ -108,9 +108,13 @@ export default function PowerStep() {
   const work = usePower();
   const flips = useSwitchKeys();
   const isFolded = useIsFolded('power');
-  useLinked('row', (row) => {
-    if (work.canWalk && /^\d{1,5}$/.test(row)) work.setRow(Number(row));
-  });
+  useLinked(
+    'row',
+    (row) => {
+      if (/^\d{1,5}$/.test(row)) work.setRow(Number(row));
+    },
+    work.canWalk,
+  );
   useShortcuts('Under power', [
     // Space is power whatever has the focus: buttons answer to Enter as well.
     { cap: 'Space', does: 'power', keys: ['Space'], take: work.power, isFirst: true },

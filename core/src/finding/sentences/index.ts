@@ -1,3 +1,4 @@
+import { fromOutsideSentences } from './from-outside';
 import { handsSentences } from './hands';
 import { inspectionSentences } from './inspection';
 import { packingSentences } from './packing';
@@ -10,6 +11,7 @@ import { simulationSentences } from './simulation';
  */
 export const sentences = {
   ...sheetSentences,
+  ...fromOutsideSentences,
   ...packingSentences,
   ...handsSentences,
   ...inspectionSentences,
