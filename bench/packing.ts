@@ -121,6 +121,25 @@ async function compare(name: string, text: string, seconds: number, supplies = a
   return b / a;
 }
 
+/** Fewest packages without larger blocks and with them, of one random network; the share that is left. */
+async function compareBlocks(gates: number, inputs: number, seed: number, seconds: number): Promise<number> {
+  const netlist = netlistOf(randomNetwork(gates, inputs, seed));
+  const counts: number[] = [];
+  const times: string[] = [];
+  for (const strategy of ['fewest', 'blocks'] as const) {
+    const start = performance.now();
+    const limits = { effort: seconds };
+    const { packing } = await packByStrategy(netlist, { family: 'HC', strategy, supplies: anySupplies }, solve, {
+      limits,
+    });
+    counts.push(packing?.packages.length ?? 0);
+    times.push(((performance.now() - start) / 1000).toFixed(1));
+  }
+  const [a = 0, b = 0] = counts;
+  console.log(`  seed ${seed}: ${b} of ${a} packages; ${times.join(' s and ')} s`);
+  return b / a;
+}
+
 export async function benchPacking(): Promise<void> {
   console.log('packing by functions against one to one');
   for (const [name, text] of Object.entries(designs)) await compare(name, text, 8, classicOnly);
@@ -138,5 +157,14 @@ export async function benchPacking(): Promise<void> {
       );
     const mean = shares.reduce((sum, x) => sum + x, 0) / seeds;
     console.log(`${gates} gates, ${inputs} inputs, ${seeds} seeds: ${mean.toFixed(2)} x the packages of one to one`);
+  }
+  console.log('larger blocks as moves of the search against gates alone');
+  for (const [gates, inputs, seconds, seeds] of [
+    [40, 16, 8, 3],
+    [80, 20, 15, 2],
+  ] as const) {
+    let sum = 0;
+    for (let seed = 1; seed <= seeds; seed++) sum += await compareBlocks(gates, inputs, seed, seconds);
+    console.log(`${gates} gates, ${inputs} inputs, ${seeds} seeds: ${(sum / seeds).toFixed(2)} x the packages without`);
   }
 }

@@ -7,9 +7,9 @@ import { join } from 'node:path';
 const KERNELS = [
   'electrical/(charge|elements|island|operating-point|sparse|stepping)',
   'logic/(compiled-sweep|cover|hazards|primes|program)',
-  'packing/(function-search|narrow-vectors|net-search|package-count|resubstitution|signature-rows|target-pruning|unit-net|unit-vectors)',
+  'packing/(block-kinds|block-moves|function-search|narrow-vectors|net-search|package-count|resubstitution|signature-rows|target-pruning|unit-net|unit-vectors)',
   'planning/arrange',
-  'simulation/(board-sweep|event-heap|event-simulator|input-pins|island-watches|live-islands|live-units|output-pins|trace|trace-window|unit-states)',
+  'simulation/(board-sweep|event-heap|event-simulator|index-ring|input-pins|island-watches|live-islands|live-units|net-readings|output-pins|trace|trace-window|undecided|unit-states)',
   'element-at',
 ];
 const kernel = new RegExp(`^core/src/(${KERNELS.join('|')})\\.ts$`);

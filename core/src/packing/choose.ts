@@ -89,8 +89,8 @@ export async function chooseNet(
   solve: SolveInteger,
 ): Promise<Assembled | null> {
   const functions = functionsOf(netlist);
-  const candidates = candidatesOfNet(net, functions);
-  return new Chooser({ netlist, family, request, functions }, solve, () => {}).among(candidates);
+  const { candidates, frames } = candidatesOfNet(net, functions);
+  return new Chooser({ netlist, family, request, functions }, solve, () => {}).among(candidates, frames);
 }
 
 /** The nets that outputs and parts read: what a packing must make. */
@@ -200,8 +200,8 @@ class Chooser {
   }
 
   /** The best choice among some ways alone. */
-  async among(candidates: readonly Candidate[]): Promise<Assembled | null> {
-    const offer = this.offer(this.functions, candidates);
+  async among(candidates: readonly Candidate[], frames: readonly Frame[]): Promise<Assembled | null> {
+    const offer = this.offer(this.functions, candidates, frames);
     const { values, status } = await this.solve(offer.program.text(this.first, {}), this.left);
     if (status === 'none' || !isWhole(offer, values)) return null;
     const least = Math.round(offer.program.valueOf(this.first, values));

@@ -5,7 +5,7 @@ import { type Netlist, printSheet } from '../design';
 import { elementAt } from '../element-at';
 import { compile, firstDifference, sweep } from '../logic';
 import { solve } from '../testing/interlock';
-import { arbitrarySheet } from '../testing/random';
+import { arbitraryNetwork, arbitrarySheet } from '../testing/random';
 import { blockNumbers } from './blocks';
 import { whatIsWrong } from './check';
 import { chooseNet, rootsOf } from './choose';
@@ -59,33 +59,6 @@ function counted({ nodes }: NetState, chips: readonly string[]): number {
   }
   return new PackageCount(unitKindsOf(chips)).of(counts);
 }
-
-/** Random gates over many inputs: each reads what was made shortly before; what nothing reads is an output. */
-const arbitraryNetwork = (gates: number, inputs: number) =>
-  fc
-    .array(
-      fc.tuple(
-        fc.constantFrom('and', 'or', 'nand', 'nor', 'xor', 'not', 'and', 'nand'),
-        fc.array(fc.nat({ max: 13 }), { minLength: 3, maxLength: 3 }),
-      ),
-      { minLength: gates, maxLength: gates },
-    )
-    .map((list) => {
-      const names = Array.from({ length: inputs }, (_, i) => `I${i}`);
-      const read = new Set<string>();
-      const lines = list.map(([kind, back], g) => {
-        const width = kind === 'not' ? 1 : kind === 'xor' ? 2 : 2 + Number(elementAt(back, 2) < 4);
-        const of = [...new Set(back.map((b) => elementAt(names, names.length - 1 - (b % names.length))))];
-        const used =
-          of.length < width ? [...of, ...names.slice(0, 3)].slice(0, Math.max(width, 1)) : of.slice(0, width);
-        const own = [...new Set(used)];
-        for (const x of own) read.add(x);
-        names.push(`g${g}`);
-        return `g${g} = ${own.length === 1 ? 'not' : kind}(${own.join(', ')})`;
-      });
-      const outputs = names.slice(inputs).filter((n) => !read.has(n));
-      return `in ${names.slice(0, inputs).join(' ')}\nout ${outputs.join(' ')}\n${lines.join('\n')}`;
-    });
 
 describe('a design as a net of units', () => {
   it('computes what the design does, whichever chips there are, or says that they do not suffice', () => {

@@ -1,6 +1,8 @@
 import { rarity } from '../catalogue';
 import { type Netlist, networkOf } from '../design';
 import { compile, sweep } from '../logic';
+import { firstKindOf } from './block-kinds';
+import { blockNumbers } from './blocks';
 import { NetSearch } from './net-search';
 import { PackageCount } from './package-count';
 import { SignatureRows } from './signature-rows';
@@ -22,6 +24,8 @@ const MOST_MOVES_MORE = 2;
 /** Seeds of searches over the everyday chips alone, and over all that are allowed: so none that is allowed besides makes an answer worse. */
 const EVERYDAY_SEEDS: readonly number[] = [1, 2, 3];
 const OTHER_SEEDS: readonly number[] = [4, 5, 6];
+/** Seeds of searches with larger blocks, each from the best net without. */
+const BLOCK_SEEDS: readonly number[] = [7, 8, 9];
 const everydayChips = choosable.filter((n) => rarity(n) <= 1 || n === '7451');
 
 /** The searches for a design of so many gates, with so much effort in all. */
@@ -33,15 +37,23 @@ export function searchesFor({
   readonly gates: number;
   readonly chips: readonly string[];
   readonly effort: number;
-}): readonly Pick<Improving, 'chips' | 'moves' | 'seed'>[] {
+}): readonly Pick<Improving, 'chips' | 'blocks' | 'moves' | 'seed'>[] {
   const more = Math.min(MOST_MOVES_MORE, Math.max(1, MOVES_AT_GATES / Math.max(1, gates)));
   const seeds = gates > MOVES_AT_GATES ? 1 : EVERYDAY_SEEDS.length;
   const moves = Math.ceil((MOVES * effort * more) / (2 * seeds));
-  const common = chips.filter((n) => everydayChips.includes(n));
-  const others = common.length < chips.length ? OTHER_SEEDS : [];
+  const gateChips = chips.filter((n) => !blockNumbers.includes(n));
+  const blocks = chips.filter((n) => firstKindOf(n) >= 0);
+  const common = gateChips.filter((n) => everydayChips.includes(n));
+  const others = common.length < gateChips.length ? OTHER_SEEDS : [];
   return [
     ...EVERYDAY_SEEDS.slice(0, seeds).map((seed) => ({ seed, chips: common, moves })),
-    ...others.slice(0, seeds).map((seed) => ({ seed, chips, moves })),
+    ...others.slice(0, seeds).map((seed) => ({ seed, chips: gateChips, moves })),
+    ...(blocks.length > 0 ? BLOCK_SEEDS.slice(0, seeds) : []).map((seed) => ({
+      seed,
+      chips: gateChips,
+      blocks,
+      moves,
+    })),
   ];
 }
 
@@ -49,6 +61,10 @@ export function searchesFor({
 export interface Improving {
   readonly roots: readonly string[];
   readonly chips: readonly string[];
+  /** Base numbers of larger blocks that may be used. */
+  readonly blocks?: readonly string[];
+  /** The net that it begins with; the gates of the design one to one where nothing is said. */
+  readonly start?: NetState | undefined;
   readonly moves: number;
   readonly seed?: number;
   /** The moment at which it ends in any case, in ms since 1970. */
@@ -61,18 +77,18 @@ export interface Improving {
  */
 export function* improvedNets(
   netlist: Netlist,
-  { roots, chips, moves, seed = 1, until }: Improving,
+  { roots, chips, blocks = [], start: known, moves, seed = 1, until }: Improving,
 ): Generator<NetState> {
   const sources = networkOf(netlist).inputs;
   if (sources.length > MOST_SOURCES || sources.length === 0) return;
   const packages = new PackageCount(unitKindsOf(chips));
-  const start = netOfDesign(netlist, { sources, roots }, packages);
+  const start = known ?? netOfDesign(netlist, { sources, roots }, packages);
   if (!start || start.nodes.length > MOST_UNITS || start.nodes.length === 0) return;
   const rows = new SignatureRows(sources.length, netlist.unused?.rows ?? []);
   const wanted = sweep(compile(networkOfNet(start, sources))).columns;
   let sound = start;
-  let search = new NetSearch({ ...rows, start, packages }, seed);
-  let known = Number.POSITIVE_INFINITY;
+  let search = new NetSearch({ ...rows, start, packages, blocks }, seed);
+  let fewest = Number.POSITIVE_INFINITY;
   for (let done = 0; done < moves; ) {
     const share = done / moves;
     let isBetter = false;
@@ -84,12 +100,12 @@ export function* improvedNets(
       if (wrong >= 0) {
         // A row that was not looked at: it is from now on, and the search goes back to what is known to be right.
         rows.look(wrong);
-        search = new NetSearch({ ...rows, start: sound, packages }, seed + done);
+        search = new NetSearch({ ...rows, start: sound, packages, blocks }, seed + done);
       } else {
         sound = search.best;
         const whole = Math.floor(search.bestCost + 1e-9);
-        if (whole < known || isLast) yield sound;
-        known = Math.min(known, whole);
+        if (whole < fewest || isLast) yield sound;
+        fewest = Math.min(fewest, whole);
       }
     }
     if (isLast) return;

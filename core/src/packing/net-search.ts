@@ -1,3 +1,6 @@
+import { BlockCount, blockShare } from './block-count';
+import { blockKind, FIRST_BLOCK, firstKindOf } from './block-kinds';
+import { BlockMoves, isEmpty } from './block-moves';
 import type { PackageCount } from './package-count';
 import { PLACES, placeOfDuty } from './package-count';
 import { type Gate, Resubstitution, type Wanted } from './resubstitution';
@@ -9,13 +12,19 @@ export interface NetProblem {
   readonly valid: Int32Array;
   readonly start: NetState;
   readonly packages: PackageCount;
+  /** Base numbers of larger blocks that may be used too. */
+  readonly blocks?: readonly string[];
 }
 
-/** A move: the unit becomes a signal, or a gate; the gate may read a second new gate, which stands in its list as NEW. */
+/**
+ * A move: the unit becomes a signal, or a gate; the gate may read a second new gate, which stands in its list as NEW. Other units that are rows of a new decoder
+ * become its outputs along with it.
+ */
 interface Move {
   readonly signal?: number;
   readonly gate?: Gate;
   readonly second?: Gate;
+  readonly also?: readonly { readonly unit: number; readonly gate: Gate }[];
 }
 
 const NEW = -1;
@@ -23,6 +32,8 @@ const NEW = -1;
 const GATES = { looks: 300, gates: 60 } as const;
 const SECOND = { looks: 80, gates: 14 } as const;
 const PAIRS = 6;
+/** Addresses that are tried for each block, for a unit and for a second new unit; how many of the tries with two look for a block. */
+const [ADDRESSES, SECOND_ADDRESSES, BLOCK_PAIRS] = [4, 1, 2];
 /** How far a worse net may be taken, in packages, at the beginning and at the end. */
 const [WARM, COLD] = [0.25, 0.02];
 
@@ -39,6 +50,8 @@ export class NetSearch {
   private readonly finder: Resubstitution;
   private readonly wanted: readonly Int32Array[];
   private readonly mostInputs: readonly number[];
+  private readonly blocks: BlockMoves | null;
+  private readonly blockCount = new BlockCount();
   private readonly counts = new Int32Array(PLACES);
   private share = 0;
   private readonly view: Int32Array[];
@@ -59,6 +72,8 @@ export class NetSearch {
     this.wanted = outputs.map((o) => Int32Array.from(bits[o] as Int32Array));
     this.mostInputs = [NOT, AND, NAND, OR, NOR, XOR, XNOR, AOI].map((k) => problem.packages.mostInputs(k));
     this.finder = new Resubstitution(words);
+    const { blocks = [] } = problem;
+    this.blocks = blocks.length > 0 ? new BlockMoves(blocks, words, (n) => this.draw(n)) : null;
     const rows = (): Int32Array => new Int32Array(words);
     [this.care, this.on, this.off, this.deepOn, this.deepOff] = [rows(), rows(), rows(), rows(), rows()];
     this.view = [...bits];
@@ -71,7 +86,7 @@ export class NetSearch {
 
   /** The packages of the net as it is, as they are counted here. */
   get packages(): number {
-    return this.problem.packages.of(this.counts);
+    return this.problem.packages.of(this.counts) + this.blockCount.packages;
   }
 
   /** Goes back to a net, and takes its cost for the best. */
@@ -107,6 +122,7 @@ export class NetSearch {
     const before = net.state();
     const by = move.signal ?? this.built(move);
     if (by >= 0) net.replace(v, by);
+    for (const { unit, gate } of move.also ?? []) if (by >= 0 && net.kind[unit] !== -1) this.become(unit, gate);
     if (by < 0 || !this.isRight()) {
       net.restore(before);
       return false;
@@ -117,6 +133,11 @@ export class NetSearch {
     this.bestCost = cost;
     this.best = net.state();
     return true;
+  }
+
+  private become(unit: number, { kind, ins }: Gate): void {
+    const by = this.net.add(kind, ins);
+    if (by >= 0) this.net.replace(unit, by);
   }
 
   private built({ gate, second }: Move): number {
@@ -185,16 +206,60 @@ export class NetSearch {
     for (const s of net.order) if (this.inCone[s] !== 1) signals.push(s);
     this.shuffle(signals);
     const means = { signals, bits: net.bits, mostInputs };
+    const own = { there: this.blocks ? this.unitsOfBlocks() : [], firstNode: net.firstNode };
     const { signals: same, gates } = finder.find({ on, off }, means, GATES);
     const moves: Move[] = same.map((signal) => ({ signal }));
-    const [kind, ins] = [net.kind[v] as number, [...(net.ins[v] as number[])].sort().join()];
-    for (const gate of gates) if (gate.kind !== kind || [...gate.ins].sort().join() !== ins) moves.push({ gate });
+    for (const gate of gates) if (!this.isUnit(v, gate)) moves.push({ gate });
     for (let i = 0; i < PAIRS; i++) {
       const top = this.top(signals);
       if (!top) continue;
       for (const second of finder.find(top.wanted, means, SECOND).gates) moves.push({ gate: top.gate, second });
+      if (i >= BLOCK_PAIRS) continue;
+      for (const { gate, missing } of this.blocks?.find(top.wanted, { ...means, ...own, tries: SECOND_ADDRESSES }) ??
+        [])
+        if (!missing) moves.push({ gate: top.gate, second: gate });
+    }
+    for (const { gate, missing } of this.blocks?.find({ on, off }, { ...means, ...own, tries: ADDRESSES }) ?? []) {
+      if (!missing && !this.isUnit(v, gate)) moves.push({ gate, also: this.rowsOf(v, gate) });
+      else if (missing) for (const second of finder.find(missing, means, SECOND).gates) moves.push({ gate, second });
     }
     return moves;
+  }
+
+  /** Whether a unit is that gate already. */
+  private isUnit(v: number, { kind, ins }: Gate): boolean {
+    const own = this.net.ins[v] as number[];
+    if (this.net.kind[v] !== kind || own.length !== ins.length) return false;
+    return kind >= FIRST_BLOCK ? own.join() === ins.join() : [...own].sort().join() === [...ins].sort().join();
+  }
+
+  /** Units that do what other outputs of a new decoder do; addresses of sources alone, which hang on no unit. */
+  private rowsOf(v: number, gate: Gate): { readonly unit: number; readonly gate: Gate }[] {
+    const { net, problem } = this;
+    const { row, number, address } = blockKind(gate.kind);
+    if (row === null || gate.ins.some((s) => s >= net.firstNode)) return [];
+    const first = firstKindOf(number);
+    const gates = Array.from({ length: 2 ** address }, (_, k) => ({ kind: first + k, ins: gate.ins }));
+    return gates.flatMap((other) => {
+      if (other.kind === gate.kind) return [];
+      net.evaluate(other.kind, other.ins, this.deepOn);
+      const isSame = (s: number): boolean => {
+        const rows = net.bits[s] as Int32Array;
+        for (let w = 0; w < rows.length; w++)
+          if ((((rows[w] as number) ^ (this.deepOn[w] as number)) & (problem.valid[w] as number)) !== 0) return false;
+        return true;
+      };
+      return net.order
+        .filter((s) => s !== v && !this.isUnit(s, other) && isSame(s))
+        .map((unit) => ({ unit, gate: other }));
+    });
+  }
+
+  private unitsOfBlocks(): Gate[] {
+    const { order, kind, ins } = this.net;
+    return order
+      .filter((s) => (kind[s] as number) >= FIRST_BLOCK)
+      .map((s) => ({ kind: kind[s] as number, ins: ins[s] as number[] }));
   }
 
   /** A gate over a signal and one that is to be found, with what that must be; null where the signal cannot serve. */
@@ -242,23 +307,27 @@ export class NetSearch {
   }
 
   /** What the net costs when a move is made: without what only the unit needs, with what is new. */
-  private costOf(v: number, { signal, gate, second }: Move): number {
+  private costOf(v: number, { signal, gate, second, also = [] }: Move): number {
     const { readers } = this.net;
     const kept = signal === undefined ? [...(gate?.ins ?? []), ...(second?.ins ?? [])] : [signal];
+    const rows = also.map((a) => a.gate);
     for (const s of kept) if (s >= 0) readers[s] = (readers[s] as number) + 1;
     const share = this.share;
     const gone: number[] = [];
     this.release(v, gone);
-    if (gate) this.tally(gate.kind, gate.ins.length, 1);
-    if (second) this.tally(second.kind, second.ins.length, 1);
+    for (const { unit } of also) if (!gone.includes(unit)) this.release(unit, gone);
+    for (const { kind, ins } of rows) this.tally(kind, ins, 1);
+    if (gate) this.tally(gate.kind, gate.ins, 1);
+    if (second) this.tally(second.kind, second.ins, 1);
     const cost = this.cost();
-    if (second) this.tally(second.kind, second.ins.length, -1);
-    if (gate) this.tally(gate.kind, gate.ins.length, -1);
+    if (second) this.tally(second.kind, second.ins, -1);
+    if (gate) this.tally(gate.kind, gate.ins, -1);
+    for (const { kind, ins } of rows) this.tally(kind, ins, -1);
     for (let i = gone.length - 1; i >= 0; i--) {
       const s = gone[i] as number;
       const ins = this.net.ins[s] as number[];
       for (const x of ins) readers[x] = (readers[x] as number) + 1;
-      this.tally(this.net.kind[s] as number, ins.length, 1);
+      this.tally(this.net.kind[s] as number, ins, 1);
     }
     this.share = share;
     for (const s of kept) if (s >= 0) readers[s] = (readers[s] as number) - 1;
@@ -270,15 +339,20 @@ export class NetSearch {
     const { readers, ins, kind, firstNode } = this.net;
     gone.push(s);
     const own = ins[s] as number[];
-    this.tally(kind[s] as number, own.length, -1);
+    this.tally(kind[s] as number, own, -1);
     for (const x of own) {
       readers[x] = (readers[x] as number) - 1;
       if (readers[x] === 0 && x >= firstNode) this.release(x, gone);
     }
   }
 
-  private tally(kind: number, inputs: number, sign: 1 | -1): void {
-    const duty = dutyOfNode(kind, inputs);
+  private tally(kind: number, ins: readonly number[], sign: 1 | -1): void {
+    if (kind >= FIRST_BLOCK) {
+      this.blockCount.tally(kind, ins, sign);
+      this.share += sign * blockShare(kind);
+      return;
+    }
+    const duty = dutyOfNode(kind, ins.length);
     const place = placeOfDuty(duty);
     this.counts[place] = (this.counts[place] as number) + sign;
     this.share += sign * this.problem.packages.share(duty);
@@ -287,8 +361,9 @@ export class NetSearch {
   private recount(): void {
     const { net } = this;
     this.counts.fill(0);
+    this.blockCount.clear();
     this.share = 0;
-    for (const s of net.order) this.tally(net.kind[s] as number, (net.ins[s] as number[]).length, 1);
+    for (const s of net.order) this.tally(net.kind[s] as number, net.ins[s] as number[], 1);
   }
 
   private cost(): number {
@@ -316,9 +391,4 @@ export class NetSearch {
     this.state = x;
     return (x >>> 0) / 2 ** 32;
   }
-}
-
-function isEmpty(rows: Int32Array): boolean {
-  for (let w = 0; w < rows.length; w++) if (rows[w] !== 0) return false;
-  return true;
 }

@@ -26,6 +26,7 @@ import {
 import { lowered } from './lower';
 import { noRules, pack, packagesOfParts, type Rules } from './pack';
 import { fingerprint, type Packing, type Proof, type Strategy } from './packing';
+import type { NetState } from './unit-net';
 import { choosable } from './units';
 
 /** The strategies for a design, in the order in which they are shown. */
@@ -272,11 +273,19 @@ class Attempt {
     if (networkOf(netlist).inputs.length <= MAX_EXHAUSTED) return;
     const { effort, until } = request.limits;
     const limits = { ...request.limits, effort: Math.min(effort, NET_EFFORT) };
-    for (const search of searchesFor({ gates: netlist.gates.length, chips: request.chips, effort }))
-      for (const net of improvedNets(netlist, { ...search, roots: rootsOf(netlist), until })) {
+    // Blocks are tried on the best net that does without.
+    let best: NetState | undefined;
+    let fewest = Number.POSITIVE_INFINITY;
+    for (const search of searchesFor({ gates: netlist.gates.length, chips: request.chips, effort })) {
+      const start = search.blocks ? best : undefined;
+      for (const net of improvedNets(netlist, { ...search, start, roots: rootsOf(netlist), until })) {
         const made = await chooseNet(netlist, net, { family, request: { ...request, limits } }, this.solve);
-        if (made) this.keep(this.packingOf(made));
+        if (!made) continue;
+        this.keep(this.packingOf(made));
+        if (made.packages.length >= fewest) continue;
+        [best, fewest] = [net, made.packages.length];
       }
+    }
   }
 
   /** The wish with what is known and what is to be bettered, where packages are what counts. */
@@ -447,7 +456,13 @@ function singleKinds(request: PackRequest): PackRequest[] {
 }
 
 /** What was chosen, with the parts used by number, as a packing of which nothing is claimed. */
-function packingFrom(netlist: Netlist, family: FamilyId, strategy: Strategy, { packages, netOf }: Assembled): Packing {
+/** A packing of a design from the packages that were chosen for it. */
+export function packingFrom(
+  netlist: Netlist,
+  family: FamilyId,
+  strategy: Strategy,
+  { packages, netOf }: Assembled,
+): Packing {
   return {
     packages: [...packages, ...packagesOfParts(netlist, family, packages, netOf)],
     inputs: netlist.inputs,

@@ -1,4 +1,5 @@
 import type { GateKind } from '../logic';
+import { evaluateBlockKind, FIRST_BLOCK, sameAsBlock } from './block-kinds';
 import type { Duty } from './candidate';
 
 /** Inverter; the kinds of units have numbers here, for a kernel. */
@@ -132,6 +133,7 @@ export class UnitNet {
   private simplified(s: number): number {
     const kind = this.kind[s] as number;
     const ins = this.ins[s] as number[];
+    if (kind >= FIRST_BLOCK) return sameAsBlock(kind, ins);
     if (kind === AOI) return this.simplifiedAoi(s, ins);
     if (kind === NOT) return ins[0] === ZERO ? ONE : ins[0] === ONE ? ZERO : -1;
     if (kind === XOR || kind === XNOR) return this.simplifiedXor(s, kind, ins);
@@ -215,10 +217,19 @@ export class UnitNet {
   compute(s: number, bits: readonly Int32Array[], into: Int32Array): void {
     evaluate(this.kind[s] as number, this.ins[s] as number[], bits, into);
   }
+
+  /** The rows that a gate would have which is not in the net. */
+  evaluate(kind: number, ins: readonly number[], into: Int32Array): void {
+    evaluate(kind, ins, this.bits, into);
+  }
 }
 
 /** The rows of a gate from those of its inputs. */
 export function evaluate(kind: number, ins: readonly number[], bits: readonly Int32Array[], into: Int32Array): void {
+  if (kind >= FIRST_BLOCK) {
+    evaluateBlockKind(kind, ins, bits, into);
+    return;
+  }
   const words = into.length;
   const first = bits[ins[0] as number] as Int32Array;
   if (kind === AOI) {

@@ -1,6 +1,9 @@
 import type { Netlist } from '../design';
 import { elementAt, entryOf } from '../element-at';
 import type { GateKind, Network } from '../logic';
+import { FIRST_BLOCK } from './block-kinds';
+import { BlockFrames, gatesOfBlock, literalOfBlock } from './block-network';
+import type { Frame } from './blocks';
 import type { Candidate } from './candidate';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
 import type { PackageCount } from './package-count';
@@ -133,9 +136,10 @@ const kindOf: Readonly<Record<string, GateKind>> = {
 
 /** A net as a network by names, to be swept over all rows. */
 export function networkOfNet({ nodes, outputs }: NetState, sources: readonly string[]): Network {
-  const nameOf = (s: number): string => (s < FIRST_SOURCE ? String(s) : (sources[s - FIRST_SOURCE] ?? `u${s}`));
+  const nameOf = (s: number): string => (s < FIRST_SOURCE ? String(s) : (sources[s - FIRST_SOURCE] ?? `#${s}`));
   const gates = nodes.flatMap(({ signal, kind, ins }) => {
     const [own, inputs] = [nameOf(signal), ins.map(nameOf)];
+    if (kind >= FIRST_BLOCK) return gatesOfBlock(kind, inputs, own);
     if (kind !== AOI) return [{ output: own, kind: entryOf(kindOf, String(kind)), inputs }];
     const half = inputs.length / 2;
     return [
@@ -147,14 +151,18 @@ export function networkOfNet({ nodes, outputs }: NetState, sources: readonly str
   return { inputs: sources, gates, outputs: outputs.map(nameOf) };
 }
 
-/** The units of a net as ways to make the functions of a design; what has the same function is made in one way. */
-export function candidatesOfNet({ nodes }: NetState, functions: FunctionNet): Candidate[] {
+/** The units of a net as ways to make the functions of a design, those of blocks as frames; what has the same function is made in one way. */
+export function candidatesOfNet(
+  { nodes }: NetState,
+  functions: FunctionNet,
+): { readonly candidates: readonly Candidate[]; readonly frames: readonly Frame[] } {
   const literals = new Map<number, Literal>([
     [0, 0],
     [1, 1],
     ...functions.sources.map((_, i) => [FIRST_SOURCE + i, 2 * (i + 1)] as const),
   ]);
   const found: Candidate[] = [];
+  const frames = new BlockFrames();
   const made = new Set<number>();
   for (const { signal, kind, ins } of nodes) {
     const inputs = ins.map((s) => literals.get(s) ?? 0);
@@ -162,12 +170,17 @@ export function candidatesOfNet({ nodes }: NetState, functions: FunctionNet): Ca
     literals.set(signal, makes);
     if (classOf(makes) === 0 || kind === NOT || made.has(makes)) continue;
     made.add(makes);
-    found.push({ makes, duty: dutyOfNode(kind, ins.length), inputs });
+    if (kind >= FIRST_BLOCK) frames.add({ kind, inputs, makes });
+    else {
+      found.push({ makes, duty: dutyOfNode(kind, ins.length), inputs });
+      frames.follow(makes, inputs);
+    }
   }
-  return found;
+  return { candidates: found, frames: frames.list() };
 }
 
 function literalOf(functions: FunctionNet, kind: number, inputs: readonly Literal[]): Literal {
+  if (kind >= FIRST_BLOCK) return literalOfBlock(functions, kind, inputs);
   if (kind === NOT) return inverse(elementAt(inputs, 0));
   if (kind !== AOI) return functions.gate(entryOf(kindOf, String(kind)), inputs);
   const half = inputs.length / 2;

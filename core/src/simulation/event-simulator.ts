@@ -1,17 +1,20 @@
-import { type BoardVolts, LEAST_SUPPLY_V, type PinReader, shareAtLimit, thresholdsAt } from '../electrical';
+import { type BoardVolts, shareAtLimit } from '../electrical';
 import { HIGH, LOW, UNKNOWN } from '../logic';
 import { Actuators } from './actuators';
+import { ChipPower } from './chip-power';
 import type { Circuit } from './circuit';
 import { EventHeap } from './event-heap';
-import { feedbackOf } from './feedback';
+import { IndexRing } from './index-ring';
 import { InputPins } from './input-pins';
 import { IslandWatches } from './island-watches';
 import { LiveIslands, type TimedIsland } from './live-islands';
 import { LiveUnits } from './live-units';
+import { NetReadings } from './net-readings';
 import { type Corner, OutputPins } from './output-pins';
-import { pulseSeconds } from './pulses';
 import { TICK_S, TICKS_PER_NS } from './ticks';
 import { type TimingFault, TimingWatch } from './timing-watch';
+import { Undecided } from './undecided';
+import { UnitPulses } from './unit-pulses';
 import { NOT_YET } from './unit-states';
 
 /** A chip that gets its supply works after so many ticks; a supply that gives more than it can for so long counts as shorted. */
@@ -58,17 +61,14 @@ export class EventSimulator {
   private readonly inputs: InputPins;
   private readonly timing: TimingWatch;
   private readonly actuators: Actuators;
-  /** For each island the chips that it feeds. */
-  private readonly feeds: readonly number[][];
-
   private readonly islands: LiveIslands;
   private readonly watches: IslandWatches;
-  /** Islands to look at again: a ring, on which each is once at the most. */
-  private readonly isDirty: Uint8Array;
-  private readonly dirty: Int32Array;
-  private dirtyFirst = 0;
-  private dirtyEnd = 0;
-  private dirtyCount = 0;
+  private readonly power: ChipPower;
+  private readonly undecided: Undecided;
+  /** What the nets show now. */
+  readonly nets: NetReadings;
+  /** Islands to look at again. */
+  private readonly dirty: IndexRing;
   /** For each island whether chips or thresholds depend on its volts. */
   private readonly isDependedOn: Uint8Array;
   /** Of each unit its first output, how many it has, and its chip. */
@@ -76,16 +76,9 @@ export class EventSimulator {
   private readonly unitOutputs: Int32Array;
   private readonly unitChip: Int32Array;
 
-  private readonly isPoweredChip: Uint8Array;
   /** While the power comes on, outputs that nobody knows yet are at once where their inputs put them. */
   private isStarting = false;
-  private readonly pulses: readonly {
-    readonly unit: number;
-    readonly input: number;
-    readonly retriggers: boolean;
-    readonly ticks: number;
-  }[];
-  private readonly pulseOf: Int32Array;
+  private readonly pulses: UnitPulses;
 
   /** Called after each moment in which something changed, with the islands that did. */
   observer: ((islands: readonly number[]) => void) | null = null;
@@ -97,20 +90,10 @@ export class EventSimulator {
   ) {
     const { units, chips, driverPin, switches } = circuit;
     const { islands } = board;
-    this.pulses = units.flatMap((unit, u) =>
-      unit.timers.map(({ input, law }) => {
-        const chip = chips[unit.chip];
-        const seconds = chip ? pulseSeconds(board, circuit.parts, chip, law) : Infinity;
-        return { unit: u, input, retriggers: law.retriggers === true, ticks: Math.round(seconds / TICK_S) };
-      }),
-    );
-    this.pulseOf = new Int32Array(units.length).fill(-1);
-    this.pulses.forEach(({ unit }, p) => {
-      this.pulseOf[unit] = p;
-    });
+    this.pulses = new UnitPulses(board, circuit);
     this.firstIsland = driverPin.length;
     this.firstPulse = this.firstIsland + islands.length;
-    this.firstActuator = this.firstPulse + this.pulses.length;
+    this.firstActuator = this.firstPulse + this.pulses.count;
     this.firstChip = this.firstActuator + switches.length;
     this.overload = this.firstChip + chips.length;
     this.heap = new EventHeap(this.overload + 1);
@@ -124,15 +107,12 @@ export class EventSimulator {
     this.isWoken = new Uint8Array(units.length);
     this.woken = new Int32Array(units.length);
 
-    this.feeds = islands.map(() => []);
-
-    this.isPoweredChip = new Uint8Array(chips.length);
     this.islands = new LiveIslands(board);
-    this.isDirty = new Uint8Array(islands.length);
-    this.dirty = new Int32Array(Math.max(1, islands.length));
+    this.power = new ChipPower(board, this.islands);
+    this.dirty = new IndexRing(islands.length);
     const { clocksRun = false, bounce = null } = options;
     const halfPeriodOf = (hertz: number): number => Math.round(0.5 / hertz / TICK_S);
-    this.actuators = new Actuators(board, circuit, { clocksRun, bounce, halfPeriodOf }, (i) => this.soil(i));
+    this.actuators = new Actuators(board, circuit, { clocksRun, bounce, halfPeriodOf }, (i) => this.dirty.put(i));
     this.timing = new TimingWatch(circuit, TICKS_PER_NS);
     this.inputs = new InputPins(board, circuit, {
       rangeOf: (node) => this.islands.rangeOf(node),
@@ -145,13 +125,17 @@ export class EventSimulator {
       },
     });
     this.watches = new IslandWatches(board, this.inputs);
-    board.chips.forEach(({ supply, ground }, c) => {
-      for (const node of [supply, ground]) {
-        const island = node < 0 ? -1 : (board.islandOf[node] as number);
-        if (island >= 0) this.feeds[island]?.push(c);
-      }
+    const { outputs, inputs, actuators, units: live } = this;
+    this.undecided = new Undecided(circuit, { outputs, inputs, units: live, hasPower: (c) => this.power.has(c) });
+    this.nets = new NetReadings(board, {
+      islands: this.islands,
+      inputs,
+      outputs,
+      actuators,
+      now: () => this.now,
+      shareLeft: () => (this.isShorted ? this.share : null),
     });
-    this.isDependedOn = Uint8Array.from(this.feeds, (fed, i) =>
+    this.isDependedOn = Uint8Array.from(this.power.fedBy, (fed, i) =>
       fed.length > 0 || this.inputs.isReference[i] === 1 ? 1 : 0,
     );
     this.begin();
@@ -165,16 +149,16 @@ export class EventSimulator {
       this.share = 0;
     }
     chips.forEach((_, c) => {
-      this.isPoweredChip[c] = this.isFed(c) ? 1 : 0;
+      this.power.put(c, this.isFed(c));
     });
     for (let d = 0; d < this.outputs.level.length; d++) this.putDrive(d);
     islands.forEach((_, i) => {
-      this.soil(i);
+      this.dirty.put(i);
     });
     for (const r of this.inputs.fixed) this.inputs.readFixed(r);
     this.flush();
     chips.forEach((_, c) => {
-      if (this.isPoweredChip[c] !== 1) this.lookAtSupply(c);
+      if (!this.power.has(c)) this.lookAtSupply(c);
     });
     this.circuit.units.forEach((_, u) => {
       this.wake(u);
@@ -191,25 +175,9 @@ export class EventSimulator {
     return this.circuit.chips[this.circuit.units[u]?.chip ?? -1]?.type.chip?.startsHigh === true;
   }
 
-  /** Whether a chip's supply pins are held by supplies with enough volts, or might be fed by something else. */
+  /** Whether a chip gets what it needs to work. */
   private isFed(c: number): boolean {
-    return !this.isShorted && this.supplyOf(c) >= LEAST_SUPPLY_V;
-  }
-
-  private supplyOf(c: number): number {
-    const { supply = -1, ground = -1 } = this.board.chips[c] ?? {};
-    if (supply < 0 || ground < 0 || supply === ground) return 0;
-    const { islands } = this;
-    if (islands.floats(supply) || islands.floats(ground)) return 0;
-    return islands.middleOf(supply) - islands.middleOf(ground);
-  }
-
-  private soil(i: number): void {
-    if (this.isDirty[i] === 1) return;
-    this.isDirty[i] = 1;
-    this.dirty[this.dirtyEnd] = i;
-    if (++this.dirtyEnd === this.dirty.length) this.dirtyEnd = 0;
-    this.dirtyCount++;
+    return !this.isShorted && this.power.isFed(c);
   }
 
   private wake(u: number): void {
@@ -219,20 +187,17 @@ export class EventSimulator {
   }
 
   private putDrive(d: number): void {
-    const isPowered = this.isPoweredChip[this.circuit.driverChip[d] as number] === 1;
+    const isPowered = this.power.has(this.circuit.driverChip[d] as number);
     const island = this.outputs.putDrive(d, isPowered);
-    if (island >= 0) this.soil(island);
+    if (island >= 0) this.dirty.put(island);
   }
 
   /** Takes up all that has changed: islands, then the units that read them, until nothing changes any more at this moment. */
   private flush(): void {
-    const seen = this.observer && this.dirtyCount > 0 ? new Set<number>() : null;
+    const seen = this.observer && this.dirty.size > 0 ? new Set<number>() : null;
     for (;;) {
-      while (this.dirtyCount > 0) {
-        const i = this.dirty[this.dirtyFirst] as number;
-        if (++this.dirtyFirst === this.dirty.length) this.dirtyFirst = 0;
-        this.dirtyCount--;
-        this.isDirty[i] = 0;
+      while (this.dirty.size > 0) {
+        const i = this.dirty.take();
         this.refresh(i);
         seen?.add(i);
       }
@@ -272,12 +237,12 @@ export class EventSimulator {
   private afterChange(i: number): void {
     if (this.isDependedOn[i] === 0) return;
     this.inputs.forget(i);
-    for (const c of this.feeds[i] as readonly number[]) this.lookAtSupply(c);
+    for (const c of this.power.fedBy[i] as readonly number[]) this.lookAtSupply(c);
     for (const r of this.inputs.dependents[i] as readonly number[]) {
       const on = this.inputs.islandOf(r);
       const point = on < 0 ? null : this.islands.pointAt(on);
       if (on < 0) this.inputs.readFixed(r);
-      else if (this.islands.timedAt(on)) this.soil(on);
+      else if (this.islands.timedAt(on)) this.dirty.put(on);
       else if (point) this.inputs.readAt(r, point);
     }
   }
@@ -295,7 +260,7 @@ export class EventSimulator {
     const i = this.board.islandOf[node] as number;
     if (i < 0 || !this.islands.timedAt(i)) return;
     this.watches.follow(i, node, stepV);
-    this.soil(i);
+    this.dirty.put(i);
     this.flush();
   }
 
@@ -305,7 +270,7 @@ export class EventSimulator {
   }
 
   private evaluate(u: number): void {
-    if (this.isPoweredChip[this.unitChip[u] as number] !== 1) return;
+    if (!this.power.has(this.unitChip[u] as number)) return;
     const driver = this.unitDriver[u] as number;
     const known = this.units.known(u);
     if (known !== NOT_YET) {
@@ -318,12 +283,12 @@ export class EventSimulator {
     const isNew = step.state !== before;
     const clear = step.isForced ? (this.units.clearTicks[u] as number) : 0;
     for (let o = 0; o < outputs; o++) this.drive(driver + o, step.outputs[o] as number, clear);
-    const p = this.pulseOf[u] as number;
+    const p = this.pulses.of(u);
     if (p >= 0 && step.isTriggered) this.beginPulse(p, isNew);
   }
 
   private beginPulse(p: number, isNew: boolean): void {
-    const { retriggers, ticks } = this.pulses[p] as { retriggers: boolean; ticks: number };
+    const { retriggers, ticks } = this.pulses.at(p);
     const item = this.firstPulse + p;
     if (this.heap.has(item) && !retriggers) return;
     if (retriggers || isNew) this.heap.put(item, this.now + ticks);
@@ -331,7 +296,7 @@ export class EventSimulator {
 
   /** A pulse ends: the machine's input that ends it goes high for a moment. */
   private endPulse(p: number): void {
-    const { unit, input } = this.pulses[p] as { unit: number; input: number };
+    const { unit, input } = this.pulses.at(p);
     for (const level of [HIGH, LOW]) {
       this.units.setInput(unit, input, level);
       this.evaluate(unit);
@@ -358,13 +323,13 @@ export class EventSimulator {
   private lookAtSupply(c: number): void {
     const isFed = this.isFed(c);
     const item = this.firstChip + c;
-    if (this.isPoweredChip[c] === 1) {
+    if (this.power.has(c)) {
       if (!isFed) this.losePower(c);
     } else if (isFed !== this.heap.has(item)) this.heap.put(item, isFed ? this.now + WAKE_TICKS : Infinity);
   }
 
   private losePower(c: number): void {
-    this.isPoweredChip[c] = 0;
+    this.power.put(c, false);
     this.circuit.units.forEach(({ chip, driver, outputs }, u) => {
       if (chip !== c) return;
       this.units.forget(u);
@@ -373,14 +338,14 @@ export class EventSimulator {
         this.outputs.level[d] = UNKNOWN;
         this.putDrive(d);
       }
-      const p = this.pulseOf[u] as number;
+      const p = this.pulses.of(u);
       if (p >= 0) this.heap.remove(this.firstPulse + p);
     });
   }
 
   private gainPower(c: number): void {
     if (!this.isFed(c)) return;
-    this.isPoweredChip[c] = 1;
+    this.power.put(c, true);
     this.circuit.units.forEach(({ chip, driver, outputs }, u) => {
       if (chip !== c) return;
       for (let d = driver; d < driver + outputs; d++) this.putDrive(d);
@@ -398,7 +363,7 @@ export class EventSimulator {
     this.inputs.lose();
     this.islands.forgetPoints();
     this.board.islands.forEach((_, i) => {
-      this.soil(i);
+      this.dirty.put(i);
     });
     for (const r of this.inputs.fixed) this.inputs.readFixed(r);
   }
@@ -421,7 +386,7 @@ export class EventSimulator {
   setDial(ref: string, position: number): void {
     this.board.islands.forEach((island, i) => {
       island.parts.dials.forEach((dial, d) => {
-        if (dial.ref === ref && island.setDial(d, position)) this.soil(i);
+        if (dial.ref === ref && island.setDial(d, position)) this.dirty.put(i);
       });
     });
     this.tryAgain();
@@ -479,7 +444,7 @@ export class EventSimulator {
     if (item < this.firstIsland) {
       this.outputs.arrive(item, this.now);
       this.putDrive(item);
-    } else if (item < this.firstPulse) this.soil(item - this.firstIsland);
+    } else if (item < this.firstPulse) this.dirty.put(item - this.firstIsland);
     else if (item < this.firstActuator) this.endPulse(item - this.firstPulse);
     else if (item < this.firstChip) {
       this.heap.put(item, this.actuators.moveByItself(item - this.firstActuator, this.now));
@@ -493,56 +458,8 @@ export class EventSimulator {
     return this.islands;
   }
 
-  /** What an input reads, by its place in the board's readers. */
-  levelRead(reader: PinReader): number {
-    return this.inputs.levelOf(reader);
-  }
-
-  /** What a net shows: what its inputs read where they agree, or what one of the family that drives it would read there. */
-  levelOfNet(net: number): number {
-    const i = this.board.islandOf[net] as number;
-    const readers = this.board.readersOf.get(net);
-    if (readers) {
-      const level = this.levelRead(readers[0] as PinReader);
-      return readers.every((reader) => this.levelRead(reader) === level) ? level : UNKNOWN;
-    }
-    if (this.isShorted || (i >= 0 && !this.isKnown(net))) return UNKNOWN;
-    const { low, high } = thresholdsAt(this.board.judgeOf(net), this.board.supplyV);
-    const [least, most] = this.islands.rangeOf(net);
-    return most <= low ? LOW : least >= high ? HIGH : UNKNOWN;
-  }
-
-  /** How often a second the outputs on a net have gone high of late; 0 where they rest. Clocks on it count too. */
-  hertzOf(net: number): number {
-    const i = this.board.islandOf[net] as number;
-    let most = this.outputs.hertzOn(i, this.now);
-    for (const a of this.clocksOn[i] ?? []) most = Math.max(most, 0.5 / (this.actuators.periodOf(a) * TICK_S));
-    return most;
-  }
-
-  /** For each island the clocks with contacts on it. */
-  private get clocksOn(): readonly (readonly number[])[] {
-    this.clocks ??= this.board.islands.map((_, i) =>
-      this.actuators.onIsland(i).filter((a) => this.actuators.periodOf(a) < Infinity),
-    );
-    return this.clocks;
-  }
-
-  private clocks: readonly (readonly number[])[] | null = null;
-
-  /** The volts of a net that a supply holds, at its limit too; null of others. */
-  heldV(net: number): number | null {
-    const held = this.board.fixed.get(net);
-    return held === undefined ? null : held * this.share;
-  }
-
-  /** Whether something holds a net, and nothing unknown moves it. */
-  isKnown(net: number): boolean {
-    return !this.isShorted && this.islands.isKnown(net);
-  }
-
   isPowered(ref: string): boolean {
-    return this.isPoweredChip[this.circuit.chips.findIndex((chip) => chip.ref === ref)] === 1;
+    return this.power.has(this.circuit.chips.findIndex((chip) => chip.ref === ref));
   }
 
   /**
@@ -563,8 +480,7 @@ export class EventSimulator {
   /** Gives outputs that hang on themselves a level, each when all has followed from the one before; false where there was none. */
   private decideLoops(choose: () => 0 | 1): boolean {
     let isChanged = false;
-    for (let d = 0; d < this.outputs.level.length; d++) {
-      if (!this.isLoose(d) || !this.hangsOnItself(d)) continue;
+    for (let d = this.undecided.nextLoop(0); d >= 0; d = this.undecided.nextLoop(d + 1)) {
       isChanged = true;
       this.outputs.level[d] = choose();
       this.putDrive(d);
@@ -585,24 +501,7 @@ export class EventSimulator {
 
   /** The first output that nobody knows since it hangs on itself; null where there is none. It may rest, or run. */
   unknownLoop(): string | null {
-    const d = this.circuit.driverPin.findIndex((_, i) => this.isLoose(i) && this.hangsOnItself(i));
-    return this.circuit.driverPin[d] ?? null;
-  }
-
-  /** Whether what a driver does comes back to its own unit through others. */
-  private hangsOnItself(d: number): boolean {
-    this.feedback ??= feedbackOf(this.circuit, (driver) => {
-      const i = this.outputs.island[driver] as number;
-      return i < 0 ? [] : (this.inputs.on[i] as readonly number[]).flatMap((r) => this.inputs.unitsOf(r));
-    });
-    return this.feedback[d] === 1;
-  }
-
-  private feedback: Uint8Array | null = null;
-
-  /** Whether a driver that has power does what nobody knows. */
-  private isLoose(d: number): boolean {
-    return this.outputs.level[d] === UNKNOWN && this.isPoweredChip[this.circuit.driverChip[d] as number] === 1;
+    return this.circuit.driverPin[this.undecided.nextLoop(0)] ?? null;
   }
 
   /** Lets happen what is about to, within some gate delays. */
@@ -613,18 +512,10 @@ export class EventSimulator {
 
   /** Gives stored signals that nobody knows a level; false where there was none to give. */
   private decideStored(choose: (unit: number) => number): boolean {
-    let isChanged = false;
-    this.circuit.units.forEach(({ chip }, u) => {
-      const stored = this.units.storedOf(u);
-      if (this.isPoweredChip[chip] !== 1 || !stored.includes(UNKNOWN)) return;
-      const levels = stored.map((level) => (level === UNKNOWN ? choose(u) : level));
-      if (levels.every((level, i) => level === stored[i])) return;
-      isChanged = true;
-      this.units.setStored(u, levels);
-      this.wake(u);
-    });
+    const changed = this.undecided.storeBy(choose);
+    for (const u of changed) this.wake(u);
     this.flush();
-    return isChanged;
+    return changed.length > 0;
   }
 }
 

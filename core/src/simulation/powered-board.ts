@@ -176,13 +176,13 @@ export class PoweredBoard {
 
   /** How often a second a net has gone high of late; 0 where it rests. */
   hertzOf(net: number): number {
-    return this.simulator.hertzOf(net);
+    return this.simulator.nets.hertzOf(net);
   }
 
   /** The volts of a net now, the middle of what they can be; null where nobody knows. */
   voltsOf(net: number): number | null {
-    if (this.simulator.isShorted) return this.simulator.heldV(net);
-    if (!this.simulator.isKnown(net)) return null;
+    if (this.simulator.isShorted) return this.simulator.nets.heldV(net);
+    if (!this.simulator.nets.isKnown(net)) return null;
     const [least, most] = this.simulator.standing.rangeOf(net);
     return most - least > WIDE_V ? null : (least + most) / 2;
   }
@@ -236,11 +236,11 @@ export class PoweredBoard {
     const { simulator, volts } = this;
     const point = new OperatingPoint(volts, {
       isShorted: simulator.isShorted,
-      held: (node) => simulator.heldV(node) ?? 0,
+      held: (node) => simulator.nets.heldV(node) ?? 0,
       told: (reader) =>
         this.restless.has(reader.net === null ? -1 : this.islandOf(reader.net))
           ? '?'
-          : (letters[simulator.levelRead(reader)] ?? '?'),
+          : (letters[simulator.nets.levelRead(reader)] ?? '?'),
     });
     volts.islands.forEach(({ free }, i) => {
       const found = simulator.standing.standing(i);
@@ -260,12 +260,12 @@ export class PoweredBoard {
   /** The level of a net, LOW, HIGH or UNKNOWN, as the inputs on it read it. */
   levelOf(net: number): number {
     if (this.restless.has(this.islandOf(net))) return UNKNOWN;
-    return this.simulator.levelOfNet(net);
+    return this.simulator.nets.levelOf(net);
   }
 
   /** The volts of the supply now, of several that of the highest: fewer than it is set to where its limit holds it. */
   get supplyV(): number {
-    return Math.max(0, ...[...this.volts.fixed.keys()].map((node) => this.simulator.heldV(node) ?? 0));
+    return Math.max(0, ...[...this.volts.fixed.keys()].map((node) => this.simulator.nets.heldV(node) ?? 0));
   }
 
   /** Whether supply and ground are joined as the switches stand. */
@@ -347,7 +347,8 @@ export class PoweredBoard {
     for (const node of element.nodes) {
       const [least, most] = simulator.standing.rangeOf(node);
       this.scratch[node] = (least + most) / 2;
-      if (most - least > WIDE_V || !(simulator.isKnown(node) || simulator.standing.isFloating(node))) isKnown = false;
+      if (most - least > WIDE_V || !(simulator.nets.isKnown(node) || simulator.standing.isFloating(node)))
+        isKnown = false;
     }
     const ma = 1000 * element.amps(this.scratch);
     return { ma, state: isKnown ? lampStateAt(ma, this.volts.lampColours.get(name)) : 'unknown' };

@@ -91,3 +91,30 @@ function namesOf(e: Expr): string[] {
   if (e.kind === 'not') return namesOf(e.of);
   return e.kind === 'gate' ? e.of.flatMap(namesOf) : [];
 }
+
+/** The text of a sheet of random gates over many inputs: each reads what was made shortly before; what nothing reads is an output. */
+export const arbitraryNetwork = (gates: number, inputs: number): fc.Arbitrary<string> =>
+  fc
+    .array(
+      fc.tuple(
+        fc.constantFrom('and', 'or', 'nand', 'nor', 'xor', 'not', 'and', 'nand'),
+        fc.array(fc.nat({ max: 13 }), { minLength: 3, maxLength: 3 }),
+      ),
+      { minLength: gates, maxLength: gates },
+    )
+    .map((list) => {
+      const names = Array.from({ length: inputs }, (_, i) => `I${i}`);
+      const read = new Set<string>();
+      const lines = list.map(([kind, back], g) => {
+        const width = kind === 'not' ? 1 : kind === 'xor' ? 2 : 2 + Number(elementAt(back, 2) < 4);
+        const of = [...new Set(back.map((b) => elementAt(names, names.length - 1 - (b % names.length))))];
+        const used =
+          of.length < width ? [...of, ...names.slice(0, 3)].slice(0, Math.max(width, 1)) : of.slice(0, width);
+        const own = [...new Set(used)];
+        for (const x of own) read.add(x);
+        names.push(`g${g}`);
+        return `g${g} = ${own.length === 1 ? 'not' : kind}(${own.join(', ')})`;
+      });
+      const outputs = names.slice(inputs).filter((n) => !read.has(n));
+      return `in ${names.slice(0, inputs).join(' ')}\nout ${outputs.join(' ')}\n${lines.join('\n')}`;
+    });
