@@ -26,13 +26,7 @@ export interface Routed {
  */
 export function routeJumpers(board: Board, before?: Routed): Paths {
   const outlines = outlinesOf(board);
-  const holes = Object.values(board.jumpers).flatMap(({ from, to }) =>
-    [from, to].flatMap((end) => parseHole(end) ?? []),
-  );
-  const rails = board.breadboards.flatMap(({ id }) =>
-    hasRails(id) ? [0, 0.5, 1, 16, 16.5, 17].map((y) => breadboardXY(id).y + y) : [],
-  );
-  const router = new Router(outlines, new Ends(holes.map(holeXY)), new Set(rails));
+  const router = routerFor(board);
   const paths = new Map<string, Path>();
   if (before) {
     const known = new Set(outlinesOf(before.board).map((o) => JSON.stringify(o)));
@@ -59,6 +53,19 @@ export function routeJumpers(board: Board, before?: Routed): Paths {
   ends.sort((i, j) => length(i) - length(j) || byNumber(i.id, j.id));
   for (const { id, a, b, given } of ends) if (!given) paths.set(id, plainRoute(router.route(a, b)));
   return paths;
+}
+
+/** A router on the bare parts of a board: no wire is laid yet, though all holes that wires end in are known. */
+export function routerFor(board: Board): Router {
+  const holes = Object.values(board.jumpers).flatMap(({ from, to }) =>
+    [from, to].flatMap((end) => parseHole(end) ?? []),
+  );
+  const rails = board.breadboards.flatMap(({ id }) =>
+    hasRails(id) ? [0, 0.5, 1, 16, 16.5, 17].map((y) => breadboardXY(id).y + y) : [],
+  );
+  const tops = [...new Set(board.breadboards.map(({ id }) => breadboardXY(id).y))].sort((p, q) => p - q);
+  const corridors = tops.slice(1).flatMap((top) => CORRIDOR.map((y) => top + y));
+  return new Router(outlinesOf(board), new Ends(holes.map(holeXY)), { rails: new Set(rails), corridors });
 }
 
 /** How often the wires of some paths cross each other, stretch by stretch; wires that lie on each other do not count. */
@@ -92,25 +99,39 @@ const OVER_AN_END = 2;
 const ON_A_WIRE = 3;
 const CROSSING = 3;
 /** The same for lying so near to another wire that they touch, and for lying over the holes of a rail, where it would look plugged in. */
-const TOUCHING = 2;
+const TOUCHING = 2.5;
 const OVER_A_RAIL = 0.7;
 /** What lying over a part costs: one that may never be crossed, one that has a name on it, and another, which is as much as a long way round. */
-const OVER = { read: 1e6, named: 25, other: 6 } as const;
+const OVER = { read: 1e6, named: 60, other: 6 } as const;
+
+/** Where rows and columns are kept: in quarters of a tenth of an inch, from so many before the first. */
+const ORIGIN = 1000;
+const placeOf = (at: number): number => Math.round(at / STEP) + ORIGIN;
 
 /** Level and upright stretches of wire that have been laid, in tenths of an inch; others are passed over. */
 export class Runs {
-  private readonly across = new Map<number, Run[]>();
-  private readonly upright = new Map<number, Run[]>();
+  private readonly across: Run[][] = [];
+  private readonly upright: Run[][] = [];
 
   add(p: Point, q: Point): void {
     const level = p.y === q.y;
     if (!level && p.x !== q.x) return;
     const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
     const lists = level ? this.across : this.upright;
-    const key = Math.round(own.at / STEP);
-    const list = lists.get(key);
+    const key = placeOf(own.at);
+    const list = lists[key];
     if (list) list.push(own);
-    else lists.set(key, [own]);
+    else lists[key] = [own];
+  }
+
+  /** Takes a stretch up that was laid. */
+  remove(p: Point, q: Point): void {
+    const level = p.y === q.y;
+    if (!level && p.x !== q.x) return;
+    const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
+    const list = (level ? this.across : this.upright)[placeOf(own.at)] ?? [];
+    const at = list.findIndex((r) => r.from === own.from && r.to === own.to);
+    if (at >= 0) list.splice(at, 1);
   }
 
   /** How much of a stretch lies on wires that run the same way; `aside` steps beside it. */
@@ -118,8 +139,7 @@ export class Runs {
     const level = p.y === q.y;
     const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
     let sum = 0;
-    for (const other of (level ? this.across : this.upright).get(Math.round(own.at / STEP) + aside) ?? [])
-      sum += overlap(other, own);
+    for (const other of (level ? this.across : this.upright)[placeOf(own.at) + aside] ?? []) sum += overlap(other, own);
     return sum;
   }
 
@@ -130,8 +150,11 @@ export class Runs {
     const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
     const lists = level ? this.upright : this.across;
     let count = 0;
-    for (let key = Math.floor(own.from / STEP) + 1; key < own.to / STEP; key++)
-      for (const other of lists.get(key) ?? []) if (other.from < own.at && own.at < other.to) count++;
+    const end = own.to / STEP + ORIGIN;
+    for (let key = Math.floor(own.from / STEP) + 1 + ORIGIN; key < end; key++) {
+      const list = lists[key];
+      if (list) for (const other of list) if (other.from < own.at && own.at < other.to) count++;
+    }
     return count;
   }
 }
@@ -174,35 +197,81 @@ function before(list: readonly number[], limit: number): number {
   return low;
 }
 
-class Router {
+/** A part's outline, and what lying over it costs. */
+type Body = Outline & { readonly over: number };
+
+/** The way of a wire, and what it costs: its length in tenths of an inch, and what it crosses, touches and lies over. */
+export interface Way {
+  readonly path: Path;
+  readonly cost: number;
+}
+
+/** Finds ways for wires on a board, one after the other: each among those that are laid. */
+export class Router {
   private readonly runs = new Runs();
-  /** The outlines that lie at the height of the wire that is routed. */
-  private near: readonly Outline[] = [];
+  private readonly parts: readonly Body[];
+  private readonly inRow = new Map<number, readonly Body[]>();
+  private readonly inColumn = new Map<number, readonly Body[]>();
 
   constructor(
-    private readonly outlines: readonly Outline[],
+    outlines: readonly Outline[],
     private readonly ends: Ends,
-    private readonly rails: ReadonlySet<number>,
-  ) {}
+    private readonly rows: { readonly rails: ReadonlySet<number>; readonly corridors: readonly number[] },
+  ) {
+    this.parts = outlines.map((o) => ({ ...o, over: isRead(o) ? OVER.read : isNamed(o) ? OVER.named : OVER.other }));
+  }
 
+  /** Finds the way of a wire among those that are laid, and lays it. */
   route(a: Point, b: Point): Path {
+    const { path } = this.find(a, b);
+    this.take(path);
+    return path;
+  }
+
+  /** The cheapest way of a wire among those that are laid; one that costs less than `most`, or none better is looked for. */
+  find(a: Point, b: Point, { most = Number.POSITIVE_INFINITY, isPlain = false } = {}): Way {
     let best: Path = [a, b];
-    let least = Number.POSITIVE_INFINITY;
-    const [top, bottom] = [Math.min(a.y, b.y) - LANES, Math.max(a.y, b.y) + LANES];
-    this.near = this.outlines.filter((o) => o.y < bottom && o.y + o.height > top);
-    const consider = (path: Path): void => {
-      const cost = this.cost(path, least);
+    let least = most;
+    const consider = (path: Path, more = 0): void => {
+      const cost = more + this.cost(path, least - more);
       if (cost < least) [least, best] = [cost, path];
     };
     if (a.x !== b.x) for (const y of lanesNear(a.y, b.y)) consider(corners([a, { x: a.x, y }, { x: b.x, y }, b]));
     const [from, to] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
     const byColumn = (x: number): void => consider(corners([a, { x, y: a.y }, { x, y: b.y }, b]));
-    for (let out = 0; out <= DETOUR && 2 * out <= least - (to - from); out += STEP) {
+    const detour = isPlain ? 0 : DETOUR;
+    for (let out = 0; out <= detour && 2 * out <= least - (to - from); out += STEP) {
       for (const x of out === 0 ? span(from, to) : [from - out, to + out]) byColumn(x);
     }
+    if (isPlain) return { path: best, cost: least };
     if (this.isHidden(best)) for (const path of throughLanes(a, b)) consider(path);
-    this.take(best);
-    return best;
+    const way = to - from + Math.abs(a.y - b.y);
+    if (way >= FAR && least > way + BY) for (const path of this.throughCorridors(a, b)) consider(path, BY);
+    return { path: best, cost: least };
+  }
+
+  /** Ways along the corridors near both ends: out of one hole's strip to a column that no part stands in, along, and so down to the other. */
+  private throughCorridors(a: Point, b: Point): Path[] {
+    const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
+    const lanes = this.rows.corridors.filter((y) => y > top - NEAR && y < bottom + NEAR);
+    return lanes.flatMap((y) => {
+      const others = this.clearColumns(b, y);
+      return this.clearColumns(a, y).flatMap((from) =>
+        others.map((to) => corners([a, { x: from, y: a.y }, { x: from, y }, { x: to, y }, { x: to, y: b.y }, b])),
+      );
+    });
+  }
+
+  /** Columns beside a place in which nothing stands from it to a row: the nearest on both sides. */
+  private clearColumns(from: Point, y: number): number[] {
+    return [-1, 1].flatMap((side) => {
+      const found: number[] = [];
+      for (let off = 0.5; off <= ASIDE_MOST && found.length < COLUMNS; off += STEP) {
+        const x = from.x + side * off;
+        if (this.bodies({ x, y: from.y }, { x, y }) === 0) found.push(x);
+      }
+      return found;
+    });
   }
 
   /** Whether a path lies on another wire, over the end of one, or over a part. */
@@ -212,39 +281,80 @@ class Router {
     );
   }
 
+  /** Lays a wire. */
   take(path: Path): void {
     for (const [p, q] of stretches(path)) this.runs.add(p, q);
+  }
+
+  /** Takes a wire up again. */
+  drop(path: Path): void {
+    for (const [p, q] of stretches(path)) this.runs.remove(p, q);
+  }
+
+  /** What a way costs among the wires that are laid. */
+  costOf(path: Path): number {
+    return this.cost(path, Number.POSITIVE_INFINITY);
   }
 
   /** What a path costs; no more than is needed to see that it costs `most` or more. */
   private cost(path: Path, most: number): number {
     let cost = BEND * (path.length - 2);
-    for (const [p, q] of stretches(path)) {
+    const last = path.length - 1;
+    for (let i = 0; i < last; i++) {
+      const [p, q] = [path[i] as Point, path[i + 1] as Point];
       cost += Math.abs(p.x - q.x) + Math.abs(p.y - q.y);
       // A column on the grid lies over the holes of other strips.
-      if (p.x === q.x && Number.isInteger(p.x) && path.length > 2 && p !== path[0] && q !== path[path.length - 1])
-        cost += 2;
+      if (p.x === q.x && Number.isInteger(p.x) && last > 1 && i > 0 && i < last - 1) cost += 2;
     }
-    for (const [p, q] of stretches(path)) {
+    for (let i = 0; i < last; i++) {
       if (cost >= most) return cost;
+      const [p, q] = [path[i] as Point, path[i + 1] as Point];
       cost += ON_A_WIRE * this.runs.overlapped(p, q) + OVER_AN_END * this.ends.under(p, q) + this.bodies(p, q);
       cost += TOUCHING * (this.runs.overlapped(p, q, 1) + this.runs.overlapped(p, q, -1));
-      if (p.y === q.y && this.rails.has(p.y)) cost += OVER_A_RAIL * Math.abs(p.x - q.x);
+      if (p.y === q.y && this.rows.rails.has(p.y)) cost += OVER_A_RAIL * Math.abs(p.x - q.x);
     }
-    for (const [p, q] of cost < most ? stretches(path) : []) cost += CROSSING * this.runs.crossed(p, q);
+    for (let i = 0; i < last && cost < most; i++)
+      cost += CROSSING * this.runs.crossed(path[i] as Point, path[i + 1] as Point);
     return cost;
   }
 
   private bodies(p: Point, q: Point): number {
     let cost = 0;
-    for (const o of this.near)
-      if (crosses(p, q, o)) cost += isRead(o) ? OVER.read : isNamed(o) ? OVER.named : OVER.other;
+    for (const o of this.along(p, q)) if (crosses(p, q, o)) cost += o.over;
     return cost;
+  }
+
+  /** The parts that lie over the row or the column of a stretch. */
+  private along(p: Point, q: Point): readonly Body[] {
+    const level = p.y === q.y;
+    const [lists, at] = level ? [this.inRow, p.y] : [this.inColumn, p.x];
+    const known = lists.get(at);
+    if (known) return known;
+    const [far, near] = level
+      ? [
+          { x: -1e6, y: at },
+          { x: 1e6, y: at },
+        ]
+      : [
+          { x: at, y: -1e6 },
+          { x: at, y: 1e6 },
+        ];
+    const found = this.parts.filter((o) => crosses(far, near, o));
+    lists.set(at, found);
+    return found;
   }
 }
 
-/** How far above and below its ends a wire may run in a lane. */
-const LANES = 3;
+/** The corridor between two breadboards, from the top rail of the lower one: rows in which wires that go far run beside each other and over nothing. */
+const CORRIDOR = [-2, -1.5, -1] as const;
+/** Wires that reach so far may go by a corridor, when it is no farther than this above or below their ends. */
+const FAR = 12;
+const NEAR = 14;
+/** How far beside its ends a wire to a corridor may go up or down, and how many columns are tried there on either side. */
+const ASIDE_MOST = 8;
+const COLUMNS = 4;
+/** What going by a corridor costs: wires that cross or touch little elsewhere stay near their ends. */
+const BY = 8;
 
 /** Lanes between rows, and just outside, near two rows of one half of a board; none when they are farther apart. */
 function lanesNear(y1: number, y2: number): number[] {

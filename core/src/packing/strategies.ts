@@ -268,7 +268,9 @@ class Attempt {
   private async searchNets(): Promise<void> {
     const { netlist, request, strategy, family } = this;
     if (!isLeast(strategy) || !holdsNothing(request.locks ?? noLocks)) return;
-    if (this.found.length > 0 && this.fewest() <= Math.max(this.settledTo, this.provedAt ?? 0)) return;
+    // What the program proves of its own offers with blocks says nothing of nets without.
+    const proved = strategy === 'blocks' ? 0 : (this.provedAt ?? 0);
+    if (this.found.length > 0 && this.fewest() <= Math.max(1, this.settledTo, proved)) return;
     // With so few inputs everything is tried, and chains of few gates are.
     if (networkOf(netlist).inputs.length <= MAX_EXHAUSTED) return;
     const { effort, until } = request.limits;

@@ -1,15 +1,17 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { breadboardXY, crossingsOf, extractNets, type Point, routeJumpers } from '../board';
+import { type Board, breadboardXY, crossingsOf, extractNets, type Point, routeJumpers, routerFor } from '../board';
 import { type Netlist, printSheet } from '../design';
 import { inspect } from '../inspection';
 import { newJob } from '../job';
+import { readJobFile } from '../job-reader';
 import { drivenBy, lockGate, noLocks, type Packing, whatIsWrong } from '../packing';
 import { solve } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
 import { packJob } from '../workflow';
 import { arranged } from './arrange';
+import { inBetterHoles } from './better-holes';
 import { wireLength } from './length';
 import { plan } from './plan';
 
@@ -117,6 +119,34 @@ describe('the wires of a plan', () => {
       expect(inspect(board, extractNets(board), packing, 'HC').filter((f) => f.severity !== 'note')).toEqual([]);
     },
   );
+
+  it('stand in other holes of the same strips where they cross and touch less, each in one of its own', () => {
+    const everything = ({ nets }: ReturnType<typeof extractNets>) => nets.map((n) => [n.pins, n.strips, n.jumpers]);
+    for (const file of sheets) {
+      const read = readJobFile(readFileSync(`${samples}/${file.replace('.sheet', '.saddlebag.json')}`, 'utf8'));
+      const board: Board = read.ok ? read.job.board : expect.fail(file);
+      const told: number[] = [];
+      const better = inBetterHoles(board, (share) => told.push(share));
+      expect(everything(extractNets(better))).toEqual(everything(extractNets(board)));
+      const ends = Object.values(better.jumpers).flatMap(({ from, to }) => [from, to]);
+      expect(new Set(ends).size).toBe(ends.length);
+      expect(told.at(-1)).toBe(1);
+    }
+  });
+
+  it('are taken up as if they had never lain', () => {
+    const point = fc.record({ x: fc.integer({ min: 1, max: 60 }), y: fc.constantFrom(3, 5, 6, 11, 13) });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(point, point), { minLength: 2, maxLength: 12 }), ([first, ...wires]) => {
+        const router = routerFor({ breadboards: [{ id: 'b1', type: 'full' }], parts: {}, jumpers: {} });
+        const [a, b] = first ?? expect.fail('no wire');
+        const alone = router.find(a, b);
+        const laid = wires.map(([p, q]) => router.route(p, q));
+        for (const path of laid) router.drop(path);
+        expect(router.find(a, b)).toEqual(alone);
+      }),
+    );
+  });
 
   it('are counted from hole to hole; the bound joins the nearest holes of strips and rails', () => {
     const board = {

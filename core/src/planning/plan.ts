@@ -14,6 +14,7 @@ import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { buildOrder, drivenBy, jumpersOf, type Locks, type Packing } from '../packing';
 import { arranged } from './arrange';
+import { inBetterHoles } from './better-holes';
 import { expectationOf, GROUND, SUPPLY, sourcesOf } from './expectation';
 import { wireLength } from './length';
 import { MAX_BOARDS, type Seated, type SeatOptions, seatAll } from './placement';
@@ -43,11 +44,24 @@ type LeadHoles = ReadonlyMap<string, Hole>;
  * ground. Fails with a finding when boards or holes run out.
  */
 export function plan(given: Packing, options: PlanOptions = {}): Plan {
-  if (options.asPacked) return laid(given, options);
-  const better = laid(arranged(given, options.locks, options.tell), options);
-  const plain = laid(given, options);
-  return lengthOf(better) < WORTH_IT * lengthOf(plain) ? better : plain;
+  const { tell = () => {} } = options;
+  const found = options.asPacked
+    ? laid(given, options)
+    : shorter(
+        laid(
+          arranged(given, options.locks, (share) => tell(ARRANGING * share)),
+          options,
+        ),
+        laid(given, options),
+      );
+  if (!found.board) return found;
+  return { ...found, board: inBetterHoles(found.board, (share) => tell(ARRANGING + (1 - ARRANGING) * share)) };
 }
+
+/** The share of the work that arranging is; choosing holes is the rest. */
+const ARRANGING = 0.5;
+
+const shorter = (better: Plan, plain: Plan): Plan => (lengthOf(better) < WORTH_IT * lengthOf(plain) ? better : plain);
 
 /** Packages and units stay as they were packed unless the wires get this much shorter. */
 const WORTH_IT = 0.95;
