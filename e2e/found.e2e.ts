@@ -118,3 +118,17 @@ describe('the first job', () => {
     expect(p.complaints).toEqual([]);
   });
 });
+
+it('numbers and dates are written as in the language that the browser is set to', async () => {
+  const p = await newcomer();
+  await (await p.page.createCDPSession()).send('Emulation.setLocaleOverride', { locale: 'de-DE' });
+  await p.takes('Lock interlock');
+  await p.turnsTo('power');
+  await p.presses('Power on');
+  const bench = 'main[data-step=power]';
+  await p.page.waitForFunction((at) => /\d,\d\smA/.test(document.querySelector(at)?.textContent ?? ''), {}, bench);
+  expect(await p.page.$eval(bench, (e) => /\d\.\d\smA/.test(e.textContent))).toBe(false);
+  await p.goes();
+  await p.page.waitForFunction(() => /\d\d\.\d\d\.\d{4}, \d\d:\d\d/.test(document.body.textContent ?? ''));
+  expect(p.complaints).toEqual([]);
+});

@@ -1,9 +1,10 @@
 import { Box } from '@chakra-ui/react';
-import { type Edit, isBare, leadsOf, parseHole, printHole, readCommand, remedy, says, stripOf } from '@saddlebag/core';
+import { type Edit, isBare, leadsOf, parseHole, printHole, readCommand, stripOf } from '@saddlebag/core';
 import { type ReactNode, type RefObject, useMemo, useReducer, useRef, useState } from 'react';
 import { useJobView } from '../base/job-context';
 import { useLinked } from '../base/links';
 import { useShortcuts } from '../base/shortcuts';
+import { remedy, says } from '../base/words';
 import { Beside, SideBySide } from '../kit/Beside';
 import { BoardDrawing } from '../kit/board/BoardDrawing';
 import { BoardMat, useIsFolded } from '../kit/board/BoardMat';

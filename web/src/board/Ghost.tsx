@@ -1,5 +1,6 @@
-import { applyEdit, type Edit, elementAt, holeXY, type Job, leadsOf, parseHole, partOf, says } from '@saddlebag/core';
+import { applyEdit, type Edit, elementAt, holeXY, type Job, leadsOf, parseHole, partOf } from '@saddlebag/core';
 import { colour } from '../base/colours';
+import { says } from '../base/words';
 import { SvgText } from '../kit/SvgText';
 import { cornersOf } from './bend';
 import { allChosen, type Hands, offsetBetween } from './hand';

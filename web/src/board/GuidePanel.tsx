@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { type NextStep, remedy, says } from '@saddlebag/core';
+import type { NextStep } from '@saddlebag/core';
+import { remedy, says } from '../base/words';
 import { KeyCap, Panel } from '../kit/Panel';
 
 interface GuidePanelProps {

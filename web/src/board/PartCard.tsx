@@ -7,11 +7,11 @@ import {
   printHole,
   type SeatedPart,
   shownSignal,
-  shownValue,
   supplyLimitMaOf,
   typeOf,
 } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
+import { shownValue } from '../base/words';
 import { Panel } from '../kit/Panel';
 import { TipButton } from '../kit/Tip';
 import type { CardProps } from './ThingCards';

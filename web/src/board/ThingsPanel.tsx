@@ -1,7 +1,8 @@
-import { type Board, byNumber, labelPlacesOf, type SeatedPart, shownValue, typeOf } from '@saddlebag/core';
+import { type Board, byNumber, labelPlacesOf, type SeatedPart, typeOf } from '@saddlebag/core';
 import { memo, useMemo } from 'react';
 import { useJobView } from '../base/job-context';
 import { useLatest } from '../base/use-latest';
+import { shownValue } from '../base/words';
 import { LongList } from '../kit/LongList';
 import { Panel } from '../kit/Panel';
 

@@ -1,6 +1,7 @@
-import { type Clip, type Edit, remedy, says } from '@saddlebag/core';
+import type { Clip, Edit } from '@saddlebag/core';
 import { type PointerEvent, type RefObject, useRef, useState } from 'react';
 import { useJobView } from '../base/job-context';
+import { remedy, says } from '../base/words';
 import { routesOf } from '../kit/board/routes';
 import { type HandEvent, type Hands, idleHands, type Reaction, react } from './hand';
 

@@ -1,17 +1,8 @@
 import { Button, Flex } from '@chakra-ui/react';
-import {
-  applyEdit,
-  canTry,
-  isError,
-  layOut,
-  type Netlist,
-  noRules,
-  type PartType,
-  says,
-  tryPart,
-} from '@saddlebag/core';
+import { applyEdit, canTry, isError, layOut, type Netlist, noRules, type PartType, tryPart } from '@saddlebag/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { says } from '../base/words';
 import { Choice } from '../kit/Choice';
 import { tell } from '../kit/notices';
 import { shelf } from '../store/shelf';

@@ -7,7 +7,6 @@ import {
   readDesign,
   restatable,
   type Side,
-  says,
   tableOf,
 } from '@saddlebag/core';
 import { readJobFile } from '@saddlebag/core/job-reader';
@@ -16,6 +15,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo, useState } from 'react';
 import { contentKey } from '../base/content-key';
 import { useJobView } from '../base/job-context';
+import { says } from '../base/words';
 import { Choice } from '../kit/Choice';
 import { lookAt } from '../kit/design-focus';
 import { Empty } from '../kit/Panel';

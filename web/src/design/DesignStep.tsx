@@ -8,7 +8,6 @@ import {
   parseSheet,
   printSheet,
   renamed,
-  says,
   toVerilog,
 } from '@saddlebag/core';
 import { lazy, Suspense, useRef, useState } from 'react';
@@ -17,6 +16,7 @@ import { useJobView } from '../base/job-context';
 import { NARROW } from '../base/narrow';
 import { changeSettings, useSettings } from '../base/settings';
 import { useLast } from '../base/use-kept';
+import { says } from '../base/words';
 import { Ask } from '../kit/Ask';
 import { Beside } from '../kit/Beside';
 import { download, fileName } from '../kit/download';

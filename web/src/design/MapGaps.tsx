@@ -11,6 +11,7 @@ import {
 import { useMemo } from 'react';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
+import { fixed } from '../base/numbers';
 import { TipButton } from '../kit/Tip';
 import { CELL, type MapLayout, seamsOf } from './map';
 
@@ -71,7 +72,7 @@ export function GapLines({ gaps, name }: { readonly gaps: readonly Hazard[]; rea
         <Box w="14px" h="5px" rounded="3px" bg="bad" flexShrink={0} />
         <Text flex="1">
           When {input} changes ({count === 2 ? 'one place' : `${count / 2} places`}), {name} should stay{' '}
-          {kind === 'static-1' ? 'high and may fall' : 'low and may rise'} for up to {widthNs.toFixed(0)} ns.
+          {kind === 'static-1' ? 'high and may fall' : 'low and may rise'} for up to {fixed(widthNs, 0)} ns.
         </Text>
         {isFirst && flipFlop && (
           <TipButton

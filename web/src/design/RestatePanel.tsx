@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { type Form, forms, type Restated, restatable, says, sizeOfSignals } from '@saddlebag/core';
+import { type Form, forms, type Restated, restatable, sizeOfSignals } from '@saddlebag/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useJobView } from '../base/job-context';
+import { says } from '../base/words';
 import { Choice } from '../kit/Choice';
 import { useDesignFocus } from '../kit/design-focus';
 import { tell } from '../kit/notices';

@@ -22,12 +22,11 @@ import {
   type PartType,
   parseSheet,
   partEntries,
-  remedy,
-  says,
   statementWords,
   type Token,
 } from '@saddlebag/core';
 import type { Colours } from '../base/palette';
+import { remedy, says } from '../base/words';
 import { pointAt } from '../kit/follow';
 
 /** Underlines that the editor is given at once. */

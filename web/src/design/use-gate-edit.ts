@@ -1,5 +1,6 @@
-import { chipLibrary, editDraftGate, editGate, type GateEdit, remedy, says } from '@saddlebag/core';
+import { chipLibrary, editDraftGate, editGate, type GateEdit } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
+import { remedy, says } from '../base/words';
 import { lookAt } from '../kit/design-focus';
 
 /** Edits a gate of the diagram on the sheet; a refusal is told under the diagram. True when the sheet was changed. */

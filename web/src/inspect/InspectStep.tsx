@@ -1,10 +1,11 @@
 import { Box, Button, Text } from '@chakra-ui/react';
-import { type Finding, isBare, placeText, readCommand, remedy, says } from '@saddlebag/core';
+import { type Finding, isBare, placeText, readCommand } from '@saddlebag/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useJobView } from '../base/job-context';
 import { useLinked } from '../base/links';
 import { useShortcuts } from '../base/shortcuts';
+import { remedy, says } from '../base/words';
 import { Ask } from '../kit/Ask';
 import { Beside } from '../kit/Beside';
 import { BoardDrawing } from '../kit/board/BoardDrawing';

@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { type Finding, remedy, says } from '@saddlebag/core';
+import type { Finding } from '@saddlebag/core';
+import { remedy, says } from '../base/words';
 
 /** Words and colour of each severity; the word is always there, so the colour is never alone. */
 export const severityLook = {

@@ -1,5 +1,6 @@
-import { type Edit, isBare, noLocks, type Recovered, says } from '@saddlebag/core';
+import { type Edit, isBare, noLocks, type Recovered } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
+import { says } from '../base/words';
 import { stages } from '../workers/stages';
 import { tell } from './notices';
 import { TipButton } from './Tip';

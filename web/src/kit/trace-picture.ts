@@ -6,8 +6,8 @@ import {
   type TraceNumber,
   type TraceSetup,
   type TraceWindow,
-  timeWords,
 } from '@saddlebag/core';
+import { timeWords } from '../base/words';
 import { HEIGHT, waveformOf } from './waveform';
 
 /** A row of a picture: a signal, or several as a number. */

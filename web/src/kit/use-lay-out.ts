@@ -6,11 +6,11 @@ import {
   hasFixed,
   layoutBoardKindOf,
   type Packing,
-  remedy,
-  says,
 } from '@saddlebag/core';
 import { useRef, useState } from 'react';
 import { useJobView } from '../base/job-context';
+import { fixed } from '../base/numbers';
+import { remedy, says } from '../base/words';
 import { callback, runLong, stages } from '../workers/stages';
 import { tell } from './notices';
 
@@ -31,7 +31,7 @@ async function wiresOf(board: Board): Promise<string> {
   const many = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`;
   const metres = (length.laid * 2.54) / 1000;
   const wires = many(Object.keys(board.jumpers).length, 'wire');
-  return `${wires}, ${metres.toFixed(2)} m in all, ${againstShortest(length)}; ${many(crossings, 'crossing')}.`;
+  return `${wires}, ${fixed(metres, 2)} m in all, ${againstShortest(length)}; ${many(crossings, 'crossing')}.`;
 }
 
 interface Made {

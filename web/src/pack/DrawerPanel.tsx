@@ -7,10 +7,10 @@ import {
   drawerToCsv,
   findChip,
   partType,
-  says,
 } from '@saddlebag/core';
 import { useState } from 'react';
 import { useJobView } from '../base/job-context';
+import { says } from '../base/words';
 import { download } from '../kit/download';
 import { tell } from '../kit/notices';
 import { Empty, Panel } from '../kit/Panel';

@@ -1,5 +1,6 @@
-import { type FamilyId, families, familyIds, familyWords, mixtureOf, says } from '@saddlebag/core';
+import { type FamilyId, families, familyIds, familyWords, mixtureOf } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
+import { says } from '../base/words';
 import { Choice } from '../kit/Choice';
 import { tell } from '../kit/notices';
 import { useDrawer } from '../store/drawer';

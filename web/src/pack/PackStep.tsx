@@ -14,7 +14,6 @@ import {
   rippleText,
   rulesOf,
   type Strategy,
-  says,
   strategies,
   type UnitPlace,
 } from '@saddlebag/core';
@@ -23,6 +22,7 @@ import { useNavigate } from 'react-router';
 import { ColoursContext, coloursOf, readBoard, signalsOf, useColours, useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
+import { says } from '../base/words';
 import { Beside } from '../kit/Beside';
 import { useDesignFocus } from '../kit/design-focus';
 import { download, fileName } from '../kit/download';

@@ -11,12 +11,13 @@ import {
   rippleOf,
   rippleText,
   type Strategy,
-  says,
   stockOf,
   strategies,
 } from '@saddlebag/core';
 import { useEffect, useRef } from 'react';
 import { useJobView } from '../base/job-context';
+import { fixed } from '../base/numbers';
+import { says } from '../base/words';
 import { Panel } from '../kit/Panel';
 import type { Strategies, StrategyState } from './use-strategies';
 
@@ -205,8 +206,8 @@ function Figures({ packing }: { readonly packing: Packing }) {
         spare
       </Text>
       <Text fontSize="12px" color="soft">
-        {jumpersToLay(packing)} jumpers · {path.gates} gates deep, {path.typicalNs.toFixed(0)} ns, at most{' '}
-        {path.mostNs.toFixed(0)}
+        {jumpersToLay(packing)} jumpers · {path.gates} gates deep, {fixed(path.typicalNs, 0)} ns, at most{' '}
+        {fixed(path.mostNs, 0)}
       </Text>
       {ripple && (
         <Text fontSize="12px" color="soft">

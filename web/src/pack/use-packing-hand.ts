@@ -15,12 +15,12 @@ import {
   noExtras,
   noLocks,
   type Packing,
-  says,
   swapInputs,
   type UnitPlace,
   writeJobFile,
 } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
+import { says } from '../base/words';
 import { tell } from '../kit/notices';
 
 /** What a person can do to the packing of the open job by hand. Each is one edit; what cannot be says why in a notice. */

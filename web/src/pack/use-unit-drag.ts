@@ -1,5 +1,6 @@
-import { parsePlace, printPlace, says, type UnitPlace } from '@saddlebag/core';
+import { parsePlace, printPlace, type UnitPlace } from '@saddlebag/core';
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import { says } from '../base/words';
 import type { PackingHand } from './use-packing-hand';
 
 /** Screen pixels that a pointer moves before pressing becomes dragging. */

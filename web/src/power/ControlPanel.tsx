@@ -15,6 +15,7 @@ import {
 } from '@saddlebag/core';
 import { memo, useCallback, useSyncExternalStore } from 'react';
 import { type ReadBoard, useJobView } from '../base/job-context';
+import { fixed } from '../base/numbers';
 import { domes } from '../kit/board/SmallParts';
 import { KeyCap, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
@@ -42,7 +43,7 @@ function wordsFor({ state, ma }: LampReading, inverted: boolean, colour: LampCol
     return inverted && state === 'dark' ? `${own}: high` : own;
   // Its dome shows that it is lit; the captions of seven segments stand close to each other.
   const words = inverted && state === 'lit' ? 'low' : own;
-  return `${words}, ${ma < 0.1 ? ma.toFixed(3) : ma.toFixed(1)} mA`;
+  return `${words}, ${fixed(ma, ma < 0.1 ? 3 : 1)} mA`;
 }
 
 /** A signal as the sheet declares it. */

@@ -1,18 +1,11 @@
 import { Text } from '@chakra-ui/react';
-import {
-  type Board,
-  hertzWords,
-  labelPlacesOf,
-  type Nets,
-  parseHole,
-  shownSignal,
-  stripOf,
-  withPin,
-} from '@saddlebag/core';
+import { type Board, labelPlacesOf, type Nets, parseHole, shownSignal, stripOf, withPin } from '@saddlebag/core';
 import { useRef, useState, useSyncExternalStore } from 'react';
 import type { PowerBench } from '../base/bench';
 import { useJobView } from '../base/job-context';
+import { fixed } from '../base/numbers';
 import { type Shortcut, useShortcuts } from '../base/shortcuts';
+import { hertzWords } from '../base/words';
 import { inVolts, levelWords } from '../kit/level-words';
 import { MonoInput } from '../kit/MonoInput';
 import { type MeterPlace, usePointedMeter } from './meter-place';
@@ -93,7 +86,7 @@ function pinAt({ kind, name }: MeterPlace, { nets, board }: BoardNames): string 
 function reading({ kind, name }: MeterPlace, { nets, names }: BoardNames, bench: PowerBench): string | null {
   if (kind === 'lamp') {
     const lamp = bench.lamp(name);
-    return lamp && `${name}: ${lamp.ma.toFixed(2)} mA, ${lamp.state}`;
+    return lamp && `${name}: ${fixed(lamp.ma, 2)} mA, ${lamp.state}`;
   }
   const hole = kind === 'hole' ? parseHole(name) : null;
   const net = hole ? nets.ofStrip.get(stripOf(hole)) : nets.ofPin.get(name);

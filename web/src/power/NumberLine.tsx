@@ -9,8 +9,8 @@ import {
   type PassingState,
   type TraceColumns,
   type TraceNumber,
-  timeWords,
 } from '@saddlebag/core';
+import { timeWords } from '../base/words';
 import { HEIGHT } from '../kit/waveform';
 import { type RowHands, RowHead } from './RowHead';
 

@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { HIGH, LOW, type LongestPath, longestPath, timeWords } from '@saddlebag/core';
+import { HIGH, LOW, type LongestPath, longestPath } from '@saddlebag/core';
 import { useState, useSyncExternalStore } from 'react';
 import { isSlow } from '../base/bench';
 import { useJobView } from '../base/job-context';
+import { timeWords } from '../base/words';
 import { Tag } from '../kit/Tag';
 
 /** How the last change goes through the chips, gate by gate with its time, while time is slow or stands; and the longest path of the board. */

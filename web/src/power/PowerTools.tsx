@@ -1,7 +1,9 @@
 import { Button, Text } from '@chakra-ui/react';
-import { type LiveState, timeWords } from '@saddlebag/core';
+import type { LiveState } from '@saddlebag/core';
 import { useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
+import { fixed } from '../base/numbers';
+import { timeWords } from '../base/words';
 import { Meter } from './Meter';
 
 /** The power switch, and in a few words what the powered board does. */
@@ -38,8 +40,8 @@ function doing(
   isPaused: boolean,
 ): string {
   if (isShorted)
-    return `at the supply's limit, ${supplyMa} mA, with ${supplyV.toFixed(2)} V left: supply and ground are joined`;
+    return `at the supply's limit, ${supplyMa} mA, with ${fixed(supplyV, 2)} V left: supply and ground are joined`;
   if (unknownLoop)
-    return `${supplyMa.toFixed(1)} mA · ${unknownLoop} hangs on itself: memory by chance shows what it does`;
-  return `${supplyMa.toFixed(1)} mA · ${isMoving ? (isPaused ? 'time stands still' : 'running') : `at rest after ${timeWords(settleNs)}`}`;
+    return `${fixed(supplyMa, 1)} mA · ${unknownLoop} hangs on itself: memory by chance shows what it does`;
+  return `${fixed(supplyMa, 1)} mA · ${isMoving ? (isPaused ? 'time stands still' : 'running') : `at rest after ${timeWords(settleNs)}`}`;
 }

@@ -1,9 +1,10 @@
 import { Button, Flex, Text } from '@chakra-ui/react';
-import { type Start, timeWords } from '@saddlebag/core';
+import type { Start } from '@saddlebag/core';
 import { useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
 import { NARROW } from '../base/narrow';
 import { useShortcuts } from '../base/shortcuts';
+import { timeWords } from '../base/words';
 import { Choice } from '../kit/Choice';
 import { KeyCap } from '../kit/Panel';
 import { TipButton } from '../kit/Tip';

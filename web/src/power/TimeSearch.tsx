@@ -1,7 +1,8 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { MOST_PULSES, remedy, says } from '@saddlebag/core';
+import { MOST_PULSES } from '@saddlebag/core';
 import { useState, useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
+import { remedy, says } from '../base/words';
 import { Choice } from '../kit/Choice';
 import { MonoInput } from '../kit/MonoInput';
 import { ProgressBar } from '../kit/ProgressBar';

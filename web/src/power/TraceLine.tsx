@@ -1,16 +1,9 @@
 import { Box, Text } from '@chakra-ui/react';
-import {
-  type Between,
-  hertzWords,
-  isAnalogue,
-  NOT_YET,
-  type TraceColumns,
-  type TraceMarks,
-  timeWords,
-  UNKNOWN,
-} from '@saddlebag/core';
+import { type Between, isAnalogue, NOT_YET, type TraceColumns, type TraceMarks, UNKNOWN } from '@saddlebag/core';
 import { type KeyboardEvent, type MouseEvent, memo } from 'react';
 import { useJobView } from '../base/job-context';
+import { fixed, grouped } from '../base/numbers';
+import { hertzWords, timeWords } from '../base/words';
 import { HEIGHT, waveformOf } from '../kit/waveform';
 import { type RowHands, RowHead } from './RowHead';
 
@@ -21,9 +14,9 @@ const SNAP = 8;
 
 /** What a signal did between the marks, in few words. */
 function betweenWords({ edges, highShare, voltsAt: [a, b] }: Between, isCurve: boolean): string {
-  if (isCurve) return `A ${a === null ? '?' : a.toFixed(2)} V · B ${b === null ? '?' : b.toFixed(2)} V`;
-  const count = edges === 1 ? '1 edge' : `${edges.toLocaleString('en')} edges`;
-  return `A to B: ${count}${highShare === null ? '' : ` · ${(100 * highShare).toFixed(1)} % high`}`;
+  if (isCurve) return `A ${a === null ? '?' : fixed(a, 2)} V · B ${b === null ? '?' : fixed(b, 2)} V`;
+  const count = edges === 1 ? '1 edge' : `${grouped(edges)} edges`;
+  return `A to B: ${count}${highShare === null ? '' : ` · ${fixed(100 * highShare, 1)} % high`}`;
 }
 
 interface WaveformProps {
@@ -58,7 +51,7 @@ export const TraceLine = memo(function TraceLine({ row, wanted, marks, hands, is
   const measured = marks.between[row.name];
   const last = row.to[row.to.length - 1] ?? UNKNOWN;
   const volts = row.volts[row.to.length - 1] ?? Number.NaN;
-  const level = last === UNKNOWN ? (Number.isNaN(volts) ? '?' : `${volts.toFixed(1)} V`) : String(last);
+  const level = last === UNKNOWN ? (Number.isNaN(volts) ? '?' : `${fixed(volts, 1)} V`) : String(last);
   return (
     <>
       <RowHead name={row.name} hands={hands} ends={isPin ? 'trace this no longer' : null} />
@@ -146,12 +139,12 @@ const differs = (row: TraceColumns, wanted: TraceColumns): boolean =>
 /** Between which volts a curve lies, as far as it is in sight. */
 function rangeWords(volts: Float32Array): string {
   const known = [...volts].filter((v) => !Number.isNaN(v));
-  return `${Math.min(...known).toFixed(2)} to ${Math.max(...known).toFixed(2)} V`;
+  return `${fixed(Math.min(...known), 2)} to ${fixed(Math.max(...known), 2)} V`;
 }
 
 /** What a signal has done, in few words: how often, how much of it high, its shortest pulse. */
 function figureWords({ edges, periodNs, highShare, shortestNs }: TraceColumns['figures']): string {
-  const count = edges === 1 ? '1 edge' : `${edges.toLocaleString('en')} edges`;
+  const count = edges === 1 ? '1 edge' : `${grouped(edges)} edges`;
   if (periodNs === null) return shortestNs === null ? count : `${count} · shortest ${timeWords(shortestNs)}`;
-  return `${hertzWords(1e9 / periodNs)} · ${(100 * (highShare ?? 0)).toFixed(1)} % high · ${count}`;
+  return `${hertzWords(1e9 / periodNs)} · ${fixed(100 * (highShare ?? 0), 1)} % high · ${count}`;
 }

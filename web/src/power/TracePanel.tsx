@@ -1,7 +1,6 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import {
   arranged,
-  hertzWords,
   type LiveState,
   type NumberForm,
   type PassingState,
@@ -9,7 +8,6 @@ import {
   type TraceMarks,
   type TraceRowShown,
   type TraceWindow,
-  timeWords,
   withForm,
   withNumber,
   withPin,
@@ -19,6 +17,7 @@ import { type ReactNode, type RefObject, useEffect, useMemo, useRef, useState, u
 import { useJobView } from '../base/job-context';
 import { useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
+import { hertzWords, timeWords } from '../base/words';
 import { Empty, Panel } from '../kit/Panel';
 import { TipButton } from '../kit/Tip';
 import { LiveLines } from './LiveLines';

@@ -7,7 +7,6 @@ import {
   isError,
   type OwnMark,
   ownMark,
-  says,
   type Table,
   tableFits,
   unclearFinding,
@@ -20,6 +19,7 @@ import type { PowerBench } from '../base/bench';
 import { useJobView } from '../base/job-context';
 import { useLatest } from '../base/use-latest';
 import { useTable } from '../base/use-table';
+import { says } from '../base/words';
 import { FindingLine } from '../kit/FindingLine';
 import { Empty, Panel } from '../kit/Panel';
 import { ReadBackButton } from '../kit/ReadBackButton';

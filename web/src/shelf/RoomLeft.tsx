@@ -1,12 +1,13 @@
 import { Text } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
+import { fixed } from '../base/numbers';
 
 /** Bytes as people say them. */
 export function saysBytes(bytes: number): string {
   const units = ['kB', 'MB', 'GB', 'TB'];
   let [size, unit] = [bytes / 1000, 0];
   while (size >= 1000 && unit < units.length - 1) [size, unit] = [size / 1000, unit + 1];
-  return `${size < 10 ? size.toFixed(1) : Math.round(size)} ${units[unit]}`;
+  return `${size < 10 ? fixed(size, 1) : Math.round(size)} ${units[unit]}`;
 }
 
 /** Asks the browser to keep what is here even when it runs out of room; some ask the person. */

@@ -1,5 +1,4 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { says } from '@saddlebag/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -7,6 +6,7 @@ import { NARROW } from '../base/narrow';
 import { changeSettings } from '../base/settings';
 import { useShortcuts } from '../base/shortcuts';
 import { useLatest } from '../base/use-latest';
+import { says } from '../base/words';
 import { Brand } from '../kit/Brand';
 import { download } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';

@@ -1,4 +1,4 @@
-import { says } from '@saddlebag/core';
+import { says } from '../base/words';
 import { shelf } from '../store/shelf';
 
 /** Renames a job on the shelf; returns why it could not be done, or null. */

@@ -1,10 +1,11 @@
 import { Button, Flex, Text } from '@chakra-ui/react';
-import { says, shownSignal } from '@saddlebag/core';
+import { shownSignal } from '@saddlebag/core';
 import { memo, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { colour } from '../base/colours';
 import { useJobView } from '../base/job-context';
 import { NARROW } from '../base/narrow';
+import { says } from '../base/words';
 import { FirstKeys } from '../kit/FirstKeys';
 import { KeyCap } from '../kit/Panel';
 import type { StepId } from './steps';

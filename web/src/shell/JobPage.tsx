@@ -1,11 +1,11 @@
 import { Button, Flex } from '@chakra-ui/react';
-import { says } from '@saddlebag/core';
 import { useEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { ColoursContext, JobContext, SessionContext } from '../base/job-context';
 import { useLinked } from '../base/links';
 import { EVERYWHERE, isWriting, useShortcuts } from '../base/shortcuts';
 import { useCard } from '../base/use-card';
+import { says } from '../base/words';
 import { Brand } from '../kit/Brand';
 import { download } from '../kit/download';
 import { FindingLine } from '../kit/FindingLine';

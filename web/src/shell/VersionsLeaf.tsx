@@ -1,9 +1,10 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { type Differences, differences, type Finding, type Job, says } from '@saddlebag/core';
+import { type Differences, differences, type Finding, type Job } from '@saddlebag/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobView } from '../base/job-context';
+import { says } from '../base/words';
 import { Leaf } from '../kit/Leaf';
 import { tell } from '../kit/notices';
 import { TextField } from '../kit/TextField';

@@ -1,9 +1,10 @@
-import { remedy, says, typeOf } from '@saddlebag/core';
+import { typeOf } from '@saddlebag/core';
 import { useCallback, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import type { JobView } from '../base/job-context';
 import { jobAddress, type Linked } from '../base/links';
 import { type Searchable, useSearchable } from '../base/searchable';
+import { remedy, says } from '../base/words';
 import { findingLink } from '../kit/finding-link';
 import { keep } from '../kit/follow';
 import { tell } from '../kit/notices';

@@ -1,5 +1,6 @@
-import { type Finding, says } from '@saddlebag/core';
+import type { Finding } from '@saddlebag/core';
 import { colour } from '../../base/colours';
+import { says } from '../../base/words';
 import { useGrowth } from '../legible';
 import { SvgText } from '../SvgText';
 import type { BoardScene } from './scene';

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import { colour } from '../../base/colours';
+import { fixed } from '../../base/numbers';
 import type { Colours } from '../../base/palette';
 import { useGrowth } from '../legible';
 import { SvgText } from '../SvgText';
@@ -79,7 +80,7 @@ export const StripFill = memo(function StripFill({ strip, colours, level, volts,
         fill={unknown ? colour('flag') : colour('matText')}
         weight={600}
       >
-        {areVoltsTold ? volts.toFixed(1) : (levelMarks[level] ?? '?')}
+        {areVoltsTold ? fixed(volts, 1) : (levelMarks[level] ?? '?')}
       </SvgText>
     </g>
   );

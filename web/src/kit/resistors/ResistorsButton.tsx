@@ -1,9 +1,11 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { type FoundResistor, type Job, shownValue } from '@saddlebag/core';
+import type { FoundResistor, Job } from '@saddlebag/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { contentKey } from '../../base/content-key';
 import { useJobView } from '../../base/job-context';
+import { fixed, readNumber } from '../../base/numbers';
+import { shownValue } from '../../base/words';
 import { useLooseValues } from '../../store/drawer';
 import { stages } from '../../workers/stages';
 import { Leaf } from '../Leaf';
@@ -34,7 +36,7 @@ const USUAL_MA = '3.2';
 function Resistors({ onClose }: { readonly onClose: () => void }) {
   const { job, session } = useJobView();
   const [wanted, setWanted] = useState(USUAL_MA);
-  const ledMa = Number(wanted);
+  const ledMa = readNumber(wanted);
   const isRight = ledMa > 0 && ledMa < 1000;
   const { ohms: drawerOhms } = useLooseValues();
   const { data } = useQuery({
@@ -93,7 +95,7 @@ function ResistorLine({ found, onPut }: ResistorLineProps) {
         {ref}
       </Text>
       <Text flex="1" minW="0" truncate>
-        {use === 'led' ? `before ${of}, which gets ${ma?.toFixed(1)} mA` : `${use} at ${of}`}
+        {use === 'led' ? `before ${of}, which gets ${fixed(ma ?? 0, 1)} mA` : `${use} at ${of}`}
       </Text>
       <Text w="74px" fontFamily="mono" fontSize="12.5px" color={isWithin ? 'ink' : 'bad'}>
         {ohms(own)}

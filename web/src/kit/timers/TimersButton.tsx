@@ -4,22 +4,19 @@ import {
   type Edit,
   type FoundTimer,
   fastSwitch,
-  hertzWords,
   type Rhythm,
-  remedy,
   rhythmOf,
   rhythmSwitched,
   type Suggestion,
-  says,
-  shownValue,
   spreadOf,
   suggested,
   TIMES_FASTER,
   timersOf,
-  timeWords,
 } from '@saddlebag/core';
 import { useMemo, useState } from 'react';
 import { useJobView } from '../../base/job-context';
+import { fixed, inOwnMarks, readNumber } from '../../base/numbers';
+import { hertzWords, remedy, says, shownValue, timeWords } from '../../base/words';
 import { useLooseValues } from '../../store/drawer';
 import { Choice } from '../Choice';
 import { Leaf } from '../Leaf';
@@ -101,7 +98,7 @@ function Figures({ timer }: { readonly timer: FoundTimer }) {
           <>
             <b>{hertzWords(1 / periodOf(rhythm))}</b>, with the tolerances of its parts {hertzWords(1 / periodOf(most))}{' '}
             to {hertzWords(1 / periodOf(least))} · period {inWords(periodOf(rhythm))} · high{' '}
-            {((100 * rhythm.highS) / periodOf(rhythm)).toFixed(0)} %
+            {fixed((100 * rhythm.highS) / periodOf(rhythm), 0)} %
           </>
         )}
       </Text>
@@ -165,8 +162,8 @@ function WantedParts({ timer }: { readonly timer: FoundTimer }) {
   const now = rhythmOf(timer.law, timer.values);
   const [first, setFirst] = useState('');
   const [share, setShare] = useState('');
-  const amount = Number(first);
-  const highShare = timer.kind === 'astable' && share.trim() !== '' ? Number(share) / 100 : null;
+  const amount = readNumber(first);
+  const highShare = timer.kind === 'astable' && share.trim() !== '' ? readNumber(share) / 100 : null;
   const isRight = amount > 0 && Number.isFinite(amount) && (highShare === null || (highShare > 0 && highShare < 1));
   const drawer = useLooseValues();
   const wanted = isPulse ? { pulseS: amount / 1000 } : { hertz: amount, highShare };
@@ -186,7 +183,7 @@ function WantedParts({ timer }: { readonly timer: FoundTimer }) {
           label={isPulse ? 'milliseconds' : 'hertz'}
           value={first}
           onChange={setFirst}
-          hint={(isPulse ? now.highS * 1000 : 1 / periodOf(now)).toPrecision(3)}
+          hint={inOwnMarks((isPulse ? now.highS * 1000 : 1 / periodOf(now)).toPrecision(3))}
         />
         {isPulse ? 'ms' : 'Hz'}
         {timer.kind === 'astable' && (
@@ -241,7 +238,7 @@ function Offer({ timer, suggestion: { values, rhythm, isInDrawer }, onPut }: Off
       <Text color="soft">
         {rhythm.lowS === null
           ? inWords(rhythm.highS)
-          : `${hertzWords(1 / periodOf(rhythm))}, high ${((100 * rhythm.highS) / periodOf(rhythm)).toFixed(0)} %`}
+          : `${hertzWords(1 / periodOf(rhythm))}, high ${fixed((100 * rhythm.highS) / periodOf(rhythm), 0)} %`}
       </Text>
       {isInDrawer && <Text color="soft">in the drawer</Text>}
     </Flex>
