@@ -1,6 +1,6 @@
 import { findChip, type PartType } from '../catalogue';
 import { elementAt } from '../element-at';
-import type { Network } from '../logic';
+import type { GateKind } from '../logic';
 import { blockKind, isEnabledLow, sharedOf } from './block-kinds';
 import type { BlockUse, Frame } from './blocks';
 import { classOf, type FunctionNet, inverse, type Literal } from './functions';
@@ -12,24 +12,14 @@ export interface BlockUnit {
   readonly makes: Literal;
 }
 
-/** The literals that bring out each row of an address: what the address is there, and with it for a decoder what enables it. */
-function termsOf(kind: number, inputs: readonly Literal[]): { readonly term: Literal[]; readonly k: number }[] {
-  const { address, row, number } = blockKind(kind);
-  return Array.from({ length: 2 ** address }, (_, k) => {
-    const at = inputs.slice(0, address).map((l, i) => ((k >>> i) & 1 ? l : inverse(l)));
-    const rest = elementAt(inputs, row === null ? address + k : address);
-    return { term: [...at, row !== null && isEnabledLow(number) ? inverse(rest) : rest], k };
-  }).filter(({ k }) => row === null || k === row);
-}
-
-/** The literal that a unit of a block makes of others. */
-export function literalOfBlock(functions: FunctionNet, kind: number, inputs: readonly Literal[]): Literal {
-  const terms = termsOf(kind, inputs).map(({ term }) => functions.gate('and', term));
-  return blockKind(kind).row === null ? functions.gate('or', terms) : inverse(elementAt(terms, 0));
+interface NamedGate {
+  readonly output: string;
+  readonly kind: GateKind;
+  readonly inputs: readonly string[];
 }
 
 /** A unit of a block as gates by names. */
-export function gatesOfBlock(kind: number, inputs: readonly string[], output: string): Network['gates'] {
+export function gatesOfBlock(kind: number, inputs: readonly string[], output: string): readonly NamedGate[] {
   const { address, row, number } = blockKind(kind);
   const select = inputs.slice(0, address);
   const inverted = select.map((name, i) => ({ output: `${output}n${i}`, kind: 'not' as const, inputs: [name] }));
@@ -46,6 +36,17 @@ export function gatesOfBlock(kind: number, inputs: readonly string[], output: st
   const enables =
     enable === `${output}e` ? [{ output: enable, kind: 'not' as const, inputs: [inputs[address] ?? '0'] }] : [];
   return [...inverted, ...enables, ...products];
+}
+
+/** The literal that a unit of a block makes of others. */
+export function literalOfBlock(functions: FunctionNet, kind: number, inputs: readonly Literal[]): Literal {
+  const literals = new Map(inputs.map((l, i) => [`in${i}`, l]));
+  const of = (name: string): Literal => literals.get(name) ?? 0;
+  for (const gate of gatesOfBlock(kind, [...literals.keys()], 'out')) {
+    const made = gate.inputs.map(of);
+    literals.set(gate.output, gate.kind === 'not' ? inverse(elementAt(made, 0)) : functions.gate(gate.kind, made));
+  }
+  return of('out');
 }
 
 /** The pins that take the inputs of a unit of a block; `#` stands for the number of its slot. */
