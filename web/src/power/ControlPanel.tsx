@@ -105,6 +105,7 @@ function Switches({ onFlip, ...signals }: SignalsProps & { readonly onFlip: (act
             keyCap={keys.get(name)}
             on={ref !== undefined && bench.isOn(ref)}
             part={ref}
+            isButton={isPushButton(job.board, ref)}
             width={signals.width}
             onFlip={onFlip}
           />
@@ -222,12 +223,44 @@ interface SwitchControlProps {
   readonly on: boolean;
   /** The switch's reference; none when no switch on the board gives the signal. */
   readonly part: string | undefined;
+  readonly isButton: boolean;
   readonly width: string;
   readonly onFlip: (ref: string) => void;
 }
 
+interface CapProps {
+  readonly on: boolean;
+}
+
+/** What slides in a switch. */
+const SlideCap = ({ on }: CapProps) => (
+  <Box
+    position="absolute"
+    left="6px"
+    right="6px"
+    h="19px"
+    rounded="4px"
+    bg={on ? 'lit' : '#F4EFE4'}
+    top={on ? '5px' : undefined}
+    bottom={on ? undefined : '5px'}
+  />
+);
+
+/** What is pressed of a push-button: lower, and so narrower, while it is. */
+const ButtonCap = ({ on }: CapProps) => (
+  <Box
+    position="absolute"
+    inset="0"
+    m="auto"
+    boxSize={on ? '20px' : '26px'}
+    rounded="full"
+    bg={on ? 'lit' : '#F4EFE4'}
+    data-cap="button"
+  />
+);
+
 const SwitchControl = memo(function SwitchControl(props: SwitchControlProps) {
-  const { name, label, keyCap, on, part, width, onFlip } = props;
+  const { name, label, keyCap, on, part, isButton, width, onFlip } = props;
   return (
     <Box textAlign="center" w={width}>
       <Button
@@ -244,16 +277,7 @@ const SwitchControl = memo(function SwitchControl(props: SwitchControlProps) {
         position="relative"
         onClick={() => part !== undefined && onFlip(part)}
       >
-        <Box
-          position="absolute"
-          left="6px"
-          right="6px"
-          h="19px"
-          rounded="4px"
-          bg={on ? 'lit' : '#F4EFE4'}
-          top={on ? '5px' : undefined}
-          bottom={on ? undefined : '5px'}
-        />
+        {isButton ? <ButtonCap on={on} /> : <SlideCap on={on} />}
       </Button>
       <Flex justify="center" align="center" gap="4px" mt="3px">
         <Tag signal={name} />
@@ -273,6 +297,12 @@ interface LampControlProps {
   readonly colour: LampColour;
   readonly words: string | undefined;
   readonly width: string;
+}
+
+/** Whether what goes by a name is pressed, and not slid. */
+function isPushButton({ parts }: Board, called: string | undefined): boolean {
+  const part = parts[cutPin(called ?? '').ref];
+  return part !== undefined && typeOf(part)?.kind === 'push-button';
 }
 
 /** The colour of the lamp that goes by a name; red where it has none. */

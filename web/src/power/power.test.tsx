@@ -32,6 +32,17 @@ describe('power up', () => {
     expect(lamp('W').getAttribute('aria-label')).toBe('W dark');
   });
 
+  it('shows what is pressed as a button, and what is slid as a switch', () => {
+    const pressed: Job = { ...job, board: { ...job.board, parts: { ...job.board.parts } } };
+    const { parts } = pressed.board as { parts: Record<string, (typeof job.board.parts)[string]> };
+    const first = Object.values(parts).find((p) => p.signal === 'K') ?? expect.fail('no switch of K');
+    parts[first.ref] = { ...first, part: 'push-button' };
+    renderInJob(<PowerStep />, pressed);
+    const capOf = (name: string) =>
+      screen.getByRole('switch', { name: new RegExp(`^${name}`) }).querySelector('[data-cap=button]');
+    expect([capOf('K') !== null, capOf('E')]).toEqual([true, null]);
+  });
+
   it('measures at a pin, a hole or a lamp that is typed, and says what the supply gives', async () => {
     renderInJob(<PowerStep />, job);
     press(' ');
