@@ -200,8 +200,8 @@ function before(list: readonly number[], limit: number): number {
 /** A part's outline, and what lying over it costs. */
 type Body = Outline & { readonly over: number };
 
-/** The way of a wire, and what it costs: its length in tenths of an inch, and what it crosses, touches and lies over. */
-export interface Way {
+/** The route of a wire, and what it costs: its length in tenths of an inch, and what it crosses, touches and lies over. */
+export interface Route {
   readonly path: Path;
   readonly cost: number;
 }
@@ -229,7 +229,7 @@ export class Router {
   }
 
   /** The cheapest way of a wire among those that are laid; one that costs less than `most`, or none better is looked for. */
-  find(a: Point, b: Point, { most = Number.POSITIVE_INFINITY, isPlain = false } = {}): Way {
+  find(a: Point, b: Point, { most = Number.POSITIVE_INFINITY, isPlain = false } = {}): Route {
     let best: Path = [a, b];
     let least = most;
     const consider = (path: Path, more = 0): void => {
