@@ -5,7 +5,10 @@ import { launch } from './browser';
 import { Person } from './person';
 import { serve } from './server';
 
-/** Serves the application and opens a browser for the tests of a file; gives a way to people with nothing on their shelf. */
+/**
+ * Serves the application and opens a browser for the tests of a file; gives a way to people with nothing on their shelf. Nothing is kept for them for when the server is gone: to
+ * fetch and store all of it for each takes a quarter of the processor time. The tests of the whole journey and of working offline have it.
+ */
 export function newcomers(): () => Promise<Person> {
   let browser: Browser;
   let stop: () => Promise<void>;
@@ -19,5 +22,9 @@ export function newcomers(): () => Promise<Person> {
     await stop();
     child.kill();
   });
-  return () => Person.at(browser, base);
+  return async () => {
+    const person = await Person.at(browser, base);
+    await person.page.evaluateOnNewDocument(() => Reflect.deleteProperty(Navigator.prototype, 'serviceWorker'));
+    return person;
+  };
 }
