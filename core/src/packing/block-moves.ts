@@ -1,8 +1,8 @@
 import { blockKind, firstKindOf, isEnabledLow } from './block-kinds';
-import type { Gate, Wanted } from './resubstitution';
+import { type Gate, NEW, type Wanted } from './resubstitution';
 import { ONE, ZERO } from './unit-net';
 
-/** A block that could stand for a function; where a signal that it reads is still to be found it reads `missing`, and what that must be. */
+/** A block that could stand for a function; where a gate that it reads is still to be found (NEW), `missing` is what that must be. */
 export interface BlockMove {
   readonly gate: Gate;
   readonly missing: Wanted | null;
@@ -20,9 +20,6 @@ export interface BlockMeans {
 
 /** What signals are in all rows in which a function must be low, of those that are one thing there. */
 type Still = Map<number, 0 | 1>;
-
-/** Stands among the inputs for a signal that is still to be found. */
-const MISSING = -1;
 
 /**
  * Selectors and outputs of decoders that agree with a function wherever it matters: in each row of an address a selector brings out a signal that agrees there
@@ -97,7 +94,7 @@ export class BlockMoves {
       this.mask(select, k, means.bits);
       const s = this.agreeing(wanted, means);
       data.push(s);
-      if (s !== MISSING) continue;
+      if (s !== NEW) continue;
       missing ??= { on: new Int32Array(this.words), off: new Int32Array(this.words) };
       for (let w = 0; w < this.words; w++) {
         const here = this.here[w] as number;
@@ -105,7 +102,7 @@ export class BlockMoves {
         missing.off[w] = (missing.off[w] as number) | ((wanted.off[w] as number) & here);
       }
     }
-    return data.every((s) => s === MISSING) ? null : { gate: { kind, ins: [...select, ...data] }, missing };
+    return data.every((s) => s === NEW) ? null : { gate: { kind, ins: [...select, ...data] }, missing };
   }
 
   /** Puts into `here` where an address is in one of its rows. */
@@ -119,7 +116,7 @@ export class BlockMoves {
     }
   }
 
-  /** A constant or a signal that is what is wanted in the rows of `here`; MISSING where there is none. */
+  /** A constant or a signal that is what is wanted in the rows of `here`; NEW where there is none. */
   private agreeing({ on, off }: Wanted, { signals, bits }: BlockMeans): number {
     const { here } = this;
     let [isNeverOn, isNeverOff] = [true, true];
@@ -138,7 +135,7 @@ export class BlockMoves {
       }
       if (w === here.length) return s;
     }
-    return MISSING;
+    return NEW;
   }
 
   /** Outputs of decoders: low wherever the function must be, high wherever it must be that. */
@@ -196,10 +193,4 @@ function standsAt(rows: Int32Array, where: Int32Array): 0 | 1 | null {
     if (((rows[w] as number) & (where[w] as number)) !== 0) isLow = false;
   }
   return isHigh ? 1 : isLow ? 0 : null;
-}
-
-/** Whether no row is among some. */
-export function isEmpty(rows: Int32Array): boolean {
-  for (let w = 0; w < rows.length; w++) if (rows[w] !== 0) return false;
-  return true;
 }

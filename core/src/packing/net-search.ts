@@ -1,9 +1,9 @@
 import { BlockCount, blockShare } from './block-count';
 import { blockKind, FIRST_BLOCK, firstKindOf } from './block-kinds';
-import { BlockMoves, isEmpty } from './block-moves';
+import { BlockMoves } from './block-moves';
 import type { PackageCount } from './package-count';
 import { PLACES, placeOfDuty } from './package-count';
-import { type Gate, Resubstitution, type Wanted } from './resubstitution';
+import { type Gate, isEmpty, NEW, Resubstitution, type Wanted } from './resubstitution';
 import { AND, AOI, dutyOfNode, NAND, type NetState, NOR, NOT, ONE, OR, UnitNet, XNOR, XOR, ZERO } from './unit-net';
 
 /** What is searched: a net to begin with, the rows of its sources and those that matter, and what packages cost. */
@@ -27,7 +27,6 @@ interface Move {
   readonly also?: readonly { readonly unit: number; readonly gate: Gate }[];
 }
 
-const NEW = -1;
 /** Gates that are looked for at once, and for the second of two; tries with two. */
 const GATES = { looks: 300, gates: 60 } as const;
 const SECOND = { looks: 80, gates: 14 } as const;

@@ -1,5 +1,8 @@
 import { AND, AOI, NAND, NOR, NOT, OR, XNOR, XOR } from './unit-net';
 
+/** Stands among the signals that a gate reads for a second new gate, which is still to be found. */
+export const NEW = -1;
+
 /** A gate that could stand for a function: its kind and the signals it reads. */
 export interface Gate {
   readonly kind: number;
@@ -255,6 +258,9 @@ function firstWord(rows: Int32Array): number {
   for (let w = 0; w < rows.length; w++) if (rows[w] !== 0) return w;
   return -1;
 }
+
+/** Whether there is no row among some. */
+export const isEmpty = (rows: Int32Array): boolean => firstWord(rows) < 0;
 
 function isWithin(rows: Int32Array, others: Int32Array): boolean {
   for (let w = 0; w < rows.length; w++) if (((rows[w] as number) & ~(others[w] as number)) !== 0) return false;
