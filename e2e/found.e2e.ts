@@ -122,12 +122,16 @@ describe('the first job', () => {
 it('numbers and dates are written as in the language that the browser is set to', async () => {
   const p = await newcomer();
   await (await p.page.createCDPSession()).send('Emulation.setLocaleOverride', { locale: 'de-DE' });
-  await p.takes('Lock interlock');
+  await p.takes('Paddle panel');
   await p.turnsTo('power');
   await p.presses('Power on');
   const bench = 'main[data-step=power]';
   await p.page.waitForFunction((at) => /\d,\d\smA/.test(document.querySelector(at)?.textContent ?? ''), {}, bench);
   expect(await p.page.$eval(bench, (e) => /\d\.\d\smA/.test(e.textContent))).toBe(false);
+  await p.turnsTo('card');
+  const card = shown('main[data-step=card]');
+  await p.page.waitForFunction((at) => /\d,\d\skΩ/.test(document.querySelector(at)?.textContent ?? ''), {}, card);
+  expect(await p.page.$eval(card, (e) => /\d\.\d\skΩ/.test(e.textContent))).toBe(false);
   await p.goes();
   await p.page.waitForFunction(() => /\d\d\.\d\d\.\d{4}, \d\d:\d\d/.test(document.body.textContent ?? ''));
   expect(p.complaints).toEqual([]);

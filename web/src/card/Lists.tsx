@@ -1,5 +1,6 @@
 import { Box } from '@chakra-ui/react';
 import { type BuildCard, type PlannedTour, shownWord } from '@saddlebag/core';
+import { inOwnMarks } from '../base/numbers';
 import { Panel } from '../kit/Panel';
 import { useGrowingCount } from '../kit/use-growing-count';
 
@@ -81,7 +82,7 @@ export function PartsTable({ card }: { readonly card: BuildCard }) {
           {card.parts.map(({ count, what, refs, beside }) => (
             <tr key={what}>
               <td>{count}</td>
-              <td>{what}</td>
+              <td>{inOwnMarks(what)}</td>
               <td>{beside ?? refs.join(' ')}</td>
             </tr>
           ))}

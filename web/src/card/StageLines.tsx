@@ -1,5 +1,6 @@
 import { Box, Text } from '@chakra-ui/react';
 import type { BuildCard, Stage } from '@saddlebag/core';
+import { inOwnMarks } from '../base/numbers';
 
 interface StageLinesProps {
   readonly stage: Stage;
@@ -12,7 +13,7 @@ export function StageLines({ stage, lines }: StageLinesProps) {
     <Box px="12px" pb="8px" pl="40px" fontSize="13px">
       {stage.parts.map((ref) => (
         <Text key={ref}>
-          ☐ seat <b>{ref}</b> {lines[ref]}
+          ☐ seat <b>{ref}</b> {inOwnMarks(lines[ref] ?? '')}
         </Text>
       ))}
       {stage.jumpers.map((id) => (
@@ -23,7 +24,7 @@ export function StageLines({ stage, lines }: StageLinesProps) {
       <Text mt="4px" fontWeight="700">
         Test:{' '}
         <Text as="span" fontWeight="400">
-          {stage.test}
+          {inOwnMarks(stage.test)}
         </Text>
       </Text>
       {(['high', 'low'] as const).map((level) => {
