@@ -81,7 +81,7 @@ describe('the design desk', () => {
     await p.takes('Boat tally');
     await p.sees('.cm-content');
     // The last line reads T.
-    await p.page.click('.cm-content');
+    await p.clicks('.cm-content');
     await p.keys('Control+End', 'ArrowUp', 'End');
     for (let i = 0; i < 6; i++) await p.keys('ArrowLeft');
     await p.keys('F2');
@@ -91,7 +91,7 @@ describe('the design desk', () => {
     await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('TWO = A·B + h·M'));
     expect(await sheet(p)).toContain('X = (S ⊕ C0) + (TWO ⊕ C1)');
     expect(await sheet(p)).toContain('TWO "two or more waiting"');
-    await p.page.click('.cm-content');
+    await p.clicks('.cm-content');
     await p.keys('Control+End', 'ArrowUp', 'End');
     for (let i = 0; i < 6; i++) await p.keys('ArrowLeft');
     await p.keys('F12');
@@ -142,7 +142,7 @@ describe('the design desk', () => {
     await p.presses('New job');
     await p.sees('.cm-content');
     const nonsense = Array.from({ length: 5000 }, (_, i) => `Y${i} = (A & | table 01- use ${i} [`).join('\n');
-    await p.page.click('.cm-content');
+    await p.clicks('.cm-content');
     await p.page.evaluate((text) => {
       const data = new DataTransfer();
       data.setData('text/plain', text);

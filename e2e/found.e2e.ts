@@ -70,7 +70,7 @@ describe('one key for everything', () => {
       p.page.$eval(shown('main[data-step=inspect] [aria-live] [aria-pressed=true]'), (e) => e.textContent);
     await p.page.waitForFunction(
       (text) =>
-        document.querySelector('main[data-step=inspect]:not([data-away]) [aria-live] [aria-pressed=true]')
+        document.querySelector('main[data-step=inspect] [aria-live] [aria-pressed=true]:not([data-away] *)')
           ?.textContent === text,
       {},
       last,

@@ -329,12 +329,12 @@ describe('hands', () => {
         (lines) => lines.filter((l) => l.getAttribute('stroke') === '#FF5B45').length,
       );
     expect(await lit()).toBe(0);
-    await p.page.click('button[role=switch][aria-label="S1"]');
+    await p.clicks('button[role=switch][aria-label="S1"]');
     await p.page.waitForFunction(
       () => document.querySelector('[data-ref=H1] line[stroke="#FF5B45"]:not([data-away] *)') !== null,
     );
     expect(await lit()).toBe(1);
-    await p.page.click('button[role=switch][aria-label="S1"]');
+    await p.clicks('button[role=switch][aria-label="S1"]');
     const isLit = (): boolean =>
       document.querySelector('[data-ref=H1] line[stroke="#FF5B45"]:not([data-away] *)') !== null;
     await p.page.waitForFunction(`!(${isLit})()`);

@@ -263,7 +263,8 @@ describe('finding what is wrong', () => {
     const before = await p.page.$$eval('[data-strip] text:not([data-away] *)', (t) =>
       t.map((e) => e.textContent).join(''),
     );
-    await p.page.click('[data-ref=S1]:not([data-away] *)');
+    await p.clicks('[data-ref=S1]:not([data-away] *)');
+    await p.quiet();
     const after = await p.page.$$eval('[data-strip] text:not([data-away] *)', (t) =>
       t.map((e) => e.textContent).join(''),
     );
@@ -333,7 +334,7 @@ describe('every screen', () => {
         expect(await p.axe(), `${step} with findings`).toEqual([]);
       }
       await p.turnsTo('design');
-      await p.page.click('.cm-content');
+      await p.clicks('.cm-content');
       await p.keys('Control+End');
       await p.types('\nX = = 3');
       await p.reads('mistake');

@@ -69,7 +69,7 @@ describe('without the server', () => {
       else void request.continue();
     });
     await p.takes('Lock interlock');
-    await p.page.click('nav a[href$="/pack"]');
+    await p.clicks('nav a[href$="/pack"]');
     await p.reads('This screen could not be fetched');
     isDown = false;
     await p.presses('Try again');

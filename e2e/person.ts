@@ -78,7 +78,12 @@ export class Person {
   }
 
   async presses(name: string): Promise<void> {
-    await (await this.named(name)).click();
+    await this.clicks(`::-p-aria(${name})`);
+  }
+
+  /** Clicks on the first of what a selector finds, once it is there and stands still; looks again while it moves or is drawn anew. */
+  async clicks(selector: string): Promise<void> {
+    await this.page.locator(selector).click();
   }
 
   /** Draws with the mouse from one node of the gate diagram to the left side of another, so far down as `down` says. */
@@ -96,8 +101,7 @@ export class Person {
 
   /** Goes to a step by the strap. */
   async turnsTo(step: string): Promise<void> {
-    await this.page.waitForSelector(`nav a[href$="/${step}"]`);
-    await this.page.click(`nav a[href$="/${step}"]`);
+    await this.clicks(`nav a[href$="/${step}"]`);
     await this.page.waitForSelector(`nav a[href$="/${step}"][aria-current=step]`);
     // The screen before stays in sight, and keeps its keys, while the code of the next one is on its way.
     await this.page.waitForSelector(shown(`main[data-step=${step}]`));

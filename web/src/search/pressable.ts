@@ -7,7 +7,7 @@ const MOST_LETTERS = 40;
 
 /** The buttons that are in sight and can be pressed: each is an action by what it says. Rows of tables and lists are none. */
 export function pressable(): readonly Searchable[] {
-  const buttons = [...document.querySelectorAll<HTMLElement>('main:not([data-away]) button, header button')];
+  const buttons = [...document.querySelectorAll<HTMLElement>('main button:not([data-away] *), header button')];
   const said = new Set<string>();
   return buttons
     .flatMap((button): Searchable[] => {

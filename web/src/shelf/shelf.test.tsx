@@ -1,10 +1,12 @@
-import { writeJobFile } from '@saddlebag/core';
+import { redo, startHistory, undo, writeJobFile } from '@saddlebag/core';
+import { readJobFile } from '@saddlebag/core/job-reader';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { notices } from '../kit/notices';
 import { db } from '../store/db';
-import { recoverRescued } from '../store/environment';
+import { keptHistory, recoverRescued, world } from '../store/environment';
+import { JobSession, type SessionEnvironment } from '../store/session';
 import { shelf } from '../store/shelf';
 import { interlock } from '../testing/interlock';
 import { renderPage } from '../testing/render';
@@ -177,6 +179,48 @@ describe('work that a closing tab could only rescue', () => {
     localStorage.setItem(`saddlebag:rescue:${id}`, '{"base":');
     await recoverRescued(id);
     expect((await shelf.list()).map((r) => r.name)).toEqual(['Lock interlock']);
+  });
+});
+
+describe('a tab that dies at any moment', () => {
+  const never = new Promise<never>(() => {});
+  const saves: Record<string, SessionEnvironment['save']> = {
+    'nothing is saved': () => never,
+    'the job is saved, and the tab does not hear of it': async (...args) => {
+      await world.save(...args);
+      return never;
+    },
+    'the job is saved, and its steps are not': world.save,
+  };
+  const opened = async (save: SessionEnvironment['save']) => {
+    const id = await shelf.add(job);
+    const keepHistory = vi.fn(() => never);
+    const session = new JobSession({ id, history: startHistory(job), rev: 1 }, { ...world, save, keepHistory });
+    for (const name of ['Weir 1', 'Weir 2', 'Weir 3']) session.dispatch({ kind: 'rename', name });
+    session.undo();
+    return { id, session, keepHistory };
+  };
+  const foundAgain = async (id: string) => {
+    await recoverRescued(id);
+    const row = (await shelf.get(id)) ?? expect.fail();
+    const read = readJobFile(row.text);
+    const history = await keptHistory(id, row.rev, read.ok ? read.job : expect.fail());
+    return [undo(history).job.name, history.job.name, redo(history).job.name];
+  };
+
+  it.each(Object.keys(saves))('loses neither the job nor a step: %s', async (when) => {
+    const { id, session } = await opened(saves[when] ?? expect.fail());
+    session.rescue();
+    await new Promise((done) => setTimeout(done, 50));
+    expect(await foundAgain(id)).toEqual(['Weir 1', 'Weir 2', 'Weir 3']);
+  });
+
+  it('loses no step either when it is closed after its job was saved', async () => {
+    const { id, session, keepHistory } = await opened(world.save);
+    void session.flush();
+    await vi.waitFor(() => expect(keepHistory).toHaveBeenCalled());
+    session.rescue();
+    expect(await foundAgain(id)).toEqual(['Weir 1', 'Weir 2', 'Weir 3']);
   });
 });
 

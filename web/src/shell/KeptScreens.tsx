@@ -17,11 +17,14 @@ interface KeptScreensProps<S extends string> {
 export function KeptScreens<S extends string>({ steps, step, restMs, screenOf }: KeptScreensProps<S>) {
   const view = useJobView();
   return steps.map((id) => (
-    <Activity key={id} mode={id === step ? 'visible' : 'hidden'}>
-      <Followed isShown={id === step} view={view} restMs={restMs}>
-        {screenOf(id, id === step)}
-      </Followed>
-    </Activity>
+    // What is inside a hidden Activity is drawn again when there is time for it; that a screen is away must be told at once.
+    <div key={id} data-away={id === step ? undefined : true} style={{ display: 'contents' }}>
+      <Activity mode={id === step ? 'visible' : 'hidden'}>
+        <Followed isShown={id === step} view={view} restMs={restMs}>
+          {screenOf(id, id === step)}
+        </Followed>
+      </Activity>
+    </div>
   ));
 }
 

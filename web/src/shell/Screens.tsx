@@ -50,16 +50,7 @@ function Screen({ step, isShown, isBehind }: ScreenProps) {
   const isTyping = useSyncExternalStore(session.subscribe, () => session.job !== job);
   const busy = [useIsFetching() > 0, isBehind, isTyping].some(Boolean);
   return (
-    <SideBySide
-      as="main"
-      data-step={step}
-      data-away={isShown ? undefined : true}
-      aria-busy={isShown && busy}
-      flex="1"
-      minH="0"
-      p="10px 12px"
-      gap="10px"
-    >
+    <SideBySide as="main" data-step={step} aria-busy={isShown && busy} flex="1" minH="0" p="10px 12px" gap="10px">
       <Inside step={step} />
     </SideBySide>
   );

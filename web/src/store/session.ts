@@ -51,6 +51,8 @@ export class JobSession {
   private saves: Promise<void> = Promise.resolve();
   private saving = false;
   private dirty = false;
+  /** Whether the steps of what was saved last are still on their way to the shelf. */
+  private keeping = false;
 
   private id: string;
   private rev: number;
@@ -114,7 +116,7 @@ export class JobSession {
 
   /** For a tab that is going away: keeps unsaved work where it can be kept at once. */
   rescue(): void {
-    if (this.dirty || this.saving)
+    if (this.dirty || this.saving || this.keeping)
       this.world.rescue(
         this.id,
         JSON.stringify({
@@ -141,7 +143,7 @@ export class JobSession {
   }
 
   private async saveOnce(): Promise<void> {
-    const { job } = this;
+    const { job, id } = this;
     const { history } = this.state;
     this.dirty = false;
     this.saving = true;
@@ -150,11 +152,15 @@ export class JobSession {
       if (saved.ok) this.rev = saved.rev;
       else await this.moveToCopy(job);
       this.saving = false;
-      this.world.rescue(this.id, null);
+      this.keeping = true;
       this.set({ ...this.state, saveState: this.dirty ? 'pending' : 'saved', savedAtMs: this.world.now() });
       await this.world.keepHistory(this.id, this.rev, history);
+      this.keeping = false;
+      // What a closing tab left stays until all of it is kept, the steps too.
+      if (!this.dirty) for (const each of new Set([id, this.id])) this.world.rescue(each, null);
     } catch {
       this.saving = false;
+      this.keeping = false;
       this.dirty = true;
       this.cancelTimer = this.world.later(() => void this.flush(), RETRY_AFTER_MS);
       this.set({ ...this.state, saveState: 'failed' });
