@@ -1,13 +1,19 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser } from 'puppeteer-core';
+
+/** Debian's Chromium: the one without a window where it is installed (scripts/ensure.mjs), or the one that is named. */
+function chromium(): string {
+  const windowless = '/usr/bin/chromium-headless-shell';
+  return process.env.CHROMIUM ?? (existsSync(windowless) ? windowless : '/usr/bin/chromium');
+}
 
 /** A fresh Chromium with an empty profile, 1280 by 800, that asks nothing of the outside. */
 export async function launch(): Promise<{ browser: Browser; stop: () => Promise<void> }> {
   const userDataDir = mkdtempSync(join(tmpdir(), 'saddlebag-chromium-'));
   const browser = await puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: chromium(),
     headless: true,
     userDataDir,
     defaultViewport: { width: 1280, height: 800 },

@@ -16,11 +16,16 @@ function fail(message) {
   console.error(`ensure: ${message}`);
   process.exit(1);
 }
-function run(cmd, args, opts = {}) {
+/** Runs a command; null when it went well, else what did not. */
+function tryToRun(cmd, args, opts = {}) {
   console.error(`ensure: ${[cmd, ...args].join(' ')}`);
   const r = spawnSync(cmd, args, { cwd: root, stdio: ['ignore', 2, 2], ...opts }); // stdout stays clean
-  if (r.error) fail(`${cmd}: ${r.error.message}`);
-  if (r.status !== 0) fail(`${cmd} ${args[0]} exited ${r.status ?? r.signal}`);
+  if (r.error) return `${cmd}: ${r.error.message}`;
+  return r.status === 0 ? null : `${cmd} ${args[0]} exited ${r.status ?? r.signal}`;
+}
+function run(cmd, args, opts) {
+  const problem = tryToRun(cmd, args, opts);
+  if (problem) fail(problem);
 }
 function npm(args) {
   const cli = process.env.npm_execpath;
@@ -69,16 +74,20 @@ const steps = {
     mkdirSync(dirname(stamp), { recursive: true });
     writeFileSync(stamp, want);
   },
+  // Debian's Chromium without a window: it draws and runs pages as the other does, with a fifth less of the processor. Where it cannot be had, the other serves (e2e/browser.ts).
   chromium() {
-    const known = (process.env.CHROMIUM ?? '/usr/bin/chromium').split(':');
-    if (known.some((p) => existsSync(p))) return;
+    const own = process.env.CHROMIUM;
+    if (existsSync(own ?? '/usr/bin/chromium-headless-shell')) return;
     const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-    const apt = (args) => {
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+    const apt = (...args) => {
       const [cmd, ...rest] = [...sudo, 'apt-get', ...args];
-      run(cmd, rest, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+      return tryToRun(cmd, rest, { env });
     };
-    apt(['update', '-qq']);
-    apt(['install', '-y', '-qq', '--no-install-recommends', 'chromium']);
+    const install = (name) => apt('install', '-y', '-qq', '--no-install-recommends', name);
+    if ((apt('update', '-qq') ?? install('chromium-headless-shell')) === null) return;
+    const problem = existsSync('/usr/bin/chromium') ? null : install('chromium');
+    if (problem) fail(problem);
   },
 };
 for (const s of process.argv.slice(2)) {

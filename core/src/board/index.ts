@@ -7,3 +7,4 @@ export * from './nets';
 export { type CutPin, cutPin, pinOf, spokenPin } from './pin';
 export * from './route';
 export * from './seating';
+export { CROSSINGS, type WireGrid } from './wire-grid';

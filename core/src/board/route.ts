@@ -2,8 +2,9 @@ import { elementAt } from '../element-at';
 import type { Board } from './board';
 import { byNumber } from './board';
 import { plainRoute } from './corners';
-import { breadboardXY, hasRails, holeXY, type Point, parseHole } from './hole';
+import { breadboardXY, columnsOf, hasRails, holeXY, type Point, parseHole, rowY } from './hole';
 import { type Outline, outlinesOf } from './seating';
+import { areaOf, CROSSINGS, STEP, type Weights, WireGrid } from './wire-grid';
 
 /** The corners of a jumper's way from hole to hole, both included. */
 export type Path = readonly Point[];
@@ -24,7 +25,10 @@ export interface Routed {
  * other or touch, few cross, and none seems to be plugged into a rail that it only passes. Those that a person bent run as they were bent; of the others shorter ones choose first; ends in no hole give no path. With the board given as it was
  * `before`, wires that are still there lie as they lay, unless a part is now in their way.
  */
-export function routeJumpers(board: Board, before?: Routed): Paths {
+export const routeJumpers = (board: Board, before?: Routed): Paths => laidJumpers(board, before).paths;
+
+/** How each jumper runs, as `routeJumpers` has it, with the router on which they all are laid. */
+export function laidJumpers(board: Board, before?: Routed): { readonly paths: Paths; readonly router: Router } {
   const outlines = outlinesOf(board);
   const router = routerFor(board);
   const paths = new Map<string, Path>();
@@ -51,8 +55,8 @@ export function routeJumpers(board: Board, before?: Routed): Paths {
   }
   const length = (j: { a: Point; b: Point }): number => Math.abs(j.a.x - j.b.x) + Math.abs(j.a.y - j.b.y);
   ends.sort((i, j) => length(i) - length(j) || byNumber(i.id, j.id));
-  for (const { id, a, b, given } of ends) if (!given) paths.set(id, plainRoute(router.route(a, b)));
-  return paths;
+  for (const { id, a, b, given } of ends) if (!given) paths.set(id, router.route(a, b));
+  return { paths, router };
 }
 
 /** A router on the bare parts of a board: no wire is laid yet, though all holes that wires end in are known. */
@@ -65,137 +69,41 @@ export function routerFor(board: Board): Router {
   );
   const tops = [...new Set(board.breadboards.map(({ id }) => breadboardXY(id).y))].sort((p, q) => p - q);
   const corridors = tops.slice(1).flatMap((top) => CORRIDOR.map((y) => top + y));
-  return new Router(outlinesOf(board), new Ends(holes.map(holeXY)), { rails: new Set(rails), corridors });
+  return new Router(gridFor(board, MET, holes.map(holeXY)), outlinesOf(board), { rails: new Set(rails), corridors });
+}
+
+/** A grid for the wires of a board, with a little room around it; none lies on it yet. */
+export function gridFor(board: Board, weights: Weights, ends: readonly Point[] = []): WireGrid {
+  const corners = board.breadboards.flatMap(({ id }) => {
+    const { x, y } = breadboardXY(id);
+    return [
+      { x: x - ASIDE_MOST, y: y - ASIDE_MOST },
+      { x: x + columnsOf(id) + ASIDE_MOST, y: y + rowY['bottom-'] + ASIDE_MOST },
+    ];
+  });
+  return new WireGrid(areaOf(corners), weights, ends);
 }
 
 /** How often the wires of some paths cross each other, stretch by stretch; wires that lie on each other do not count. */
 export function crossingsOf(paths: Paths): number {
-  const runs = new Runs();
+  const grid = new WireGrid(areaOf([...paths.values()].flat()), CROSSINGS);
   let count = 0;
   for (const path of paths.values()) {
-    for (const [p, q] of stretches(path)) count += runs.crossed(p, q);
-    for (const [p, q] of stretches(path)) runs.add(p, q);
+    for (const [p, q] of stretches(path)) count += grid.cost(p, q);
+    for (const [p, q] of stretches(path)) grid.lay(p, q);
   }
   return count;
 }
 
-/** A straight stretch: `at` is its row or column, `from` and `to` its ends along it. */
-interface Run {
-  readonly at: number;
-  readonly from: number;
-  readonly to: number;
-}
-
-const run = (at: number, a: number, b: number): Run => ({ at, from: Math.min(a, b), to: Math.max(a, b) });
-const overlap = (a: Run, b: Run): number => Math.max(0, Math.min(a.to, b.to) - Math.max(a.from, b.from));
-
-/** Columns tried for an upright part: on the grid and in quarters between. */
-const STEP = 0.25;
 /** How far beyond its ends a wire may go round. */
 const DETOUR = 70;
-/** What a bend, a tenth of an inch lying on another wire, lying over the end of one, and crossing one cost against a tenth of an inch of way. */
+/** What a bend costs against a tenth of an inch of way, and a tenth of an inch over the holes of a rail, where a wire would look plugged in. */
 const BEND = 0.3;
-const OVER_AN_END = 2;
-const ON_A_WIRE = 3;
-const CROSSING = 3;
-/** The same for lying so near to another wire that they touch, and for lying over the holes of a rail, where it would look plugged in. */
-const TOUCHING = 2.5;
 const OVER_A_RAIL = 0.7;
+/** The same for other wires: 3 for a tenth of an inch on one, 2.5 so near to one that they touch, 3 for crossing one and 2 for lying over the end of one. */
+const MET: Weights = { on: 3 * STEP, beside: 2.5 * STEP, crossed: 3, ends: 2 };
 /** What lying over a part costs: one that may never be crossed, one that has a name on it, and another, which is as much as a long way round. */
 const OVER = { read: 1e6, named: 60, other: 6 } as const;
-
-/** Where rows and columns are kept: in quarters of a tenth of an inch, from so many before the first. */
-const ORIGIN = 1000;
-const placeOf = (at: number): number => Math.round(at / STEP) + ORIGIN;
-
-/** Level and upright stretches of wire that have been laid, in tenths of an inch; others are passed over. */
-export class Runs {
-  private readonly across: Run[][] = [];
-  private readonly upright: Run[][] = [];
-
-  add(p: Point, q: Point): void {
-    const level = p.y === q.y;
-    if (!level && p.x !== q.x) return;
-    const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
-    const lists = level ? this.across : this.upright;
-    const key = placeOf(own.at);
-    const list = lists[key];
-    if (list) list.push(own);
-    else lists[key] = [own];
-  }
-
-  /** Takes a stretch up that was laid. */
-  remove(p: Point, q: Point): void {
-    const level = p.y === q.y;
-    if (!level && p.x !== q.x) return;
-    const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
-    const list = (level ? this.across : this.upright)[placeOf(own.at)] ?? [];
-    const at = list.findIndex((r) => r.from === own.from && r.to === own.to);
-    if (at >= 0) list.splice(at, 1);
-  }
-
-  /** How much of a stretch lies on wires that run the same way; `aside` steps beside it. */
-  overlapped(p: Point, q: Point, aside = 0): number {
-    const level = p.y === q.y;
-    const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
-    let sum = 0;
-    for (const other of (level ? this.across : this.upright)[placeOf(own.at) + aside] ?? []) sum += overlap(other, own);
-    return sum;
-  }
-
-  /** How many wires that run the other way a stretch crosses; those that it only touches do not count. */
-  crossed(p: Point, q: Point): number {
-    const level = p.y === q.y;
-    if (!level && p.x !== q.x) return 0;
-    const own = level ? run(p.y, p.x, q.x) : run(p.x, p.y, q.y);
-    const lists = level ? this.upright : this.across;
-    let count = 0;
-    const end = own.to / STEP + ORIGIN;
-    for (let key = Math.floor(own.from / STEP) + 1 + ORIGIN; key < end; key++) {
-      const list = lists[key];
-      if (list) for (const other of list) if (other.from < own.at && own.at < other.to) count++;
-    }
-    return count;
-  }
-}
-
-/** The holes in which wires end, by row and by column. */
-class Ends {
-  private readonly inRow = new Map<number, number[]>();
-  private readonly inColumn = new Map<number, number[]>();
-
-  constructor(ends: readonly Point[]) {
-    const add = (lists: Map<number, number[]>, key: number, value: number): void => {
-      const list = lists.get(key);
-      if (list) list.push(value);
-      else lists.set(key, [value]);
-    };
-    for (const { x, y } of ends) {
-      add(this.inRow, y, x);
-      add(this.inColumn, x, y);
-    }
-    for (const list of [...this.inRow.values(), ...this.inColumn.values()]) list.sort((a, b) => a - b);
-  }
-
-  /** How many lie under a level or upright stretch, between its own ends. */
-  under(p: Point, q: Point): number {
-    const level = p.y === q.y;
-    const list = (level ? this.inRow.get(p.y) : this.inColumn.get(p.x)) ?? [];
-    const [a, b] = level ? [p.x, q.x] : [p.y, q.y];
-    return before(list, Math.max(a, b)) - before(list, Math.min(a, b) + STEP / 2);
-  }
-}
-
-/** How many of a sorted list are less than `limit`. */
-function before(list: readonly number[], limit: number): number {
-  let [low, high] = [0, list.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (elementAt(list, middle) < limit) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
 
 /** A part's outline, and what lying over it costs. */
 type Body = Outline & { readonly over: number };
@@ -208,14 +116,13 @@ export interface Route {
 
 /** Finds ways for wires on a board, one after the other: each among those that are laid. */
 export class Router {
-  private readonly runs = new Runs();
   private readonly parts: readonly Body[];
   private readonly inRow = new Map<number, readonly Body[]>();
   private readonly inColumn = new Map<number, readonly Body[]>();
 
   constructor(
+    private readonly grid: WireGrid,
     outlines: readonly Outline[],
-    private readonly ends: Ends,
     private readonly rows: { readonly rails: ReadonlySet<number>; readonly corridors: readonly number[] },
   ) {
     this.parts = outlines.map((o) => ({ ...o, over: isRead(o) ? OVER.read : isNamed(o) ? OVER.named : OVER.other }));
@@ -223,7 +130,7 @@ export class Router {
 
   /** Finds the way of a wire among those that are laid, and lays it. */
   route(a: Point, b: Point): Path {
-    const { path } = this.find(a, b);
+    const path = plainRoute(this.find(a, b).path);
     this.take(path);
     return path;
   }
@@ -237,29 +144,46 @@ export class Router {
       if (cost < least) [least, best] = [cost, path];
     };
     if (a.x !== b.x) for (const y of lanesNear(a.y, b.y)) consider(corners([a, { x: a.x, y }, { x: b.x, y }, b]));
-    const [from, to] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
-    const byColumn = (x: number): void => consider(corners([a, { x, y: a.y }, { x, y: b.y }, b]));
-    const detour = isPlain ? 0 : DETOUR;
-    for (let out = 0; out <= detour && 2 * out <= least - (to - from); out += STEP) {
-      for (const x of out === 0 ? span(from, to) : [from - out, to + out]) byColumn(x);
-    }
+    const column = this.bestColumn(a, b, least, isPlain ? 0 : DETOUR);
+    if (column) [least, best] = [column.cost, corners([a, { x: column.x, y: a.y }, { x: column.x, y: b.y }, b])];
     if (isPlain) return { path: best, cost: least };
-    if (this.isHidden(best)) for (const path of throughLanes(a, b)) consider(path);
-    const way = to - from + Math.abs(a.y - b.y);
-    if (way >= FAR && least > way + BY) for (const path of this.throughCorridors(a, b)) consider(path, BY);
+    if (this.isHidden(best)) for (const path of throughLanes(a, b, () => least)) consider(path);
+    const way = Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+    if (way >= FAR && least > way + BY)
+      for (const path of this.throughCorridors(a, b, () => least - BY)) consider(path, BY);
     return { path: best, cost: least };
   }
 
-  /** Ways along the corridors near both ends: out of one hole's strip to a column that no part stands in, along, and so down to the other. */
-  private throughCorridors(a: Point, b: Point): Path[] {
+  /** The column by which a wire goes up or down at the least cost, and less than `most`; at most so far beyond its ends. */
+  private bestColumn(a: Point, b: Point, most: number, detour: number): { x: number; cost: number } | null {
+    const [from, to] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
+    let [least, best] = [most, from];
+    const consider = (x: number): void => {
+      const cost = this.costByColumn(a, b, x, least);
+      if (cost < least) [least, best] = [cost, x];
+    };
+    for (let x = from; x <= to; x += STEP) consider(x);
+    for (let out = STEP; out <= detour && 2 * out <= least - (to - from); out += STEP) {
+      consider(from - out);
+      consider(to + out);
+    }
+    return least < most ? { x: best, cost: least } : null;
+  }
+
+  /** Ways along the corridors near both ends that are shorter than `most`: out of one hole's strip to a column that no part stands in, along, and so down to the other. */
+  private *throughCorridors(a: Point, b: Point, most: () => number): Generator<Path> {
     const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
-    const lanes = this.rows.corridors.filter((y) => y > top - NEAR && y < bottom + NEAR);
-    return lanes.flatMap((y) => {
+    for (const y of this.rows.corridors) {
+      if (y <= top - NEAR || y >= bottom + NEAR) continue;
+      const height = Math.abs(a.y - y) + Math.abs(b.y - y);
+      if (height + Math.abs(a.x - b.x) >= most()) continue;
       const others = this.clearColumns(b, y);
-      return this.clearColumns(a, y).flatMap((from) =>
-        others.map((to) => corners([a, { x: from, y: a.y }, { x: from, y }, { x: to, y }, { x: to, y: b.y }, b])),
-      );
-    });
+      for (const from of this.clearColumns(a, y))
+        for (const to of others) {
+          if (height + Math.abs(a.x - from) + Math.abs(from - to) + Math.abs(to - b.x) >= most()) continue;
+          yield corners([a, { x: from, y: a.y }, { x: from, y }, { x: to, y }, { x: to, y: b.y }, b]);
+        }
+    }
   }
 
   /** Columns beside a place in which nothing stands from it to a row: the nearest on both sides. */
@@ -268,7 +192,7 @@ export class Router {
       const found: number[] = [];
       for (let off = 0.5; off <= ASIDE_MOST && found.length < COLUMNS; off += STEP) {
         const x = from.x + side * off;
-        if (this.bodies({ x, y: from.y }, { x, y }) === 0) found.push(x);
+        if (this.bodiesInColumn(x, from.y, y) === 0) found.push(x);
       }
       return found;
     });
@@ -276,24 +200,28 @@ export class Router {
 
   /** Whether a path lies on another wire, over the end of one, or over a part. */
   private isHidden(path: Path): boolean {
-    return stretches(path).some(
-      ([p, q]) => this.runs.overlapped(p, q) > 0 || this.ends.under(p, q) > 0 || this.bodies(p, q) > 0,
-    );
+    return stretches(path).some(([p, q]) => this.grid.isTaken(p, q) || this.bodies(p, q) > 0);
   }
 
   /** Lays a wire. */
   take(path: Path): void {
-    for (const [p, q] of stretches(path)) this.runs.add(p, q);
+    for (const [p, q] of stretches(path)) this.grid.lay(p, q);
   }
 
   /** Takes a wire up again. */
   drop(path: Path): void {
-    for (const [p, q] of stretches(path)) this.runs.remove(p, q);
+    for (const [p, q] of stretches(path)) this.grid.takeUp(p, q);
   }
 
-  /** What a way costs among the wires that are laid. */
-  costOf(path: Path): number {
-    return this.cost(path, Number.POSITIVE_INFINITY);
+  /** What the way of a laid wire costs among the others; where that is less than `least`, no more than that much is known. */
+  costAmongOthers(path: Path, least: number): number {
+    // It lies on itself at least; what it meets of its own besides is seldom anything.
+    const most = this.cost(path, Number.POSITIVE_INFINITY) - (MET.on / STEP) * lengthOf(path);
+    if (most < least) return most;
+    this.drop(path);
+    const cost = this.cost(path, Number.POSITIVE_INFINITY);
+    this.take(path);
+    return cost;
   }
 
   /** What a path costs; no more than is needed to see that it costs `most` or more. */
@@ -303,47 +231,65 @@ export class Router {
     for (let i = 0; i < last; i++) {
       const [p, q] = [path[i] as Point, path[i + 1] as Point];
       cost += Math.abs(p.x - q.x) + Math.abs(p.y - q.y);
-      // A column on the grid lies over the holes of other strips.
-      if (p.x === q.x && Number.isInteger(p.x) && last > 1 && i > 0 && i < last - 1) cost += 2;
+      if (p.x === q.x && i > 0 && i < last - 1) cost += overStrips(p.x);
     }
-    for (let i = 0; i < last; i++) {
-      if (cost >= most) return cost;
+    for (let i = 0; i < last && cost < most; i++) {
       const [p, q] = [path[i] as Point, path[i + 1] as Point];
-      cost += ON_A_WIRE * this.runs.overlapped(p, q) + OVER_AN_END * this.ends.under(p, q) + this.bodies(p, q);
-      cost += TOUCHING * (this.runs.overlapped(p, q, 1) + this.runs.overlapped(p, q, -1));
-      if (p.y === q.y && this.rows.rails.has(p.y)) cost += OVER_A_RAIL * Math.abs(p.x - q.x);
+      if (p.y === q.y) cost += this.levelCost(p.y, p.x, q.x);
+      else if (p.x === q.x) cost += this.uprightCost(p.x, p.y, q.y);
     }
-    for (let i = 0; i < last && cost < most; i++)
-      cost += CROSSING * this.runs.crossed(path[i] as Point, path[i + 1] as Point);
     return cost;
   }
 
+  /** The same for the way along the first hole's row, up or down in a column, and along the other's: most that are looked at are such ways. */
+  private costByColumn(a: Point, b: Point, x: number, most: number): number {
+    const [out, on] = [Math.abs(a.x - x), Math.abs(b.x - x)];
+    const isUpright = a.y !== b.y;
+    const bends = !isUpright ? 0 : (out > 0 ? 1 : 0) + (on > 0 ? 1 : 0);
+    let cost = BEND * bends + out + on + Math.abs(a.y - b.y);
+    if (bends === 2) cost += overStrips(x);
+    if (cost >= most) return cost;
+    if (isUpright) cost += this.uprightCost(x, a.y, b.y);
+    if (out > 0 && cost < most) cost += this.levelCost(a.y, a.x, x);
+    if (on > 0 && cost < most) cost += this.levelCost(b.y, x, b.x);
+    return cost;
+  }
+
+  /** What a level stretch costs besides its length. */
+  private levelCost(y: number, from: number, to: number): number {
+    const onRail = this.rows.rails.has(y) ? OVER_A_RAIL * Math.abs(from - to) : 0;
+    return onRail + this.grid.levelCost(y, from, to) + this.bodiesInRow(y, from, to);
+  }
+
+  /** What an upright stretch costs besides its length. */
+  private uprightCost(x: number, from: number, to: number): number {
+    return this.grid.uprightCost(x, from, to) + this.bodiesInColumn(x, from, to);
+  }
+
+  /** What the parts cost that a stretch lies over. */
   private bodies(p: Point, q: Point): number {
+    return p.y === q.y ? this.bodiesInRow(p.y, p.x, q.x) : this.bodiesInColumn(p.x, p.y, q.y);
+  }
+
+  private bodiesInRow(y: number, from: number, to: number): number {
+    const known = this.inRow.get(y) ?? this.parts.filter((o) => isBeside(y, y, o));
+    this.inRow.set(y, known);
     let cost = 0;
-    for (const o of this.along(p, q)) if (crosses(p, q, o)) cost += o.over;
+    for (const o of known) if (isAbove(from, to, o)) cost += o.over;
     return cost;
   }
 
-  /** The parts that lie over the row or the column of a stretch. */
-  private along(p: Point, q: Point): readonly Body[] {
-    const level = p.y === q.y;
-    const [lists, at] = level ? [this.inRow, p.y] : [this.inColumn, p.x];
-    const known = lists.get(at);
-    if (known) return known;
-    const [far, near] = level
-      ? [
-          { x: -1e6, y: at },
-          { x: 1e6, y: at },
-        ]
-      : [
-          { x: at, y: -1e6 },
-          { x: at, y: 1e6 },
-        ];
-    const found = this.parts.filter((o) => crosses(far, near, o));
-    lists.set(at, found);
-    return found;
+  private bodiesInColumn(x: number, from: number, to: number): number {
+    const known = this.inColumn.get(x) ?? this.parts.filter((o) => isAbove(x, x, o));
+    this.inColumn.set(x, known);
+    let cost = 0;
+    for (const o of known) if (isBeside(from, to, o)) cost += o.over;
+    return cost;
   }
 }
+
+/** What a column in the middle of a way costs: one on the grid lies over the holes of other strips. */
+const overStrips = (x: number): number => (Number.isInteger(x) ? 2 : 0);
 
 /** The corridor between two breadboards, from the top rail of the lower one: rows in which wires that go far run beside each other and over nothing. */
 const CORRIDOR = [-2, -1.5, -1] as const;
@@ -366,29 +312,50 @@ function lanesNear(y1: number, y2: number): number[] {
 const ASIDE = [0.5, -0.5, 1.5, -1.5] as const;
 const BESIDE = 1.5;
 
-/** Ways with a bend more: out of one hole's row into a lane beside it, along to a column near the other hole, and there into its row. */
-function throughLanes(a: Point, b: Point): Path[] {
-  if (a.x === b.x) return [];
-  const out = (p: Point, q: Point): Path[] =>
-    ASIDE.flatMap((aside) => {
+/** Ways with a bend more that are shorter than `most`: out of one hole's row into a lane beside it, along to a column near the other hole, and there into its row. */
+function* throughLanes(a: Point, b: Point, most: () => number): Generator<Path> {
+  if (a.x === b.x) return;
+  for (const [p, q] of [
+    [a, b],
+    [b, a],
+  ] as const)
+    for (const aside of ASIDE) {
       const y = p.y + aside;
-      return span(q.x - BESIDE, q.x + BESIDE).map((x) => corners([p, { x: p.x, y }, { x, y }, { x, y: q.y }, q]));
-    });
-  return [...out(a, b), ...out(b, a).map((path) => path.toReversed())];
+      for (let x = q.x - BESIDE; x <= q.x + BESIDE; x += STEP) {
+        const length = Math.abs(aside) + Math.abs(x - p.x) + Math.abs(q.y - y) + Math.abs(q.x - x);
+        if (length >= most()) continue;
+        const path = corners([p, { x: p.x, y }, { x, y }, { x, y: q.y }, q]);
+        yield p === a ? path : path.reverse();
+      }
+    }
 }
 
-const corners = (points: Path): Path =>
-  points.filter((p, i) => i === 0 || p.x !== points[i - 1]?.x || p.y !== points[i - 1]?.y);
+/** A path without the corners that are where the one before is. */
+function corners(points: Path): Point[] {
+  const path: Point[] = [];
+  for (const p of points) {
+    const last = path.at(-1);
+    if (p.x !== last?.x || p.y !== last.y) path.push(p);
+  }
+  return path;
+}
+
+const lengthOf = (path: Path): number =>
+  stretches(path).reduce((sum, [p, q]) => sum + Math.abs(p.x - q.x) + Math.abs(p.y - q.y), 0);
 
 /** The straight stretches of a path, end to end. */
 const stretches = (path: Path): (readonly [Point, Point])[] => path.slice(1).map((q, i) => [elementAt(path, i), q]);
 
 /** Whether a level or upright stretch lies over an outline, with a little room at its sides. */
-function crosses(p: Point, q: Point, o: Outline): boolean {
-  const [x0, x1] = [Math.min(p.x, q.x), Math.max(p.x, q.x)];
-  const [y0, y1] = [Math.min(p.y, q.y), Math.max(p.y, q.y)];
-  return x1 > o.x - 0.1 && x0 < o.x + o.width + 0.1 && y1 > o.y && y0 < o.y + o.height;
-}
+const crosses = (p: Point, q: Point, o: Outline): boolean => isAbove(p.x, q.x, o) && isBeside(p.y, q.y, o);
+
+/** Whether a stretch between two columns comes above or below an outline, or over it, with a little room at its sides. */
+const isAbove = (from: number, to: number, { x, width }: Outline): boolean =>
+  (from > to ? from : to) > x - 0.1 && (from < to ? from : to) < x + width + 0.1;
+
+/** Whether a stretch between two rows comes beside an outline, or over it. */
+const isBeside = (from: number, to: number, { y, height }: Outline): boolean =>
+  (from > to ? from : to) > y && (from < to ? from : to) < y + height;
 
 function span(from: number, to: number): number[] {
   return Array.from({ length: Math.round((to - from) / STEP) + 1 }, (_, i) => from + i * STEP);

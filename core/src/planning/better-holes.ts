@@ -4,10 +4,9 @@ import {
   holesOfStrip,
   holeXY,
   isRail,
+  laidJumpers,
   parseHole,
   printHole,
-  routeJumpers,
-  routerFor,
   unusableHoles,
 } from '../board';
 
@@ -32,9 +31,7 @@ interface End {
  * the cheapest way from any free hole of one of its strips to any of the other, in the order in which they were laid. What is joined stays as it is.
  */
 export function inBetterHoles(board: Board, tell: (share: number) => void = () => {}): Board {
-  const router = routerFor(board);
-  const paths = new Map(routeJumpers(board));
-  for (const path of paths.values()) router.take(path);
+  const { router, paths } = laidJumpers(board);
   const jumpers = { ...board.jumpers };
   const taken = new Set(unusableHoles(board).keys());
   const freeHoles = (strip: Hole): End[] =>
@@ -44,12 +41,10 @@ export function inBetterHoles(board: Board, tell: (share: number) => void = () =
   const wires = Object.values(jumpers).flatMap(({ id, from, to }) => {
     const [a, b, path] = [parseHole(from), parseHole(to), paths.get(id)];
     if (!a || !b || !path || isRail(a.row) || isRail(b.row)) return [];
-    router.drop(path);
-    const cost = router.costOf(path);
-    router.take(path);
-    return [{ id, a, b, path, excess: cost - apart(a, b) }];
+    const most = apart(a, b) + WORTH;
+    return router.costAmongOthers(path, most) < most ? [] : [{ id, a, b, path }];
   });
-  const wanting = wires.filter((w) => w.excess >= WORTH).slice(0, MOST_WIRES);
+  const wanting = wires.slice(0, MOST_WIRES);
   for (const [i, { id, a, b, path }] of wanting.entries()) {
     tell(i / wanting.length);
     router.drop(path);

@@ -1,6 +1,8 @@
 import {
   type Board,
+  CROSSINGS,
   columnsOf,
+  gridFor,
   type Hole,
   hasRailHole,
   holesOfStrip,
@@ -11,9 +13,9 @@ import {
   parseHole,
   printHole,
   type Rail,
-  Runs,
   railNamed,
   unusableHoles,
+  type WireGrid,
 } from '../board';
 import { elementAt } from '../element-at';
 
@@ -38,10 +40,11 @@ export class Wirer {
   private readonly taken: Set<string>;
   private readonly rowsInUse = new Map<string, RowRuns>();
   /** How wires are likely to run: with one corner. */
-  private readonly likely = new Runs();
+  private readonly likely: WireGrid;
 
   constructor(board: Board) {
     this.taken = new Set(unusableHoles(board).keys());
+    this.likely = gridFor(board, CROSSINGS);
     for (const { from, to } of Object.values(board.jumpers)) {
       const [a, b] = [parseHole(from), parseHole(to)];
       if (a && b) this.note(a, b);
@@ -52,8 +55,8 @@ export class Wirer {
   private note(from: Hole, to: Hole): void {
     for (const hole of [from, to]) if (!isRail(hole.row)) this.runsOf(hole).push(columnsBetween(from, to));
     const { at } = this.corner(from, to);
-    this.likely.add(holeXY(from), at);
-    this.likely.add(at, holeXY(to));
+    this.likely.lay(holeXY(from), at);
+    this.likely.lay(at, holeXY(to));
   }
 
   /** Lays a jumper between two free holes and names it `w1`, `w2` … in the order laid. */
@@ -86,7 +89,7 @@ export class Wirer {
     const [one, other] = [
       { x: a.x, y: b.y },
       { x: b.x, y: a.y },
-    ].map((at) => ({ at, crossed: this.likely.crossed(a, at) + this.likely.crossed(at, b) })) as [Corner, Corner];
+    ].map((at) => ({ at, crossed: this.likely.cost(a, at) + this.likely.cost(at, b) })) as [Corner, Corner];
     return other.crossed < one.crossed ? other : one;
   }
 
