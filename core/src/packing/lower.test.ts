@@ -26,7 +26,7 @@ async function bench(text: string, strategy: Strategy = 'written') {
     netlist,
     { family: 'HC', strategy, supplies: anySupplies },
     solve,
-    { limits: { effort: 3 } },
+    { limits: { effort: 1 } },
   );
   if (!made) return expect.fail(findings.map((f) => f.code).join());
   expect(whatIsWrong(netlist, made)).toBeNull();

@@ -36,9 +36,13 @@ Q = A & ~C | (B ^ D) & E
 R = (A | D) ^ (B & E) ^ C
 S = ~(A & C | B & D | E)`;
 
-async function packed(text: string, strategy: Strategy, supplies = anySupplies): Promise<Packing> {
+async function packed(
+  text: string,
+  strategy: Strategy,
+  { supplies = anySupplies, effort = 0.5 }: { supplies?: Supplies; effort?: number } = {},
+): Promise<Packing> {
   const { packing, findings } = await packByStrategy(netlistOf(text), { family: 'HC', strategy, supplies }, solve, {
-    limits: { effort: 2 },
+    limits: { effort },
   });
   return packing ?? expect.fail(findings.map((f) => f.code).join());
 }
@@ -107,7 +111,7 @@ describe('the true minimum', () => {
   ])(
     'of the %s is found and settled, whatever form the sheet has',
     async (_, text, packages) => {
-      const packing = await packed(text, 'fewest', classicOnly);
+      const packing = await packed(text, 'fewest', { supplies: classicOnly, effort: 2 });
       expect(packing.packages.length).toBe(packages);
       expect([packing.proof, packing.bound]).toEqual(['all', packages]);
     },
@@ -202,9 +206,9 @@ describe('strategies', () => {
     '%s: an exclusive or of seven inputs is built from what there is',
     async (strategy) => {
       const text = 'in A B C D E F G\nout Y\nY = A ^ B ^ C ^ D ^ E ^ F ^ G';
-      expect((await packed(text, strategy, { ...anySupplies, excluded: ['74280'] })).packages.length).toBeGreaterThan(
-        1,
-      );
+      expect(
+        (await packed(text, strategy, { supplies: { ...anySupplies, excluded: ['74280'] } })).packages.length,
+      ).toBeGreaterThan(1);
     },
     60_000,
   );
@@ -240,7 +244,7 @@ describe('strategies', () => {
       ['7402', 3],
       ['7404', 1],
     ]);
-    const packing = await packed('in A B\nout Y\nY = A ^ B', 'drawer', { ...anySupplies, drawer });
+    const packing = await packed('in A B\nout Y\nY = A ^ B', 'drawer', { supplies: { ...anySupplies, drawer } });
     expect(missingFrom(packing, drawer)).toEqual([]);
     const large = 'in A B C D E F\nout Y\nY = A ^ B ^ C ^ D ^ E ^ F';
     const { packing: none, findings } = await packByStrategy(
@@ -258,8 +262,7 @@ describe('strategies', () => {
 
   it('leave out the chips struck out', async () => {
     const packing = await packed('in A B\nout Y\nY = A ^ B', 'fewest', {
-      ...anySupplies,
-      excluded: ['7486', '747266'],
+      supplies: { ...anySupplies, excluded: ['7486', '747266'] },
     });
     expect(packing.packages.map((p) => p.part)).not.toContain('74HC86');
   });

@@ -270,7 +270,9 @@ class Attempt {
     if (!isLeast(strategy) || !holdsNothing(request.locks ?? noLocks)) return;
     // What the program proves of its own offers with blocks says nothing of nets without.
     const proved = strategy === 'blocks' ? 0 : (this.provedAt ?? 0);
-    if (this.found.length > 0 && this.fewest() <= Math.max(1, this.settledTo, proved)) return;
+    // Beside parts that are not gates, all gates in one package are as few as there can be.
+    const least = Math.max(netlist.cells.length + 1, this.settledTo, proved);
+    if (this.found.length > 0 && this.fewest() <= least) return;
     // With so few inputs everything is tried, and chains of few gates are.
     if (networkOf(netlist).inputs.length <= MAX_EXHAUSTED) return;
     const { effort, until } = request.limits;

@@ -13,7 +13,7 @@ interface Answer {
 export function solvedOnce(solve: SolveInteger): SolveInteger {
   const answers = new Map<string, Answer>();
   return async (program, limits, tell) => {
-    if (limits.until !== undefined) return solve(program, limits, tell);
+    if (Number.isFinite(limits.until)) return solve(program, limits, tell);
     const key = `${limits.effort} ${program}`;
     const known = answers.get(key);
     for (const progress of known?.told ?? []) tell?.(progress);
