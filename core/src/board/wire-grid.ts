@@ -32,27 +32,38 @@ export interface Weights {
 /** Crossings and nothing else. */
 export const CROSSINGS: Weights = { on: 0, beside: 0, crossed: 1, ends: 0 };
 
+/** Points of a line are summed up in blocks of so many, a power of two: a wire changes a point of each line that it crosses, and only what comes after it in its block. */
+const BLOCK = 16;
+
 /**
  * Lines of one direction, each a row of points with steps between them, and what there is along each: wires that lie on a step, ends of wires in a point. What all that a line
  * meets costs is kept as a sum from its first point on, so that any stretch costs a difference.
  */
 class Lines {
+  /** How many points a line has: the least that it must have, made up to whole blocks. */
+  readonly length: number;
   private readonly on: Uint16Array;
   private readonly ends: Uint8Array;
-  /** What the steps, and the points, of a line before a point cost. */
+  /** What the steps of a line before a point cost. */
   private readonly stepsBefore: Float64Array;
-  private readonly pointsBefore: Float64Array;
+  /** What the points before one in its block cost, and those of all blocks before one. */
+  private readonly inBlock: Float64Array;
+  private readonly blocksBefore: Float64Array;
+  private readonly blocks: number;
 
   constructor(
     readonly count: number,
-    readonly length: number,
+    least: number,
     private readonly weights: Weights,
   ) {
-    const points = count * length;
+    this.blocks = Math.ceil(least / BLOCK);
+    this.length = this.blocks * BLOCK;
+    const points = count * this.length;
     this.on = new Uint16Array(points);
     this.ends = new Uint8Array(points);
     this.stepsBefore = new Float64Array(points);
-    this.pointsBefore = new Float64Array(points);
+    this.inBlock = new Float64Array(points);
+    this.blocksBefore = new Float64Array(count * this.blocks);
   }
 
   addEnd(line: number, point: number): void {
@@ -78,7 +89,12 @@ class Lines {
     if (to <= from) return 0;
     const [first, last] = [line * this.length + from, line * this.length + to];
     const steps = (this.stepsBefore[last] as number) - (this.stepsBefore[first] as number);
-    return steps + (this.pointsBefore[last] as number) - (this.pointsBefore[first + 1] as number);
+    return steps + this.pointsBefore(last) - this.pointsBefore(first + 1);
+  }
+
+  /** What the points of a line before one of them cost. */
+  private pointsBefore(k: number): number {
+    return (this.inBlock[k] as number) + (this.blocksBefore[Math.floor(k / BLOCK)] as number);
   }
 
   /** Whether a stretch lies on a wire, or over the end of one. */
@@ -99,8 +115,11 @@ class Lines {
   }
 
   private addPoint(line: number, point: number, cost: number): void {
-    for (let k = line * this.length + point + 1; k < (line + 1) * this.length; k++)
-      this.pointsBefore[k] = (this.pointsBefore[k] as number) + cost;
+    const k = line * this.length + point;
+    const next = Math.floor(k / BLOCK) + 1;
+    for (let i = k + 1; i < next * BLOCK; i++) this.inBlock[i] = (this.inBlock[i] as number) + cost;
+    for (let b = next; b < (line + 1) * this.blocks; b++)
+      this.blocksBefore[b] = (this.blocksBefore[b] as number) + cost;
   }
 }
 
