@@ -5,7 +5,7 @@ import { join } from 'node:path';
 
 /** The inner loops: what they hold are typed arrays that they made themselves. */
 const KERNELS = [
-  'board/route',
+  'board/(route|wire-grid)',
   'electrical/(charge|elements|island|operating-point|sparse|stepping)',
   'logic/(compiled-sweep|cover|hazards|primes|program)',
   'packing/(block-kinds|block-moves|function-search|narrow-vectors|net-search|package-count|resubstitution|signature-rows|target-pruning|unit-net|unit-vectors)',

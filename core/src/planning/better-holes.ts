@@ -19,7 +19,7 @@ const LEAST_GAIN = 0.5;
 const LOOKED_AT = 3;
 const SLACK = 10;
 /** How many wires are looked at, so that large boards take a few seconds too. */
-const MOST_WIRES = 150;
+const MOST_WIRES = 600;
 
 interface End {
   readonly hole: Hole;
