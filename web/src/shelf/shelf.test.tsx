@@ -222,6 +222,16 @@ describe('a tab that dies at any moment', () => {
     session.rescue();
     expect(await foundAgain(id)).toEqual(['Weir 1', 'Weir 2', 'Weir 3']);
   });
+
+  it('makes no copy of a job that was saved and has moved on since in another tab', async () => {
+    const { id, session, keepHistory } = await opened(world.save);
+    void session.flush();
+    await vi.waitFor(() => expect(keepHistory).toHaveBeenCalled());
+    session.rescue();
+    await shelf.save(id, { ...job, name: 'Newer' }, 2);
+    await recoverRescued(id);
+    expect((await shelf.list()).map((r) => r.name)).toEqual(['Newer']);
+  });
 });
 
 describe('a browser that keeps nothing', () => {

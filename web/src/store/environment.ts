@@ -45,9 +45,12 @@ export async function recoverRescued(id: string): Promise<void> {
   const kept = rescued(id);
   if (kept === null) return;
   const { readJobFile } = await import('@saddlebag/core/job-reader');
-  const { base, text, history } = parsed(kept);
+  const { base, text, history, isSaved } = parsed(kept);
   const read = readJobFile(text);
-  if (read.ok) {
+  // Of a job that was saved only its steps were on their way: where it has moved on since, they lead nowhere.
+  if (isSaved) {
+    if ((await shelf.get(id))?.rev === base) await shelf.keepSteps(id, base, history);
+  } else if (read.ok) {
     const saved = await shelf.save(id, read.job, base);
     const row = saved.ok ? undefined : await shelf.get(id);
     if (!saved.ok && row?.text !== text) await world.saveCopy(read.job);
@@ -65,11 +68,12 @@ function rescued(id: string): string | null {
   }
 }
 
-function parsed(kept: string): { base: number; text: string; history: string } {
+function parsed(kept: string): { base: number; text: string; history: string; isSaved: boolean } {
   try {
-    const { base, text, history } = JSON.parse(kept) as { base: unknown; text: unknown; history?: unknown };
-    return { base: Number(base), text: String(text), history: typeof history === 'string' ? history : '' };
+    const read = JSON.parse(kept) as { base: unknown; text: unknown; history?: unknown; isSaved?: unknown };
+    const history = typeof read.history === 'string' ? read.history : '';
+    return { base: Number(read.base), text: String(read.text), history, isSaved: read.isSaved === true };
   } catch {
-    return { base: 0, text: '', history: '' };
+    return { base: 0, text: '', history: '', isSaved: false };
   }
 }

@@ -172,6 +172,7 @@ describe('an open job', () => {
       base: 1,
       text: writeJobFile(session.job),
       history: writeHistory(session.snapshot().history),
+      isSaved: false,
     });
     await session.flush();
     expect(rescued.size).toBe(0);

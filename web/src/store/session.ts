@@ -123,6 +123,7 @@ export class JobSession {
           base: this.rev,
           text: writeJobFile(this.job),
           history: writeHistory(this.state.history, MOST_RESCUED),
+          isSaved: !this.dirty && !this.saving,
         }),
       );
     void this.flush();
