@@ -81,7 +81,9 @@ export function LayingProgress({ laying: { share, stop } }: { readonly laying: L
   if (share === null) return null;
   return (
     <Flex align="center" gap="6px" role="status">
-      <Text fontSize="12.5px" whiteSpace="nowrap">laying out {Math.round(100 * share)} %</Text>
+      <Text fontSize="12.5px" whiteSpace="nowrap">
+        laying out {Math.round(100 * share)} %
+      </Text>
       <ProgressBar w="70px" minW="0" value={100 * share} label="laying out" />
       <Button onClick={stop}>Stop</Button>
     </Flex>
