@@ -198,8 +198,17 @@ export class Person {
     await frames();
   }
 
+  /** Waits until nothing glides or fades any more: colours on the way from one to another are nobody's. */
+  private async still(): Promise<void> {
+    await this.quiet();
+    await this.page.waitForFunction(() =>
+      document.getAnimations().every((a) => a.effect?.getComputedTiming().endTime === Infinity),
+    );
+  }
+
   /** Serious and critical findings of axe, in short; moderate ones too where they are asked for. */
   async axe(isStrict = false): Promise<string[]> {
+    await this.still();
     await this.page.evaluate(axeSource);
     const told = ['serious', 'critical', ...(isStrict ? ['moderate'] : [])];
     return this.page.evaluate(async (impacts) => {
