@@ -33,12 +33,23 @@ describe('the chips of the catalogue', () => {
     expect(pins.filter((p) => p.role === 'supply')).toHaveLength(1);
     expect(pins.filter((p) => p.role === 'ground')).toHaveLength(1);
     const ins = units.flatMap((u) => u.inputs);
-    const outs = units.flatMap((u) => u.outputs);
+    const outs = units.flatMap((u) => u.outputs.filter((_, o) => u.drives[o] !== 'analogue-switch'));
     const of = (...roles: string[]) => pins.filter((p) => roles.includes(p.role)).map((p) => p.id);
     expect([...outs].sort(byName)).toEqual(of('output', 'both').sort(byName));
     expect([...new Set(ins)].sort(byName)).toEqual(of('input', 'both').sort(byName));
     for (const unit of units) expect(unit.drives).toHaveLength(unit.outputs.length);
   });
+
+  it.each(parts)(
+    '$id has analogue switches only between pins that carry no level of their own',
+    ({ pins, units, inner }) => {
+      const moved = units.flatMap((u) => u.outputs.filter((_, o) => u.drives[o] === 'analogue-switch'));
+      const { devices = [] } = inner ?? {};
+      expect(devices.map(({ a }) => a).sort(byName)).toEqual(moved.sort(byName));
+      for (const { a, b } of devices)
+        for (const id of [a, b]) expect(pins.find((p) => p.id === id)?.role).toBe('analogue');
+    },
+  );
 
   it.each(parts)('$id counts its pins counter-clockwise from the notch at the left', ({ pins, chip }) => {
     const half = pins.length / 2;

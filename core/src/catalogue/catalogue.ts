@@ -17,9 +17,10 @@ import {
 import { isError } from '../finding';
 import { onceFor, remembered } from '../memo';
 import { benchParts } from './bench-parts';
-import { type ChipData, chips } from './chips';
+import { type AnalogueContacts, type ChipData, chips } from './chips';
 import { behaviourHolding } from './chips/contents';
 import { readPartNumber } from './family';
+import { noInner, type SwitchingDevice } from './inner';
 import type { PartType, Pin, PinRole } from './part';
 import { unitsOf } from './units';
 
@@ -28,8 +29,14 @@ function rolesOf(data: ChipData): Map<string, PinRole> {
   const { sheet } = parseSheet(data.behaviour);
   const { equations } = elaborate(sheet, chipLibrary, true).declared;
   const roles = new Map<string, PinRole>(pinRolesOf(data.pins.split(' '), equations));
-  for (const name of data.analogue?.split(' ') ?? []) roles.set(name, 'analogue');
+  for (const name of [...(data.analogue?.split(' ') ?? []), ...endsOf(data)]) roles.set(name, 'analogue');
   return roles;
+}
+
+/** The pins of a chip's analogue switches, those that a switch has alone first. */
+function endsOf({ contacts }: ChipData): string[] {
+  const joins = contacts?.joins ?? {};
+  return [...new Set([...Object.keys(joins), ...Object.values(joins)])];
 }
 
 /** A chip's behaviour as a whole sheet, its pins declared: inputs and outputs in the order of their names. */
@@ -42,7 +49,7 @@ export function sheetOfChip(data: ChipData): string {
   const timed = data.timers?.map((t) => t.input) ?? [];
   return [
     declared('in', [...of('input', 'both'), ...timed]),
-    declared('out', of('output', 'both')),
+    declared('out', [...of('output', 'both'), ...Object.keys(data.contacts?.joins ?? {})]),
     data.behaviour,
   ].join('\n');
 }
@@ -79,12 +86,24 @@ export function chipOf(data: ChipData): PartType {
     title: data.title,
     prefix: 'U',
     pins,
-    units: unitsOf(design.behaviour, data.timers ?? [], (name) => idOf.get(name) ?? null),
+    units: unitsOf(design.behaviour, data, (name) => idOf.get(name) ?? null),
     body: { x: -0.5, y: -(rows - 0.38), width: half, height: rows - 0.76 },
     behaviour,
     caveat: data.caveat,
     chip: data,
+    ...(data.contacts && { inner: { ...noInner, devices: switchesOf(data.contacts, idOf) } }),
   };
+}
+
+/** The paths that a chip's analogue switches are, by pin id. */
+function switchesOf({ joins }: AnalogueContacts, idOf: ReadonlyMap<string, string>): SwitchingDevice[] {
+  const id = (name: string): string => idOf.get(name) as string;
+  return Object.entries(joins).map(([own, other]) => ({
+    kind: 'analogue-switch',
+    a: id(own),
+    b: id(other),
+    control: null,
+  }));
 }
 
 const dataOf: ReadonlyMap<string, ChipData> = new Map(chips.map((c) => [c.base, c]));
@@ -217,6 +236,7 @@ export const chipLibrary: Library = (number) => {
     base: part.id,
     sheet: sheetOfPart(part),
     idle: part.chip?.timers?.map((t) => t.input) ?? [],
+    ...(part.chip?.contacts && { joinsPins: true as const }),
     ...memoryOf(part),
   };
 };

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { elementAt } from '../element-at';
 import { ChipBench } from '../testing/chip-bench';
+import { findChip } from './catalogue';
+import { chips } from './chips';
 
 /**
  * What the data sheets say of parts without memory, written down apart from the catalogue and in
@@ -250,6 +252,19 @@ const references: Readonly<Record<string, Reference>> = {
     const bits = Object.fromEntries([0, 1, 2].map((k) => [`A${k}n`, ((code >> k) & 1) === 1]));
     return { ...bits, GSn: !(on && top !== null), EOn: !(on && top === null) };
   },
+  // Of analogue switches: 1 where one is closed. Nothing closes while the negative supply is not at ground.
+  '4051': (p) => oneOf((k) => `Y${k}`, 8, any(p, 'ENn VEE') ? null : number(p, 'S2 S1 S0'), 1),
+  '4052': (p) => {
+    const chosen = any(p, 'ENn VEE') ? null : number(p, 'S1 S0');
+    return { ...oneOf((k) => `1Y${k}`, 4, chosen, 1), ...oneOf((k) => `2Y${k}`, 4, chosen, 1) };
+  },
+  '4053': (p) =>
+    Object.fromEntries(
+      [1, 2, 3].flatMap((n) =>
+        [0, 1].map((k) => [`${n}Y${k}`, !any(p, 'ENn VEE') && p(`S${n}`) === k] as [string, boolean]),
+      ),
+    ),
+  '4066': (p) => Object.fromEntries([1, 2, 3, 4].map((n) => [`${n}Y`, p(`${n}E`) === 1])),
   '74151': (p) => {
     const y = p('Gn') === 0 && p(`D${number(p, 'C B A')}`) === 1;
     return { Y: y, W: !y };
@@ -324,6 +339,13 @@ function display(p: Pins, digits: readonly string[], level: (lit: boolean) => Va
 const shown = (v: Value | boolean): string => (v === 'Z' ? 'Z' : v ? 'H' : 'L');
 
 describe('parts without memory do in every row what their data sheets say', () => {
+  it('every one of them', () => {
+    const isPlain = (base: string): boolean =>
+      findChip(base)?.units.every((u) => u.behaviour.stored.length === 0) === true;
+    const plain = chips.map((c) => c.base).filter(isPlain);
+    expect(Object.keys(references).sort()).toEqual(plain.sort());
+  });
+
   it.each(Object.entries(references))('%s', (base, reference) => {
     const bench = new ChipBench(base);
     const names = bench.inputNames;

@@ -1,6 +1,6 @@
 import { elementAt } from '../element-at';
 import { HIGH, LOW, MachineRun, rowBit, type Table, tableOf } from '../logic';
-import { type ChipData, outputDelaysOf } from './chips';
+import { type AnalogueContacts, type ChipData, outputDelaysOf } from './chips';
 import { type ClockNeeds, timingRequirementsOf } from './chips/timing-requirements';
 import { type Family, type FamilyId, families, partNumber, schmittLevels } from './family';
 import type { PartType, Unit } from './part';
@@ -66,11 +66,17 @@ function conditionsOf(f: Family) {
   };
 }
 
+/** What an output sinks and gives, in milliamperes. */
+function outputMaOf({ drive }: ChipData, id: FamilyId): readonly [low: number, high: number] {
+  const { low, high } = families[id].outputMa;
+  return drive?.[id] ?? [low, high];
+}
+
 /** The limits of a chip in a family it is made in, as its data sheet gives them. */
 export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
   const f = families[id];
-  const [low, high] = chip.drive?.[id] ?? [f.outputMa.low, f.outputMa.high];
-  const openOnly = high === 0;
+  const [low, high] = outputMaOf(chip, id);
+  const { contacts } = chip;
   const at = conditionsOf(f);
   const all: (Limit | null)[] = [
     { name: 'Supply', value: span(f.supplyV, 'V'), at: at.range },
@@ -78,20 +84,13 @@ export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
     { name: 'Input reads low up to', value: volts(f.inputLowV), at: at.input },
     { name: 'Input reads high from', value: volts(f.inputHighV), at: at.input },
     chip.schmitt ? { name: 'Schmitt inputs', value: switchingOf(id), at: `${volts(f.levelsAtV)} supply, 25 °C` } : null,
-    { name: 'Output low at most', value: volts(f.outputLowV), at: at.outputLow },
-    openOnly ? null : { name: 'Output high at least', value: volts(f.outputHighV), at: at.outputHigh },
-    { name: 'Output sinks', value: `${low} mA`, at: 'that low level' },
-    openOnly
-      ? { name: 'Output gives', value: 'nothing: it needs a pull-up' }
-      : { name: 'Output gives', value: `${high} mA`, at: 'that high level' },
-    chip.openV ? { name: 'Output, pulled up to at most', value: volts(chip.openV) } : null,
-    f.absoluteOutputMa ? { name: 'Output, absolute maximum', value: `±${f.absoluteOutputMa} mA` } : null,
+    ...(contacts ? limitsOfContacts(contacts, id) : limitsOfOutputs(chip, id)),
     {
       name: 'Input current, low and high',
       value: `${amps(f.inputUa.low)}, ${amps(f.inputUa.high)}`,
       at: at.inputCurrent,
     },
-    { name: 'Inputs of its family it drives', value: String(fanOut(low, high, id)) },
+    contacts ? null : { name: 'Inputs of its family it drives', value: String(fanOut(low, high, id)) },
     { name: 'Delay, typical and at most', value: delayWords(chip, id), at: at.delay },
     ...timingLimits(chip.base, id).map((limit) => ({ ...limit, at: at.timing })),
     {
@@ -100,6 +99,34 @@ export function limitsOf(chip: ChipData, id: FamilyId): Limit[] {
     },
   ];
   return all.filter((l): l is Limit => l !== null);
+}
+
+/** What a chip's outputs promise, in lines. */
+function limitsOfOutputs(chip: ChipData, id: FamilyId): (Limit | null)[] {
+  const f = families[id];
+  const [low, high] = outputMaOf(chip, id);
+  const openOnly = high === 0;
+  const at = conditionsOf(f);
+  return [
+    { name: 'Output low at most', value: volts(f.outputLowV), at: at.outputLow },
+    openOnly ? null : { name: 'Output high at least', value: volts(f.outputHighV), at: at.outputHigh },
+    { name: 'Output sinks', value: `${low} mA`, at: 'that low level' },
+    openOnly
+      ? { name: 'Output gives', value: 'nothing: it needs a pull-up' }
+      : { name: 'Output gives', value: `${high} mA`, at: 'that high level' },
+    chip.openV ? { name: 'Output, pulled up to at most', value: volts(chip.openV) } : null,
+    f.absoluteOutputMa ? { name: 'Output, absolute maximum', value: `±${f.absoluteOutputMa} mA` } : null,
+  ];
+}
+
+/** What a chip's analogue switches promise, in lines. */
+function limitsOfContacts({ ohms }: AnalogueContacts, id: FamilyId): (Limit | null)[] {
+  const { absoluteOutputMa, levelsAtV } = families[id];
+  return [
+    { name: 'A closed switch, typically', value: `${ohms} Ω`, at: `${volts(levelsAtV)} supply, 25 °C` },
+    { name: 'Volts on a switch', value: 'from ground to supply' },
+    absoluteOutputMa ? { name: 'Through a switch, absolute maximum', value: `±${absoluteOutputMa} mA` } : null,
+  ];
 }
 
 /** What a chip that stores something needs of its clocks and other inputs, in lines. */

@@ -7,7 +7,7 @@ import type { Unit } from './part';
 
 /**
  * A function table as data sheets print it. Inputs: `H`, `L`, `X` either, `↑` and `↓` edges, `no ↑` anything but that edge, `⊓` a whole pulse with
- * the others held. Outputs: `H`, `L`, `Z` off, `as before`, `other way`,
+ * the others held. Outputs: `H`, `L`, `Z` off, of analogue switches `closed` and `open`, `as before`, `other way`,
  * the input that is passed on, as it is or inverted (`=D3`, `/D3`), what a stage was before that is shifted on (`was QA`, `was not QA`), `counts up`, `counts down`, or of a one-shot
  * `pulse` and `low pulse`.
  */
@@ -296,6 +296,7 @@ class TableFinder {
       const output = elementAt(machine.outputs, o);
       const level = this.run.outputLevel(o);
       if (output.open) return level === HIGH ? 'Z' : level === LOW ? 'L' : 'X';
+      if (drives[o] === 'analogue-switch') return level === UNKNOWN ? 'X' : level === HIGH ? 'closed' : 'open';
       const driven = this.run.outputDriven(o);
       if (drives[o] === 'three-state' && driven === LOW) return 'Z';
       return driven === UNKNOWN || level === UNKNOWN ? 'X' : level === HIGH ? 'H' : 'L';

@@ -48,5 +48,5 @@ export { E12, E24, valuesOf } from './preferred-values';
 export { familyOf, oneShotLaw, type PulseLaw } from './pulse-law';
 export { type PartEntry, partEntries, searchParts } from './search';
 export { supplyMa } from './supply-current';
-export { standsIn } from './units';
+export { closingsOf, standsIn } from './units';
 export { hasValue, readValue, shownValue } from './value';

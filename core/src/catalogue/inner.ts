@@ -27,11 +27,12 @@ export interface InnerResistor {
 }
 
 /** Kinds of path that conduct as levels say. */
-export type DeviceKind = 'npn' | 'pnp' | 'nmos' | 'pmos' | 'diode' | 'zener';
+export type DeviceKind = 'npn' | 'pnp' | 'nmos' | 'pmos' | 'diode' | 'zener' | 'analogue-switch';
 
 /**
  * A path between two pins that conducts or not as levels say: of a transistor from collector or drain (`a`) to emitter
- * or source (`b`), as its base or gate (`control`) says; of a diode from anode to cathode, of a Zener diode too.
+ * or source (`b`), as its base or gate (`control`) says; of a diode from anode to cathode, of a Zener diode too; of an analogue switch of a chip
+ * both ways, as the unit says whose output is `a`.
  */
 export interface SwitchingDevice {
   readonly kind: DeviceKind;
@@ -40,7 +41,7 @@ export interface SwitchingDevice {
   readonly control: string | null;
 }
 
-/** What a part that is no chip does between its pins, all by pin id. */
+/** What a part does between its pins, all by pin id; of chips their analogue switches. */
 export interface Inner {
   /** Pins that are one piece of metal inside. */
   readonly joined: readonly (readonly [string, string])[];
@@ -60,7 +61,7 @@ interface WithInner {
 /** A part that only has leads. */
 export const noInner: Inner = { joined: [], contacts: [], lamps: [], resistors: [], devices: [], signalPin: null };
 
-/** What a part does between its pins; nothing for chips. */
+/** What a part does between its pins; nothing for most chips. */
 export function innerOf(type: WithInner | null | undefined): Inner {
   return type?.inner ?? noInner;
 }

@@ -3,7 +3,7 @@ import type { ChipData, PulseTimer } from './chips';
 import type { Inner } from './inner';
 
 /**
- * What a pin is for. `both`: input and output at once. `analogue`: a timer's resistor or capacitor.
+ * What a pin is for. `both`: input and output at once. `analogue`: a timer's resistor or capacitor, or an end of an analogue switch.
  * `lead`: an end of a part that is no chip. `none` leads nowhere.
  */
 export type PinRole = 'input' | 'output' | 'both' | 'supply' | 'ground' | 'analogue' | 'lead' | 'none';
@@ -20,8 +20,8 @@ export interface Pin {
   readonly dy: number;
 }
 
-/** How an output drives its net. */
-export type Drive = 'push-pull' | 'open-collector' | 'three-state';
+/** How an output drives its net. An analogue switch does not: it joins its pin to another one while its unit says 1. */
+export type Drive = 'push-pull' | 'open-collector' | 'three-state' | 'analogue-switch';
 
 /**
  * Pins that work together. `inputs` and `outputs` are pin ids, and `machine` computes the outputs from
@@ -81,7 +81,7 @@ export interface PartType {
   readonly caveat: string;
   /** What its data sheet says beyond that; null for parts that are no chips. */
   readonly chip: ChipData | null;
-  /** What it does between its pins; absent for chips and for parts whose doing is not worked out. */
+  /** What it does between its pins; absent for chips without analogue switches and for parts whose doing is not worked out. */
   readonly inner?: Inner;
   /** From the first lead to the second, the least and the most tenths of an inch that they may be bent apart; absent where they are stiff. */
   readonly spans?: readonly [least: number, most: number];

@@ -181,6 +181,7 @@ class Held {
     return this.unit.machine.outputs.map((output, o) => {
       const level = this.run.outputLevel(o) === HIGH ? 'H' : 'L';
       if (output.open) return level === 'H' ? 'Z' : 'L';
+      if (this.unit.drives[o] === 'analogue-switch') return level === 'H' ? 'closed' : 'open';
       return this.run.outputDriven(o) === LOW ? 'Z' : level;
     });
   }

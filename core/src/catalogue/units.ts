@@ -1,14 +1,16 @@
-import { type Behaviour, compileMachine, type GateKind, type MachineOutput } from '../logic';
-import type { PulseTimer } from './chips';
+import { type Behaviour, compileMachine, type GateKind, HIGH, LOW, type MachineOutput, MachineRun } from '../logic';
+import { onceFor } from '../memo';
+import type { ChipData } from './chips';
 import type { Drive, PartType, Unit } from './part';
 
 /**
  * Takes a chip's behaviour apart into units: outputs that share anything but constants belong to one.
- * `pinId` gives the id of a named pin, null for names that are no pins.
+ * `pinId` gives the id of a named pin, null for names that are no pins; `data` has
+ * the chip's timers and analogue switches.
  */
 export function unitsOf(
   behaviour: Behaviour,
-  timers: readonly PulseTimer[],
+  data: Pick<ChipData, 'timers' | 'contacts'>,
   pinId: (name: string) => string | null,
 ): Unit[] {
   const groups = new Map<string, MachineOutput[]>();
@@ -27,19 +29,19 @@ export function unitsOf(
       stored: behaviour.stored.filter((s) => find(s.name) === root),
       gates: behaviour.gates.filter((g) => find(g.output) === root),
     };
-    return unitOf(String(i + 1), own, timers, pinId);
+    return unitOf(String(i + 1), own, data, pinId);
   });
 }
 
 function unitOf(
   name: string,
   behaviour: Behaviour,
-  timers: readonly PulseTimer[],
+  { timers = [], contacts }: Pick<ChipData, 'timers' | 'contacts'>,
   pinId: (name: string) => string | null,
 ): Unit {
   const { inputs, outputs, gates, stored } = behaviour;
-  const drives = outputs.map(driveOf);
-  const symbol = stored.length === 0 && outputs.length === 1 ? symbolOf(behaviour) : null;
+  const drives = outputs.map((output): Drive => (contacts ? 'analogue-switch' : driveOf(output)));
+  const symbol = stored.length === 0 && outputs.length === 1 && !contacts ? symbolOf(behaviour) : null;
   const [gate] = gates;
   const plain = symbol !== null && symbol !== 'buffer' && drives[0] === 'push-pull' && gate;
   const machine = compileMachine(behaviour);
@@ -113,4 +115,26 @@ export function standsIn(a: PartType, b: PartType): boolean {
   const units = (type: PartType): string =>
     JSON.stringify(type.units.map((u) => [u.inputs, u.outputs, u.drives, u.like]));
   return a === b || (pins(a) === pins(b) && units(a) === units(b));
+}
+
+/** Which of a unit's analogue switches are closed, row by row of its inputs, the first of them the lowest bit. */
+const closedInRows: (unit: Unit) => readonly (readonly boolean[])[] = onceFor(({ machine }: Unit) => {
+  const run = new MachineRun(machine);
+  return Array.from({ length: 2 ** machine.inputs }, (_, row) => {
+    for (let i = 0; i < machine.inputs; i++) run.setInput(i, (row >> i) & 1 ? HIGH : LOW);
+    run.settle();
+    return machine.outputs.map((_o, o) => run.outputLevel(o) === HIGH);
+  });
+});
+
+/**
+ * The ways in which the analogue switches of a unit can stand together: for each which of its outputs are closed; those with fewer closed first.
+ * `tied` has the levels of inputs that never change, by their places; null for others.
+ */
+export function closingsOf(unit: Unit, tied: readonly (0 | 1 | null)[]): readonly (readonly boolean[])[] {
+  const rows = closedInRows(unit).filter((_, row) =>
+    tied.every((level, i) => level === null || ((row >> i) & 1) === level),
+  );
+  const closed = (way: readonly boolean[]): number => way.filter(Boolean).length;
+  return [...new Map(rows.map((way) => [way.join(), way])).values()].sort((a, b) => closed(a) - closed(b));
 }

@@ -17,6 +17,8 @@ export interface LibraryPart {
   readonly base: string;
   readonly sheet: Sheet;
   readonly idle?: readonly string[];
+  /** It joins its pins to each other instead of driving them: no sheet can use it. */
+  readonly joinsPins?: true;
   /** The definition of a part that the sheet defines itself. */
   readonly own?: string;
   /** Of a memory whose contents are put in: how many words of how many bits, and its behaviour with some. */
@@ -260,6 +262,7 @@ class Elaborator {
     const block = this.blocks.get(name);
     const found = block ? null : this.library(name);
     if (!block && !found) throw new StatementError(finding('sheet/unknown-part', [at(s.part)], { part: name }));
+    if (found?.joinsPins) throw new StatementError(finding('sheet/part-joins', [at(s.part)], { part: found.base }));
     if (this.refs.has(ref)) throw new StatementError(finding('sheet/used-twice', [at(s.ref)], { name: ref }));
     if (scope.depth >= MAX_BLOCK_DEPTH)
       throw new StatementError(finding('sheet/blocks-too-deep', [at(s.part)], { name, limit: MAX_BLOCK_DEPTH }));

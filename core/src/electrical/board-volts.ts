@@ -1,5 +1,6 @@
 import { type Board, byNumber, type Nets, pinOf, type SeatedPart } from '../board';
 import {
+  closingsOf,
   type FamilyId,
   families,
   innerName,
@@ -11,6 +12,7 @@ import {
   supplyMa,
   type TimerDivider,
   typeOf,
+  type Unit,
 } from '../catalogue';
 import { elementAt, entryOf } from '../element-at';
 import { bipolars, junctions, ledJunctions, mosfets, SUPPLY_V, supplyLimitMaOf, zener } from './devices';
@@ -43,6 +45,8 @@ export interface Standing {
   readonly driveOf: (pin: string) => Drive;
 }
 
+/** What stands for an open analogue switch, in ohms: what it leaks, at most 0.1 µA by its data sheet, is not looked at. */
+const OPEN_OHMS = 1e10;
 /** Closed contacts and thin metal, in ohms. */
 const CONTACT_OHMS = 0.05;
 /** Under so many volts between its supply pins a chip does nothing that can be relied on. Source: the least supply of any family, 2 V. */
@@ -232,6 +236,8 @@ export class BoardVolts implements PinTable {
       ),
       ...devices.flatMap(({ kind, a, b }) => (kind === 'zener' ? between(a, b, (p, q) => breakdown(q, p, zener)) : [])),
       ...devices.flatMap(({ kind, a, b, control }): Element[] => {
+        // Analogue switches are moved by the outputs of their chips.
+        if (kind === 'analogue-switch') return [];
         const steer = control === null ? undefined : this.node(ref, control);
         return between(a, b, (p, q) => {
           if (kind === 'diode' || kind === 'zener') return junction(p, q, junctions.diode);
@@ -300,16 +306,37 @@ export class BoardVolts implements PinTable {
   private outputsOf(chip: SeatedChip): OutputModel[] {
     return chip.type.units.flatMap((unit) =>
       unit.outputs.flatMap((id, o): OutputModel[] => {
+        const drive = unit.drives[o] ?? 'push-pull';
+        if (drive === 'analogue-switch') return this.analogueSwitch(chip, unit, id);
         const pin = this.node(chip.ref, id);
         if (pin === undefined) return [];
         this.drivenBy.set(pin, chip.type.chip?.own ? '74' : chip.family);
         // The stages of a chip whose supply pins are in no hole are never asked for: it is dead.
         const nodes = { ...(hasRails(chip) ? rails(chip) : { supply: pin, ground: pin }), pin };
         const stage = (isHigh: boolean): Element => outputStage(chip.type, chip.family, isHigh, nodes);
-        const can = canDrive[unit.drives[o] ?? 'push-pull'];
+        const can = canDrive[drive];
         return [{ pin: pinOf(chip.ref, id), ref: chip.ref, node: pin, can, low: stage(false), high: stage(true) }];
       }),
     );
+  }
+
+  /** The level of a node that a supply holds; null for others. */
+  private railAt(node: number | undefined): 0 | 1 | null {
+    if (node === undefined || !this.fixed.has(node)) return null;
+    return this.positive.has(node) ? 1 : 0;
+  }
+
+  /** An analogue switch as an output that is a resistor between two nodes: a small one while its unit says 1, nearly none while it says 0. */
+  private analogueSwitch({ ref, type }: SeatedChip, unit: Unit, id: string): OutputModel[] {
+    const other = innerOf(type).devices.find((device) => device.a === id)?.b ?? '';
+    const [a, b] = [this.node(ref, id), this.node(ref, other)];
+    const ohms = type.chip?.contacts?.ohms;
+    if (a === undefined || b === undefined || a === b || ohms === undefined) return [];
+    const o = unit.outputs.indexOf(id);
+    const tied = unit.inputs.map((input) => this.railAt(this.node(ref, input)));
+    const joint = { unit: `${ref} ${unit.name}`, ways: closingsOf(unit, tied).map((closed) => closed[o] === true) };
+    const [low, high] = [resistor(a, b, OPEN_OHMS), resistor(a, b, ohms)];
+    return [{ pin: pinOf(ref, id), ref, node: a, can: ['low', 'high'], low, high, joint }];
   }
 
   /**
@@ -366,7 +393,7 @@ export class BoardVolts implements PinTable {
   }
 }
 
-const canDrive: Readonly<Record<OutputDrive, readonly Drive[]>> = {
+const canDrive: Readonly<Record<Exclude<OutputDrive, 'analogue-switch'>, readonly Drive[]>> = {
   'push-pull': ['low', 'high'],
   'open-collector': ['low', 'off'],
   'three-state': ['low', 'high', 'off'],

@@ -16,7 +16,10 @@ export interface ContactModel {
   readonly isLamp?: true;
 }
 
-/** An output pin of a chip with the stages that drive it. */
+/**
+ * An output pin of a chip with the stages that drive it. Of an analogue switch both stages are a resistor to its other end: open while `low`,
+ * closed while `high`; `joint` says in which of all the ways that its unit's switches can stand together it is closed.
+ */
 export interface OutputModel {
   readonly pin: string;
   readonly ref: string;
@@ -25,6 +28,7 @@ export interface OutputModel {
   readonly can: readonly Drive[];
   readonly low: Element;
   readonly high: Element;
+  readonly joint?: { readonly unit: string; readonly ways: readonly boolean[] };
 }
 
 /** A capacitor between two nodes, in farads. */

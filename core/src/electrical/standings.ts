@@ -49,22 +49,18 @@ export interface UnclearReading {
  */
 export function* standingsOf(board: BoardVolts, island: IslandModel): Generator<IslandStanding> {
   const { contacts, outputs } = island.parts;
-  const movers = moversOf(island);
-  const choices = [
-    ...movers.map((): readonly number[] => [0, 1]),
-    ...outputs.map(({ can }) => can.map((drive) => DRIVES.indexOf(drive))),
-  ];
   const isOn = new Map<string, boolean>();
   contacts.forEach(({ on }, i) => {
     island.setContact(i, !on);
   });
-  for (const way of waysOf(choices, island.free.length)) {
-    movers.forEach(({ actuator, contacts: own }, m) => {
-      isOn.set(actuator, way[m] === 1);
-      for (const i of own) island.setContact(i, (way[m] === 1) === contacts[i]?.on);
-    });
-    outputs.forEach((_, o) => {
-      island.setOutput(o, elementAt(way, movers.length + o));
+  const choices = [...moversOf(island).map((mover) => ofMover(island, mover, isOn)), ...choicesOfOutputs(island)];
+  const ways = waysOf(
+    choices.map((choice) => choice.ways),
+    island.free.length,
+  );
+  for (const way of ways) {
+    choices.forEach(({ put }, i) => {
+      put(elementAt(way, i));
     });
     const driveAt = (o: number): Drive => island.driveAt(o);
     if (isFight(outputs, driveAt)) continue;
@@ -77,6 +73,44 @@ export function* standingsOf(board: BoardVolts, island: IslandModel): Generator<
   }
 }
 
+/** Something on an island that can stand in several ways, by their numbers. */
+interface Choice {
+  readonly ways: number;
+  readonly put: (way: number) => void;
+}
+
+function ofMover(island: IslandModel, { actuator, contacts: own }: Mover, isOn: Map<string, boolean>): Choice {
+  const { contacts } = island.parts;
+  const put = (way: number): void => {
+    isOn.set(actuator, way === 1);
+    for (const i of own) island.setContact(i, (way === 1) === contacts[i]?.on);
+  };
+  return { ways: 2, put };
+}
+
+/** Each output by itself; the analogue switches of one unit together, since one closes as another opens. */
+function choicesOfOutputs(island: IslandModel): Choice[] {
+  const byUnit = new Map<string, { readonly output: number; readonly ways: readonly boolean[] }[]>();
+  const single = island.parts.outputs.flatMap(({ can, joint }, output): Choice[] => {
+    if (!joint)
+      return [{ ways: can.length, put: (way) => island.setOutput(output, DRIVES.indexOf(elementAt(can, way))) }];
+    byUnit.set(joint.unit, [...(byUnit.get(joint.unit) ?? []), { output, ways: joint.ways }]);
+    return [];
+  });
+  const joint = [...byUnit.values()].map((switches): Choice => {
+    // Of the other switches of their unit these are in an island of their own: ways that are alike here are one.
+    const all = elementAt(switches, 0).ways.map((_, way) => switches.map(({ ways }) => elementAt(ways, way)));
+    const ways = [...new Map(all.map((way) => [way.join(), way])).values()];
+    const put = (way: number): void => {
+      switches.forEach(({ output }, i) => {
+        island.setOutput(output, DRIVES.indexOf(elementAt(elementAt(ways, way), i) ? 'high' : 'low'));
+      });
+    };
+    return { ways: ways.length, put };
+  });
+  return [...joint, ...single];
+}
+
 /** The actuators of an island. A lamp's, which opens only when it is destroyed, is none. */
 function moversOf({ parts: { contacts } }: IslandModel): Mover[] {
   const byActuator = new Map<string, number[]>();
@@ -86,37 +120,46 @@ function moversOf({ parts: { contacts } }: IslandModel): Mover[] {
   return [...byActuator].map(([actuator, own]) => ({ actuator, contacts: own }));
 }
 
-/** Combinations of one choice each; all of them, or of many those that differ in one from all first or all last. */
-function* waysOf(choices: readonly (readonly number[])[], nodes: number): Generator<number[]> {
-  const count = choices.reduce((product, c) => product * c.length, 1);
+/** Combinations of one way of each choice; all of them, or of many those that differ in one from all first or all last. */
+function* waysOf(choices: readonly number[], nodes: number): Generator<number[]> {
+  const count = choices.reduce((product, ways) => product * ways, 1);
   if (count <= MOST_WAYS && count * nodes <= MOST_WORK) {
     for (let n = 0; n < count; n++) {
       let rest = n;
-      yield choices.map((c) => {
-        const digit = elementAt(c, rest % c.length);
-        rest = Math.floor(rest / c.length);
-        return digit;
+      yield choices.map((ways) => {
+        const way = rest % ways;
+        rest = Math.floor(rest / ways);
+        return way;
       });
     }
     return;
   }
-  for (const end of [0, -1]) {
-    const base = choices.map((c) => c.at(end) as number);
+  for (const base of [choices.map(() => 0), choices.map((ways) => ways - 1)]) {
     yield base;
     if (2 * choices.length * nodes > MOST_WORK) continue;
-    for (const [i, c] of choices.entries())
-      for (const digit of c) if (digit !== base[i]) yield base.map((d, k) => (k === i ? digit : d));
+    for (const [i, ways] of choices.entries())
+      for (let way = 0; way < ways; way++) if (way !== base[i]) yield base.map((w, k) => (k === i ? way : w));
   }
 }
 
+/** Whether outputs drive one node against each other, or nodes that closed analogue switches join. */
 function isFight(outputs: readonly OutputModel[], driveAt: (output: number) => Drive): boolean {
   if (outputs.length < 2) return false;
+  const parent = new Map<number, number>();
+  const root = (node: number): number => {
+    const up = parent.get(node);
+    return up === undefined ? node : root(up);
+  };
+  outputs.forEach(({ joint, high }, i) => {
+    const [a = -1, b = -1] = joint && driveAt(i) === 'high' ? high.nodes.map(root) : [];
+    if (a !== b) parent.set(a, b);
+  });
   const driven = new Map<number, Drive>();
-  return outputs.some(({ node }, i) => {
+  return outputs.some(({ node, joint }, i) => {
     const drive = driveAt(i);
-    if (drive === 'off') return false;
-    const other = driven.get(node);
-    driven.set(node, drive);
+    if (drive === 'off' || joint) return false;
+    const other = driven.get(root(node));
+    driven.set(root(node), drive);
     return other !== undefined && other !== drive;
   });
 }

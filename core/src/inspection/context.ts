@@ -244,6 +244,13 @@ export class Context {
     return this.hasDevices ? this.across(net, ({ devices }) => devices).map((x) => x.net) : [];
   }
 
+  /** Nets at the other end of the analogue switches on a net: where it leads while they are closed. */
+  throughAnalogueSwitches(net: number): number[] {
+    if (!this.hasDevices) return [];
+    const found = this.across(net, ({ devices }) => devices.filter(({ kind }) => kind === 'analogue-switch'));
+    return found.map((x) => x.net);
+  }
+
   /** Nets at the other end of the contacts on a net: where it leads while they are closed. */
   throughContacts(net: number): number[] {
     return this.across(net, ({ contacts }) => contacts).map((x) => x.net);
@@ -308,13 +315,14 @@ export class Context {
     return net !== undefined && (this.feedsOf(net).supply || this.feedsOf(net).ground);
   }
 
-  /** Whether anything at all gives a net a level, switches counted as open. */
+  /** Whether anything at all gives a net a level, switches counted as open, analogue switches as closed. */
   hasLevel(net: number): boolean {
     const gives = (n: number): boolean => {
       const feeds = this.feedsOf(n);
       return feeds.supply || feeds.ground || feeds.outputs.length > 0;
     };
-    return gives(net) || this.throughResistors(net).some(gives);
+    const near = [net, ...this.throughAnalogueSwitches(net)];
+    return near.some((n) => gives(n) || this.throughResistors(n).some(gives));
   }
 
   /** Whether a chip's input belongs to a gate in use: the design says so, or its output goes somewhere. */

@@ -12,6 +12,7 @@ import type { Packing } from '../packing';
 import { plan, sourcesOf } from '../planning';
 import { interlockSheet, laidOut } from '../testing/interlock';
 import { arbitrarySheet } from '../testing/random';
+import { MINUS, PLUS, switches, wired } from '../testing/wired';
 import { inspectJob } from '../workflow';
 import { inspect, rules } from '.';
 
@@ -325,6 +326,28 @@ describe('every rule finds the board that breaks it, at its place, and nothing e
       'level-between',
       following('board', 'seat resistor b2.a40', 'R8.1 > S1.2', 'R8.2 > b1.top+', 'value R8 10k'),
       'U1.1',
+    ],
+    [
+      'released-by-analogue-switches',
+      wired(
+        ...[
+          'seat 74HC4066 b1.e20',
+          `U1.14 > ${PLUS}`,
+          `U1.7 > ${MINUS}`,
+          ...switches(2),
+          'S1.2 > U1.13',
+          'S2.2 > U1.1',
+        ],
+        ...[
+          'seat 74HC04 b1.e35',
+          `U2.14 > ${PLUS}`,
+          `U2.7 > ${MINUS}`,
+          'U1.2 > U2.1',
+          'seat led b1.a50',
+          'U2.2 > D1.A',
+        ],
+      ),
+      'U2.1',
     ],
     [
       'output-over-maximum',

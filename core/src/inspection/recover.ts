@@ -110,7 +110,7 @@ class Reader {
     this.findDrivers();
     this.nameDriven(outputs);
     const lines = this.parts
-      .filter(({ type }) => type.kind === 'chip')
+      .filter(({ type }) => type.kind === 'chip' && innerOf(type).devices.length === 0)
       .flatMap(({ part, type }) => this.chip(part, type));
     const shown = new Map<string, string>();
     const ends = outputs.flatMap(({ name, net, inverted }) => {
@@ -270,7 +270,8 @@ class Reader {
     for (const { part, type } of this.parts) {
       if (type.kind !== 'chip') continue;
       for (const unit of type.units)
-        for (const id of unit.outputs) {
+        for (const [o, id] of unit.outputs.entries()) {
+          if (unit.drives[o] === 'analogue-switch') continue;
           const pin = pinOf(part.ref, id);
           const net = this.netOf(pin);
           if (net === undefined || (this.nets.nets[net]?.pins.length ?? 0) < 2) continue;

@@ -10,7 +10,7 @@ export interface Leg {
 /** A seated transistor by its legs; of a MOSFET they are gate, source and drain. */
 export interface Transistor {
   readonly ref: string;
-  readonly kind: Exclude<DeviceKind, 'diode'>;
+  readonly kind: Exclude<DeviceKind, 'diode' | 'analogue-switch'>;
   readonly base: Leg;
   readonly emitter: Leg;
   readonly collector: Leg;
@@ -23,7 +23,7 @@ export interface Transistor {
 export function transistorsOf(c: Context): Transistor[] {
   return c.of('transistor').flatMap(({ seated: { ref }, type, named }) =>
     innerOf(type).devices.flatMap(({ kind, a, b, control }): Transistor[] => {
-      if (kind === 'diode' || control === null) return [];
+      if (kind === 'diode' || kind === 'analogue-switch' || control === null) return [];
       const leg = (id: string): Leg => ({ pin: named(id), net: c.netOf(named(id)) });
       const [home, far] = kind === 'pnp' ? (['supply', 'ground'] as const) : (['ground', 'supply'] as const);
       return [{ ref, kind, base: leg(control), emitter: leg(b), collector: leg(a), home, far }];

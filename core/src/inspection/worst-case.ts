@@ -4,6 +4,7 @@ import {
   fullMaThrough,
   type IslandStanding,
   outputMaIn,
+  type PinReader,
   standingsOf,
   type UnclearReading,
   unclearIn,
@@ -46,6 +47,8 @@ export interface WorstCase {
   readonly bases: ReadonlyMap<string, BaseDrive>;
   /** The first on each net. */
   readonly unclear: readonly Unclear[];
+  /** Inputs on analogue switches that nothing holds in some way in which these stand; the first on each net. */
+  readonly released: readonly PinReader[];
   /** What everything beside the chips takes from the supplies, each island at its most, in milliamperes. */
   readonly loadMa: number;
 }
@@ -69,6 +72,7 @@ class Finder implements WorstCase {
   readonly lamps = new Map<string, LampCurrent>();
   readonly outputs = new Map<string, OutputCurrent>();
   readonly bases = new Map<string, BaseDrive>();
+  private readonly releasedOn = new Map<number, PinReader>();
   loadMa = 0;
   private readonly byNet = new Map<number, Unclear>();
   private readonly lampAt: ReadonlyMap<object, readonly [string, LampElement]>;
@@ -86,10 +90,14 @@ class Finder implements WorstCase {
     return [...this.byNet.values()];
   }
 
+  get released(): readonly PinReader[] {
+    return [...this.releasedOn.values()];
+  }
+
   /** Whether one output of a family alone drives inputs of the same that take no current: then all levels are its own. */
   private isPlain({ free, parts: { lasting, contacts, outputs } }: Island): boolean {
     const [output, ...others] = outputs;
-    if (lasting.length + contacts.length + others.length > 0 || !output) return false;
+    if (lasting.length + contacts.length + others.length > 0 || !output || output.joint) return false;
     const family = this.c.limitsAt(output.pin).id;
     const { readersOf } = this.board;
     return free.every((node) => (readersOf.get(node) ?? []).every(({ chip }) => chip.family === family));
@@ -107,6 +115,7 @@ class Finder implements WorstCase {
       for (const [name, element] of lamps) this.lamp(name, 1000 * element.amps(standing.volts), outputs);
       for (const [ref, element] of transistors) this.base(ref, element, standing);
       for (const one of unclearIn(this.board, standing)) this.reading(one, standing);
+      if (island.parts.outputs.some(({ joint }) => joint)) this.release(standing);
     }
     if (isLoad) this.loadMa += 1000 * mostA;
   }
@@ -131,6 +140,14 @@ class Finder implements WorstCase {
     if (givenMa <= Math.max(LEAK_MA, this.bases.get(ref)?.givenMa ?? 0)) return;
     const loadMa = fullMaThrough(this.board, standing, element);
     if (loadMa !== null) this.bases.set(ref, { givenMa, loadMa });
+  }
+
+  private release({ island: { free }, point }: IslandStanding): void {
+    free.forEach((net, row) => {
+      if (point.floats[row] === 0 || this.c.throughAnalogueSwitches(net).length === 0) return;
+      const reader = this.board.readersOf.get(net)?.find(({ opensHigh }) => !opensHigh);
+      if (reader && !this.releasedOn.has(net)) this.releasedOn.set(net, reader);
+    });
   }
 
   private reading(one: UnclearReading, standing: IslandStanding): void {

@@ -9,7 +9,7 @@ import { type Circuit, compileCircuit, type Panel, PoweredBoard, panelOf, runRow
 export const MAX_MEASURED = 6;
 
 /**
- * The design of a board, read back from its wiring (`recover`). What transistors and diodes do has no line on a sheet: a board
+ * The design of a board, read back from its wiring (`recover`). What transistors, diodes and analogue switches do has no line on a sheet: a board
  * that has some, and remembers nothing, is powered and its outputs are read as tables, row by row.
  */
 export function readBack(board: Board): Recovered {

@@ -38,13 +38,19 @@ function everyRowOf(unit: Unit): Table | null {
   const { inputs, outputs } = unit.behaviour;
   const rows = Array.from({ length: table.rows }, (_, r) => ({
     inputs: inputs.map((_name, i) => (inputAt(table.inputs, i, r) ? 'H' : 'L')),
-    outputs: outputs.map((_o, k) => level(cellAt(table, k, r), unit.drives[k] === 'open-collector')),
+    outputs: outputs.map((_o, k) => level(cellAt(table, k, r), unit.drives[k])),
   }));
   return { inputs, outputs: outputs.map((o) => o.name), rows };
 }
 
-const level = (cell: string, isOpen: boolean): string =>
-  cell === '1' ? (isOpen ? 'Z' : 'H') : cell === '0' ? 'L' : cell;
+/** What an output does in a row, by its cell there, where it does not drive high and low. */
+const marks: Partial<Record<Unit['drives'][number], Readonly<Record<string, string>>>> = {
+  'open-collector': { 1: 'Z' },
+  'analogue-switch': { 0: 'open', 1: 'closed' },
+};
+
+const level = (cell: string, drive: Unit['drives'][number] = 'push-pull'): string =>
+  marks[drive]?.[cell] ?? (cell === '1' ? 'H' : cell === '0' ? 'L' : cell);
 
 /** Styles of all cells, told once: a table may have hundreds. */
 const cells = {

@@ -5,6 +5,7 @@ export type ChipGroup =
   | 'gates'
   | 'buffers'
   | 'selectors and decoders'
+  | 'analogue switches'
   | 'arithmetic'
   | 'flip-flops and latches'
   | 'shift registers'
@@ -64,6 +65,15 @@ export interface MemoryData {
   readonly shows: string;
 }
 
+/**
+ * Contacts between two pins that levels move. `joins` gives for the pin that a contact has alone the one at its other end; the
+ * behaviour says by the first pin's name when it is closed. `ohms`: what a closed one has, typically, at 4.5 V and 25 °C.
+ */
+export interface AnalogueContacts {
+  readonly joins: Readonly<Record<string, string>>;
+  readonly ohms: number;
+}
+
 /** A chip as a data sheet gives it: pins counted from 1, behaviour in the sheet language. */
 export interface ChipData {
   readonly base: string;
@@ -82,6 +92,8 @@ export interface ChipData {
   readonly analogue?: string;
   /** Inputs that the chip itself pulls high when they are left open. */
   readonly pulledUp?: string;
+  /** Of an analogue switch: its contacts, whose pins carry no logic level of their own. */
+  readonly contacts?: AnalogueContacts;
   readonly timers?: readonly PulseTimer[];
   readonly dividers?: readonly TimerDivider[];
   /** Inputs that have levels of their own, in volts: low up to the first, high from the second. */

@@ -1,4 +1,5 @@
 import { familyIds } from '../family';
+import { analogueSwitches } from './analogue-switches';
 import { arithmetic } from './arithmetic';
 import { buffers } from './buffers';
 import type { ChipData } from './chip-data';
@@ -11,7 +12,7 @@ import { selectors } from './selectors';
 import { shiftRegisters } from './shift-registers';
 import { timers } from './timers';
 
-export type { ChipData, ChipGroup, PulseTimer, TimerDivider } from './chip-data';
+export type { AnalogueContacts, ChipData, ChipGroup, PulseTimer, TimerDivider } from './chip-data';
 
 const number = ({ base }: ChipData): number => {
   const [, older, digits] = /^(SN)?74(\d+)$/.exec(base) ?? [];
@@ -27,6 +28,7 @@ export const chips: readonly ChipData[] = [
   ...gates,
   ...buffers,
   ...selectors,
+  ...analogueSwitches,
   ...arithmetic,
   ...flipFlops,
   ...shiftRegisters,

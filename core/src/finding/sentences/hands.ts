@@ -55,7 +55,7 @@ export const handsSentences = {
   },
   'recover/measured': {
     severity: 'note',
-    says: 'The board has transistors or diodes: its outputs were read as tables, from all {rows} rows.',
+    says: 'The board has transistors, diodes or analogue switches: its outputs were read as tables, from all {rows} rows.',
     todo: 'Restate them in whichever form you like.',
   },
   'recover/dark-lamp': {

@@ -332,6 +332,11 @@ export const inspectionSentences = {
     says: '{pin} gets {volts} V while {when}: it reads low up to {low} V and high from {high} V, and neither for sure between.',
     todo: 'Take load off what drives it, or change the resistors there, until the volts are past one of the two.',
   },
+  'released-by-analogue-switches': {
+    severity: 'warning',
+    says: '{pin} floats while the analogue switches on it are open: an input of the {family} family then reads anything.',
+    todo: 'Add a resistor of 10 to 100 kΩ from there to ground or to supply.',
+  },
   'led-current': {
     severity: 'warning',
     says: '{ref} takes {ma} mA from {pin}; its levels are guaranteed up to {most} mA.',

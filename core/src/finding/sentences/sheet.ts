@@ -328,6 +328,11 @@ export const sheetSentences = {
     says: '{part} is neither a block of this sheet nor a part that computes something.',
     todo: 'Look the number up among the parts, or begin a block or part of that name.',
   },
+  'sheet/part-joins': {
+    severity: 'error',
+    says: 'The {part} joins its pins to each other and drives none, so a sheet cannot say what comes of it.',
+    todo: 'Write what the rest of the circuit computes, and seat and wire the {part} by hand at Board.',
+  },
   'sheet/used-twice': {
     severity: 'error',
     says: '{name} is the name of another used part.',

@@ -45,6 +45,7 @@ import { pinsInOneStrip } from './pins-in-one-strip';
 import { pullTooWeak } from './pull-too-weak';
 import { railHalfDead } from './rail-half-dead';
 import { railNotFed } from './rail-not-fed';
+import { releasedByAnalogueSwitches } from './released-by-analogue-switches';
 import { signalHasNoLed } from './signal-has-no-led';
 import { signalHasNoSwitch } from './signal-has-no-switch';
 import { signalsJoined } from './signals-joined';
@@ -136,6 +137,7 @@ export const rules: readonly Rule[] = [
   fanOut,
   levelsDoNotMeet,
   levelBetween,
+  releasedByAnalogueSwitches,
   jumperInOneStrip,
   jumperLeadsNowhere,
   jumperRedundant,
