@@ -1,7 +1,7 @@
 import { elementAt } from '../element-at';
 import { HIGH, LOW, type MachineOutput, MachineRun, UNKNOWN } from '../logic';
 import { onceFor } from '../memo';
-import { type PartName, typeOf } from './catalogue';
+import { findChip, type PartName, typeOf } from './catalogue';
 
 import type { Unit } from './part';
 
@@ -39,9 +39,9 @@ interface Found {
  */
 export const printedTableOf: (unit: Unit) => FunctionTable | null = onceFor(workedOut);
 
-/** The same of a unit by its name in a part; null where there is no such unit, too. */
+/** The same of a unit by its name in a chip, by its base number, or in a part of one's own; null where there is no such unit, too. */
 export function printedTableIn(part: PartName, unit: string): FunctionTable | null {
-  const found = typeOf(part)?.units.find((u) => u.name === unit);
+  const found = (part.own === undefined ? findChip(part.part) : typeOf(part))?.units.find((u) => u.name === unit);
   return found ? printedTableOf(found) : null;
 }
 
@@ -304,13 +304,13 @@ class TableFinder {
   }
 }
 
-/** The outputs that a table speaks of: of units that store, those of single bits, if there are any; a carry follows from all of them. */
+/** The outputs that a table speaks of: of units that store, those of single bits, if most are such; a carry follows from all of them. */
 function toldOutputs({ behaviour: { gates, stored, outputs } }: Unit): number[] {
   const made = new Map(gates.map((gate) => [gate.output, gate.inputs]));
   const names = new Set(stored.map((s) => s.name));
   const bitsOf = (net: string): string[] => (names.has(net) ? [net] : (made.get(net)?.flatMap(bitsOf) ?? []));
   const single = [...outputs.keys()].filter((o) => new Set(bitsOf(elementAt(outputs, o).net)).size <= 1);
-  return single.length > 0 ? single : [...outputs.keys()];
+  return 2 * single.length >= outputs.length ? single : [...outputs.keys()];
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { PartType, Pin, Unit } from '@saddlebag/core';
+import { innerOf, type PartType, type Pin, type Unit } from '@saddlebag/core';
 import { colour } from '../base/colours';
 import { useSettings } from '../base/settings';
 import { GateSymbol, type SymbolKind } from '../kit/GateSymbol';
@@ -127,7 +127,7 @@ function Inside({ type, number, x, middle, width }: InsideProps) {
         };
         if (!unit.symbol) {
           const box = { x: x(at), y: middle + (lower ? 16 : -16), halfWidth: 42, halfHeight: 12 };
-          const ends = [...new Set([...unit.inputs, ...unit.outputs])].map(end);
+          const ends = endsOf(type, unit).map(end);
           return (
             <g key={unit.name}>
               <Leads leads={boxLeads(box, ends, 2.6)} />
@@ -168,9 +168,15 @@ function Leads({ leads }: { readonly leads: readonly { readonly d: string }[] })
   );
 }
 
+/** The pins of a unit, the other ends of its analogue switches among them. */
+function endsOf(type: PartType, { inputs, outputs }: Unit): string[] {
+  const joined = innerOf(type).devices.flatMap(({ a, b }) => (outputs.includes(a) ? [b] : []));
+  return [...new Set([...inputs, ...outputs, ...joined])];
+}
+
 /** Where a unit is drawn: above the middle of its pins, on the side of its output. */
 function placeOf(type: PartType, unit: Unit): { at: number; lower: boolean } {
-  const pins = [...unit.inputs, ...unit.outputs].flatMap((id) => type.pins.find((p) => p.id === id) ?? []);
+  const pins = endsOf(type, unit).flatMap((id) => type.pins.find((p) => p.id === id) ?? []);
   const own = type.pins.find((p) => p.id === unit.outputs[0]);
   const side = pins.filter((p) => p.dy === own?.dy);
   return { at: side.reduce((sum, p) => sum + p.dx, 0) / Math.max(1, side.length), lower: own?.dy === 0 };
@@ -180,8 +186,8 @@ function placeOf(type: PartType, unit: Unit): { at: number; lower: boolean } {
 function UnitBox({ unit }: { readonly unit: Unit }) {
   const { stored } = unit.behaviour;
   const edge = stored[0]?.edge;
-  const word =
-    stored.length === 0 ? 'logic' : stored.length > 1 ? 'register' : edge === 'while' ? 'latch' : 'flip-flop';
+  const plain = unit.drives.includes('analogue-switch') ? 'switch' : 'logic';
+  const word = stored.length === 0 ? plain : stored.length > 1 ? 'register' : edge === 'while' ? 'latch' : 'flip-flop';
   return (
     <g>
       <rect x={-26} y={1} width={92} height={30} rx={3} fill="#FFFDF6" stroke={colour('boneLine')} strokeWidth={1.8} />

@@ -4,6 +4,7 @@ import {
   type FamilyId,
   families,
   formatted,
+  innerOf,
   interchangeable,
   kindsOfUnit,
   type Limit,
@@ -116,13 +117,23 @@ interface UnitSectionProps {
   readonly of: number;
 }
 
+/** Which pins the analogue switches of a unit join, in words: `joins Z with Y0, Y1, …`. */
+function joinsOf(type: PartType, { outputs }: Unit): string[] {
+  const nameOf = (id: string): string => type.pins.find((p) => p.id === id)?.name ?? id;
+  const byEnd = new Map<string, string[]>();
+  for (const { a, b } of innerOf(type).devices)
+    if (outputs.includes(a)) byEnd.set(b, [...(byEnd.get(b) ?? []), nameOf(a)]);
+  return [...byEnd].map(([end, names]) => `joins ${nameOf(end)} with ${names.join(', ')}`);
+}
+
 /** What one kind of unit does: a function table where it is short, its equations otherwise, and its edges. */
 function UnitSection({ type, unit, count, of }: UnitSectionProps) {
   const table = useFunctionTable(type, unit);
   const edges = edgesOf(unit);
-  // Which address lines of a memory are alike depends on what it holds.
-  const swaps = type.chip?.memory ? [] : interchangeable(unit);
-  const drive = [...new Set(unit.drives)].filter((d) => d !== 'push-pull');
+  const joins = joinsOf(type, unit);
+  // Which address lines of a memory are alike depends on what it holds; an enable and a negative supply are nothing to exchange.
+  const swaps = type.chip?.memory || joins.length > 0 ? [] : interchangeable(unit);
+  const drive = [...new Set(unit.drives)].filter((d) => d !== 'push-pull' && d !== 'analogue-switch');
   const title = of === 1 ? 'What it does' : count > 1 ? `Each of its ${count} units` : `Unit ${unit.name}`;
   return (
     <Section
@@ -131,6 +142,7 @@ function UnitSection({ type, unit, count, of }: UnitSectionProps) {
         <Text color="soft">
           {[
             ...drive,
+            ...joins,
             ...(swaps.length > 0 ? [`${swaps.map((g) => g.join(' ')).join(', ')} may be exchanged`] : []),
           ].join(' · ')}
         </Text>
