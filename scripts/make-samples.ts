@@ -51,6 +51,7 @@ const names: Record<string, string> = {
   'ttl-gate': 'A gate of transistors alone',
   'nmos-gates': 'Gates of NMOS transistors',
   'cmos-gates': 'Gates of CMOS pairs',
+  'gauge-selector': 'Gauge selector',
   'apprentice-bench': 'Apprentice bench',
 };
 /** The supply, with both pairs of rails joined. */
@@ -293,6 +294,27 @@ const byHand: Record<string, readonly string[]> = {
     ...[upper('nmos', 42), 'Q7.1 > b1.top-', upper('nmos', 46), 'Q8.1 > b1.top-', 'Q7.3 > Q8.3', 'Q5.2 > Q7.2'],
     ...['Q6.2 > Q8.2', upper('pmos', 50), upper('pmos', 54), 'Q10.3 > b1.top+', 'Q9.3 > Q10.1', 'Q9.1 > Q8.3'],
     ...['Q7.2 > Q9.2', 'Q8.2 > Q10.2', ...lamp(48, [3, 5], 'R', 'Q8.3')],
+  ],
+  'gauge-selector': [
+    ...[...rails, ...inputs('10k')],
+    // Four floats, each with its pull-down.
+    ...[13, 17, 21, 25].flatMap((column, k) => [
+      ...[`seat switch b1.f${column}`, `label S${k + 3} G${k}`, `b1.j${column} > b1.top+${column}`],
+      ...[`seat resistor b1.a${column}`, `value R${k + 3} 10k`],
+    ]),
+    // The selector: its third select line, its enable and its negative supply lie at ground.
+    ...['seat 74HC4051 b1.e31', 'U1.16 > b1.top+', 'U1.8 > b1.bottom-', 'U1.7 > b1.bottom-', 'U1.6 > b1.bottom-'],
+    ...[
+      'U1.9 > b1.top-',
+      'S1.2 > U1.10',
+      'S2.2 > U1.11',
+      'S3.2 > U1.13',
+      'S4.2 > U1.14',
+      'S5.2 > U1.15',
+      'S6.2 > U1.12',
+    ],
+    ...['seat capacitor b1.top+29', ...lamp(48, [1, 7], 'Y', 'U1.3')],
+    'note b1.j42 the chosen float is joined to the lamp, not copied: its switch feeds it through 70 Ω',
   ],
   'transistor-bell': [
     ...rails,

@@ -118,7 +118,7 @@ describe('a board of transistors', () => {
     expect([back.code, back.out]).toEqual([0, expect.stringContaining('table B of K T : 1110')]);
     const match = await cli('match', bell);
     expect([match.code, match.out]).toEqual([1, '']);
-    expect(match.err).toContain('built of transistors or diodes');
+    expect(match.err).toContain('built of transistors, diodes or analogue switches');
   });
 });
 

@@ -45,8 +45,8 @@ export interface Standing {
   readonly driveOf: (pin: string) => Drive;
 }
 
-/** What stands for an open analogue switch, in ohms: what it leaks, at most 0.1 µA by its data sheet, is not looked at. */
-const OPEN_OHMS = 1e10;
+/** An open analogue switch carries nothing: what it leaks, at most 0.1 µA by its data sheet, is not looked at. */
+const OPEN_OHMS = Number.POSITIVE_INFINITY;
 /** Closed contacts and thin metal, in ohms. */
 const CONTACT_OHMS = 0.05;
 /** Under so many volts between its supply pins a chip does nothing that can be relied on. Source: the least supply of any family, 2 V. */
@@ -326,7 +326,7 @@ export class BoardVolts implements PinTable {
     return this.positive.has(node) ? 1 : 0;
   }
 
-  /** An analogue switch as an output that is a resistor between two nodes: a small one while its unit says 1, nearly none while it says 0. */
+  /** An analogue switch as an output that is a resistor between two nodes: a small one while its unit says 1, none while it says 0. */
   private analogueSwitch({ ref, type }: SeatedChip, unit: Unit, id: string): OutputModel[] {
     const other = innerOf(type).devices.find((device) => device.a === id)?.b ?? '';
     const [a, b] = [this.node(ref, id), this.node(ref, other)];

@@ -1,5 +1,5 @@
 import { type Board, labelledPlaces, type Nets, pinOf, shownPin } from '../board';
-import { typeOf } from '../catalogue';
+import { standsIn, typeOf } from '../catalogue';
 import { elementAt } from '../element-at';
 import { drivenBy, type Packing } from '../packing';
 
@@ -46,12 +46,18 @@ export function expectationOf(packing: Packing, board: Board, nets?: Nets): Expe
   return expected;
 }
 
-/** The pin that gives each net of the design: a unit's output, or the signal pin of a switch. */
+/**
+ * The pin that gives each net of the design: a unit's output, or the signal pin of a switch. Where another part sits in the place of a
+ * package, its pins give something else: what that package drives comes from nowhere.
+ */
 export function sourcesOf(packing: Packing, board: Board): ReadonlyMap<string, string> {
   const sources = new Map<string, string>();
   for (const { units, ...named } of packing.packages) {
     const { ref } = named;
     const type = typeOf(named);
+    const seated = board.parts[ref];
+    const there = seated && typeOf(seated);
+    if (type && there && !standsIn(there, type)) continue;
     units.forEach((use, i) => {
       for (const [k, net] of (use ? drivenBy(use) : []).entries())
         if (!sources.has(net)) sources.set(net, pinOf(ref, type?.units[i]?.outputs[k] ?? ''));

@@ -12,13 +12,18 @@ import { compileSweep } from './board-sweep';
 import { compileCircuit } from './circuit';
 import { panelOf, subjectOf, type TableSubject, walkTable } from './walk';
 
+/** Currents to nine digits: the last ones depend on where the search for an operating point began. */
+const rounded = (rows: readonly object[]): unknown =>
+  JSON.parse(JSON.stringify(rows, (key, value) => (key === 'ma' ? Number(value.toPrecision(9)) : value)));
+
 /** Whether a board is swept; then every row must be what the events say. */
 function isHeld(board: Board, subject: TableSubject, what: string): boolean {
   const nets = extractNets(board);
   const circuit = compileCircuit(board);
   const panel = panelOf(board, circuit, subject.inputs, subject.outputs);
   if (!compileSweep(board, nets, { circuit, panel })) return false;
-  expect([...walkTable(board, nets, subject)], what).toEqual([...walkTable(board, nets, subject, true)]);
+  const [swept, run] = [false, true].map((byEvents) => rounded([...walkTable(board, nets, subject, byEvents)]));
+  expect(swept, what).toEqual(run);
   return true;
 }
 

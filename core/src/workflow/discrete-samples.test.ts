@@ -71,6 +71,11 @@ const boards: Readonly<Record<string, readonly State[]>> = {
     { row: '00', ma: [4.5, 5.2], nodes: { 'Q1.3': [3.2, 3.6], 'Q3.3': [3.2, 3.6], 'Q5.3': [3.2, 3.6] } },
     { row: '11', ma: [15.5, 16.5], nodes: { 'Q1.3': [0, 0.1], 'Q3.3': [0, 0.1], 'Q5.3': [0, 0.1] } },
   ],
+  'gauge-selector': [
+    // The lamp hangs on a float that is down, by its pull-down.
+    { row: '00', ma: [0, 0.01], nodes: { 'U1.3': [0, 0.01] } },
+    { row: '11', ma: [0.95, 1.05], nodes: { 'U1.3': [0, 0.01], 'U1.12': [0, 0.01] } },
+  ],
   'cmos-gates': [
     // What flows goes to the lamps.
     { row: '00', ma: [9, 9.6], nodes: { 'Q1.3': [4.8, 5], 'Q4.3': [4.8, 5], 'Q8.3': [4.7, 5] } },

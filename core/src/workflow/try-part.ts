@@ -7,8 +7,8 @@ import { emptyTable } from '../job/own-table';
  * A new job for trying a chip: its number used on the sheet, a switch for each input and an LED for each
  * output of the chosen units (their numbers, from 1; all when none are named), other inputs tied low.
  * Its truth table is for the person to fill in, where it stores nothing and is not too large for that.
- * It is packed and laid out like any job. Null for parts that are no chips, and for transceivers, whose
- * pins would be switched and driven at once.
+ * It is packed and laid out like any job. Null for parts that are no chips, for transceivers, whose pins
+ * would be switched and driven at once, and for analogue switches, which no sheet can use.
  */
 export function tryPart(type: PartType, unitNumbers: readonly number[] = []): Job | null {
   if (!type.chip || !canTry(type)) return null;
@@ -57,9 +57,9 @@ export function tryPart(type: PartType, unitNumbers: readonly number[] = []): Jo
   return { ...newJob(`Try ${type.id}${which}`, sheet.join('\n')), ...(table && { ownTable: table }) };
 }
 
-/** Whether a chip can be tried: its pins are inputs or outputs, save those that it pulls high itself. */
+/** Whether a chip can be tried: its pins are inputs or outputs, save those that it pulls high itself, and it drives its outputs. */
 export function canTry({ chip, pins, units }: PartType): boolean {
-  if (!chip || units.length === 0) return false;
+  if (!chip || chip.contacts || units.length === 0) return false;
   const own = chip.pulledUp?.split(' ') ?? [];
   return pins.every((p) => p.role !== 'both' || own.includes(p.name));
 }

@@ -32,6 +32,7 @@ const notes: Readonly<Record<string, string>> = {
   'ttl-gate': 'the inside of a 7400, totem pole and all',
   'nmos-gates': 'NOT, NAND and NOR, with resistors as loads',
   'cmos-gates': 'the same in pairs: no current at rest',
+  'gauge-selector': 'four floats on one lamp, by analogue switches',
   'apprentice-bench': 'seven mistakes, made on purpose',
 };
 

@@ -194,7 +194,7 @@ export const inspectionSentences = {
   },
   'built-otherwise': {
     severity: 'note',
-    says: 'The board is built of transistors or diodes, without chips: its pins are not compared with the design.',
+    says: 'The board is built of transistors, diodes or analogue switches, without gates in chips: its pins are not compared with the design.',
     todo: 'Walk the table at Power up to compare what it does with the sheet.',
   },
   'open-collector-no-pull-up': {
