@@ -147,7 +147,8 @@ export class Router {
     const column = this.bestColumn(a, b, least, isPlain ? 0 : DETOUR);
     if (column) [least, best] = [column.cost, corners([a, { x: column.x, y: a.y }, { x: column.x, y: b.y }, b])];
     if (isPlain) return { path: best, cost: least };
-    if (this.isHidden(best)) for (const path of throughLanes(a, b, () => least)) consider(path);
+    for (const ring of [1, 2] as const)
+      if (this.isHidden(best)) for (const path of throughLanes(a, b, ring, () => least)) consider(path);
     const way = Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
     if (way >= FAR && least > way + BY)
       for (const path of this.throughCorridors(a, b, () => least - BY)) consider(path, BY);
@@ -156,6 +157,11 @@ export class Router {
 
   /** The column by which a wire goes up or down at the least cost, and less than `most`; at most so far beyond its ends. */
   private bestColumn(a: Point, b: Point, most: number, detour: number): { x: number; cost: number } | null {
+    // In one row there is no column to choose; and a way in two stretches would not meet what crosses it between them.
+    if (a.y === b.y) {
+      const cost = this.cost([a, b], most);
+      return cost < most ? { x: a.x, cost } : null;
+    }
     const [from, to] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
     let [least, best] = [most, from];
     const consider = (x: number): void => {
@@ -244,12 +250,11 @@ export class Router {
   /** The same for the way along the first hole's row, up or down in a column, and along the other's: most that are looked at are such ways. */
   private costByColumn(a: Point, b: Point, x: number, most: number): number {
     const [out, on] = [Math.abs(a.x - x), Math.abs(b.x - x)];
-    const isUpright = a.y !== b.y;
-    const bends = !isUpright ? 0 : (out > 0 ? 1 : 0) + (on > 0 ? 1 : 0);
+    const bends = (out > 0 ? 1 : 0) + (on > 0 ? 1 : 0);
     let cost = BEND * bends + out + on + Math.abs(a.y - b.y);
     if (bends === 2) cost += overStrips(x);
     if (cost >= most) return cost;
-    if (isUpright) cost += this.uprightCost(x, a.y, b.y);
+    cost += this.uprightCost(x, a.y, b.y);
     if (out > 0 && cost < most) cost += this.levelCost(a.y, a.x, x);
     if (on > 0 && cost < most) cost += this.levelCost(b.y, x, b.x);
     return cost;
@@ -308,20 +313,22 @@ function lanesNear(y1: number, y2: number): number[] {
   return bottom - top > 4 ? [] : span(top - 2.5, bottom + 2.5).filter((y) => Math.abs(y % 1) === 0.5);
 }
 
-/** How far from a hole's row the lanes lie that lead out of the way, and how far beside the other hole their column may stand. */
+/** How far from a hole's row the lanes lie that lead out of the way, and how far beside the other hole their column may stand: first near it, then in a ring around that. */
 const ASIDE = [0.5, -0.5, 1.5, -1.5] as const;
-const BESIDE = 1.5;
+const BESIDE = [0, 1.5, 3] as const;
 
-/** Ways with a bend more that are shorter than `most`: out of one hole's row into a lane beside it, along to a column near the other hole, and there into its row. */
-function* throughLanes(a: Point, b: Point, most: () => number): Generator<Path> {
+/** Ways with a bend more that are shorter than `most`: out of one hole's row into a lane beside it, along to a column of a ring around the other hole, and there into its row. */
+function* throughLanes(a: Point, b: Point, ring: 1 | 2, most: () => number): Generator<Path> {
   if (a.x === b.x) return;
+  const [inner, outer] = [BESIDE[ring - 1] as number, BESIDE[ring]];
   for (const [p, q] of [
     [a, b],
     [b, a],
   ] as const)
     for (const aside of ASIDE) {
       const y = p.y + aside;
-      for (let x = q.x - BESIDE; x <= q.x + BESIDE; x += STEP) {
+      for (let x = q.x - outer; x <= q.x + outer; x += STEP) {
+        if (ring > 1 && Math.abs(x - q.x) <= inner) continue;
         const length = Math.abs(aside) + Math.abs(x - p.x) + Math.abs(q.y - y) + Math.abs(q.x - x);
         if (length >= most()) continue;
         const path = corners([p, { x: p.x, y }, { x, y }, { x, y: q.y }, q]);
@@ -368,8 +375,19 @@ const isCrossed = (path: Path, outlines: readonly Outline[]): boolean =>
 /** Whether people look at what a part shows: no wire is led over a chip, a display or a bar where there is another way. */
 const isRead = ({ kind }: Outline): boolean => kind === 'chip' || kind === 'display' || kind === 'led-bar';
 
+/** Kinds of parts that have their signal's name on them. */
+const NAMED: readonly Outline['kind'][] = [
+  'led',
+  'switch',
+  'change-over',
+  'push-button',
+  'dip-switch',
+  'clock',
+  'buzzer',
+];
+
 /** Whether a part has its signal's name on it. */
-const isNamed = ({ kind }: Outline): boolean => ['led', 'switch', 'change-over', 'push-button'].includes(kind);
+const isNamed = ({ kind }: Outline): boolean => NAMED.includes(kind);
 
 /** Whether a path lies over the body of a chip, a display or a bar anywhere. */
 export function crossesFace(path: Path, outlines: readonly Outline[]): boolean {
