@@ -28,8 +28,11 @@ function act(file: string, options: StatesOptions, output: Output): Promise<numb
     const clocks = clocksOf(behaviour);
     const clock = options.clock ?? clocks[0];
     if (clock === undefined || !clocks.includes(clock)) {
-      const facts = { name: options.clock ?? 'No input', clocks: clocks.join(', ') || 'none' };
-      return stopped([...findings, finding('sheet/no-clock', [], facts)], plain, output, sheet);
+      const isNone = clock === undefined || clocks.length === 0;
+      const wrong = isNone
+        ? finding('sheet/clocks-none', [], {})
+        : finding('sheet/no-clock', [], { name: clock, clocks: clocks.join(', ') });
+      return stopped([...findings, wrong], plain, output, sheet);
     }
     const table = stateTable(behaviour, clock);
     if (plain.json) output.out(json({ ...table, findings: findings.map(plainFinding) }));

@@ -274,11 +274,14 @@ class Stager {
   }
 
   /** The pins at which a unit's pulses are timed; none where its chip is not on the board. */
-  private analoguePins(ref: string, { timers }: Unit): string[] {
+  private analoguePins(ref: string, { timers, outputs }: Unit): string[] {
     const seated = this.board.parts[ref];
-    const pins = (seated && typeOf(seated)?.pins) ?? [];
-    const names = timers.flatMap(({ law }) => [law.resistor, law.capacitor]);
-    return pins.filter((p) => names.includes(p.name)).map((p) => pinOf(ref, p.id));
+    const type = seated && typeOf(seated);
+    const timed = timers.flatMap(({ law }) => [law.resistor, law.capacitor]);
+    const emptied = type?.chip?.dividers?.flatMap(({ pulse }) => pulse?.empties ?? []) ?? [];
+    return (type?.pins ?? [])
+      .filter(({ id, name }) => timed.includes(name) || (emptied.includes(name) && outputs.includes(id)))
+      .map(({ id }) => pinOf(ref, id));
   }
 
   /** Resistors and capacitors in the nets of some pins that are not placed yet. */

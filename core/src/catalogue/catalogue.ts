@@ -236,6 +236,10 @@ export const chipLibrary: Library = (number) => {
     base: part.id,
     sheet: sheetOfPart(part),
     idle: part.chip?.timers?.map((t) => t.input) ?? [],
+    oneShots: [
+      ...(part.chip?.timers ?? []).map(() => []),
+      ...(part.chip?.dividers ?? []).flatMap(({ pulse }) => (pulse ? [[pulse.ends, pulse.empties]] : [])),
+    ],
     ...(part.chip?.contacts && { joinsPins: true as const }),
     ...memoryOf(part),
   };

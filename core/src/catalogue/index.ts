@@ -45,7 +45,7 @@ export {
   type Unit,
 } from './part';
 export { E12, E24, valuesOf } from './preferred-values';
-export { familyOf, oneShotLaw, type PulseLaw } from './pulse-law';
+export { familyOf, oneShotLaw, type PulseLaw, timerPulse } from './pulse-law';
 export { type PartEntry, partEntries, searchParts } from './search';
 export { supplyMa } from './supply-current';
 export { closingsOf, standsIn } from './units';

@@ -7,6 +7,9 @@ export interface PulseLaw {
   readonly plusOhms: number;
 }
 
+/** The pulse of a timer with a divider of three equal resistors: from nothing to two thirds of the supply. Source: NE555 data sheet, monostable operation. */
+export const timerPulse: PulseLaw = { factor: Math.log(3), plusOhms: 0 };
+
 /** The law of a one-shot's pulse in a family, from its data sheet. */
 export function oneShotLaw({ lengths }: PulseTimer, family: FamilyId): PulseLaw {
   const { factor, plusOhms = 0 } = lengths[family] ?? Object.values(lengths)[0] ?? { factor: 0.7 };

@@ -17,6 +17,8 @@ export interface LibraryPart {
   readonly base: string;
   readonly sheet: Sheet;
   readonly idle?: readonly string[];
+  /** Its one-shots, whose pulses may be given a length: for each the pins that must be joined to one signal for that, an output last. */
+  readonly oneShots?: readonly (readonly string[])[];
   /** It joins its pins to each other instead of driving them: no sheet can use it. */
   readonly joinsPins?: true;
   /** The definition of a part that the sheet defines itself. */
@@ -267,13 +269,13 @@ class Elaborator {
     if (scope.depth >= MAX_BLOCK_DEPTH)
       throw new StatementError(finding('sheet/blocks-too-deep', [at(s.part)], { name, limit: MAX_BLOCK_DEPTH }));
     this.refs.add(ref);
-    if (s.pulses) this.wantPulses(s, ref, found?.idle?.length ?? 0);
     const inside = block ?? (found?.sheet.lines.flatMap((l) => l.statement ?? []) as Statement[]);
     const pins = (kind: 'in' | 'out'): string[] =>
       inside.flatMap((t) => (t.kind === kind ? t.signals.flatMap((signal) => wired(signal).map((w) => w.name)) : []));
     const idle = new Set(found?.idle);
     const [ins, outs] = [pins('in').filter((pin) => !idle.has(pin)), pins('out')];
     const joins = this.joins(s.pins, { known: [...ins, ...outs], buses: busesOf(inside), part: name }, scope);
+    if (s.pulses) this.wantPulses(s, ref, found?.oneShots ?? [], joins);
     // A pin that is an output too may be left to itself.
     const open = ins.filter((pin) => !joins.has(pin) && !outs.includes(pin));
     if (open.length > 0)
@@ -313,13 +315,22 @@ class Elaborator {
   private wantPulses(
     { pulses = [], ref: at }: Extract<Statement, { kind: 'use' }>,
     ref: string,
-    oneShots: number,
+    oneShots: NonNullable<LibraryPart['oneShots']>,
+    joins: ReadonlyMap<string, Expr>,
   ): void {
-    if (oneShots === 0 || (pulses.length > 1 && pulses.length !== oneShots))
-      throw new StatementError(
-        finding('sheet/pulses', [atText(at.at ?? nowhere)], { ref: at.name, has: oneShots, given: pulses.length }),
-      );
-    const seconds = Array.from({ length: oneShots }, (_, i) => pulses[i] ?? elementAt(pulses, 0));
+    const place = [atText(at.at ?? nowhere)];
+    const count = oneShots.length;
+    if (count === 0 || (pulses.length > 1 && pulses.length !== count))
+      throw new StatementError(finding('sheet/pulses', place, { ref: at.name, has: count, given: pulses.length }));
+    // An output without a name is read by its own.
+    const signalOf = (pin: string): string => {
+      const join = joins.get(pin);
+      return join?.kind === 'name' ? join.name : `${ref}.${pin}`;
+    };
+    const apart = oneShots.find((pins) => new Set(pins.map(signalOf)).size > 1);
+    if (apart)
+      throw new StatementError(finding('sheet/pulse-pins', place, { ref: at.name, pins: apart.join(' and ') }));
+    const seconds = oneShots.map((_, i) => pulses[i] ?? elementAt(pulses, 0));
     this.pulses.push({ ref, seconds });
   }
 

@@ -2,7 +2,7 @@ import { typeOf, type Unit } from '../catalogue';
 import type { Netlist, StoredCell } from '../design';
 import { elementAt } from '../element-at';
 import { drivenBy, type Packing, type UnitUse } from './packing';
-import { gatesOfUnit, type PlainGate } from './unit-gates';
+import { gatesOfUnit, netsRead, type PlainGate } from './unit-gates';
 
 /** Two nets that must be equal in every row that matters, the design's and the packing's, and what they are, in words. */
 export interface End {
@@ -33,7 +33,7 @@ export function gatesBesideStored(unit: Unit, use: UnitUse, prefix: string, stor
   const inputs = [...behaviour.inputs, ...behaviour.stored.map((s) => s.name)];
   const all = gatesOfUnit(
     { ...unit, behaviour: { ...behaviour, inputs } },
-    [...use.inputs, ...own],
+    [...netsRead(unit, use), ...own],
     drivenBy(use),
     prefix,
   );
@@ -63,7 +63,8 @@ export function storedEnds({ cells }: Netlist, { packages }: Packing): StoredEnd
       const unit = typeOf(named)?.units[u];
       if (!use || !unit) continue;
       const prefix = `${ref}.${unit.name}/`;
-      const nets = new Map(unit.behaviour.inputs.map((name, i): [string, string] => [name, elementAt(use.inputs, i)]));
+      const read = netsRead(unit, use);
+      const nets = new Map(unit.behaviour.inputs.map((name, i): [string, string] => [name, elementAt(read, i)]));
       const of = (net: string): string => (net === '0' || net === '1' ? net : (nets.get(net) ?? prefix + net));
       for (const { name } of unit.behaviour.stored) nets.set(name, storedNet(unit, use, name) ?? prefix + name);
       for (const { name, edge, data, control, forces } of unit.behaviour.stored) {

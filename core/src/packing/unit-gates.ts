@@ -1,6 +1,7 @@
 import type { Unit } from '../catalogue';
 import { elementAt } from '../element-at';
 import type { Network } from '../logic';
+import type { UnitUse } from './packing';
 
 /** A gate of a network whose inputs and output are named nets. */
 export type PlainGate = Network['gates'][number];
@@ -8,6 +9,11 @@ export type PlainGate = Network['gates'][number];
 /** Whether a unit is logic alone with one output that always drives it: what a packing chooses by itself. */
 export function isPlain(unit: Unit): boolean {
   return unit.behaviour.stored.length === 0 && unit.outputs.length === 1 && unit.drives[0] === 'push-pull';
+}
+
+/** The nets of all that a unit's behaviour reads: of its pins, then low for what ends the pulses of its one-shots and is no pin. */
+export function netsRead({ behaviour }: Unit, { inputs }: Pick<UnitUse, 'inputs'>): string[] {
+  return behaviour.inputs.map((_, i) => inputs[i] ?? '0');
 }
 
 /** A unit's own gates between given nets; nets inside it are named with a prefix. */

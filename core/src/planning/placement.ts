@@ -1,9 +1,9 @@
 import type { Board } from '../board';
-import { E12, type FamilyId, familyOf, oneShotLaw, typeOf, valuesOf } from '../catalogue';
+import { E12, type FamilyId, familyOf, oneShotLaw, timerPulse, typeOf, valuesOf } from '../catalogue';
 import type { FittedSignals, WantedPulses } from '../design';
 import { inputUaOf, pinLimitsOf } from '../electrical';
 import { elementAt } from '../element-at';
-import { drivenBy, looseNets, type Package, type Packing } from '../packing';
+import { drivenBy, looseNets, type Package, type Packing, type UnitUse } from '../packing';
 import { pulseValues } from './pulse-values';
 import { type LayoutBoardKind, Seats, type Timing } from './seats';
 import { type Shown, shownOn } from './shown';
@@ -75,9 +75,14 @@ function seatWith(
     else seats.addSwitch(name, pullDownFor(packing, name));
   }
   seats.skip(gap);
-  for (const { units, ...chip } of packing.packages)
-    seats.addChip(chip, timingsOf({ ...chip, units }, pulses, looseNets(packing)));
-  const open = openNets(packing);
+  const timed = new Set<string>();
+  for (const { units, ...chip } of packing.packages) {
+    const timings = timingsOf({ ...chip, units }, pulses, looseNets(packing));
+    seats.addChip(chip, timings);
+    for (const timing of timings) if (timing.far === null) timed.add(timing.net);
+  }
+  // What charges a timer's capacitor lifts its net as well.
+  const open = openNets(packing).filter((net) => !timed.has(net));
   const shown = shownOn(packing.outputs, fittings, (net) => open.includes(net));
   // What a pull-up lifts, or what drives a buzzer too, has little left for lamps.
   const weak = new Set([...open, ...shown.flatMap((one) => (one.kind === 'buzzer' ? [one.output.net] : []))]);
@@ -101,16 +106,28 @@ export function timingsOf(
 ): Timing[] {
   const type = typeOf(chip);
   let n = 0;
-  return (type?.units ?? []).flatMap((unit, u) =>
-    unit.timers.flatMap(({ law }) => {
+  const secondsOf = (use: UnitUse | null | undefined): number | undefined =>
+    pulses.find((p) => p.ref === use?.gate)?.seconds[n++];
+  const pin = (name: string): string => type?.pins.find((p) => p.name === name)?.id ?? '';
+  const oneShots = (type?.units ?? []).flatMap((unit, u) =>
+    unit.timers.flatMap(({ law }): Timing[] => {
       const use = units[u];
-      const seconds = pulses.find((p) => p.ref === use?.gate)?.seconds[n++];
-      const pin = (name: string): string => type?.pins.find((p) => p.name === name)?.id ?? '';
+      const seconds = secondsOf(use);
       if (seconds === undefined || !use || drivenBy(use).every((net) => loose.has(net))) return [];
       const values = pulseValues(seconds, oneShotLaw(law, familyOf(chip)));
       return [{ charged: pin(law.resistor), far: pin(law.capacitor), ...values }];
     }),
   );
+  const timers = (type?.chip?.dividers ?? []).flatMap(({ pulse }): Timing[] => {
+    const charged = pin(pulse?.empties ?? '');
+    const u = type?.units.findIndex((unit) => unit.outputs.includes(charged)) ?? -1;
+    const use = units[u];
+    const seconds = pulse && secondsOf(use);
+    const net = use && drivenBy(use)[type?.units[u]?.outputs.indexOf(charged) ?? -1];
+    if (seconds === undefined || typeof net !== 'string') return [];
+    return [{ charged, far: null, net, ...pulseValues(seconds, timerPulse) }];
+  });
+  return [...oneShots, ...timers];
 }
 
 function seatShown(

@@ -36,11 +36,14 @@ export interface Digit {
   readonly ohms: number;
 }
 
-/** Resistor and capacitor of a one-shot, with the pin that is charged and the other end of the capacitor. */
-export interface Timing extends PulseValues {
-  readonly charged: string;
-  readonly far: string;
-}
+/**
+ * Resistor and capacitor of a one-shot, with the pin that is charged and the other end of the capacitor; of a timer, whose capacitor goes to
+ * ground (`far` is null), the net of that pin too.
+ */
+export type Timing = PulseValues & { readonly charged: string } & (
+    | { readonly far: string; readonly net?: undefined }
+    | { readonly far: null; readonly net: string }
+  );
 
 /** Columns of a resistor and a capacitor of a one-shot. */
 const TIMING_COLUMNS = 4;
@@ -171,7 +174,8 @@ export class Seats {
   }
 
   /** The resistor of a one-shot from the supply rail to the strip of its capacitor, both beside the chip that they time. */
-  private addTiming(chip: string, { charged, far, ohms, nanofarads }: Timing): void {
+  private addTiming(chip: string, timing: Timing): void {
+    const { charged, ohms, nanofarads } = timing;
     this.room(3, 0);
     const resistor = this.seat({ part: 'resistor', at: this.at('top+'), value: ohms });
     const isElectrolytic = nanofarads >= ELECTROLYTIC_NF;
@@ -180,10 +184,12 @@ export class Seats {
       : this.seat({ part: 'capacitor', at: this.at('h', this.column + 2), value: nanofarads, rotation: 90 });
     // Rotated, the first lead of a ceramic one is at the right.
     const [plus, minus] = isElectrolytic ? ['1', '2'] : ['2', '1'];
-    this.join(chip, charged, `~${pinOf(chip, charged)}`);
-    this.join(resistor, '2', `~${pinOf(chip, charged)}`);
-    this.join(capacitor, plus, `~${pinOf(chip, charged)}`);
-    this.joinBoth([chip, far], [capacitor, minus]);
+    const net = timing.far === null ? timing.net : `~${pinOf(chip, charged)}`;
+    this.join(chip, charged, net);
+    this.join(resistor, '2', net);
+    this.join(capacitor, plus, net);
+    if (timing.far === null) this.join(capacitor, minus, GROUND);
+    else this.joinBoth([chip, timing.far], [capacitor, minus]);
     this.column += TIMING_COLUMNS;
   }
 

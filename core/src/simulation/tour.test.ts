@@ -2,9 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
 import { readSheet } from '../design';
+import { says } from '../finding';
 import { type Behaviour, compileMachine, HIGH, LOW, MachineRun, UNKNOWN } from '../logic';
 import { faults } from '../testing/faults';
 import { laidOut } from '../testing/interlock';
+import { MINUS, PLUS, wired } from '../testing/wired';
 import { compileCircuit } from './circuit';
 import { PoweredBoard } from './powered-board';
 import { type Tour, tourBoard } from './tour';
@@ -167,5 +169,12 @@ describe('a tour of the states', () => {
     expect(cut.findings.map((f) => f.code)).toContain('tour-cut');
     const stopped = tourBoard(job.board, behaviour, { mostPresses: 1 });
     expect([stopped.steps.length, stopped.findings.at(-1)?.code]).toEqual([1, 'tour-incomplete']);
+  });
+
+  it('is not made of boards whose one-shots end by themselves, and says so', () => {
+    const board = wired('seat 74HC123 b1.e20', `U1.16 > ${PLUS}`, `U1.8 > ${MINUS}`, 'seat 74HC74 b1.e40');
+    const { steps, differing, covered, findings } = tourBoard(board, behaviourOf('in D CK\nout Q\nQ = D at rise CK'));
+    expect([steps, differing, covered]).toEqual([[], 0, 0]);
+    expect(findings.map(says)).toEqual([expect.stringContaining('pulses of U1 end by themselves')]);
   });
 });

@@ -3,7 +3,7 @@ import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { type Behaviour, type TransitionGraph, transitionGraph, UNKNOWN } from '../logic';
 import { fromChance } from './chance-starts';
-import { compileCircuit } from './circuit';
+import { type Circuit, compileCircuit } from './circuit';
 import { Hand } from './hand';
 import { PoweredBoard, type Start } from './powered-board';
 import type { TourDifference, TourStep } from './tour-step';
@@ -161,7 +161,10 @@ export function plannedTour(behaviour: Behaviour, mostSteps: number): PlannedTou
   };
 }
 
-/** Goes through every state of a clocked design on its board, one press after the other, and compares what the lamps show with the sheet. */
+/**
+ * Goes through every state of a clocked design on its board, one press after the other, and compares what the lamps show with the sheet. Boards with one-shots are not
+ * gone through: their pulses end by themselves.
+ */
 export function tourBoard(board: Board, behaviour: Behaviour, options: TourOptions = {}): Tour {
   const graph = transitionGraph(behaviour, options.mostStates);
   const names = {
@@ -171,6 +174,12 @@ export function tourBoard(board: Board, behaviour: Behaviour, options: TourOptio
   };
   const circuit = compileCircuit(board);
   const panel = panelOf(board, circuit, names.inputs, names.outputs);
+  const untold = oneShotsOf(circuit);
+  if (untold.length > 0) {
+    const transitions = new Itinerary(graph).transitions;
+    const findings = [finding('tour-one-shots', [], { refs: untold.join(', ') })];
+    return { ...names, transitions, covered: 0, differing: 0, starts: null, first: null, steps: [], findings };
+  }
   const nets = options.nets ?? extractNets(board);
   const powered = (start: Start): Hand => new Hand(new PoweredBoard(board, nets, { circuit, start }), panel);
   const guide = new Itinerary(graph);
@@ -194,6 +203,11 @@ export function tourBoard(board: Board, behaviour: Behaviour, options: TourOptio
     steps,
     findings: findingsOf(graph, guide, { outputs: names.outputs.length, starts: chance?.tried ?? 0 }),
   };
+}
+
+/** The chips of a board that have one-shots: on the sheet a pulse, once begun, stays. */
+function oneShotsOf({ chips, units }: Circuit): string[] {
+  return [...new Set(units.flatMap(({ chip, timers }) => (timers.length > 0 ? [elementAt(chips, chip).ref] : [])))];
 }
 
 interface Pressed {

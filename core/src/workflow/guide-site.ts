@@ -178,7 +178,8 @@ export class GuideSite {
     return labelledPlaces(this.planned, does).find((p) => p.signal === signal);
   }
 
-  private isGround(pin: string): boolean {
+  /** Whether a pin is joined to ground. */
+  isGround(pin: string): boolean {
     return this.names.get(this.nets.ofPin.get(pin) ?? -1) === GROUND;
   }
 

@@ -189,34 +189,41 @@ class Builder {
     ];
   }
 
-  /** The resistor and the capacitor of a one-shot. */
+  /** The resistor and the capacitor of a one-shot, or of a timer, whose capacitor goes to ground. */
   private timing(chip: string, { charged, far, ohms, nanofarads }: Timing): Want[] {
-    const [at, other] = [pinOf(chip, charged), pinOf(chip, far)];
+    const at = pinOf(chip, charged);
+    const other = far === null ? null : pinOf(chip, far);
+    const what = `the capacitor of the pulse at ${spokenPin(at)}`;
     const netOf = (pin: string): number => this.nets.ofPin.get(pin) ?? -1;
-    const netsOf = ({ ref }: SeatedPart): number[] => ['1', '2'].map((id) => netOf(pinOf(ref, id)));
-    const capacitors = Object.values(this.board.parts).filter((p) => typeOf(p)?.kind === 'capacitor');
+    const leads = ({ ref }: SeatedPart): string[] => ['1', '2'].map((id) => pinOf(ref, id));
     // One that stands with an end at either pin, or with both ends free.
-    const isFree = (net: number): boolean => this.nets.nets[net]?.pins.length === 1;
+    const isFree = (pin: string): boolean => this.nets.nets[netOf(pin)]?.pins.length === 1;
+    const isAt = (pin: string, part: SeatedPart): boolean => leads(part).some((lead) => netOf(lead) === netOf(pin));
+    const capacitors = Object.values(this.board.parts).filter((p) => typeOf(p)?.kind === 'capacitor');
     const own =
-      capacitors.find((p) => netsOf(p).some((net) => net === netOf(at) || net === netOf(other))) ??
-      capacitors.find((p) => p.value === nanofarads && netsOf(p).every(isFree));
+      capacitors.find((p) => isAt(at, p) || (other !== null && isAt(other, p))) ??
+      capacitors.find((p) => p.value === nanofarads && leads(p).every(isFree));
     const planned = Object.values(this.site.planned.parts).find(
       (p) => typeOf(p)?.kind === 'capacitor' && p.value === nanofarads && !p.at.includes('+'),
     );
-    const what = `the capacitor of the pulse at ${spokenPin(at)}`;
     const ends = planned?.part === 'electrolytic' ? ['1', '2'] : ['2', '1'];
+    /** The lead that is still to be joined, as the first or the second end of the capacitor. */
+    const loose = (part: SeatedPart, i: number): string => {
+      const free = leads(part).find((lead, k) => isFree(lead) && (part.part !== 'electrolytic' || k === i));
+      return free ?? pinOf(part.ref, ends[i] ?? '1');
+    };
+    const joins =
+      (pin: string, i: number): Want =>
+      () =>
+        !own || isAt(pin, own) ? null : this.site.joined(loose(own, i), netOf(pin), what);
+    const grounds: Want = () =>
+      !own || leads(own).some((lead) => this.site.isGround(lead)) ? null : this.site.carries(loose(own, 1), GROUND)();
     return [
       () => this.site.series(at, `the resistor of the pulse at ${spokenPin(at)}`, ohms),
       () => this.site.carries(this.site.resistorOn(netOf(at))?.other ?? '', SUPPLY)(),
       () => (own || !planned ? null : this.site.seatedNext(planned.ref, what)),
-      ...[at, other].map(
-        (pin, i): Want =>
-          () => {
-            if (!own || netsOf(own).includes(netOf(pin))) return null;
-            const end = netsOf(own).findIndex((net, k) => isFree(net) && (own.part !== 'electrolytic' || k === i));
-            return this.site.joined(pinOf(own.ref, end < 0 ? (ends[i] ?? '1') : String(end + 1)), netOf(pin), what);
-          },
-      ),
+      joins(at, 0),
+      other === null ? grounds : joins(other, 1),
     ];
   }
 

@@ -15,9 +15,13 @@ const uses: Readonly<Record<string, (times: string) => string>> = {
   '74121': (times) => `use 74121 as P1 (A1 = 0, A2 = 0, B = S, Q = Y)${times}`,
   '74123': (times) => `use 74123 as P1 (1A = 0, 1B = S, 1CLRn = 1, 1Q = Y, 2A = 0, 2B = Y, 2CLRn = 1, 2Q = Z)${times}`,
   '74221': (times) => `use 74221 as P1 (1A = 0, 1B = S, 1CLRn = 1, 1Q = Y, 2A = 0, 2B = Y, 2CLRn = 1, 2Q = Z)${times}`,
+  '555': (times) => `B = ~S\nuse 555 as P1 (TRIG = B, RESETn = 1, THRES = X, DISCH = X, OUT = Y)${times}`,
+  '556': (times) =>
+    `B = ~S\nC = ~Y\nuse 556 as P1 (1TRIG = B, 1RESETn = 1, 1THRES = X, 1DISCH = X, 1OUT = Y, 2TRIG = C, 2RESETn = 1, 2THRES = V, 2DISCH = V, 2OUT = Z)${times}`,
 };
+const isSingle = (part: string): boolean => part === '74121' || part === '555';
 const sheetOf = (part: string, times: string): string =>
-  `in S from button\nout Y${part === '74121' ? '' : ' Z'}\n${uses[part]?.(times)}`;
+  `in S from button\nout Y${isSingle(part) ? '' : ' Z'}\n${uses[part]?.(times)}`;
 
 const time = fc.oneof(
   fc.integer({ min: 1, max: 999 }).map((n) => [n * 1e-6, `${n} us`] as const),
@@ -42,12 +46,12 @@ describe('pulses that a sheet wants of its one-shots', () => {
   it('come from a resistor and a capacitor that the plan seats, within 5 % by the law of the data sheet, and so does a build by hand', async () => {
     await fc.assert(
       fc.asyncProperty(
-        fc.constantFrom('74121', '74123', '74221'),
+        fc.constantFrom('74121', '74123', '74221', '555', '556'),
         fc.constantFrom('LS', 'HC', '74') as fc.Arbitrary<Job['family']>,
         time,
         time,
         async (part, family, a, b) => {
-          const times = part === '74121' ? [a] : [a, b];
+          const times = isSingle(part) ? [a] : [a, b];
           const sheet = sheetOf(part, ` for ${times.map(([, text]) => text).join(', ')}`);
           const { job, netlist, packing } = await packed(sheet, family);
           const { edit } = layOutJob(job, packing, netlist);
@@ -88,6 +92,8 @@ describe('pulses that a sheet wants of its one-shots', () => {
       'in A B\nout Y\nuse 7400 as U (1A = A, 1B = B, 1Y = Y, 2A = 0, 2B = 0, 3A = 0, 3B = 0, 4A = 0, 4B = 0) for 1 s',
       'sheet/pulses',
     ],
+    [sheetOf('555', ' for 1 ms').replace('THRES = X', 'THRES = S'), 'sheet/pulse-pins'],
+    [sheetOf('556', ' for 1 ms').replace('2DISCH = V', '2DISCH = W'), 'sheet/pulse-pins'],
     [sheetOf('74121', ' for 0 ms'), 'sheet/bad-pulse'],
     [sheetOf('74121', ' for 11 s'), 'sheet/bad-pulse'],
     [sheetOf('74121', ' for ever'), 'sheet/bad-pulse'],

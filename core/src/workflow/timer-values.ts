@@ -1,5 +1,5 @@
 import { type Board, byNumber, extractNets, type Nets, pinOf, type SeatedPart } from '../board';
-import { E12, E24, families, familyOf, oneShotLaw, type PartType, typeOf, valuesOf } from '../catalogue';
+import { E12, E24, families, familyOf, oneShotLaw, type PartType, timerPulse, typeOf, valuesOf } from '../catalogue';
 import { BoardVolts, thresholdsAt, tolerances } from '../electrical';
 import type { LooseValues } from '../packing';
 
@@ -193,8 +193,8 @@ const timer = (
   law,
 });
 
-/** Between a third of the supply and two thirds; from nothing to two thirds. Source: NE555 data sheet, astable and monostable operation. */
-const [HALF_WAY, FIRST_WAY] = [Math.LN2, Math.log(3)];
+/** Between a third of the supply and two thirds. Source: NE555 data sheet, astable operation. */
+const HALF_WAY = Math.LN2;
 
 /** The timers of a 555 or 556 in their two ways of use; nothing pulls at their control pins. */
 function timers555(seen: Around, part: SeatedPart, type: PartType): Unsupplied[] {
@@ -210,7 +210,7 @@ function timers555(seen: Around, part: SeatedPart, type: PartType): Unsupplied[]
     if (!capacitor) return [];
     if (threshold === discharge) {
       const charge = seen.only('resistor', threshold, (n) => seen.isSupply(n));
-      const law = { high: [FIRST_WAY], low: [], plusOhms: 0 };
+      const law = { high: [timerPulse.factor], low: [], plusOhms: 0 };
       return charge && trigger !== threshold ? [timer(pin, 'pulse', { resistors: [charge], capacitor, law })] : [];
     }
     const [above, below] = [

@@ -5,7 +5,9 @@ import { benchParts, chips, findChip, readDesign } from '../catalogue';
 import { elementAt } from '../element-at';
 import { isError } from '../finding';
 import { applyEdit } from '../job/edit';
+import { readJobFile } from '../job/file';
 import type { Job } from '../job/job';
+import { writeJobFile } from '../job/write';
 import { cellAt, HIGH, LOW, tableOf } from '../logic';
 import { countPacking, pathOf, rippleOf } from '../packing';
 import { agrees, compileCircuit, PoweredBoard, panelOf, walkTable } from '../simulation';
@@ -35,7 +37,7 @@ describe('trying a chip', () => {
     expect(benchParts.map((p) => tryPart(p)).filter((job) => job !== null)).toEqual([]);
   });
 
-  it('comes to a packing of which everything can be told that Pack tells, whatever the chip', async () => {
+  it('comes to a packing of which everything can be told that Pack tells, and which a job file keeps, whatever the chip', async () => {
     for (const { base } of chips) {
       const job = tryPart(findChip(base) ?? expect.fail(base));
       if (!job) continue;
@@ -43,6 +45,8 @@ describe('trying a chip', () => {
       const made = packing ?? expect.fail(base);
       expect(() => [rippleOf(made), pathOf(made), hazardsOf(reading.design, job.family, made)], base).not.toThrow();
       expect(countPacking(made).packages, base).toBe(made.packages.length);
+      const kept = readJobFile(writeJobFile({ ...job, packing: made }));
+      expect(kept.ok && kept.job.packing, base).toEqual(made);
     }
   });
 

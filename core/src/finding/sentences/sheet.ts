@@ -53,6 +53,11 @@ export const sheetSentences = {
     says: '{found} is no length of a pulse.',
     todo: 'Write a whole number of us, ms or s, from 1 us to {most} s: for 20 ms.',
   },
+  'sheet/pulse-pins': {
+    severity: 'error',
+    says: '{ref} gives a pulse of a length only where {pins} are joined to one signal, on which its capacitor hangs.',
+    todo: 'Give both the same name, X say.',
+  },
   'sheet/pulses': {
     severity: 'error',
     says: '{ref} has {has} one-shots, and {given} lengths of pulses are given.',
@@ -377,6 +382,11 @@ export const sheetSentences = {
     severity: 'note',
     says: '{inputs} inputs make {rows} rows: too many to list.',
     todo: 'Tables are listed up to {limit} inputs; the gates, packing and board still work.',
+  },
+  'sheet/clocks-none': {
+    severity: 'error',
+    says: 'No input clocks anything in this design.',
+    todo: 'Set its inputs by hand at Power up, or let time run: saddlebag run FILE --for 1s.',
   },
   'sheet/no-clock': {
     severity: 'error',

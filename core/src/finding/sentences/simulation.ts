@@ -127,6 +127,11 @@ export const simulationSentences = {
     says: 'The design has more states than are gone through; the tour leads through the first {states}.',
     todo: 'Tour a part of the design by itself.',
   },
+  'tour-one-shots': {
+    severity: 'warning',
+    says: 'The pulses of {refs} end by themselves, which the states of the sheet do not know: no tour was made.',
+    todo: 'Press the switches by hand at Power up, and look at the pulses in the trace.',
+  },
   'tour-incomplete': {
     severity: 'warning',
     says: 'The tour has seen {covered} of {transitions} transitions.',
