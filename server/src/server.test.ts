@@ -29,7 +29,7 @@ describe('the server', () => {
   it('tells its health', async () => {
     const answer = await fetch(`${base}/healthz`);
     expect(answer.status).toBe(200);
-    expect(await answer.json()).toEqual({ ok: true, samples: 27 });
+    expect(await answer.json()).toEqual({ ok: true, samples: 28 });
   });
 
   it('lists the samples and serves each', async () => {
@@ -45,6 +45,7 @@ describe('the server', () => {
       'flood-watch',
       'fog-beacon',
       'gate-votes',
+      'gauge-selector',
       'keepers-clock',
       'keepers-vote',
       'lamp-relay',
