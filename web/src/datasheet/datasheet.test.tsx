@@ -40,6 +40,16 @@ describe('a datasheet', () => {
     expect(screen.getByRole('img', { name: 'timing diagram' }).querySelectorAll('path')).toHaveLength(6);
   });
 
+  it('of analogue switches says which pins they join, when they are closed, and at how many ohms', async () => {
+    sheetOf('4051');
+    expect(await screen.findByText('joins Z with Y0, Y1, Y2, Y3, Y4, Y5, Y6, Y7')).toBeDefined();
+    await screen.findByRole('columnheader', { name: 'Y7' });
+    const closed = [...document.querySelectorAll('tbody tr')].map((tr) => tr.textContent.match(/closed/g)?.length ?? 0);
+    expect(closed.toSorted()).toEqual([0, 0, 1, 1, 1, 1, 1, 1, 1, 1]);
+    expect(screen.getByText('70 Ω')).toBeDefined();
+    expect(screen.queryByRole('button', { name: 'Try this chip' })).toBeNull();
+  });
+
   it('can be made of every part there is', () => {
     for (const type of catalogue()) {
       const { container, unmount } = renderPage(<Datasheet type={type} />);
