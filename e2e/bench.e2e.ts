@@ -181,7 +181,7 @@ describe('a board found on a bench', () => {
     await p.takes('Transistor bell');
     await p.turnsTo('inspect');
     await p.reads('No problems found');
-    await p.reads('built of transistors or diodes');
+    await p.reads('built of transistors, diodes or analogue switches');
     expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
     await p.turnsTo('power');
     await p.keys(' ', 'w');

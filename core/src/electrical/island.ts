@@ -31,6 +31,12 @@ export interface OutputModel {
   readonly joint?: { readonly unit: string; readonly ways: readonly boolean[] };
 }
 
+/** The ways in which some analogue switches of one unit can stand together, each once: which of them are closed, in their order. */
+export function waysTogether(switches: readonly OutputModel[]): readonly (readonly boolean[])[] {
+  const all = (switches[0]?.joint?.ways ?? []).map((_, way) => switches.map(({ joint }) => joint?.ways[way] === true));
+  return [...new Map(all.map((way) => [way.join(), way])).values()];
+}
+
 /** A capacitor between two nodes, in farads. */
 export interface CapacitorModel {
   readonly ref: string;
@@ -59,8 +65,8 @@ export interface IslandParts {
   readonly dials: readonly DialModel[];
 }
 
-/** Unknown outputs of one island whose corners are tried; of more, all that they reach is unknown. */
-const MOST_UNKNOWN = 6;
+/** Ways in which the unknown outputs of one island may stand that are tried, as many as six outputs have; of more, all that they reach is unknown. */
+const MOST_CORNERS = 64;
 /** Behind more ohms than these a node counts as floating: an insulation, not a path. */
 const FLOATING_OHMS = 1e8;
 /** Nodes of an island up to which it is solved; of a larger one nothing is known. Some 500 transistors hang together in one of so many. */
@@ -176,13 +182,9 @@ export class IslandModel {
 
   /** Whether an output of a chip without supply is on it, or more are unknown than are tried. */
   get isLost(): boolean {
-    let unknown = 0;
-    const { contacts, outputs } = this.parts;
-    for (let i = contacts.length; i < contacts.length + outputs.length; i++) {
-      if (DRIVES[this.digits[i] as number] === 'dead') return true;
-      if (DRIVES[this.digits[i] as number] === 'unknown') unknown++;
-    }
-    return unknown > MOST_UNKNOWN;
+    const { outputs } = this.parts;
+    if (outputs.some((_, i) => this.driveAt(i) === 'dead')) return true;
+    return this.open().reduce((corners, ways) => corners * ways.length, 1) > MOST_CORNERS;
   }
 
   /** What conducts as contacts and outputs stand: one corner, or all those that unknown outputs can make. */
@@ -192,19 +194,53 @@ export class IslandModel {
     dials.forEach((dial, i) => {
       elements.push(...dial.at(this.digits[contacts.length + outputs.length + i] as number));
     });
-    const unknown: OutputModel[] = [];
     contacts.forEach(({ element }, i) => {
       if (this.digits[i] === 1) elements.push(element);
     });
     outputs.forEach((output, i) => {
-      const drive = DRIVES[this.digits[contacts.length + i] as number];
+      const drive = this.driveAt(i);
       if (drive === 'low' || drive === 'high') elements.push(output[drive]);
-      else if (drive === 'unknown') unknown.push(output);
     });
-    const count = unknown.length > MOST_UNKNOWN ? 1 : 2 ** unknown.length;
-    return Array.from({ length: count }, (_, corner) => ({
-      elements: [...elements, ...unknown.map((output, i) => ((corner >> i) & 1 ? output.high : output.low))],
-    }));
+    const open = this.open();
+    const count = open.reduce((corners, ways) => corners * ways.length, 1);
+    return Array.from({ length: count > MOST_CORNERS ? 1 : count }, (_, corner) => {
+      let rest = corner;
+      const chosen = open.flatMap((ways) => {
+        const way = ways[rest % ways.length] as readonly Element[];
+        rest = Math.floor(rest / ways.length);
+        return way;
+      });
+      return { elements: [...elements, ...chosen] };
+    });
+  }
+
+  /** For each output that is unknown, and for the unknown analogue switches of each unit together, what conducts in each of the ways in which they may stand. */
+  private open(): (readonly Element[])[][] {
+    const { outputs } = this.parts;
+    const units = new Set<string>();
+    const single = outputs.flatMap(({ low, high, joint }, i) => {
+      if (this.driveAt(i) !== 'unknown') return [];
+      if (!joint) return [[[low], [high]]];
+      units.add(joint.unit);
+      return [];
+    });
+    return units.size === 0 ? single : [...single, ...[...units].map((unit) => this.closings(unit))];
+  }
+
+  /** What the unknown analogue switches of a unit make in each way that agrees with those that are known. */
+  private closings(unit: string): (readonly Element[])[] {
+    const slots = [...this.parts.outputs.keys()].filter((i) => this.parts.outputs[i]?.joint?.unit === unit);
+    const own = slots.map((i) => this.parts.outputs[i] as OutputModel);
+    const drives = slots.map((i) => this.driveAt(i));
+    const unknown = own.filter((_, k) => drives[k] === 'unknown');
+    const agreeing = waysTogether(own).filter((way) =>
+      drives.every((drive, k) => drive === 'unknown' || (drive === 'high') === way[k]),
+    );
+    const made = agreeing.map((way) =>
+      own.flatMap(({ low, high }, k) => (drives[k] === 'unknown' ? [way[k] ? high : low] : [])),
+    );
+    // While a level passes through the chip its switches may stand as no settled input has them.
+    return made.length > 0 ? made : [unknown.map(({ low }) => low), unknown.map(({ high }) => high)];
   }
 
   /** The point for contacts and outputs as they stand. `volts` has the fixed nodes, and where the search begins; `positive` are supply leads. */

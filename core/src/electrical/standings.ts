@@ -1,7 +1,7 @@
 import { elementAt } from '../element-at';
 import type { BoardVolts } from './board-volts';
 import { type Element, resistor } from './elements';
-import { DRIVES, type Drive, type IslandModel, type IslandPoint, type OutputModel } from './island';
+import { DRIVES, type Drive, type IslandModel, type IslandPoint, type OutputModel, waysTogether } from './island';
 import { solveIsland } from './operating-point';
 import { type PinReader, thresholdsOf } from './point-of-board';
 
@@ -90,20 +90,17 @@ function ofMover(island: IslandModel, { actuator, contacts: own }: Mover, isOn: 
 
 /** Each output by itself; the analogue switches of one unit together, since one closes as another opens. */
 function choicesOfOutputs(island: IslandModel): Choice[] {
-  const byUnit = new Map<string, { readonly output: number; readonly ways: readonly boolean[] }[]>();
-  const single = island.parts.outputs.flatMap(({ can, joint }, output): Choice[] => {
-    if (!joint)
-      return [{ ways: can.length, put: (way) => island.setOutput(output, DRIVES.indexOf(elementAt(can, way))) }];
-    byUnit.set(joint.unit, [...(byUnit.get(joint.unit) ?? []), { output, ways: joint.ways }]);
-    return [];
-  });
-  const joint = [...byUnit.values()].map((switches): Choice => {
-    // Of the other switches of their unit these are in an island of their own: ways that are alike here are one.
-    const all = elementAt(switches, 0).ways.map((_, way) => switches.map(({ ways }) => elementAt(ways, way)));
-    const ways = [...new Map(all.map((way) => [way.join(), way])).values()];
+  const { outputs } = island.parts;
+  const single = outputs.flatMap(({ can, joint }, output): Choice[] =>
+    joint ? [] : [{ ways: can.length, put: (way) => island.setOutput(output, DRIVES.indexOf(elementAt(can, way))) }],
+  );
+  const units = new Set(outputs.flatMap(({ joint }) => joint?.unit ?? []));
+  const joint = [...units].map((unit): Choice => {
+    const slots = [...outputs.keys()].filter((output) => outputs[output]?.joint?.unit === unit);
+    const ways = waysTogether(slots.map((output) => elementAt(outputs, output)));
     const put = (way: number): void => {
-      switches.forEach(({ output }, i) => {
-        island.setOutput(output, DRIVES.indexOf(elementAt(elementAt(ways, way), i) ? 'high' : 'low'));
+      slots.forEach((output, k) => {
+        island.setOutput(output, DRIVES.indexOf(elementAt(elementAt(ways, way), k) ? 'high' : 'low'));
       });
     };
     return { ways: ways.length, put };

@@ -1,7 +1,6 @@
 import type { Unit } from '../catalogue';
 import { elementAt } from '../element-at';
 import type { Network } from '../logic';
-import type { UnitUse } from './packing';
 
 /** A gate of a network whose inputs and output are named nets. */
 export type PlainGate = Network['gates'][number];
@@ -12,7 +11,7 @@ export function isPlain(unit: Unit): boolean {
 }
 
 /** The nets of all that a unit's behaviour reads: of its pins, then low for what ends the pulses of its one-shots and is no pin. */
-export function netsRead({ behaviour }: Unit, { inputs }: Pick<UnitUse, 'inputs'>): string[] {
+export function netsRead({ behaviour }: Unit, { inputs }: { readonly inputs: readonly string[] }): string[] {
   return behaviour.inputs.map((_, i) => inputs[i] ?? '0');
 }
 

@@ -108,6 +108,18 @@ const selecting = (bits: number): Board =>
   );
 
 describe('a selector of analogue switches', () => {
+  it('whose choice is unknown leaves what drives its pins known, and Z too where all pins agree', () => {
+    const lines = ['seat 74HC4051 b1.e30', ...power('U1', 16, 8), `U1.6 > ${MINUS}`, `U1.7 > ${MINUS}`];
+    const inverter = ['seat 74HC04 b1.e45', ...power('U2', 14, 7), `U2.1 > ${MINUS}`, 'U2.2 > U1.13', 'U2.2 > U2.5'];
+    const others = CHANNELS.slice(1);
+    const alike = powered(wired(...lines, ...inverter, ...others.map((pin) => `U1.${pin} > ${PLUS}`), 'U1.3 > U2.3'));
+    expect([alike.level('U1.13'), alike.level('U2.6'), alike.level('U2.4')]).toEqual([HIGH, LOW, LOW]);
+    const differing = powered(
+      wired(...lines, ...inverter, ...others.map((pin) => `U1.${pin} > ${MINUS}`), 'U1.3 > U2.3'),
+    );
+    expect([differing.level('U1.13'), differing.level('U2.6'), differing.level('U2.4')]).toEqual([HIGH, LOW, UNKNOWN]);
+  });
+
   it('shows what is on the pin that is chosen, in every row, by events and by the sweep of all rows', () => {
     fc.assert(
       fc.property(fc.nat(255), (bits) => {
@@ -122,6 +134,29 @@ describe('a selector of analogue switches', () => {
         expect([...walkTable(board, nets, subject)]).toEqual(rows);
       }),
       { numRuns: 20, examples: [[0], [255], [0b10010110]] },
+    );
+  });
+
+  it('is swept as the events have it, whatever its pins hang on', () => {
+    const source = fc.constantFrom('S1.2', 'S2.2', 'S3.2', PLUS, MINUS, null);
+    fc.assert(
+      fc.property(fc.array(source, { minLength: 12, maxLength: 12 }), (sources) => {
+        const pins = [...CHANNELS, 11, 10, 9, 6];
+        const joins = pins.flatMap((pin, i) => (sources[i] ? [`U1.${pin} > ${sources[i]}`] : []));
+        // A strip has four holes for jumpers: a switch feeds few pins.
+        const most = ['S1.2', 'S2.2', 'S3.2'].every((s) => sources.filter((one) => one === s).length < 3);
+        fc.pre(most);
+        const board = wired(
+          ...['seat 74HC4051 b1.e30', ...power('U1', 16, 8), `U1.7 > ${MINUS}`, ...switches(3)],
+          ...['label S1 A', 'label S2 B', 'label S3 C', ...joins, 'seat 74HC04 b1.e45', ...power('U2', 14, 7)],
+          ...['U1.3 > U2.1', 'seat led', 'label D1 Y', 'U2.2 > D1.A', ...resistor(4, '1k', 'D1.K', MINUS)],
+        );
+        const nets = extractNets(board);
+        const subject = { inputs: ['C', 'B', 'A'], outputs: ['Y'] };
+        const seen = (byEvents: boolean) => [...walkTable(board, nets, subject, byEvents)].map((row) => row.seen);
+        expect(seen(false)).toEqual(seen(true));
+      }),
+      { numRuns: 60 },
     );
   });
 

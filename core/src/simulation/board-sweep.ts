@@ -1,12 +1,14 @@
 import type { Board, Nets } from '../board';
 import {
   BoardVolts,
+  type IslandModel,
   type IslandPoint,
   LEAST_SUPPLY_V,
   type PinReader,
   READS,
   readingOf,
   thresholdsOf,
+  waysTogether,
 } from '../electrical';
 import { elementAt } from '../element-at';
 import { compile, HIGH, LOW, type Network, type Operation, opcode, type Program, sweep, UNKNOWN } from '../logic';
@@ -79,6 +81,12 @@ export function compileSweep(
     if (e instanceof NotSwept) return null;
     throw e;
   }
+}
+
+/** What may be the case, as a net of the network, and what then stands so on an island. */
+interface Choice {
+  readonly literal: string;
+  readonly put: () => void;
 }
 
 /** One way in which an island can stand: the nets of the network that are all high if it may, and the point that follows. */
@@ -195,7 +203,7 @@ class SweepCompiler {
     this.open.add(i);
     const island = elementAt(this.volts.islands, i);
     const { contacts, outputs, capacitors } = island.parts;
-    const choices: { readonly literal: string; readonly put: () => void }[][] = [];
+    const choices: (readonly Choice[])[] = [];
     for (const actuator of new Set(contacts.map((c) => c.actuator))) {
       const net = this.inputOf.get(actuator);
       const put = (isOn: boolean) => (): void => {
@@ -212,7 +220,10 @@ class SweepCompiler {
             ],
       );
     }
-    outputs.forEach(({ pin }, slot) => {
+    const units = new Set(outputs.flatMap(({ joint }) => joint?.unit ?? []));
+    choices.push(...[...units].map((unit) => this.closings(island, unit)));
+    outputs.forEach(({ pin, joint }, slot) => {
+      if (joint) return;
       const rails = this.driverRails(this.driverOf.get(pin) ?? -1);
       const of = (literal: string, drive: number) => ({ literal, put: () => void island.setOutput(slot, drive) });
       choices.push(
@@ -243,6 +254,26 @@ class SweepCompiler {
     this.open.delete(i);
     this.ways.set(i, ways);
     return ways;
+  }
+
+  /** The ways in which the analogue switches of a unit that are on an island can stand together. */
+  private closings(island: IslandModel, unit: string): Choice[] {
+    const { outputs } = island.parts;
+    const slots = [...outputs.keys()].filter((slot) => outputs[slot]?.joint?.unit === unit);
+    const rails = slots.map((slot) => this.driverRails(this.driverOf.get(elementAt(outputs, slot).pin) ?? -1));
+    const putAll = (driveOf: (k: number) => number) => (): void => {
+      slots.forEach((slot, k) => {
+        island.setOutput(slot, driveOf(k));
+      });
+    };
+    if (rails.includes(null)) return [{ literal: '1', put: putAll(() => DEAD) }];
+    const ways = waysTogether(slots.map((slot) => elementAt(outputs, slot)));
+    return ways
+      .map((way) => {
+        const may = rails.map((own, k) => (way[k] ? own?.mayHigh : own?.mayLow) ?? '0');
+        return { literal: this.gate('and', may), put: putAll((k) => (way[k] ? HIGH : LOW)) };
+      })
+      .filter(({ literal }) => literal !== '0');
   }
 
   /** What a driver may do; null for one of a chip without supply. */
