@@ -1,7 +1,7 @@
 export { BoardVolts, LEAST_SUPPLY_V, type Standing } from './board-volts';
 export { ChargedIsland, type Watch } from './charge';
 export * from './devices';
-export { DIAL_END, DIAL_MIDDLE, type Drive, type IslandModel, type IslandPoint, waysTogether } from './island';
+export { DIAL_END, DIAL_MIDDLE, type Drive, type IslandModel, type IslandPoint, jointClosings } from './island';
 export { inputUaOf, type PinLimits, pinLimitsOf } from './pin-limits';
 export { READS, readingOf, type Thresholds, thresholdsAt } from './pin-models';
 export {

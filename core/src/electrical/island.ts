@@ -32,7 +32,7 @@ export interface OutputModel {
 }
 
 /** The ways in which some analogue switches of one unit can stand together, each once: which of them are closed, in their order. */
-export function waysTogether(switches: readonly OutputModel[]): readonly (readonly boolean[])[] {
+export function jointClosings(switches: readonly OutputModel[]): readonly (readonly boolean[])[] {
   const all = (switches[0]?.joint?.ways ?? []).map((_, way) => switches.map(({ joint }) => joint?.ways[way] === true));
   return [...new Map(all.map((way) => [way.join(), way])).values()];
 }
@@ -233,7 +233,7 @@ export class IslandModel {
     const own = slots.map((i) => this.parts.outputs[i] as OutputModel);
     const drives = slots.map((i) => this.driveAt(i));
     const unknown = own.filter((_, k) => drives[k] === 'unknown');
-    const agreeing = waysTogether(own).filter((way) =>
+    const agreeing = jointClosings(own).filter((way) =>
       drives.every((drive, k) => drive === 'unknown' || (drive === 'high') === way[k]),
     );
     const made = agreeing.map((way) =>

@@ -1,7 +1,7 @@
 import { elementAt } from '../element-at';
 import type { BoardVolts } from './board-volts';
 import { type Element, resistor } from './elements';
-import { DRIVES, type Drive, type IslandModel, type IslandPoint, type OutputModel, waysTogether } from './island';
+import { DRIVES, type Drive, type IslandModel, type IslandPoint, jointClosings, type OutputModel } from './island';
 import { solveIsland } from './operating-point';
 import { type PinReader, thresholdsOf } from './point-of-board';
 
@@ -97,7 +97,7 @@ function choicesOfOutputs(island: IslandModel): Choice[] {
   const units = new Set(outputs.flatMap(({ joint }) => joint?.unit ?? []));
   const joint = [...units].map((unit): Choice => {
     const slots = [...outputs.keys()].filter((output) => outputs[output]?.joint?.unit === unit);
-    const ways = waysTogether(slots.map((output) => elementAt(outputs, output)));
+    const ways = jointClosings(slots.map((output) => elementAt(outputs, output)));
     const put = (way: number): void => {
       slots.forEach((output, k) => {
         island.setOutput(output, DRIVES.indexOf(elementAt(elementAt(ways, way), k) ? 'high' : 'low'));

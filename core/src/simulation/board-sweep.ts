@@ -3,12 +3,12 @@ import {
   BoardVolts,
   type IslandModel,
   type IslandPoint,
+  jointClosings,
   LEAST_SUPPLY_V,
   type PinReader,
   READS,
   readingOf,
   thresholdsOf,
-  waysTogether,
 } from '../electrical';
 import { elementAt } from '../element-at';
 import { compile, HIGH, LOW, type Network, type Operation, opcode, type Program, sweep, UNKNOWN } from '../logic';
@@ -267,7 +267,7 @@ class SweepCompiler {
       });
     };
     if (rails.includes(null)) return [{ literal: '1', put: putAll(() => DEAD) }];
-    const ways = waysTogether(slots.map((slot) => elementAt(outputs, slot)));
+    const ways = jointClosings(slots.map((slot) => elementAt(outputs, slot)));
     return ways
       .map((way) => {
         const may = rails.map((own, k) => (way[k] ? own?.mayHigh : own?.mayLow) ?? '0');
