@@ -35,7 +35,7 @@ export function TourSection() {
         {progress ? (
           <ProgressBar flex="1" value={progress.covered} max={Math.max(1, progress.transitions)} label="tour" />
         ) : (
-          <Text role="status" fontSize="13px" color={result?.first ? 'bad' : result ? 'ok' : 'soft'}>
+          <Text role="status" fontSize="13px" color={result?.first ? 'bad' : result?.covered ? 'ok' : 'soft'}>
             {result ? verdict(result) : 'every state, with every input, against the sheet'}
           </Text>
         )}
@@ -44,7 +44,9 @@ export function TourSection() {
   );
 }
 
+/** What a tour came to; one that saw nothing agrees with nothing. */
 function verdict({ covered, transitions, presses, differing }: TourResult): string {
+  if (covered + differing === 0) return 'no transition was seen';
   const seen = `${covered} of ${transitions} transitions seen in ${presses} presses`;
   return differing === 0 ? `${seen}, all agree` : `${seen}, ${differing} differing`;
 }

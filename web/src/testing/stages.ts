@@ -1,4 +1,5 @@
 import {
+  type Behaviour,
   type Board,
   broughtUpTo,
   buildCard,
@@ -33,6 +34,7 @@ import {
   swapFamily,
   type TableSubject,
   tableOf,
+  tourBoard,
   walkTable,
   wireLength,
 } from '@saddlebag/core';
@@ -69,6 +71,10 @@ const api = {
   inspect: inspectJob,
   resistors: (board: Board, asked: { family: FamilyId; ledMa: number; drawerOhms: readonly number[] }) =>
     resistorsOf(board, asked),
+  tour: async (board: Board, behaviour: Behaviour) => {
+    const { steps, ...rest } = tourBoard(board, behaviour);
+    return { ...rest, presses: steps.length };
+  },
   async walk(board: Board, subject: TableSubject, tell: (progress: WalkProgress) => void) {
     const rows = [...walkTable(board, extractNets(board), { inputs: subject.inputs, outputs: subject.outputs })];
     tell({ rows, total: rows.length });
