@@ -59,20 +59,26 @@ describe('without the server', () => {
     }
   });
 
-  it('a screen that cannot be fetched says so and offers itself again, with the job as it was', async () => {
+  it('a page or screen that cannot be fetched says so and offers itself again, with the job as it was', async () => {
     const { base, child } = await serve();
     const p = await Person.at(browser.browser, base);
-    let isDown = true;
+    let down = /JobPage/;
     await p.page.setRequestInterception(true);
     p.page.on('request', (request) => {
-      if (isDown && /PackStep/.test(request.url())) void request.abort();
+      if (down.test(request.url())) void request.abort();
       else void request.continue();
     });
-    await p.takes('Lock interlock');
+    const isBackAfter = async (next: RegExp): Promise<void> => {
+      await p.reads('This screen could not be fetched');
+      down = next;
+      await p.presses('Try again');
+    };
+    await p.goes();
+    await p.presses('Open a copy of Lock interlock');
+    await isBackAfter(/PackStep/);
+    await p.sees('nav[aria-label=steps]');
     await p.clicks('nav a[href$="/pack"]');
-    await p.reads('This screen could not be fetched');
-    isDown = false;
-    await p.presses('Try again');
+    await isBackAfter(/nothing/);
     await p.reads('74HC21');
     child.kill();
   });

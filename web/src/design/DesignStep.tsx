@@ -10,8 +10,9 @@ import {
   renamed,
   toVerilog,
 } from '@saddlebag/core';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
+import { fetched } from '../base/fetched';
 import { useJobView } from '../base/job-context';
 import { NARROW } from '../base/narrow';
 import { changeSettings, useSettings } from '../base/settings';
@@ -29,8 +30,11 @@ import { Faded } from './Faded';
 import { GateDiagram } from './GateDiagram';
 import { ToolsPanel } from './ToolsPanel';
 
-const SheetEditor = lazy(() => import('./SheetEditor'));
-const MemoryDialog = lazy(() => import('./MemoryDialog').then((m) => ({ default: m.MemoryDialog })));
+const { Shown: SheetEditor, fetch: fetchEditor } = fetched(async () => (await import('./SheetEditor')).default);
+const { Shown: MemoryDialog } = fetched(async () => (await import('./MemoryDialog')).MemoryDialog);
+
+// The editor is the largest of what this screen draws: it is on its way before the screen is. What cannot be fetched now is asked for again then.
+fetchEditor().catch(() => {});
 
 /** Findings that are listed at once; the rest follow when these are mended. */
 const MOST_TOLD = 40;
@@ -204,6 +208,10 @@ interface GatesPanelProps {
 /** The gate diagram, or why there is none. */
 function GatesPanel({ drawn, worked, sound, isStale }: GatesPanelProps) {
   const { colours } = useJobView();
+  // The engine that lays gates out starts while the sheet is still being read.
+  useEffect(() => {
+    import('./elk').then((m) => m.startLayout()).catch(() => {});
+  }, []);
   return (
     <Panel
       title="Gates"

@@ -5,14 +5,21 @@ import { type Diagram, diagramOf, graphOf } from './layout';
 
 let elk: InstanceType<typeof ElkApi> | undefined;
 
+const started = (): InstanceType<typeof ElkApi> => {
+  elk ??= new ElkApi({ workerFactory: () => new Worker(elkWorkerUrl, { name: 'layout' }) });
+  return elk;
+};
+
+/** Starts the engine, so that it is there when the first design has been read. */
+export const startLayout = (): void => void started();
+
 /**
  * Lays the gates of a design out. The engine is its own worker, started at the first call; when `signal` aborts while it
  * works it is ended, since it does not listen, and the next call starts another.
  */
 export async function layOutGates(netlist: Netlist, signal: AbortSignal): Promise<Diagram> {
   signal.throwIfAborted();
-  elk ??= new ElkApi({ workerFactory: () => new Worker(elkWorkerUrl, { name: 'layout' }) });
-  const engine = elk;
+  const engine = started();
   return new Promise<Diagram>((resolve, reject) => {
     const stop = (): void => {
       engine.terminateWorker();

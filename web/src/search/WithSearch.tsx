@@ -1,8 +1,9 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { Outlet } from 'react-router';
+import { fetched } from '../base/fetched';
 import { openSearch, useSearchOpen } from '../base/searchable';
 
-const SearchSheet = lazy(() => import('./SearchSheet').then((m) => ({ default: m.SearchSheet })));
+const { Shown: SearchSheet } = fetched(async () => (await import('./SearchSheet')).SearchSheet);
 
 /** A page, and over it the search while it is open. */
 export function WithSearch() {

@@ -1,7 +1,8 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { writeJobFile } from '@saddlebag/core';
-import { lazy, memo, type ReactNode, Suspense, useState, useSyncExternalStore } from 'react';
+import { memo, type ReactNode, Suspense, useState, useSyncExternalStore } from 'react';
 import { useNavigate } from 'react-router';
+import { fetched } from '../base/fetched';
 import { useJobView, useSession } from '../base/job-context';
 import { useIsNarrow } from '../base/narrow';
 import { Brand } from '../kit/Brand';
@@ -13,7 +14,7 @@ import { ThemeButton } from '../kit/ThemeButton';
 import { TipButton } from '../kit/Tip';
 import { DiskButton } from './DiskButton';
 
-const VersionsLeaf = lazy(() => import('./VersionsLeaf').then((m) => ({ default: m.VersionsLeaf })));
+const { Shown: VersionsLeaf } = fetched(async () => (await import('./VersionsLeaf')).VersionsLeaf);
 
 const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
 

@@ -4,7 +4,7 @@ import { useJobView, useSession } from '../base/job-context';
 import { SideBySide } from '../kit/Beside';
 import { Empty } from '../kit/Panel';
 import { KeptScreens } from './KeptScreens';
-import { fetchScreens, isFetched, screens } from './step-screens';
+import { fetchScreens, screens } from './step-screens';
 import { type StepId, stepIds } from './steps';
 
 interface ScreensProps {
@@ -30,7 +30,7 @@ export const Screens = memo(function Screens({ step, isBehind }: ScreensProps) {
   return (
     <Suspense fallback={<Empty>…</Empty>}>
       <KeptScreens
-        steps={stepIds.filter((id) => id === step || (ready.has(id) && isFetched(id)))}
+        steps={stepIds.filter((id) => id === step || (ready.has(id) && screens[id].isHere()))}
         step={step}
         restMs={REST_MS}
         screenOf={(id, isShown) => <Screen step={id} isShown={isShown} isBehind={isBehind} />}
@@ -58,6 +58,6 @@ function Screen({ step, isShown, isBehind }: ScreenProps) {
 
 /** What a screen shows. It is drawn again when it asks for something that has changed, not whenever the page is. */
 const Inside = memo(function Inside({ step }: { readonly step: StepId }) {
-  const Shown = screens[step];
+  const { Shown } = screens[step];
   return <Shown />;
 });
