@@ -5,7 +5,8 @@ import { useJobView } from '../base/job-context';
 import { useIsNarrow } from '../base/narrow';
 import { DropDown } from '../kit/DropDown';
 import { Leather } from '../kit/Leather';
-import { type StepId, type StepStatus, statusOf, stepIds, stepTitles } from './steps';
+import { type StepStatus, statusOf } from './step-status';
+import { type StepId, stepIds, stepTitles } from './steps';
 
 const markColours = { bad: '#FF9C8C', warn: '#F0C35A', ok: '#8FD3A6' } as const;
 const markOnCard = { bad: 'var(--sb-colors-bad)', warn: 'var(--sb-colors-warn)', ok: 'var(--sb-colors-ok)' } as const;

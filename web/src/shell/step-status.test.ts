@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { interlock } from '../testing/interlock';
 import { localBench } from '../testing/local-bench';
 import { viewFor } from '../testing/view';
-import { statusOf } from './steps';
+import { statusOf } from './step-status';
 
 const words = (view: ReturnType<typeof viewFor>, stages: number | null = null) => {
   const status = statusOf(view, view.bench.snapshot(), stages);
