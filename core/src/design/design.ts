@@ -2,6 +2,7 @@ import { elementAt } from '../element-at';
 import { atText, type Finding, finding, isError, type Place } from '../finding';
 import { type Behaviour, eachName } from '../logic';
 import { behaviourOf } from './behaviour';
+import { withoutConsequences } from './consequences';
 import { elaborate, type Library, noLibrary } from './elaborate';
 import { expressionsOf, namesIn, type Reads, readsOf } from './equation';
 import { type Netlist, netlistOf } from './netlist';
@@ -50,13 +51,13 @@ export function readSheet(text: string, library: Library = noLibrary): Reading {
   const { sheet, findings } = parseSheet(text);
   const { parts, findings: ofParts } = ownPartsOf(sheet, library);
   for (const part of parts.values()) ofParts.push(...checkPart(part, library));
-  const read = designOf(sheet, withOwnParts(library, parts), [...findings, ...ofParts]);
+  const read = designOf({ text, sheet }, withOwnParts(library, parts), [...findings, ...ofParts]);
   return { ...read, ownParts: [...parts.values()] };
 }
 
 /** What is wrong with the behaviour of a part of the sheet's own, each at its place in the sheet. */
 function checkPart(part: OwnPart, library: Library): Finding[] {
-  const { findings } = designOf(part.sheet, library, []);
+  const { findings } = designOf({ text: '', sheet: part.sheet }, library, []);
   return findings.map((f) => {
     if (f.code === 'sheet/no-output')
       return finding('sheet/part-makes-nothing', [atText(part.at)], { name: part.name });
@@ -65,10 +66,14 @@ function checkPart(part: OwnPart, library: Library): Finding[] {
 }
 
 /** What sheets without parts of their own come to; `before` is what is known to be wrong already. */
-function designOf(sheet: Sheet, library: Library, before: readonly Finding[]): Omit<Reading, 'ownParts'> {
+function designOf(
+  { text, sheet }: { readonly text: string; readonly sheet: Sheet },
+  library: Library,
+  before: readonly Finding[],
+): Omit<Reading, 'ownParts'> {
   const { declared: whole, findings: written } = elaborate(sheet, library, true);
   const reads: ReadsOf = new Map(whole.equations.map((e) => [e, readsOf(e)]));
-  const wrong = [...before, ...written, ...check(whole, reads)];
+  const wrong = withoutConsequences({ text, sheet }, [...before, ...written], check(whole, reads));
   // What is unused is known only once everything else is right.
   const all = wrong.some(isError) ? wrong : [...wrong, ...checkUnused(whole, reads)];
   const declared = sheet.lines.some((l) => l.statement?.kind === 'use')

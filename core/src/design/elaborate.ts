@@ -350,15 +350,15 @@ class Elaborator {
     scope: Scope,
   ): Map<string, Expr> {
     const joins = new Map<string, Expr>();
+    const namesOf = (pin: string): readonly string[] => {
+      const range = rangeOf(pin);
+      return range ? wiresOf(range) : (buses.get(pin) ?? [pin]);
+    };
+    const unknown = pins.filter(({ pin }) => !namesOf(pin).every((n) => known.includes(n)));
+    if (unknown.length > 0) throw new StatementError(unknownPins(unknown, known, part));
     for (const { pin, expr, at: where } of pins) {
       const place = [atText(where ?? nowhere)];
-      const range = rangeOf(pin);
-      const names = range ? wiresOf(range) : (buses.get(pin) ?? [pin]);
-      const missing = names.find((n) => !known.includes(n));
-      if (missing !== undefined) {
-        const list = known.length > 24 ? [...known.slice(0, 24), '…'] : known;
-        throw new StatementError(finding('sheet/unknown-pin', place, { part, pin: missing, pins: list.join(' ') }));
-      }
+      const names = namesOf(pin);
       const values = this.fit(this.vector(expr, scope), names.length, expr);
       names.forEach((n, i) => {
         if (joins.has(n)) throw new StatementError(finding('sheet/pin-twice', place, { pin: n }));
@@ -441,6 +441,24 @@ function wired(signal: Signal): Signal[] {
     name,
     ...(signal.label !== undefined && { label: `${signal.label}, ${name.slice(range.base.length)}` }),
   }));
+}
+
+/** Pins that a part does not have, all at once, with those it has and which of them may be meant. */
+function unknownPins(pins: readonly PinJoin[], known: readonly string[], part: string): Finding {
+  const all = [...new Set(known)];
+  const list = all.length > 24 ? [...all.slice(0, 24), '…'] : all;
+  const bare = (pin: string): string => pin.replace(/n$/, '');
+  const near = pins.flatMap(({ pin }) => {
+    const isMeant = [(k: string) => bare(k) === bare(pin), (k: string) => k.toLowerCase() === pin.toLowerCase()];
+    const meant = isMeant.map((fits) => all.find(fits)).find((k) => k !== undefined);
+    return meant === undefined ? [] : [`${meant} for ${pin}`];
+  });
+  return finding('sheet/unknown-pin', [atText(elementAt(pins, 0).at ?? nowhere)], {
+    part,
+    pin: pins.map((p) => p.pin).join(', '),
+    pins: list.join(' '),
+    hint: near.length === 0 ? '' : ` Did you mean ${near.join(', ')}?`,
+  });
 }
 
 /** The buses that a body declares or makes, each with its wires in the order first written. */

@@ -351,7 +351,7 @@ export const sheetSentences = {
   'sheet/unknown-pin': {
     severity: 'error',
     says: '{part} has no pin {pin}.',
-    todo: 'Its pins are {pins}.',
+    todo: 'Its pins are {pins}.{hint}',
   },
   'sheet/pin-twice': {
     severity: 'error',
