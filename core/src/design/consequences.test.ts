@@ -1,8 +1,12 @@
 import { readdirSync, readFileSync } from 'node:fs';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { chipLibrary } from '../catalogue';
 import { isError } from '../finding';
 import { readSheet } from './design';
+import { elaborate } from './elaborate';
+import { ownPartsOf, withOwnParts } from './own-part';
+import { parseSheet } from './parser';
 
 const folder = new URL('../../../samples/', import.meta.url);
 const samples = readdirSync(folder)
@@ -56,6 +60,28 @@ describe('a line that cannot be read', () => {
         expect(from <= at && at <= from + line.length, `${line}: ${code} at ${at}`).toBe(true);
       }
     }
+  });
+
+  it('is always told, whatever else is wrong', () => {
+    const texts = [everything, ...samples.map(([, text]) => text)];
+    const changed = fc
+      .tuple(
+        fc.constantFrom(...texts),
+        fc.array(fc.tuple(fc.nat(), fc.constantFrom('', '[', ' ', '=', 'A', '3:0', '('))),
+      )
+      .map(([text, changes]) =>
+        changes.reduce((t, [at, by]) => t.slice(0, at % t.length) + by + t.slice((at % t.length) + 1), text),
+      );
+    fc.assert(
+      fc.property(changed, (text) => {
+        const { sheet, findings } = parseSheet(text);
+        const own = ownPartsOf(sheet, chipLibrary);
+        const written = elaborate(sheet, withOwnParts(chipLibrary, own.parts), true);
+        const isWrong = [...findings, ...own.findings, ...written.findings].some(isError);
+        expect(errorsOf(text).length > 0 || !isWrong).toBe(true);
+      }),
+      { numRuns: 300 },
+    );
   });
 
   it('hides nothing else: a signal that nothing makes is told beside it', () => {

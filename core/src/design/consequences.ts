@@ -33,18 +33,22 @@ export function withoutConsequences(
   more: readonly Finding[],
 ): Finding[] {
   const starts = startsOf(text);
-  const unread = wrong.filter((f) => isError(f) && !ofUnmade.includes(f.code));
-  const bad = new Set(unread.flatMap((f) => lineOf(f, starts) ?? []));
+  const linesOf = (codes: (code: FindingCode) => boolean): Set<number> =>
+    new Set(wrong.filter((f) => isError(f) && codes(f.code)).flatMap((f) => lineOf(f, starts) ?? []));
+  const bad = linesOf((code) => !ofUnmade.includes(code));
   if (bad.size === 0) return [...wrong, ...more];
   const { within, users } = brokenSections(sheet, bad);
-  const made = madeOn(bad, (line) => text.slice(starts[line], starts[line + 1]), sheet);
+  const namesOf = (line: number): string[] => namesOn(text.slice(starts[line], starts[line + 1]));
+  const made = madeOn([...bad].flatMap(namesOf), sheet);
+  const unread = linesOf((code) => !ofUnmade.includes(code) && !ofWidths.includes(code));
+  const isBusUnread = [...unread].flatMap(namesOf).some((name) => rangeOf(name) !== null);
   const follows = (found: Finding): boolean => {
     const { code, facts } = found;
     if (ofUnmade.includes(code)) return made.has(String(facts.name));
     if (ofUses.includes(code)) return users.has(lineOf(found, starts) ?? -1);
     if (code === 'sheet/stray-row') return isUnderBad(lineOf(found, starts) ?? 0, sheet, bad);
     if (ofSections.includes(code)) return within.has(String(facts.name));
-    return made.isBusOpen && ofWidths.includes(code);
+    return isBusUnread && ofWidths.includes(code);
   };
   return [...wrong, ...more].filter((f) => !follows(f));
 }
@@ -103,12 +107,8 @@ function brokenSections(
   return { within, users };
 }
 
-/** What may be made on some lines, or declared: what stands there itself, as a wire of a bus, or as the output of a use. */
-function madeOn(
-  lines: ReadonlySet<number>,
-  textOf: (line: number) => string,
-  sheet: Sheet,
-): { readonly has: (signal: string) => boolean; readonly isBusOpen: boolean } {
+/** Signals that may be made, or declared, where some names stand: those themselves, wires of buses, and the outputs of a use. */
+function madeOn(written: readonly string[], sheet: Sheet): { readonly has: (signal: string) => boolean } {
   const buses = new Map<string, string[]>();
   for (const { statement: s } of sheet.lines) {
     if (s?.kind !== 'in' && s?.kind !== 'out') continue;
@@ -118,16 +118,13 @@ function madeOn(
     }
   }
   const names = new Set<string>();
-  let isBusOpen = false;
-  for (const line of lines)
-    for (const written of namesOn(textOf(line))) {
-      const range = rangeOf(written);
-      const base = range?.base ?? written;
-      names.add(base);
-      for (const wire of range ? wiresOf(range) : (buses.get(base) ?? [])) names.add(wire);
-      if (range && range.high !== range.low) isBusOpen = true;
-    }
-  return { has: (signal) => names.has(signal) || names.has(signal.split('.', 1)[0] ?? signal), isBusOpen };
+  for (const name of written) {
+    const range = rangeOf(name);
+    const base = range?.base ?? name;
+    names.add(base);
+    for (const wire of range ? wiresOf(range) : (buses.get(base) ?? [])) names.add(wire);
+  }
+  return { has: (signal) => names.has(signal) || names.has(signal.split('.', 1)[0] ?? signal) };
 }
 
 /** The names on a line as they are written, buses with their range; a range that is none is left out. */
