@@ -443,6 +443,18 @@ describe('what is said', () => {
     }
   });
 
+  it('a clock module has no contacts that bounce, and a button has', async () => {
+    for (const [from, found] of [
+      ['clock 1 Hz', []],
+      ['button', ['clock-from-switch']],
+    ] as const) {
+      const made = await laidOut(`in D\nin CK from ${from}\nout Q\nQ = D at rise CK`);
+      const { board } = made.job;
+      const codes = inspect(board, extractNets(board), made.packing, 'HC').map((f) => f.code);
+      expect(codes.filter((code) => code === 'clock-from-switch')).toEqual(found);
+    }
+  });
+
   it('works without a design: supply, inputs and LEDs are inspected all the same', () => {
     const board = following(`pull ${jumperAt('U1.7')}`);
     expect(inspect(board, extractNets(board), null, 'HC').map((f) => f.code)).toEqual(['chip-no-ground']);

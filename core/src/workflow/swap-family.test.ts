@@ -3,12 +3,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { extractNets } from '../board';
 import { type FamilyId, familyIds, partNumber, partType, readDesign, readPartNumber } from '../catalogue';
+import { says } from '../finding';
 import { applyEdit, type Job, newJob } from '../job';
 import { readJobFile } from '../job/file';
 import { writeJobFile } from '../job/write';
 import { tableOf, wantedAt } from '../logic';
 import { levelsMeet, mixtureOf } from '../packing/drawer';
 import { walkTable } from '../simulation';
+import { arbitraryFittedSheet } from '../testing/fitted';
 import { laidOut, solve } from '../testing/interlock';
 import { inspectJob, layOutJob, packJob } from './index';
 import { swapFamily } from './swap-family';
@@ -85,6 +87,19 @@ describe('a job in any family', () => {
         expect(undone.ok && undone.job).toEqual(job);
       }
     }
+  });
+
+  it('has nothing to mend in any other either, whatever its signals come from and are shown on', async () => {
+    await fc.assert(
+      fc.asyncProperty(arbitraryFittedSheet, fc.constantFrom(...familyIds), async (sheet, family) => {
+        const { job } = await laidOut(sheet);
+        const applied = applyEdit(job, swapFamily(job, family).edit);
+        const after = applied.ok ? applied.job : expect.fail(sheet);
+        const found = inspectJob(after, after.packing).filter((f) => f.severity !== 'note');
+        expect(found.map(says), `${family}\n${sheet}`).toEqual([]);
+      }),
+      { numRuns: 30 },
+    );
   });
 
   it('says which chips are not made in it, and has gates go together with parts used by number', async () => {

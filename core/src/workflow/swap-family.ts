@@ -1,4 +1,4 @@
-import { extractNets, type SeatedPart } from '../board';
+import { extractNets, labelledPlaces, type SeatedPart } from '../board';
 import { type FamilyId, readPartNumber, typeOf } from '../catalogue';
 import { type Finding, finding } from '../finding';
 import { applyEdit, type Edit, type Job } from '../job';
@@ -77,15 +77,15 @@ function numbers(family: FamilyId, drawer: readonly DrawerEntry[] | undefined): 
   return { of: (named) => found(named).part, isInDrawer: (named) => found(named).isInDrawer };
 }
 
-/** New values of the pull-downs of switches that still have the one planned for the packing before. */
+/** New values of the pull-downs of whatever gives an input, where they still have the one planned for the packing before. */
 function pullDowns({ board }: Job, before: Packing, after: Packing): Edit[] {
   const nets = extractNets(board);
   const netOf = (pin: string): number => nets.ofPin.get(pin) ?? -1;
+  const given = new Map(labelledPlaces(board, 'give').map(({ signal, pin }) => [signal, netOf(pin)]));
   return before.inputs.flatMap((signal): Edit[] => {
     const [was, next] = [pullDownFor(before, signal), pullDownFor(after, signal)];
-    const stimulus = Object.values(board.parts).find((p) => p.signal === signal && typeOf(p)?.kind === 'switch');
-    if (!stimulus || was === next) return [];
-    const net = netOf(`${stimulus.ref}.2`);
+    const net = given.get(signal);
+    if (net === undefined || was === next) return [];
     return Object.values(board.parts).flatMap(({ ref, part, value }): Edit[] => {
       const isThere = part === 'resistor' && value === was && [netOf(`${ref}.1`), netOf(`${ref}.2`)].includes(net);
       return isThere ? [{ kind: 'set-value', ref, value: next }] : [];

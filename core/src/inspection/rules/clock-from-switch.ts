@@ -4,7 +4,7 @@ import { finding, type Place } from '../../finding';
 import { spoken } from '../context';
 import type { Rule } from '../rule';
 
-/** Clock inputs that a switch gives: its contacts bounce, and one movement counts several times. */
+/** Clock inputs that a switch gives: its contacts bounce, and one movement counts several times. A clock module's output does not. */
 export const clockFromSwitch: Rule = {
   id: 'clock-from-switch',
   *check(c) {
@@ -15,7 +15,7 @@ export const clockFromSwitch: Rule = {
         if (net !== undefined) byNet.set(net, [...(byNet.get(net) ?? []), pinOf(seated.ref, id)]);
       }
     for (const [net, pins] of byNet) {
-      const [contact] = c.feedsOf(net).switches;
+      const contact = c.feedsOf(net).switches.find((pin) => c.kindOf(pin) !== 'clock');
       if (contact === undefined) continue;
       const places = pins.map((pin): Place => ({ kind: 'pin', pin }));
       const { ref } = cutPin(contact);
