@@ -663,10 +663,10 @@ describe('boards without a design, and designs that store', () => {
     const [csv, to] = ['lab.csv', 'lab.saddlebag.json'].map((name) => join(folder, name)) as [string, string];
     writeFileSync(csv, 'part,count\n74LS21,1\n74HCT02,4\n74HC02,1\n74LS00,3\n');
     const { code, out, err } = await cli('family', interlock, '--drawer', csv, '-o', to);
-    expect([code, out]).toEqual([
-      0,
-      'U1: 74HC21 becomes 74LS21\nU2: 74HC02 becomes 74HCT02\n2 chips changed on the board.\n',
-    ]);
+    expect(code).toBe(0);
+    expect(out).toMatch(
+      /^U1: 74HC21 becomes 74LS21\nU2: 74HC02 becomes 74HCT02\n(R\d: 10 kΩ becomes .*\n)+2 chips changed on the board.\n$/,
+    );
     expect(err).toBe('');
     expect((await cli('inspect', to)).code).toBe(0);
     const high = await cli('family', interlock, 'HC', '--drawer', csv, '--json');
@@ -697,7 +697,18 @@ describe('boards without a design, and designs that store', () => {
     const to = join(folder, 'ls.saddlebag.json');
     const { code, out } = await cli('family', interlock, 'ls', '-o', to);
     expect(code).toBe(0);
-    expect(out).toBe('U1: 74HC21 becomes 74LS21\nU2: 74HC02 becomes 74LS02\n2 chips changed on the board.\n');
+    expect(out.split('\n')).toEqual([
+      'U1: 74HC21 becomes 74LS21',
+      'U2: 74HC02 becomes 74LS02',
+      ...[
+        'R1: 10 kΩ becomes 820 Ω',
+        'R2: 10 kΩ becomes 330 Ω',
+        'R3: 10 kΩ becomes 820 Ω',
+        'R4: 10 kΩ becomes 820 Ω',
+      ].map((line) => `${line}, the pull-down of an input`),
+      '2 chips changed on the board.',
+      '',
+    ]);
     expect((await cli('walk', to)).code).toBe(0);
     expect((await cli('inspect', to)).code).toBe(0);
     const standard = await cli('family', interlock, '74', '--json');

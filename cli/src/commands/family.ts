@@ -1,5 +1,6 @@
-import { applyEdit, type FamilyId, familyIds, mixtureOf, swapFamily, writeJobFile } from '@saddlebag/core';
+import { applyEdit, type FamilyId, familyIds, mixtureOf, shownValue, swapFamily, writeJobFile } from '@saddlebag/core';
 import { checkTarget, WrongUse, writeWhole } from '../files';
+import { JOB_ENDINGS } from '../load';
 import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { readDrawer, stopped, withJob } from './shared';
 
@@ -21,7 +22,7 @@ export const family: OwnCommand = {
         '--drawer <FILE>',
         'take what the lab has, of this family and those that go with it; CSV: part,count,price',
       )
-      .option('-o, --output <FILE>', 'write the job to a file (.saddlebag.json)')
+      .option('-o, --output <FILE>', 'write the job to a file')
       .action(async (file: string, name: string | undefined, options: FamilyOptions) => {
         const { drawer: csv, output: target } = options;
         if (name === undefined && csv === undefined)
@@ -29,7 +30,7 @@ export const family: OwnCommand = {
         const named = familyIds.find((id) => id === name?.toUpperCase());
         if (name !== undefined && !named)
           throw new WrongUse(`there is no family ${name}; there are ${familyIds.join(', ')}`);
-        if (target !== undefined) checkTarget(target, { endings: ['.saddlebag.json'], inputs: [file, csv ?? file] });
+        if (target !== undefined) checkTarget(target, { endings: JOB_ENDINGS, inputs: [file, csv ?? file] });
         const read = csv === undefined ? null : readDrawer(csv);
         if (read && read.entries === null) return done(stopped(read.findings, { json: options.json === true }, output));
         const drawer = read?.entries ?? undefined;
@@ -47,16 +48,21 @@ interface Wanted {
 
 function act(file: string, wanted: Wanted, options: FamilyOptions, output: Output): Promise<number> {
   return withJob(file, { json: options.json === true }, output, (job) => {
-    const { edit, changed, findings } = swapFamily(job, wanted.family, wanted.drawer);
+    const { edit, changed, pullDowns, findings } = swapFamily(job, wanted.family, wanted.drawer);
     const applied = applyEdit(job, edit);
     if (!applied.ok) return stopped(applied.findings, { json: options.json === true }, output);
     if (options.output !== undefined) writeWhole(options.output, writeJobFile(applied.job));
-    if (options.json) output.out(json({ family: wanted.family, changed, findings: findings.map(plainFinding) }));
+    if (options.json)
+      output.out(json({ family: wanted.family, changed, pullDowns, findings: findings.map(plainFinding) }));
     else {
       for (const { ref, from, to } of changed) output.out(`${ref}: ${from} becomes ${to}\n`);
+      for (const { ref, from, to } of pullDowns)
+        output.out(`${ref}: ${shownOhms(from)} becomes ${shownOhms(to)}, the pull-down of an input\n`);
       output.out(`${many(changed.length, 'chip')} changed on the board.\n`);
       tellFindings(findings, output, job.sheet);
     }
     return codeFor(findings);
   });
 }
+
+const shownOhms = (ohms: number): string => shownValue('resistor', ohms).trim();

@@ -19,6 +19,7 @@ import {
   writeJobFile,
 } from '@saddlebag/core';
 import { checkTarget, WrongUse, writeWhole } from '../files';
+import { JOB_ENDINGS } from '../load';
 import { codeFor, json, many, type Output, type OwnCommand, plainFinding, tellFindings } from '../output';
 import { readDrawer, stopped, withJob } from './shared';
 
@@ -49,9 +50,9 @@ export const timers: OwnCommand = {
       .option('--high <PERCENT>', 'and are high for such a share of the time')
       .option('--pulse <MS>', 'parts for timers that give a pulse of so many milliseconds')
       .option('--drawer <FILE>', 'what the lab has, as CSV: its resistors and capacitors come first')
-      .option('-o, --output <FILE>', 'write the job to a file (.saddlebag.json)')
+      .option('-o, --output <FILE>', 'write the job to a file')
       .action(async (file: string, options: TimerOptions) => {
-        if (options.output !== undefined) checkTarget(options.output, { endings: ['.saddlebag.json'], inputs: [file] });
+        if (options.output !== undefined) checkTarget(options.output, { endings: JOB_ENDINGS, inputs: [file] });
         done(await act(file, options, output));
       }),
 };

@@ -10,6 +10,8 @@ export interface FamilySwap {
   readonly edit: Edit;
   /** Chips, by reference, with what they were and what they become. */
   readonly changed: readonly { readonly ref: string; readonly from: string; readonly to: string }[];
+  /** Pull-downs, by reference, that get another value, in ohms. */
+  readonly pullDowns: readonly { readonly ref: string; readonly from: number; readonly to: number }[];
   /** Chips that are not made in the family, and what else stays as it was. */
   readonly findings: readonly Finding[];
 }
@@ -47,11 +49,11 @@ export function swapFamily(job: Job, family: FamilyId, drawer?: readonly DrawerE
     edits.push(edit);
     changed.push({ ref: part.ref, from: part.part, to });
   }
-  if (packing && job.packing) {
-    edits.push({ kind: 'take-packing', packing });
-    edits.push(...pullDowns(job, job.packing, packing));
-  }
-  return { edit: { kind: 'all', says: `family ${familyWords(family)}`, edits }, changed, findings };
+  if (packing) edits.push({ kind: 'take-packing', packing });
+  const resistors = packing && job.packing ? pullDowns(job, job.packing, packing) : [];
+  edits.push(...resistors.map(({ ref, to }): Edit => ({ kind: 'set-value', ref, value: to })));
+  const edit: Edit = { kind: 'all', says: `family ${familyWords(family)}`, edits };
+  return { edit, changed, pullDowns: resistors, findings };
 }
 
 /** What chips become, each reference once, however often it is asked. */
@@ -78,17 +80,17 @@ function numbers(family: FamilyId, drawer: readonly DrawerEntry[] | undefined): 
 }
 
 /** New values of the pull-downs of whatever gives an input, where they still have the one planned for the packing before. */
-function pullDowns({ board }: Job, before: Packing, after: Packing): Edit[] {
+function pullDowns({ board }: Job, before: Packing, after: Packing): FamilySwap['pullDowns'] {
   const nets = extractNets(board);
   const netOf = (pin: string): number => nets.ofPin.get(pin) ?? -1;
   const given = new Map(labelledPlaces(board, 'give').map(({ signal, pin }) => [signal, netOf(pin)]));
-  return before.inputs.flatMap((signal): Edit[] => {
+  return before.inputs.flatMap((signal) => {
     const [was, next] = [pullDownFor(before, signal), pullDownFor(after, signal)];
     const net = given.get(signal);
     if (net === undefined || was === next) return [];
-    return Object.values(board.parts).flatMap(({ ref, part, value }): Edit[] => {
+    return Object.values(board.parts).flatMap(({ ref, part, value }) => {
       const isThere = part === 'resistor' && value === was && [netOf(`${ref}.1`), netOf(`${ref}.2`)].includes(net);
-      return isThere ? [{ kind: 'set-value', ref, value: next }] : [];
+      return isThere ? [{ ref, from: was, to: next }] : [];
     });
   });
 }

@@ -1,6 +1,6 @@
 import { type FamilyId, families, familyIds, familyWords, mixtureOf } from '@saddlebag/core';
 import { useJobView } from '../base/job-context';
-import { says } from '../base/words';
+import { says, shownValue } from '../base/words';
 import { Choice } from '../kit/Choice';
 import { tell } from '../kit/notices';
 import { useDrawer } from '../store/drawer';
@@ -15,13 +15,14 @@ export function FamilyChoice() {
   const drawer = useDrawer() ?? [];
   const mixture = mixtureOf(drawer);
   const swap = async (family: FamilyId, entries?: typeof drawer): Promise<void> => {
-    const { edit, changed, findings } = await stages().swapFamily(session.job, family, entries);
+    const { edit, changed, pullDowns, findings } = await stages().swapFamily(session.job, family, entries);
     if (!session.dispatch(edit).ok) return;
-    const chips =
-      changed.length === 0
-        ? ''
-        : `Changed on the board: ${changed.map(({ ref, to }) => `${ref} is a ${to}`).join(', ')}. `;
-    const said = `${chips}${findings.map(says).join(' ')}`.trim();
+    const now = [
+      ...changed.map(({ ref, to }) => `${ref} is a ${to}`),
+      ...pullDowns.map(({ ref, to }) => `${ref} has${shownValue('resistor', to)}`),
+    ];
+    const all = now.length === 0 ? '' : `Changed on the board: ${now.join(', ')}. `;
+    const said = `${all}${findings.map(says).join(' ')}`.trim();
     if (said !== '') tell(said);
   };
   const choose = (chosen: string): void => {
