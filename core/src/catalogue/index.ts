@@ -42,6 +42,7 @@ export {
   type PartType,
   type Pin,
   type PinRole,
+  sharesWire,
   type Unit,
 } from './part';
 export { E12, E24, valuesOf } from './preferred-values';

@@ -23,6 +23,10 @@ export interface Pin {
 /** How an output drives its net. An analogue switch does not: it joins its pin to another one while its unit says 1. */
 export type Drive = 'push-pull' | 'open-collector' | 'three-state' | 'analogue-switch';
 
+/** Whether outputs may be joined in one net: all of them are open-collector, or all three-state. Null is an output of no known kind. */
+export const sharesWire = (drives: readonly (Drive | null)[]): boolean =>
+  drives[0] !== 'push-pull' && drives.every((drive) => drive === drives[0]);
+
 /**
  * Pins that work together. `inputs` and `outputs` are pin ids, and `machine` computes the outputs from
  * the inputs, in the order listed; after the pins' inputs come those of `timers`, which are no pins.

@@ -97,6 +97,23 @@ describe('a design read back from its wiring', () => {
     return { ...board, jumpers };
   };
 
+  it('has outputs that share a wire, three-state or open-collector, on one chip or several', async () => {
+    const drivers = fc.array(fc.constantFrom('A & B', 'A', '~B', 'nand(A, B)'), { minLength: 2, maxLength: 5 });
+    await fc.assert(
+      fc.asyncProperty(drivers, fc.boolean(), async (exprs, isOpen) => {
+        const lines = exprs.map((expr, i) => `Y = ${expr} ${isOpen ? 'open' : `when E${i}`}`);
+        const enables = isOpen ? '' : exprs.map((_, i) => `E${i}`).join(' ');
+        const sheet = `in A B ${enables}\nout Y Z\n${lines.join('\n')}\nZ = ~Y`;
+        const { board } = (await laidOut(sheet)).job;
+        const { sheet: back, packing, findings } = read(board);
+        expect(findings.map(says), `${sheet}\n${back}`).toEqual([]);
+        expect(compared(sheet, back), back).toMatchObject({ first: null });
+        expect(packing, back).not.toBeNull();
+      }),
+      { numRuns: 25 },
+    );
+  });
+
   it('says what the board has and the sheet cannot: open inputs, dark lamps, idle switches, outputs joined', async () => {
     const { board } = (await laidOut(text)).job;
     expect(read(board).sheet).toBe('# read back from the wiring\nin A B\nout Y\nY = nand(A, B)\n');

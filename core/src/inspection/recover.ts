@@ -14,6 +14,7 @@ import {
 import {
   type Contact,
   clockHertz,
+  type Drive,
   families,
   type Lamp as InnerLamp,
   innerName,
@@ -22,6 +23,7 @@ import {
   readDesign,
   readPartNumber,
   segmentsOf,
+  sharesWire,
   typeOf,
   type Unit,
 } from '../catalogue';
@@ -56,6 +58,7 @@ interface Driver {
   readonly type: PartType;
   readonly unit: Unit;
   readonly pin: string;
+  readonly drive: Drive | null;
 }
 
 /** A signal as it is declared: its name and label, and what it comes from or is shown on; each `group` stands on a line of its own. */
@@ -275,11 +278,14 @@ class Reader {
           const pin = pinOf(part.ref, id);
           const net = this.netOf(pin);
           if (net === undefined || (this.nets.nets[net]?.pins.length ?? 0) < 2) continue;
-          this.drivers.set(net, [...(this.drivers.get(net) ?? []), { part, type, unit, pin }]);
+          this.drivers.set(net, [
+            ...(this.drivers.get(net) ?? []),
+            { part, type, unit, pin, drive: unit.drives[o] ?? null },
+          ]);
         }
     }
     for (const [net, all] of this.drivers) {
-      if (all.length < 2 && !this.carried.has(net)) continue;
+      if ((all.length < 2 || sharesWire(all.map((d) => d.drive))) && !this.carried.has(net)) continue;
       const places = all.map((d): Place => ({ kind: 'pin', pin: d.pin }));
       this.findings.push(finding('recover/joined', places, { pins: all.map((d) => spokenPin(d.pin)).join(', ') }));
     }
@@ -327,10 +333,9 @@ class Reader {
   }
 
   private chip(part: SeatedPart, type: PartType): string[] {
-    const leads = (id: string): boolean => {
-      const net = this.netOf(pinOf(part.ref, id));
-      return net !== undefined && this.drivers.get(net)?.[0]?.pin === pinOf(part.ref, id);
-    };
+    const driversAt = (id: string): readonly Driver[] => this.drivers.get(this.netOf(pinOf(part.ref, id)) ?? -1) ?? [];
+    const isShared = (id: string): boolean => driversAt(id).length > 1 && sharesWire(driversAt(id).map((d) => d.drive));
+    const leads = (id: string): boolean => driversAt(id)[0]?.pin === pinOf(part.ref, id) || isShared(id);
     const isUsed = (u: Unit): boolean => u.outputs.some(leads);
     const uses: (UnitUse | null)[] = type.units.map(() => null);
     this.packages.push({
@@ -343,7 +348,8 @@ class Reader {
     if (used.length === 0) return [];
     const made = (id: string): string => this.carried.get(this.netOf(pinOf(part.ref, id)) ?? -1) ?? '';
     const gates = type.units.map((u, k) => dutyOfUnit(type, k, u.inputs));
-    if (used.every((u) => gates[type.units.indexOf(u)]))
+    // Outputs that share a wire say how they do so by their part's number.
+    if (used.every((u) => gates[type.units.indexOf(u)] && !u.outputs.some(isShared)))
       return type.units.flatMap((u, k) => {
         if (!isUsed(u)) return [];
         const inputs = u.inputs.map((pin) => this.reads(part, pin));

@@ -1,4 +1,4 @@
-import type { Drive } from '../../catalogue';
+import { sharesWire } from '../../catalogue';
 import type { Place } from '../../finding';
 import { bridgeIn, joinedFinding } from '../bridge';
 import { spoken } from '../context';
@@ -10,7 +10,7 @@ export const outputsJoined: Rule = {
   *check(c) {
     for (const net of c.nets.nets) {
       const { outputs } = c.feedsOf(net.index);
-      if (outputs.length < 2 || sharesWell(outputs.map((pin) => c.driveOf(pin)))) continue;
+      if (outputs.length < 2 || sharesWire(outputs.map((pin) => c.driveOf(pin)))) continue;
       const places = outputs.map((pin): Place => ({ kind: 'pin', pin }));
       yield joinedFinding('outputs-joined', bridgeIn(c, net.index, outputs), places, {
         pins: outputs.map(spoken).join(' and '),
@@ -18,6 +18,3 @@ export const outputsJoined: Rule = {
     }
   },
 };
-
-const sharesWell = (drives: readonly (Drive | null)[]): boolean =>
-  drives[0] !== 'push-pull' && drives.every((drive) => drive === drives[0]);
