@@ -8,6 +8,44 @@ import type { Declarations, Equation } from './sheet';
  * the gates that tell where an output floats or does not matter are added to the netlist's own.
  */
 export function behaviourOf(declared: Declarations, netlist: Netlist): Behaviour {
+  const { gates, wires, adder } = gatesOf(declared, netlist);
+  const floats = new Map(wires.map((w) => [w.output, adder.floating(w)]));
+  const outputs = netlist.outputs.map(
+    ({ name, net }): MachineOutput => ({
+      name,
+      net,
+      floats: floats.get(net) ?? null,
+      open: wires.some((w) => w.output === net && w.drivers[0]?.enable === null),
+      dontCare: adder.dontCare(name),
+    }),
+  );
+  const stored = netlist.cells.flatMap((c) =>
+    c.kind === 'stored' ? [{ name: c.output, data: c.data, edge: c.edge, control: c.control, forces: c.forces }] : [],
+  );
+  return { inputs: netlist.inputs, gates, stored, outputs };
+}
+
+/** A wire that three-state outputs share, with the net that is high where one of them drives it high and another low. */
+export interface WireFight {
+  readonly wire: WireCell;
+  readonly net: string;
+}
+
+/** Of the wires of a design those that several three-state outputs share, with the gates that tell where these fight; rows that never occur do not count. */
+export function fightsOf(
+  declared: Declarations,
+  netlist: Netlist,
+): { readonly gates: Network['gates']; readonly fights: readonly WireFight[] } {
+  const { gates, wires, adder } = gatesOf(declared, netlist);
+  const shared = wires.filter((w) => w.drivers.length > 1 && w.drivers.every((d) => d.enable !== null));
+  return { gates, fights: shared.map((wire) => ({ wire, net: adder.fighting(wire) })) };
+}
+
+/** The gates of a design with the wires between them, and what adds more to them. */
+function gatesOf(
+  declared: Declarations,
+  netlist: Netlist,
+): { readonly gates: Network['gates'][number][]; readonly wires: readonly WireCell[]; readonly adder: GateAdder } {
   const gates: Network['gates'][number][] = [];
   const wires = netlist.cells.filter((c): c is WireCell => c.kind === 'wire');
   const ready = new Set(['0', '1', ...networkOf(netlist).inputs]);
@@ -26,21 +64,7 @@ export function behaviourOf(declared: Declarations, netlist: Netlist): Behaviour
     if (later.length === rest.length) throw new Error('the wires of the design form a loop');
     rest = later;
   }
-  const adder = new GateAdder(gates, ready, declared);
-  const floats = new Map(wires.map((w) => [w.output, adder.floating(w)]));
-  const outputs = netlist.outputs.map(
-    ({ name, net }): MachineOutput => ({
-      name,
-      net,
-      floats: floats.get(net) ?? null,
-      open: wires.some((w) => w.output === net && w.drivers[0]?.enable === null),
-      dontCare: adder.dontCare(name),
-    }),
-  );
-  const stored = netlist.cells.flatMap((c) =>
-    c.kind === 'stored' ? [{ name: c.output, data: c.data, edge: c.edge, control: c.control, forces: c.forces }] : [],
-  );
-  return { inputs: netlist.inputs, gates, stored, outputs };
+  return { gates, wires, adder: new GateAdder(gates, ready, declared) };
 }
 
 /** The resolving gate of each shared wire: open-collector outputs meet in an AND. */
@@ -77,6 +101,19 @@ class GateAdder {
     const enables = drivers.flatMap((d) => d.enable ?? []);
     if (enables.length < drivers.length) return null;
     return this.gate(enables.length === 1 ? 'not' : 'nor', enables);
+  }
+
+  /** The net that is high where one of a wire's three-state outputs drives it high and another low. */
+  fighting({ drivers }: WireCell): string {
+    const driven = (to: 0 | 1): string =>
+      this.gate(
+        'or',
+        drivers.map(({ value, enable }) =>
+          this.gate('and', [enable ?? '1', to === 1 ? value : this.gate('not', [value])]),
+        ),
+      );
+    const both = [driven(1), driven(0)];
+    return this.gate('and', this.never ? [...both, this.gate('not', [this.net(this.never)])] : both);
   }
 
   /** The net that is high where a signal's value does not matter; null where it always does. */

@@ -5,6 +5,7 @@ import { behaviourOf } from './behaviour';
 import { withoutConsequences } from './consequences';
 import { elaborate, type Library, noLibrary } from './elaborate';
 import { expressionsOf, namesIn, type Reads, readsOf } from './equation';
+import { checkFights } from './fights';
 import { type Netlist, netlistOf } from './netlist';
 import { type OwnPart, ownPartsOf, withOwnParts } from './own-part';
 import { parseSheet } from './parser';
@@ -83,10 +84,12 @@ function designOf(
   if (all.some(isError)) return { ...nothing, findings: byPlace(all) };
   const { netlist, findings: more } = netlistOf(declared);
   if (more.length > 0) return { ...nothing, findings: byPlace([...all, ...more]) };
-  const behaviour = behaviourOf(whole, declared === whole ? netlist : netlistOf(whole).netlist);
+  const wholeNetlist = declared === whole ? netlist : netlistOf(whole).netlist;
+  const behaviour = behaviourOf(whole, wholeNetlist);
   const unused = unusedIn(behaviour);
   const marked = unused ? { ...netlist, unused } : netlist;
-  return { sheet, design: { ...declared, netlist: marked, behaviour }, findings: byPlace(all) };
+  const findings = byPlace([...all, ...checkFights(whole, wholeNetlist)]);
+  return { sheet, design: { ...declared, netlist: marked, behaviour }, findings };
 }
 
 const start = { from: 0, to: 0 };

@@ -363,6 +363,11 @@ export const sheetSentences = {
     says: '{pin} of {ref} is an output, and an expression stands where it leads.',
     todo: 'Write the name of the signal that it makes.',
   },
+  'sheet/outputs-fight': {
+    severity: 'warning',
+    says: '{name} is driven high and low at once where {row}: its outputs fight, and heat up.',
+    todo: 'Enable one of them at a time, or say what does not happen: never … .',
+  },
   'sheet/unused-input': {
     severity: 'warning',
     says: 'The input {name} is never used.',
