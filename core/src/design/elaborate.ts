@@ -393,7 +393,7 @@ class Elaborator {
       throw new StatementError(
         finding('sheet/function-arity', [atText(e.at ?? nowhere)], {
           name: e.gate,
-          count: 1,
+          given: 'one input',
           needs: 'two or more, with commas between',
         }),
       );
@@ -425,7 +425,7 @@ const isSingle = (name: string): boolean => !name.includes('[');
 function isPlain(e: Expr): boolean {
   if (e.kind === 'name') return isSingle(e.name);
   if (e.kind === 'not') return isPlain(e.of);
-  return e.kind === 'const' || e.of.every(isPlain);
+  return e.kind === 'const' || (e.of.length > 1 && e.of.every(isPlain));
 }
 
 const driverOf = (name: string): string => `${name}.out`;

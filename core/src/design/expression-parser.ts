@@ -1,4 +1,4 @@
-import { elementAt, entryOf } from '../element-at';
+import { elementAt } from '../element-at';
 import type { Finding, Span } from '../finding';
 import type { Connective, Expr } from '../logic';
 import { Cursor, spanOf } from './cursor';
@@ -9,11 +9,11 @@ const MAX_DEPTH = 100;
 /** The most bits of a bus. */
 export const MAX_BUS = 64;
 
-/** Function names of the language, with how many inputs they take at least. */
-const functions: Readonly<Record<string, number>> = { not: 1, and: 2, or: 2, xor: 2, nand: 2, nor: 2, xnor: 2 };
+/** Function names of the language. */
+const functions: ReadonlySet<string> = new Set(['not', 'and', 'or', 'xor', 'nand', 'nor', 'xnor']);
 
 /** Words that cannot name a signal. */
-export const keywords: ReadonlySet<string> = new Set(['in', 'out', ...Object.keys(functions)]);
+export const keywords: ReadonlySet<string> = new Set(['in', 'out', ...functions]);
 
 const infixes = [
   { mark: '|', gate: 'or' },
@@ -61,7 +61,7 @@ export class ExpressionParser extends Cursor {
       return { kind: 'const', value: token.text === '1' ? 1 : 0, at: spanOf(token) };
     }
     if (token.kind === '(') return this.bracketed(this.take());
-    if (token.kind === 'name' && token.text in functions) return this.call(this.take());
+    if (token.kind === 'name' && functions.has(token.text)) return this.call(this.take());
     this.refuseStray(token);
     const { name, at } = this.name('a signal', 'a name, or an expression in brackets');
     return { kind: 'name', name, at };
@@ -81,15 +81,11 @@ export class ExpressionParser extends Cursor {
       return list;
     });
     const at = { from: name.from, to: this.close(open).to };
-    const least = entryOf(functions, name.text);
-    // One bus is as many inputs as it has wires; how many, elaboration knows.
-    const isBus = of[0]?.kind === 'name' && of[0].name.includes('[');
-    if (name.text === 'not' ? of.length !== 1 : of.length < least && !isBus) {
-      const needs = name.text === 'not' ? 'exactly one' : 'two or more, with commas between';
-      throw this.error('sheet/function-arity', { ...name, ...at }, { name: name.text, count: of.length, needs });
-    }
-    if (name.text === 'not') return { kind: 'not', of: elementAt(of, 0), at };
-    return { kind: 'gate', gate: name.text as Connective, of, infix: false, at };
+    // One argument may be a bus, with as many inputs as it has wires: elaboration knows.
+    if (name.text !== 'not') return { kind: 'gate', gate: name.text as Connective, of, infix: false, at };
+    if (of.length === 1) return { kind: 'not', of: elementAt(of, 0), at };
+    const facts = { name: name.text, given: `${of.length} inputs`, needs: 'exactly one' };
+    throw this.error('sheet/function-arity', { ...name, ...at }, facts);
   }
 
   protected close(open: Token): Token {

@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { chipLibrary } from '../catalogue';
 import { readSheet } from './design';
 
-const fightsIn = (text: string): readonly (readonly [name: unknown, row: unknown])[] =>
+const fightsIn = (text: string): readonly (readonly [name: unknown, where: unknown])[] =>
   readSheet(text, chipLibrary).findings.flatMap(({ code, facts }) =>
-    code === 'sheet/outputs-fight' ? [[facts.name, facts.row] as const] : [],
+    code === 'sheet/outputs-fight' ? [[facts.name, facts.where] as const] : [],
   );
 
 /** An input or its complement, to be read by a row of levels. */
@@ -39,6 +39,7 @@ describe('three-state outputs on one wire', () => {
         // Inputs on which it does not hang are not named: they are 0 in the first row.
         const said = new Map(
           String(told[1])
+            .replace('where ', '')
             .split(', ')
             .map((one) => one.split(' = ') as [string, string]),
         );
@@ -57,8 +58,12 @@ describe('three-state outputs on one wire', () => {
     expect(fightsIn(text)).toEqual([]);
   });
 
+  it('are told where they always fight', () => {
+    expect(fightsIn('in A\nout Y Z\nZ = A\nY = 1 when 1\nY = 0 when 1')).toEqual([['Y', 'always']]);
+  });
+
   it('are told of parts that are used by number too', () => {
     const text = 'in A B EA EB\nout Y\nuse 74126 as U (1A=A,1OE=EA,2A=B,2OE=EB,3A=0,3OE=0,4A=0,4OE=0,1Y=Y,2Y=Y)';
-    expect(fightsIn(text)).toEqual([['Y', 'A = 0, B = 1, EA = 1, EB = 1']]);
+    expect(fightsIn(text)).toEqual([['Y', 'where A = 0, B = 1, EA = 1, EB = 1']]);
   });
 });

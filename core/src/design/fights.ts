@@ -28,7 +28,8 @@ export function* checkFights(declared: Declarations, netlist: Netlist): Generato
     while (row < rows && valueAt(table, 0, row) === 0) row++;
     if (row === rows) continue;
     const at = inputs.map((name, i) => `${name} = ${inputAt(inputs.length, i, row)}`);
-    yield finding('sheet/outputs-fight', [atText(wire.at)], { name: wire.output, row: at.join(', ') });
+    const where = at.length === 0 ? 'always' : `where ${at.join(', ')}`;
+    yield finding('sheet/outputs-fight', [atText(wire.at)], { name: wire.output, where });
   }
 }
 

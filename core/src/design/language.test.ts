@@ -103,16 +103,27 @@ describe('don’t-cares', () => {
   });
 });
 
+it('signals may be called what programs are full of', () => {
+  for (const name of ['constructor', 'toString', '__proto__', 'hasOwnProperty'])
+    expect(columns(`in ${name} A\nout Y\nY = ${name} & A`), name).toEqual({ Y: '0001' });
+});
+
 describe('buses', () => {
   it('stand for their wires, one bit beside the other', () => {
     expect(columns('in A[1:0]\nout Y[1:0]\nY = ~A')).toEqual({ Y1: '1100', Y0: '1010' });
     expect(columns('in A[1:0] E\nout Y[1:0]\nY[1:0] = A[0:1] & E')).toEqual({ Y1: '00010001', Y0: '00000101' });
-    expect(columns('in A[2:0]\nout ALL\nALL = and(A[2:0])')).toEqual({ ALL: '00000001' });
+    for (const all of ['A[2:0]', 'A', '~~A', 'A | A'])
+      expect(columns(`in A[2:0]\nout ALL\nALL = and(${all})`)).toEqual({ ALL: '00000001' });
+    expect(columns('in A[1:0] B[1:0]\nout EQ\nEQ = nor(A ^ B)')).toEqual({ EQ: '1000010000100001' });
   });
 
   it.each([
     ['in A[3:0] B[1:0]\nout Y[3:0]\nY = A & B', 'sheet/bus-width'],
     ['in A[3:0]\nout Y\nY = A', 'sheet/bus-width'],
+    ['in A[3:0]\nout Y\nY = and(A[2])', 'sheet/function-arity'],
+    ['in A\nout Y\nY = nand(A)', 'sheet/function-arity'],
+    ['in A\nout Y\nY = A & nor(~A)', 'sheet/function-arity'],
+    ['in A CK\nout Y\nY = A at rise or(CK)', 'sheet/function-arity'],
     ['in A[99:0]\nout Y\nY = A[0]', 'sheet/bus-too-wide'],
     ['in A[3:0] A3\nout Y\nY = and(A[3:0], A3)', 'sheet/declared-twice'],
   ])('%j', (text, code) => {

@@ -68,7 +68,6 @@ describe('mistakes are found where they are', () => {
     ['in K "key', 'sheet/open-string', '"key'],
     ['in', 'sheet/expected', ''],
     ['nand = A', 'sheet/keyword-as-name', 'nand'],
-    ['Y = nand(A)', 'sheet/function-arity', 'nand(A)'],
     ['Y = not(A, B)', 'sheet/function-arity', 'not(A, B)'],
     ['Y = nand A', 'sheet/expected', 'A'],
   ])('%s', (text, code, at) => {

@@ -95,7 +95,7 @@ export const sheetSentences = {
   },
   'sheet/function-arity': {
     severity: 'error',
-    says: '{name}() is given {count} inputs.',
+    says: '{name}() is given {given}.',
     todo: 'Give it {needs}.',
   },
   'sheet/keyword-as-name': {
@@ -365,7 +365,7 @@ export const sheetSentences = {
   },
   'sheet/outputs-fight': {
     severity: 'warning',
-    says: '{name} is driven high and low at once where {row}: its outputs fight, and heat up.',
+    says: '{name} is driven high and low at once {where}: its outputs fight, and heat up.',
     todo: 'Enable one of them at a time, or say what does not happen: never … .',
   },
   'sheet/unused-input': {
