@@ -83,6 +83,28 @@ describe('Verilog', () => {
     },
   );
 
+  it('an operator before a bus takes all its wires', () => {
+    const assigned =
+      'x1 = &a, x2 = |a, x3 = ^a, x4 = ~&a, x5 = ~|a, x6 = ~^a, x7 = ^~a, x8 = b & &a, x9 = b && ^(a ^ c)';
+    const { sheet, findings } = fromVerilog(
+      `module m(input [2:0] a, c, input b, output x1, x2, x3, x4, x5, x6, x7, x8, x9);\nassign ${assigned};\nendmodule`,
+    );
+    expect(findings).toEqual([]);
+    const written = [
+      'x1 = and(a)',
+      'x2 = or(a)',
+      'x3 = xor(a)',
+      'x4 = nand(a)',
+      'x5 = nor(a)',
+      'x6 = xnor(a)',
+      'x7 = xnor(a)',
+      'x8 = b & and(a)',
+      'x9 = b & xor(a ^ c)',
+    ];
+    const outs = written.map((line) => line.slice(0, 2)).join(' ');
+    expect(sameAs(sheet, `in a[2:0] c[2:0] b\nout ${outs}\n${written.join('\n')}`).comparison?.first).toBeNull();
+  });
+
   it('exclusive nor is understood in both of its forms', () => {
     const { sheet, findings } = fromVerilog(
       'module m(input a, b, output y, z);\nassign y = a ~^ b, z = a ^~ b;\nendmodule',

@@ -418,7 +418,8 @@ class VerilogReader {
       // `~^` and `^~` are one operator, exclusive nor; of several, each turns the whole round.
       const turned = this.takes('~');
       this.take();
-      if (operator !== '^' && this.is(operator)) this.take();
+      // `&&` is one operator; `a & &b` reads what `&` makes of all wires of b.
+      if (operator !== '^' && this.is(operator) && this.isClose()) this.take();
       const other = operator === '^' && this.takes('~') ? !turned : turned;
       const next = this.binary(level + 1);
       of.push(other ? { kind: 'not', of: next } : next);
@@ -435,8 +436,24 @@ class VerilogReader {
       turned = !turned;
       if (++guard > MAX_VERILOG_LENGTH) break;
     }
-    const e = this.primary();
+    const gate = ({ '|': 'or', '^': 'xor', '&': 'and' } as const)[this.kind === 'mark' ? this.peek.text : ''];
+    const e = gate ? this.reduction(gate) : this.primary();
     return turned ? { kind: 'not', of: e } : e;
+  }
+
+  /** All wires of what follows in one gate: `&a`, `^(a | b)`; `^~` is exclusive nor. */
+  private reduction(gate: 'and' | 'or' | 'xor'): Expr {
+    this.take();
+    const isTurned = gate === 'xor' && this.is('~') && this.isClose() && this.takes('~');
+    if (++this.depth > MAX_DEPTH) throw this.error(this.peek, 'an expression nested so deep');
+    const all: Expr = { kind: 'gate', gate, of: [this.unary()], infix: false };
+    this.depth--;
+    return isTurned ? { kind: 'not', of: all } : all;
+  }
+
+  /** Whether nothing stands between the token before and this one. */
+  private isClose(): boolean {
+    return this.tokens[this.i - 1]?.to === this.peek.from;
   }
 
   private primary(): Expr {
