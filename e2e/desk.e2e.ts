@@ -107,20 +107,20 @@ describe('the design desk', () => {
   it('restates, maps and compares, by day and dim, with nothing for axe and no page to scroll', async () => {
     const p = await newcomer();
     await p.takes('Level dial');
-    for (let theme = 0; theme < 2; theme++) {
+    for (const ofColours of [false, true]) {
       await p.presses('Restate');
       await p.reads('smallest sum of products');
       await p.quiet();
-      expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+      expect([await p.axe({ ofColours }), await p.scrolls()]).toEqual([[], false]);
       await p.presses('Map');
       await p.reads('Groups of zeros');
       await p.quiet();
-      expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+      expect([await p.axe({ ofColours }), await p.scrolls()]).toEqual([[], false]);
       await p.presses('Compare');
       await p.page.select('[aria-label="first to compare"]', 'LOW');
       await p.page.select('[aria-label="second to compare"]', 'signal TOP');
       await p.reads('They differ, first in row 0.');
-      expect([await p.axe(), await p.scrolls()]).toEqual([[], false]);
+      expect([await p.axe({ ofColours }), await p.scrolls()]).toEqual([[], false]);
       await p.presses('Dim');
     }
     expect(p.complaints).toEqual([]);

@@ -12,7 +12,7 @@ export const shown = (selector: string): string => `${selector}:not([data-away] 
 interface Axe {
   run(
     context: { exclude: string[][] },
-    options: { resultTypes: string[] },
+    options: { resultTypes: string[]; runOnly?: string[] },
   ): Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }>;
 }
 
@@ -214,19 +214,27 @@ export class Person {
     );
   }
 
-  /** Serious and critical findings of axe, in short; moderate ones too where they are asked for. */
-  async axe(isStrict = false): Promise<string[]> {
+  /**
+   * Serious and critical findings of axe, in short; moderate ones too where they are asked for (`isStrict`). Of a page that was looked at in another theme only what hangs on colours is asked
+   * again (`ofColours`): nothing else of it is another.
+   */
+  async axe({ isStrict = false, ofColours = false } = {}): Promise<string[]> {
     await this.still();
     if (!(await this.page.evaluate(() => 'axe' in window))) await this.page.evaluate(axeSource);
     const told = ['serious', 'critical', ...(isStrict ? ['moderate'] : [])];
-    return this.page.evaluate(async (impacts) => {
-      const { axe } = window as unknown as { axe: Axe };
-      // The screens of other steps are on the page too, but nobody meets them there.
-      const { violations } = await axe.run({ exclude: [['[data-away]']] }, { resultTypes: ['violations'] });
-      return violations
-        .filter((v) => impacts.includes(v.impact))
-        .flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 160)}`));
-    }, told);
+    const options = { resultTypes: ['violations'], ...(ofColours && { runOnly: ['cat.color'] }) };
+    return this.page.evaluate(
+      async (impacts, asked) => {
+        const { axe } = window as unknown as { axe: Axe };
+        // The screens of other steps are on the page too, but nobody meets them there.
+        const { violations } = await axe.run({ exclude: [['[data-away]']] }, asked);
+        return violations
+          .filter((v) => impacts.includes(v.impact))
+          .flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 160)}`));
+      },
+      told,
+      options,
+    );
   }
 
   /** Whether the page itself could be scrolled. */

@@ -58,6 +58,17 @@ describe('three-state outputs on one wire', () => {
     expect(fightsIn(text)).toEqual([]);
   });
 
+  it('are told with the line that says it does not happen, after which nothing is told', () => {
+    const text = 'in A B EA EB EC\nout Y\nY = A when EA\nY = B when EB\nY = B when EC';
+    const told = (sheet: string) =>
+      readSheet(sheet, chipLibrary).findings.filter((f) => f.code === 'sheet/outputs-fight');
+    const [first] = told(text);
+    expect(first?.facts.never).toBe('never EA & EC');
+    const more = told(`${text}\n${first?.facts.never}`);
+    expect(more.map((f) => f.facts.never)).toEqual(['never EA & EB']);
+    expect(told(`${text}\n${first?.facts.never}\n${more[0]?.facts.never}`)).toEqual([]);
+  });
+
   it('are told where they always fight', () => {
     expect(fightsIn('in A\nout Y Z\nZ = A\nY = 1 when 1\nY = 0 when 1')).toEqual([['Y', 'always']]);
   });

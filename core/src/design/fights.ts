@@ -29,7 +29,12 @@ export function* checkFights(declared: Declarations, netlist: Netlist): Generato
     if (row === rows) continue;
     const at = inputs.map((name, i) => `${name} = ${inputAt(inputs.length, i, row)}`);
     const where = at.length === 0 ? 'always' : `where ${at.join(', ')}`;
-    yield finding('sheet/outputs-fight', [atText(wire.at)], { name: wire.output, where });
+    // Enables that are inputs themselves can be named as what does not happen together.
+    const on = inputs.filter(
+      (name, i) => wire.drivers.some((d) => d.enable === name) && inputAt(inputs.length, i, row),
+    );
+    const never = `never ${on.length > 1 ? on.join(' & ') : '…'}`;
+    yield finding('sheet/outputs-fight', [atText(wire.at)], { name: wire.output, where, never });
   }
 }
 

@@ -98,7 +98,7 @@ describe('a job in any family', () => {
         const found = inspectJob(after, after.packing).filter((f) => f.severity !== 'note');
         expect(found.map(says), `${family}\n${sheet}`).toEqual([]);
       }),
-      { numRuns: 30 },
+      { numRuns: 12 },
     );
   });
 

@@ -366,7 +366,7 @@ export const sheetSentences = {
   'sheet/outputs-fight': {
     severity: 'warning',
     says: '{name} is driven high and low at once {where}: its outputs fight, and heat up.',
-    todo: 'Enable one of them at a time, or say what does not happen: never … .',
+    todo: 'Enable one of them at a time, or say what does not happen on a line of its own: {never}.',
   },
   'sheet/unused-input': {
     severity: 'warning',
