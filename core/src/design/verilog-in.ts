@@ -1,21 +1,13 @@
 import { elementAt } from '../element-at';
 import { atText, type Finding, finding, type Span } from '../finding';
 import type { Connective, Expr } from '../logic';
-import { keywords } from './expression-parser';
-import { SheetNames } from './names';
 import { printSheet } from './printer';
 import type { Clauses, Force, Line, PinJoin, Signal, Statement, Storage } from './sheet';
-import { type Token, type TokenKind, tokensOf } from './verilog-tokens';
+import { Refusal, VerilogExpressions } from './verilog-expressions';
+import { type Token, tokensOf } from './verilog-tokens';
 
-/** The most characters of Verilog that are read, and how deep its expressions may nest. */
+/** The most characters of Verilog that are read. */
 export const MAX_VERILOG_LENGTH = 1_000_000;
-const MAX_DEPTH = 100;
-const MAX_RANGE = 64;
-
-/** Gives up a statement; never leaves this file. */
-class Refusal {
-  constructor(readonly finding: Finding) {}
-}
 
 const gateKinds = new Set(['and', 'or', 'nand', 'nor', 'xor', 'xnor']);
 /**
@@ -61,18 +53,10 @@ const notRead = new Set(
   'initial function task parameter localparam specify generate integer real time event defparam primitive'.split(' '),
 );
 
-class VerilogReader {
-  private i = 0;
-  private depth = 0;
+class VerilogReader extends VerilogExpressions {
   private readonly findings: Finding[] = [];
   private readonly modules: Module[] = [];
-  private readonly names = new SheetNames([...keywords, 'of', 'end', 'others']);
   private readonly ports = new Map<string, string[]>();
-
-  constructor(
-    private readonly tokens: readonly Token[],
-    private readonly text: string,
-  ) {}
 
   read(): { sheet: string; findings: Finding[] } {
     this.notePorts();
@@ -150,24 +134,6 @@ class VerilogReader {
       if (!this.is(')')) this.want(',');
     }
     this.want(')');
-  }
-
-  /** `[3:0]` as the sheet writes it; nothing when there is none. */
-  private range(): string {
-    if (!this.is('[')) return '';
-    const open = this.take();
-    const high = this.number();
-    const low = this.takes(':') ? this.number() : null;
-    this.want(']');
-    if (high > 9999 || (low ?? 0) > 9999 || Math.abs(high - (low ?? high)) >= MAX_RANGE)
-      throw this.error(open, 'a range of this width');
-    return low === null ? `[${high}]` : `[${high}:${low}]`;
-  }
-
-  private number(): number {
-    const t = this.take();
-    if (t.kind !== 'number' || !/^\d{1,6}$/.test(t.text)) throw this.error(t, t.text);
-    return Number(t.text);
   }
 
   private declare(m: Module, direction: string, name: string, range: string): void {
@@ -381,102 +347,6 @@ class VerilogReader {
     return { storage, ...(forced.length > 0 && { forces: forced }) };
   }
 
-  private bracketed(): Expr {
-    this.want('(');
-    const e = this.expression();
-    this.want(')');
-    return e;
-  }
-
-  /** Expressions with ~ & ^ | and ?:, loosest first. */
-  private expression(): Expr {
-    if (++this.depth > MAX_DEPTH) {
-      this.depth = 0;
-      throw this.error(this.peek, 'an expression nested so deep');
-    }
-    const condition = this.binary(0);
-    this.depth--;
-    if (!this.is('?')) return condition;
-    this.take();
-    const yes = this.expression();
-    this.want(':');
-    const no = this.expression();
-    const pick = (a: Expr, b: Expr): Expr => ({ kind: 'gate', gate: 'and', of: [a, b], infix: true });
-    return {
-      kind: 'gate',
-      gate: 'or',
-      of: [pick(condition, yes), pick({ kind: 'not', of: condition }, no)],
-      infix: true,
-    };
-  }
-
-  private binary(level: number): Expr {
-    const operator = (['|', '^', '&'] as const)[level];
-    if (operator === undefined) return this.unary();
-    const of = [this.binary(level + 1)];
-    while (this.is(operator) || (operator === '^' && this.is('~') && this.tokens[this.i + 1]?.text === '^')) {
-      // `~^` and `^~` are one operator, exclusive nor; of several, each turns the whole round.
-      const turned = this.takes('~');
-      this.take();
-      // `&&` is one operator; `a & &b` reads what `&` makes of all wires of b.
-      if (operator !== '^' && this.is(operator) && this.isClose()) this.take();
-      const other = operator === '^' && this.takes('~') ? !turned : turned;
-      const next = this.binary(level + 1);
-      of.push(other ? { kind: 'not', of: next } : next);
-    }
-    const gate = ({ '|': 'or', '^': 'xor', '&': 'and' } as const)[operator];
-    return of.length === 1 ? elementAt(of, 0) : { kind: 'gate', gate, of, infix: true };
-  }
-
-  private unary(): Expr {
-    let turned = false;
-    let guard = 0;
-    while (this.is('~') || this.is('!')) {
-      this.take();
-      turned = !turned;
-      if (++guard > MAX_VERILOG_LENGTH) break;
-    }
-    const gate = ({ '|': 'or', '^': 'xor', '&': 'and' } as const)[this.kind === 'mark' ? this.peek.text : ''];
-    const e = gate ? this.reduction(gate) : this.primary();
-    return turned ? { kind: 'not', of: e } : e;
-  }
-
-  /** All wires of what follows in one gate: `&a`, `^(a | b)`; `^~` is exclusive nor. */
-  private reduction(gate: 'and' | 'or' | 'xor'): Expr {
-    this.take();
-    const isTurned = gate === 'xor' && this.is('~') && this.isClose() && this.takes('~');
-    if (++this.depth > MAX_DEPTH) throw this.error(this.peek, 'an expression nested so deep');
-    const all: Expr = { kind: 'gate', gate, of: [this.unary()], infix: false };
-    this.depth--;
-    return isTurned ? { kind: 'not', of: all } : all;
-  }
-
-  /** Whether nothing stands between the token before and this one. */
-  private isClose(): boolean {
-    return this.tokens[this.i - 1]?.to === this.peek.from;
-  }
-
-  private primary(): Expr {
-    const t = this.peek;
-    if (this.is('(')) return this.bracketed();
-    if (t.kind === 'number') {
-      const value = /^(?:1'[bBdDhHoO])?([01])$/.exec(this.take().text)?.[1];
-      if (value === undefined) throw this.error(t, `the number ${t.text}`);
-      return { kind: 'const', value: value === '1' ? 1 : 0 };
-    }
-    if (t.kind !== 'name') throw this.error(t, t.text);
-    return { kind: 'name', name: this.names.of(this.take().text) + this.range() };
-  }
-
-  /** Reads one thing after another with commas between. */
-  private each(read: () => void): void {
-    read();
-    while (this.is(',')) {
-      this.take();
-      read();
-    }
-  }
-
   private trying(read: () => void): void {
     const start = this.i;
     try {
@@ -492,46 +362,6 @@ class VerilogReader {
 
   private refuse(at: Span, what: string): void {
     this.findings.push(this.error(at, what.slice(0, 40)).finding);
-  }
-
-  private error(at: Span, what: string): Refusal {
-    const line = this.text.slice(0, at.from).split('\n').length;
-    return new Refusal(finding('verilog/not-understood', [atText(at)], { line, what: what.slice(0, 60) }));
-  }
-
-  private name(): string {
-    const t = this.take();
-    if (t.kind !== 'name') throw this.error(t, t.text);
-    return t.text;
-  }
-
-  private want(mark: string): void {
-    if (!this.is(mark)) throw this.error(this.peek, `${this.peek.text} where ${mark} is wanted`);
-    this.take();
-  }
-
-  private takes(text: string): boolean {
-    const here = this.is(text);
-    if (here) this.take();
-    return here;
-  }
-
-  private is(text: string): boolean {
-    return this.peek.text === text;
-  }
-
-  private get kind(): TokenKind {
-    return this.peek.kind;
-  }
-
-  private get peek(): Token {
-    return elementAt(this.tokens, Math.min(this.i, this.tokens.length - 1));
-  }
-
-  private take(): Token {
-    const t = this.peek;
-    if (this.i < this.tokens.length - 1) this.i++;
-    return t;
   }
 }
 

@@ -18,7 +18,8 @@ import { pruned } from './choice-program';
 import { proofText } from './figures';
 import { functionsOf } from './functions';
 import { networkOfPacking, type Packing } from './packing';
-import { anySupplies, packByStrategy } from './strategies';
+import { packByStrategy } from './strategies';
+import { anySupplies } from './strategy-goals';
 import { choosable } from './units';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);

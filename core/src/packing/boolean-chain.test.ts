@@ -16,7 +16,8 @@ import { whatIsWrong } from './check';
 import { freedom } from './figures';
 import { FunctionNet, functionsOf } from './functions';
 import { networkOfPacking } from './packing';
-import { anySupplies, packByStrategy } from './strategies';
+import { packByStrategy } from './strategies';
+import { anySupplies } from './strategy-goals';
 import { choosable } from './units';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);

@@ -23,7 +23,8 @@ import { whatIsWrong } from './check';
 import { type Locks, locksBroken, noLocks } from './locks';
 import { pack } from './pack';
 import type { Packing, Strategy } from './packing';
-import { anySupplies, packByStrategy, strategies } from './strategies';
+import { packByStrategy } from './strategies';
+import { anySupplies, strategies } from './strategy-goals';
 import { choosable, pinsFor, unitKindsOf } from './units';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);

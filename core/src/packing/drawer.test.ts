@@ -13,7 +13,8 @@ import {
   mixtureOf,
   stockOf,
 } from './drawer';
-import { anySupplies, packByStrategy } from './strategies';
+import { packByStrategy } from './strategies';
+import { anySupplies } from './strategy-goals';
 
 const parts = chips.flatMap((c) => c.families.slice(0, 2).map((f) => partNumber(c.base, f)));
 const arbitraryDrawer = fc.uniqueArray(

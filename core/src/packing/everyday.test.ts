@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { readDesign, typeOf } from '../catalogue';
 import { solve } from '../testing/interlock';
+import { bestOfAll } from './best-of-all';
 import type { Packing, Strategy } from './packing';
-import { anySupplies, bestOfAll, packByStrategy } from './strategies';
+import { packByStrategy } from './strategies';
+import { anySupplies } from './strategy-goals';
 
 async function packed(sheet: string, strategy: Strategy): Promise<Packing> {
   const netlist = readDesign(sheet).design.netlist ?? expect.fail(sheet);

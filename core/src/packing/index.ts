@@ -1,3 +1,4 @@
+export { bestOfAll } from './best-of-all';
 export { blockNumbers } from './blocks';
 export * from './by-hand';
 export type { Duty } from './candidate';
@@ -10,6 +11,7 @@ export { noRules, pack, type Rules } from './pack';
 export * from './packing';
 export { equalUnits, type Slot, withPackagesExchanged, withUnitsExchanged } from './peers';
 export { type Ripple, rippleOf, rippleText } from './ripple';
-export { anySupplies, bestOfAll, type PackProgress, packByStrategy, type Supplies, strategies } from './strategies';
+export { type PackProgress, packByStrategy } from './strategies';
+export { anySupplies, type Supplies, strategies } from './strategy-goals';
 export { isPlain } from './unit-gates';
 export { choosable } from './units';

@@ -16,7 +16,8 @@ import { jkFormOf, type Term } from './flip-flop-forms';
 import { lowered } from './lower';
 import type { Packing, Strategy } from './packing';
 import { rippleOf } from './ripple';
-import { anySupplies, packByStrategy } from './strategies';
+import { packByStrategy } from './strategies';
+import { anySupplies } from './strategy-goals';
 
 /** A sheet packed and planned: its board, switch by switch, beside the sheet's own machine. */
 async function bench(text: string, strategy: Strategy = 'written') {

@@ -18,7 +18,8 @@ import { exhaust } from './exhaust';
 import { jumpersOf, missingFrom, pathOf } from './figures';
 import { FunctionNet, functionsOf } from './functions';
 import { networkOfPacking, type Packing, type Strategy, type UnitUse } from './packing';
-import { anySupplies, packByStrategy, type Supplies, strategies } from './strategies';
+import { packByStrategy } from './strategies';
+import { anySupplies, type Supplies, strategies } from './strategy-goals';
 import { choosable } from './units';
 
 const netlistOf = (text: string): Netlist => readDesign(text).design.netlist ?? expect.fail(`not read: ${text}`);

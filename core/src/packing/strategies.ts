@@ -1,4 +1,4 @@
-import { type FamilyId, partType, rarity, typeOf } from '../catalogue';
+import { type FamilyId, partType } from '../catalogue';
 import { type Netlist, networkOf } from '../design';
 import { type Finding, finding } from '../finding';
 import { type SolveInteger, type SolveLimits, shareOf } from '../logic';
@@ -9,7 +9,7 @@ import { gateFamily } from './chip-family';
 import { choose, chooseNet, type PackRequest, rootsOf } from './choose';
 import { everyday } from './everyday';
 import { exhaust, MAX_EXHAUSTED } from './exhaust';
-import { jumpersOf, missingFrom, pathOf } from './figures';
+import { missingFrom } from './figures';
 import { jkChipNumbers } from './flip-flop-forms';
 import { classOf, functionsOf } from './functions';
 import { improvedNets, searchesFor } from './improve-net';
@@ -24,47 +24,11 @@ import {
   stillMeant,
 } from './locks';
 import { lowered } from './lower';
-import { noRules, pack, packagesOfParts, type Rules } from './pack';
+import { pack, packagesOfParts } from './pack';
 import { fingerprint, type Packing, type Proof, type Strategy } from './packing';
+import { costFor, EFFORT, requestFor, type Supplies, titleOf } from './strategy-goals';
 import type { NetState } from './unit-net';
-import { choosable } from './units';
 
-/** The strategies for a design, in the order in which they are shown. */
-export const strategies = [
-  { strategy: 'own', title: 'As written', says: 'each gate of the sheet on a unit of its own kind, wide ones split' },
-  {
-    strategy: 'written',
-    title: 'Spare units used',
-    says: 'each gate of the sheet kept, on spare units of other kinds too',
-  },
-  { strategy: 'fewest', title: 'Fewest chips', says: 'whatever units compute the same' },
-  {
-    strategy: 'blocks',
-    title: 'Larger chips too',
-    says: 'fewest chips, with selectors, decoders and adders as logic, counters and shift registers for what is one',
-  },
-  { strategy: 'kinds', title: 'Fewest kinds', says: 'as few different chips as can be, then few of them' },
-  {
-    strategy: 'jumpers',
-    title: 'Fewest jumpers',
-    says: 'every input has one, spare ones too, every chip two for its supply',
-  },
-  { strategy: 'shortest', title: 'Shortest path', says: 'every signal as early as it can be, then few chips' },
-  { strategy: 'nand', title: 'NANDs alone', says: '7400, 7410, 7420 and 7430' },
-  { strategy: 'nor', title: 'NORs alone', says: '7402, 7427, 4002 and 74260' },
-  { strategy: 'drawer', title: 'From the drawer', says: 'fewest chips of those that the lab has' },
-] as const satisfies readonly { strategy: Strategy; title: string; says: string }[];
-
-/** What a packing must keep to: what is excluded and decided by hand, and how many packages of each base number the drawer holds (null: no drawer is kept). */
-export interface Supplies extends Rules {
-  readonly drawer: ReadonlyMap<string, number> | null;
-}
-
-/** Every chip of the catalogue allowed, nothing decided by hand, no drawer to keep to. */
-export const anySupplies: Supplies = { ...noRules, drawer: null };
-
-/** The effort of a way when none is asked for. */
-const EFFORT = 8;
 /** Steps that trying everything may take, some seconds; of less effort than one so much less. */
 const TRIES = 160_000_000;
 /** The most packages that are settled so. */
@@ -381,8 +345,6 @@ function impossible(netlist: Netlist, { chips, stock, locks = noLocks }: PackReq
   return found;
 }
 
-const titleOf = (strategy: Strategy): string => strategies.find((w) => w.strategy === strategy)?.title ?? strategy;
-
 function checked(
   netlist: Netlist,
   { packing, findings }: Packed,
@@ -393,35 +355,6 @@ function checked(
   const wrong = whatIsWrong(netlist, packing) ?? locksBroken(packing, meant);
   if (wrong !== null) return { packing: null, findings: [finding('pack/wrong', [], { wrong })] };
   return { packing: { ...packing, strategy, proof: packing.proved ? 'tried' : 'best' }, findings };
-}
-
-function requestFor(
-  strategy: Exclude<Strategy, 'written' | 'own'>,
-  { excluded, drawer, locks }: Supplies,
-  limits: SolveLimits = { effort: EFFORT },
-): PackRequest | null {
-  const only: Partial<Record<Strategy, string>> = { nand: '7400 7410 7420 7430', nor: '7402 7427 4002 74260' };
-  // Larger blocks as logic are a choice of their own: a teacher takes them for a trick.
-  const all = strategy === 'blocks' ? [...choosable, ...blockNumbers] : choosable;
-  const chips = (only[strategy]?.split(' ') ?? all).filter((n) => !excluded.includes(n));
-  // Where the person has named the chips, none of them is preferred: a wide gate saves several narrow ones.
-  const fewUnits: PackRequest['goals'] = ['packages', 'units', 'pins'];
-  const goals: Partial<Record<Strategy, PackRequest['goals']>> = {
-    jumpers: ['jumpers', 'units', 'pins'],
-    nand: fewUnits,
-    nor: fewUnits,
-  };
-  const request: PackRequest = {
-    chips,
-    goals: goals[strategy] ?? ['packages', 'rarity', 'units', 'pins'],
-    limits,
-    early: strategy === 'shortest',
-    locks,
-  };
-  if (strategy !== 'drawer') return request;
-  if (!drawer) return null;
-  const there = chips.filter((n) => (drawer.get(n) ?? 0) > 0);
-  return { ...request, chips: there, stock: new Map(there.map((n) => [n, drawer.get(n) as number])) };
 }
 
 /** The nearest that can be built when the drawer does not do: the fewest packages that it lacks, then the fewest. */
@@ -460,7 +393,6 @@ function singleKinds(request: PackRequest): PackRequest[] {
 }
 
 /** What was chosen, with the parts used by number, as a packing of which nothing is claimed. */
-/** A packing of a design from the packages that were chosen for it. */
 export function packingFrom(
   netlist: Netlist,
   family: FamilyId,
@@ -476,55 +408,6 @@ export function packingFrom(
     strategy,
     proof: 'best',
   };
-}
-
-/** Whether a packing might have been found by a way: it uses only chips that the way uses, and goes against nothing. */
-function belongsTo(strategy: Strategy, packing: Packing, supplies: Supplies): boolean {
-  if (strategy === 'written' || strategy === 'own' || strategy === 'drawer') return false;
-  const request = requestFor(strategy, supplies);
-  const isPlainChip = ({ units }: Packing['packages'][number]): boolean => units.every((u) => u?.part !== 'block');
-  const number = (p: Packing['packages'][number]): string => typeOf(p)?.id ?? '';
-  const uses = packing.packages.filter((p) => p.units.some((u) => u?.others === undefined || u.part === 'block'));
-  return (
-    request !== null &&
-    locksBroken(packing, supplies.locks) === null &&
-    uses.every((p) => request.chips.includes(number(p)) && (strategy !== 'kinds' || isPlainChip(p)))
-  );
-}
-
-/**
- * What was found for each way, none worse at its own goal than what another found: where another way's packing serves better, it stands in
- * its place, and nothing is claimed of it.
- */
-export function bestOfAll(
-  found: readonly { readonly strategy: Strategy; readonly packing: Packing | null }[],
-  supplies: Supplies,
-): readonly (Packing | null)[] {
-  return found.map(({ strategy, packing }) => {
-    if (!packing) return null;
-    const better = found
-      .flatMap((other) => (other.packing && other.packing !== packing ? [other.packing] : []))
-      .filter((p) => costFor(strategy, p) < costFor(strategy, packing) && belongsTo(strategy, p, supplies));
-    const [best] = better.sort((a, b) => costFor(strategy, a) - costFor(strategy, b));
-    if (!best) return packing;
-    const { bound: _, ...rest } = best;
-    return { ...rest, strategy, proof: 'best', proved: false };
-  });
-}
-
-/** What a way makes least, as a number. */
-function costFor(strategy: Strategy, packing: Packing): number {
-  const { packages } = packing;
-  const used = packages.flatMap((p) => p.units.flatMap((u) => u ?? []));
-  // Of equal numbers of units those with fewer pins: an inverter before an exclusive or with an input tied.
-  const units = used.length + used.reduce((sum, u) => sum + u.inputs.length, 0) / 1000;
-  const rare = packages.reduce((sum, p) => sum + rarity(typeOf(p)?.id ?? ''), 0);
-  if (strategy === 'kinds')
-    return 1e9 * new Set(packages.map((p) => p.part)).size + 1e6 * packages.length + 1e3 * rare + units;
-  if (strategy === 'jumpers') return 1000 * jumpersOf(packing) + units;
-  if (strategy === 'shortest') return 1000 * pathOf(packing).gates + packages.length;
-  if (strategy === 'nand' || strategy === 'nor') return 1e6 * packages.length + units;
-  return 1e6 * packages.length + 1e3 * rare + units;
 }
 
 function unbuildable(netlist: Netlist, strategy: Strategy, { excluded, drawer, locks }: Supplies): Finding {
