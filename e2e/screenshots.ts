@@ -8,6 +8,8 @@ const { base, child } = await serve();
 const { browser, stop } = await launch();
 const picture = async (p: Person, name: string): Promise<void> => {
   await p.quiet();
+  // Not in the moment in which what was done is being kept.
+  await p.readsNot('keeping …');
   await p.page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
   console.log(`docs/screenshots/${name}.png`);
 };
