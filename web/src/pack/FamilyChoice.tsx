@@ -17,12 +17,8 @@ export function FamilyChoice() {
   const swap = async (family: FamilyId, entries?: typeof drawer): Promise<void> => {
     const { edit, changed, pullDowns, findings } = await stages().swapFamily(session.job, family, entries);
     if (!session.dispatch(edit).ok) return;
-    const now = [
-      ...changed.map(({ ref, to }) => `${ref} is a ${to}`),
-      ...pullDowns.map(({ ref, to }) => `${ref} has${shownValue('resistor', to)}`),
-    ];
-    const all = now.length === 0 ? '' : `Changed on the board: ${now.join(', ')}. `;
-    const said = `${all}${findings.map(says).join(' ')}`.trim();
+    const resistors = pullDowns.map(({ ref, to }) => ({ ref, to: shownValue('resistor', to).trim() }));
+    const said = `${changedWords([...changed, ...resistors])} ${findings.map(says).join(' ')}`.trim();
     if (said !== '') tell(said);
   };
   const choose = (chosen: string): void => {
@@ -46,4 +42,12 @@ export function FamilyChoice() {
       )}
     </Choice>
   );
+}
+
+/** What parts became, those that became the same together: `74LS32: U1 U2; 270 Ω: R1 R3.` */
+function changedWords(changed: readonly { readonly ref: string; readonly to: string }[]): string {
+  const refs = new Map<string, string[]>();
+  for (const { ref, to } of changed) refs.set(to, [...(refs.get(to) ?? []), ref]);
+  const words = [...refs].map(([to, all]) => `${to}: ${all.join(' ')}`);
+  return words.length === 0 ? '' : `Now on the board: ${words.join('; ')}.`;
 }

@@ -2,6 +2,7 @@ import { finding, newJob, readDesign } from '@saddlebag/core';
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { notices } from '../kit/notices';
 import { keepEntry, replaceDrawer } from '../store/drawer';
 import { interlock } from '../testing/interlock';
 import { renderInJob } from '../testing/render';
@@ -48,11 +49,14 @@ describe('packing', () => {
 
   it('is taken to another family with one choice: chips of packing and board change, and undo takes it back', async () => {
     const { session } = renderInJob(<PackStep />, job);
+    const told = vi.spyOn(notices, 'create');
     const family = screen.getByLabelText('family of the chips');
     await userEvent.selectOptions(family, 'LS: low-power Schottky TTL');
     await waitFor(() => expect(session.job.family).toBe('LS'));
     expect(screen.getByRole('group', { name: 'U1 74LS21' })).toBeDefined();
     expect(['U1', 'U2'].map((ref) => session.job.board.parts[ref]?.part)).toEqual(['74LS21', '74LS02']);
+    // What became the same is told together.
+    expect(told.mock.lastCall?.[0].title).toBe('Now on the board: 74LS21: U1; 74LS02: U2; 820 Ω: R1 R3 R4; 330 Ω: R2.');
     await userEvent.selectOptions(family, 'no letters: standard TTL');
     await waitFor(() => expect(session.job.board.parts.U2?.part).toBe('7402'));
     // No 7421 is made without letters.
