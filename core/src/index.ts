@@ -153,7 +153,7 @@ export {
   withPart,
   withProduct,
 } from './design';
-export { DIAL_END, DIAL_MIDDLE, supplyLimitMaOf } from './electrical';
+export { DIAL_END, DIAL_MIDDLE, type FoundTimer, type Rhythm, rhythmOf, supplyLimitMaOf, timersOf } from './electrical';
 export { elementAt } from './element-at';
 export { type Finding, finding, isError, type Place, remedy, says } from './finding';
 export {
@@ -374,7 +374,6 @@ export {
   countChips,
   type Extras,
   type FamilySwap,
-  type FoundTimer,
   familyWords,
   fastSwitch,
   hasFixed,
@@ -390,9 +389,7 @@ export {
   noExtras,
   packJob,
   placeText,
-  type Rhythm,
   readBack,
-  rhythmOf,
   rhythmSwitched,
   type Suggestion,
   spreadOf,
@@ -400,7 +397,6 @@ export {
   swapFamily,
   TIMES_FASTER,
   targetWords,
-  timersOf,
   tryPart,
   type Update,
   verdictOf,

@@ -13,9 +13,9 @@ export function onceFor<K extends object, V>(make: (key: K) => V): (key: K) => V
 /** Texts that a function of a text is remembered for, at the most: what comes from outside must not fill the memory. */
 const MOST = 2000;
 
-/** A pure function of a text, remembered for up to `most` texts; when they are more, it begins anew. */
-export function remembered<V>(make: (key: string) => V, most = MOST): (key: string) => V {
-  const known = new Map<string, { readonly value: V }>();
+/** A pure function of a text or number, remembered for up to `most` of them; when they are more, it begins anew. */
+export function remembered<V, K extends string | number = string>(make: (key: K) => V, most = MOST): (key: K) => V {
+  const known = new Map<K, { readonly value: V }>();
   return (key) => {
     const there = known.get(key);
     if (there) return there.value;

@@ -1,4 +1,4 @@
-import { innerName, innerOf, typeOf } from '../catalogue';
+import { clockHertz, innerName, innerOf, typeOf } from '../catalogue';
 import { onceFor } from '../memo';
 import { crossingsFrom } from './across';
 import type { Board, SeatedPart } from './board';
@@ -6,7 +6,7 @@ import { isRailStrip, markOf } from './hole';
 import type { Nets } from './nets';
 import { cutPin, pinOf } from './pin';
 
-/** A place of a part that can be labelled with a signal: a contact that gives it, or a lamp that shows it. */
+/** A place of a part that can be labelled with a signal: a contact, or a timer's output, that gives it, or a lamp that shows it. */
 export interface LabelPlace {
   readonly ref: string;
   /** The actuator or lamp by its name within the part; `''` where there is only one. */
@@ -16,11 +16,13 @@ export interface LabelPlace {
   readonly does: 'give' | 'show';
   /** The pin that carries the signal (`S2.14`). */
   readonly pin: string;
-  /** The pin at the other end of the contact or lamp; null for a change-over, which has two. */
+  /** The pin at the other end of the contact or lamp; null for a change-over, which has two, and for a timer. */
   readonly other: string | null;
   /** A lamp that the signal lights when it is low: its pin is the cathode. */
   readonly inverted: boolean;
   readonly signal: string | undefined;
+  /** Whether it changes by itself, as clock modules and timers do, and nobody presses it. */
+  readonly runsByItself: boolean;
 }
 
 /** The signal that a contact or lamp of a part is labelled with; `''` names the only one. */
@@ -33,7 +35,7 @@ export const labelPlacesOf: (part: SeatedPart) => readonly LabelPlace[] = onceFo
 
 function workedOut(part: SeatedPart): LabelPlace[] {
   const { ref } = part;
-  const { contacts, lamps, signalPin } = innerOf(typeOf(part));
+  const { contacts, lamps, signalPin, runs } = innerOf(typeOf(part));
   const place = (name: string, does: LabelPlace['does'], pin: string, other: string | null): LabelPlace => ({
     ref,
     name,
@@ -43,6 +45,7 @@ function workedOut(part: SeatedPart): LabelPlace[] {
     other: other === null ? null : pinOf(ref, other),
     inverted: false,
     signal: labelOf(part, name),
+    runsByItself: runs || clockHertz(part) !== null,
   });
   const [contact] = contacts;
   const [lamp] = lamps;
@@ -51,7 +54,7 @@ function workedOut(part: SeatedPart): LabelPlace[] {
     return [place('', 'give', signalPin, other)];
   }
   if (signalPin !== null && lamp) return [place('', 'show', signalPin, lamp.cathode)];
-  if (signalPin !== null) return [];
+  if (signalPin !== null) return runs ? [place('', 'give', signalPin, null)] : [];
   if (contact) return contacts.map((c) => place(c.actuator, 'give', c.b, c.a));
   // Lamps with one anode for all are told apart, and lit, by their cathodes.
   const inverted = lamps.length > 1 && lamps.every((l) => l.anode === lamp?.anode);

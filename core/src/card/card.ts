@@ -5,6 +5,7 @@ import {
   byNumber,
   cutPin,
   extractNets,
+  isRailStrip,
   type LabelPlace,
   labelledPlaces,
   lampFeed,
@@ -13,6 +14,7 @@ import {
   parseHole,
   pinOf,
   type SeatedPart,
+  spokenPin,
   stripOf,
 } from '../board';
 import { innerOf, shownValue, typeOf, type Unit } from '../catalogue';
@@ -21,7 +23,7 @@ import { entryOf } from '../element-at';
 import { isBuiltOtherwise } from '../inspection';
 import type { Behaviour } from '../logic';
 import { buildOrder, drivenBy, isPlain, type Packing, type UnitUse } from '../packing';
-import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf } from '../planning';
+import { type Expectation, expectationOf, nameNets, shownSignal, sourcesOf, timerPinsOf } from '../planning';
 import { type PlannedTour, plannedTour } from '../simulation';
 import { type Trial, trialOf } from '../workflow/trial';
 import { jumperStages } from './jumper-stages';
@@ -137,6 +139,7 @@ class Stager {
     this.stage('supply', boards > 1 ? `Supply on ${boards} boards` : 'Supply', { parts: sources, test: measure });
     this.chips();
     this.switches();
+    this.timers();
     // Gates of transistors are on no unit of a chip: there is nothing to try pin by pin.
     const isOtherwise = isBuiltOtherwise(this.board, this.packing);
     if (!isOtherwise) this.gates();
@@ -177,7 +180,7 @@ class Stager {
   }
 
   private chips(): void {
-    const capacitors = this.refs('capacitor');
+    const capacitors = this.refs('capacitor').filter((ref) => this.isAcrossRails(ref));
     for (const part of this.seated) {
       const type = typeOf(part);
       if (type?.kind !== 'chip') continue;
@@ -190,6 +193,14 @@ class Stager {
       const supplies = type.pins.filter((p) => p.role === 'supply' || p.role === 'ground');
       this.claim([...supplies, ...unused].map((p) => pinOf(part.ref, p.id)));
     }
+  }
+
+  /** Whether all leads of a part are joined to rails: so are capacitors of the supply, and not those that time something. */
+  private isAcrossRails(ref: string): boolean {
+    const nets = leadsOf(entryOf(this.board.parts, ref)).map(
+      ({ pin }) => this.nets.nets[this.nets.ofPin.get(pin) ?? -1],
+    );
+    return nets.every((net) => net?.strips.some(isRailStrip));
   }
 
   /** How many columns lie between a chip's first pin and a part of its board; Infinity where it is of another. */
@@ -208,6 +219,19 @@ class Stager {
     const test = 'Each signal reads 0 V with its switch off and 5 V with it on.';
     this.stage('switches', 'Switches and their pull-downs', { parts: [...switches, ...pullDowns], test });
     this.claim(switches.flatMap((ref) => leadsOf(entryOf(this.board.parts, ref)).map((lead) => lead.pin)));
+  }
+
+  /** Timers that give a signal, each with the parts that set its rate. */
+  private timers(): void {
+    for (const part of this.seated) {
+      const pins = part.signal !== undefined && innerOf(typeOf(part)).runs ? timerPinsOf(part) : null;
+      if (!pins) continue;
+      const timing = this.besidePins([pins.ends, pins.empties]);
+      const test = `${part.signal} goes high and low by itself, on ${spokenPin(pins.output)}.`;
+      this.stage('switches', `Timer for ${part.signal}`, { parts: timing, test });
+      const ends = timing.flatMap((ref) => leadsOf(entryOf(this.board.parts, ref)).map((lead) => lead.pin));
+      this.claim([...Object.values(pins), ...ends]);
+    }
   }
 
   /** Whether a unit serves a gate of the design, and not a part that the sheet uses by number. */

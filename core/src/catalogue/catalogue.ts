@@ -91,8 +91,19 @@ export function chipOf(data: ChipData): PartType {
     behaviour,
     caveat: data.caveat,
     chip: data,
-    ...(data.contacts && { inner: { ...noInner, devices: switchesOf(data.contacts, idOf) } }),
+    ...innerOfChip(data, idOf),
   };
+}
+
+/** What a chip does between its pins: its analogue switches; of a single timer which pin gives its signal. */
+function innerOfChip(
+  { contacts, dividers = [] }: ChipData,
+  idOf: ReadonlyMap<string, string>,
+): Pick<PartType, 'inner'> {
+  const [timer, ...others] = dividers.flatMap(({ pulse }) => pulse ?? []);
+  if (timer && others.length === 0)
+    return { inner: { ...noInner, signalPin: idOf.get(timer.output) as string, runs: true } };
+  return contacts ? { inner: { ...noInner, devices: switchesOf(contacts, idOf) } } : {};
 }
 
 /** The paths that a chip's analogue switches are, by pin id. */

@@ -12,7 +12,7 @@ export {
   sheetOfChip,
   typeOf,
 } from './catalogue';
-export { type ChipData, type ChipGroup, chips, type PulseTimer, type TimerDivider } from './chips';
+export { type ChipData, type ChipGroup, chips, type PulseTimer, type TimerDivider, type TimerPins } from './chips';
 export {
   clearDelayOf,
   isClearOrPreset,

@@ -51,6 +51,8 @@ export interface Inner {
   readonly devices: readonly SwitchingDevice[];
   /** The pin that gives, or shows, the signal that the part is labelled with. */
   readonly signalPin: string | null;
+  /** Whether the signal pin is the output of a timer, which gives its signal by itself and no contact does. */
+  readonly runs: boolean;
 }
 
 /** A type of part, as far as its inside goes. */
@@ -59,7 +61,15 @@ interface WithInner {
 }
 
 /** A part that only has leads. */
-export const noInner: Inner = { joined: [], contacts: [], lamps: [], resistors: [], devices: [], signalPin: null };
+export const noInner: Inner = {
+  joined: [],
+  contacts: [],
+  lamps: [],
+  resistors: [],
+  devices: [],
+  signalPin: null,
+  runs: false,
+};
 
 /** What a part does between its pins; nothing for most chips. */
 export function innerOf(type: WithInner | null | undefined): Inner {
@@ -71,10 +81,10 @@ export function innerName(ref: string, name: string): string {
   return name === '' ? ref : `${ref}.${name}`;
 }
 
-/** Whether a part gives a signal of a person: a switch of any kind, or a clock. */
+/** Whether a part gives a signal that a design has from outside: a switch of any kind, a clock, or a timer once it is labelled. */
 export function isStimulus(type: WithInner | null | undefined): boolean {
-  const { contacts, signalPin } = innerOf(type);
-  return signalPin !== null && contacts.length > 0;
+  const { contacts, signalPin, runs } = innerOf(type);
+  return signalPin !== null && (contacts.length > 0 || runs);
 }
 
 /** Whether a part shows the one signal that it is labelled with. */

@@ -7,7 +7,7 @@ export type LedColour = (typeof lampColours)[number];
 
 /**
  * What signals come from or are shown on, when a board is planned: lamps of a colour, bars of eight lamps, a seven-segment display (its segments a to g and
- * perhaps the point, in this order; `low`: lit when low), a buzzer, a switch, a push-button, or a clock module of so many hertz.
+ * perhaps the point, in this order; `low`: lit when low), a buzzer, a switch, a push-button, or a clock module or a timer (555) of so many hertz.
  */
 export type Fitting =
   | { readonly kind: 'lamp'; readonly colour: LedColour }
@@ -16,7 +16,10 @@ export type Fitting =
   | { readonly kind: 'buzzer' }
   | { readonly kind: 'switch' }
   | { readonly kind: 'button' }
-  | { readonly kind: 'clock'; readonly hertz: number };
+  | { readonly kind: RatedKind; readonly hertz: number };
+
+/** What runs by itself at a rate. */
+export type RatedKind = 'clock' | 'timer';
 
 /** A fitting as it stands at the end of a line that declares signals: it holds for all of them. */
 export interface WrittenFitting {
@@ -32,7 +35,7 @@ export interface FittedSignals {
 
 /** The words that follow `from` behind an `in` line, and `on` behind an `out` line. */
 export const fittingWords = {
-  in: ['switch', 'button', 'clock'],
+  in: ['switch', 'button', 'clock', 'timer'],
   out: ['lamp', 'bar', 'display', 'buzzer'],
 } as const;
 
@@ -62,8 +65,14 @@ export const DISPLAY_SIGNALS = [7, 8] as const;
 
 /** Units that the rate of a clock may be given in, in hertz. */
 export const rateUnits: Readonly<Record<string, number>> = { __proto__: null as never, Hz: 1, kHz: 1e3, MHz: 1e6 };
-/** The fastest clock module that can be asked for, in hertz. */
-export const MOST_HERTZ = 10e6;
+/** The fastest clock module, and the fastest timer, that can be asked for, in hertz. Source: NE555 data sheet, over 100 kHz in astable operation. */
+export const MOST_HERTZ: Readonly<Record<RatedKind, number>> = { clock: 10e6, timer: 100e3 };
+
+/** A rate as it is written: in the largest unit of which it is a whole number. */
+export function printHertz(hertz: number): string {
+  const [unit, scale] = Object.entries(rateUnits).findLast(([, s]) => hertz % s === 0) ?? ['Hz', 1];
+  return `${hertz / scale} ${unit}`;
+}
 
 /** A fitting as it is written behind signals. */
 export function printFitting(fitting: Fitting): string {
@@ -71,7 +80,5 @@ export function printFitting(fitting: Fitting): string {
   if (kind === 'lamp') return `on lamp ${fitting.colour}`;
   if (kind === 'display') return fitting.low ? 'on display low' : 'on display';
   if (kind === 'bar' || kind === 'buzzer') return `on ${kind}`;
-  if (kind !== 'clock') return `from ${kind}`;
-  const [unit, scale] = Object.entries(rateUnits).findLast(([, s]) => fitting.hertz % s === 0) ?? ['Hz', 1];
-  return `from clock ${fitting.hertz / scale} ${unit}`;
+  return kind === 'clock' || kind === 'timer' ? `from ${kind} ${printHertz(fitting.hertz)}` : `from ${kind}`;
 }

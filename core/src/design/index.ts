@@ -13,7 +13,11 @@ export {
   fittingWords,
   type LedColour,
   lampColours,
+  MOST_HERTZ,
+  PULSE_S,
   printFitting,
+  printHertz,
+  printSeconds,
   type WantedPulses,
 } from './fitting';
 export { formatted } from './format';

@@ -366,6 +366,8 @@ describe('what signals come from and are shown on', () => {
     ['in A from clock 0 Hz\nout Y\nY = A', 'sheet/bad-rate'],
     ['in A from clock 11 MHz\nout Y\nY = A', 'sheet/bad-rate'],
     ['in A from clock 5 s\nout Y\nY = A', 'sheet/bad-rate'],
+    ['in A from timer\nout Y\nY = A', 'sheet/bad-rate'],
+    ['in A from timer 1 MHz\nout Y\nY = A', 'sheet/bad-rate'],
     ['in A\nout s[5:0] on display\ns = A', 'sheet/display-signals'],
     ['in A\nout Y Z on buzzer\nY = A\nZ = ~A', 'sheet/one-buzzer'],
   ])('is refused with what to write: %j', (text, code) => {

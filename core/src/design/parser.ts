@@ -8,6 +8,8 @@ import {
   lampColours,
   MOST_HERTZ,
   PULSE_S,
+  printHertz,
+  type RatedKind,
   rateUnits,
   timeUnits,
   type WrittenFitting,
@@ -121,7 +123,7 @@ class SheetParser extends ExpressionParser {
 
   private fitting(kind: FittingWord): Fitting {
     if (kind === 'display') return { kind, low: this.takeIf('name', 'low') !== undefined };
-    if (kind === 'clock') return { kind, hertz: this.hertz() };
+    if (kind === 'clock' || kind === 'timer') return { kind, hertz: this.hertz(kind) };
     if (kind !== 'lamp') return { kind };
     const colour = this.peek;
     const found = lampColours.find((c) => c === colour.text);
@@ -132,14 +134,15 @@ class SheetParser extends ExpressionParser {
   }
 
   /** A whole number of hertz, `10 kHz` or `10kHz`. */
-  private hertz(): number {
+  private hertz(kind: RatedKind): number {
     const start = this.peek;
     const { number, unit, text } = this.measure(Object.keys(rateUnits));
     const hertz = number * (rateUnits[unit] ?? 0);
-    if (!(hertz >= 1 && hertz <= MOST_HERTZ))
+    if (!(hertz >= 1 && hertz <= MOST_HERTZ[kind]))
       throw this.error('sheet/bad-rate', start, {
         found: text === '' ? shown(start) : `“${text}”`,
-        most: MOST_HERTZ / 1e6,
+        kind: kind === 'clock' ? 'clock module' : 'timer',
+        most: printHertz(MOST_HERTZ[kind]),
       });
     return hertz;
   }

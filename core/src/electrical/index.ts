@@ -21,3 +21,14 @@ export {
 } from './standings';
 export { SteppedIsland } from './stepping';
 export { shareAtLimit } from './supply-limit';
+export {
+  astableLaw,
+  type FoundTimer,
+  type Rhythm,
+  rhythmOf,
+  type SwitchedCapacitor,
+  type TimerKind,
+  type TimerLaw,
+  type TimerValues,
+  timersOf,
+} from './timers';

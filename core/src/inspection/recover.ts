@@ -13,6 +13,7 @@ import {
 } from '../board';
 import {
   type Contact,
+  chipLibrary,
   clockHertz,
   type Drive,
   families,
@@ -27,7 +28,17 @@ import {
   typeOf,
   type Unit,
 } from '../catalogue';
-import { canName, DISPLAY_SIGNALS, type Fitting, keywords, printFitting } from '../design';
+import {
+  canName,
+  DISPLAY_SIGNALS,
+  type Fitting,
+  keywords,
+  MOST_HERTZ,
+  PULSE_S,
+  printFitting,
+  printSeconds,
+} from '../design';
+import { type FoundTimer, rhythmOf, timersOf } from '../electrical';
 import { entryOf } from '../element-at';
 import { type Finding, finding, type Place } from '../finding';
 import { type Duty, dutyOfUnit, fingerprint, type Package, type Packing, type UnitUse, whatIsWrong } from '../packing';
@@ -83,12 +94,14 @@ class Reader {
   private readonly drivers = new Map<number, Driver[]>();
   private readonly parts: readonly { part: SeatedPart; type: PartType }[];
   private readonly inputs: Declared[] = [];
+  private readonly timed: readonly FoundTimer[];
   private readonly packages: Package[] = [];
 
   constructor(
     private readonly board: Board,
     private readonly nets: Nets,
   ) {
+    this.timed = timersOf(board, nets);
     this.parts = Object.values(board.parts)
       .sort((a, b) => byNumber(a.ref, b.ref))
       .flatMap((part) => {
@@ -109,11 +122,14 @@ class Reader {
     }
     this.rails();
     this.switches();
+    this.timers();
     const outputs = this.lamps();
     this.findDrivers();
     this.nameDriven(outputs);
     const lines = this.parts
-      .filter(({ type }) => type.kind === 'chip' && innerOf(type).devices.length === 0)
+      .filter(
+        ({ part, type }) => type.kind === 'chip' && innerOf(type).devices.length === 0 && !this.running.has(part.ref),
+      )
       .flatMap(({ part, type }) => this.chip(part, type));
     const shown = new Map<string, string>();
     const ends = outputs.flatMap(({ name, net, inverted }) => {
@@ -210,6 +226,47 @@ class Reader {
     else this.carried.set(net, fed === '1' ? name : `~${name}`);
   }
 
+  /** The pulses of a part's one-shots as they stand behind it on a sheet; nothing where one of them has no length. */
+  private pulses({ ref }: SeatedPart, type: PartType): string {
+    const outputs = type.units.flatMap((u) => u.outputs.map((id) => pinOf(ref, id)));
+    const count = chipLibrary(type.id)?.oneShots?.length ?? 0;
+    const lengths = this.timed.flatMap(({ pin, kind, law, values }) => {
+      const seconds = Number(rhythmOf(law, values).highS.toPrecision(DIGITS_OF_PULSES));
+      const isLength = kind === 'pulse' && seconds >= PULSE_S.least && seconds <= PULSE_S.most;
+      return isLength && outputs.includes(pin) ? [printSeconds(seconds)] : [];
+    });
+    return count > 0 && lengths.length === count ? ` for ${lengths.join(', ')}` : '';
+  }
+
+  /** Timers that are inputs, by reference. */
+  private readonly running = new Set<string>();
+
+  /** A timer that runs by itself gives a signal that no gate makes, and so does one that is labelled: they are inputs. */
+  private timers(): void {
+    const rates = new Map(
+      this.timed.flatMap(({ pin, kind, law, values }) => {
+        const { highS, lowS } = rhythmOf(law, values);
+        return kind === 'astable' ? [[pin, Math.round(1 / (highS + (lowS ?? 0)))] as const] : [];
+      }),
+    );
+    for (const { part, type } of this.parts) {
+      const { runs, signalPin } = innerOf(type);
+      const pin = pinOf(part.ref, signalPin ?? '');
+      const hertz = rates.get(pin);
+      const net = this.netOf(pin);
+      if (!runs || net === undefined || (part.signal === undefined && hertz === undefined)) continue;
+      this.running.add(part.ref);
+      const name = this.free(part.signal, part.ref);
+      const isRated = hertz !== undefined && hertz >= 1 && hertz <= MOST_HERTZ.timer;
+      this.inputs.push({
+        name,
+        says: part.signal === name ? '' : `timer ${part.ref}`,
+        ...(isRated && { fitting: { kind: 'timer', hertz }, group: part.ref }),
+      });
+      this.carried.set(net, name);
+    }
+  }
+
   /** Nets on the other side of resistors. */
   private across(net: number): number[] {
     return crossingsFrom(this.board, this.nets, net, ({ resistors }) => resistors).flatMap((x) =>
@@ -271,7 +328,7 @@ class Reader {
 
   private findDrivers(): void {
     for (const { part, type } of this.parts) {
-      if (type.kind !== 'chip') continue;
+      if (type.kind !== 'chip' || this.running.has(part.ref)) continue;
       for (const unit of type.units)
         for (const [o, id] of unit.outputs.entries()) {
           if (unit.drives[o] === 'analogue-switch') continue;
@@ -374,7 +431,7 @@ class Reader {
       uses[k] = others.length > 0 ? { ...use, others } : use;
     }
     const joins = [...inputs, ...outs].map(([id, value]) => `${nameOf(id)} = ${value}`);
-    return [`use ${type.ownName ?? type.id} as ${ref} (${joins.join(', ')})`];
+    return [`use ${type.ownName ?? type.id} as ${ref} (${joins.join(', ')})${this.pulses(part, type)}`];
   }
 
   /** The packing that the board is, checked against the sheet; null where the sheet has more than the board's units make. */
@@ -392,6 +449,9 @@ class Reader {
     return whatIsWrong(netlist, packing) === null ? packing : null;
   }
 }
+
+/** Digits of a pulse that is read back: parts of a bench are no more exact. */
+const DIGITS_OF_PULSES = 2;
 
 /** What a person's signal comes from, where it is no switch. */
 function fittingOfStimulus(part: SeatedPart): Pick<Declared, 'fitting' | 'group'> {

@@ -12,5 +12,7 @@ export {
   timingsOf,
 } from './placement';
 export { jumpersToLay, type Plan, type PlanOptions, plan } from './plan';
+export { runningValues } from './pulse-values';
 export type { LayoutBoardKind, Timing } from './seats';
+export { timerLeads, timerNets, timerPinsOf } from './timer';
 export { Wirer } from './wirer';

@@ -4,7 +4,7 @@ import type { FittedSignals, WantedPulses } from '../design';
 import { inputUaOf, pinLimitsOf } from '../electrical';
 import { elementAt } from '../element-at';
 import { drivenBy, looseNets, type Package, type Packing, type UnitUse } from '../packing';
-import { pulseValues } from './pulse-values';
+import { pulseValues, runningValues } from './pulse-values';
 import { type LayoutBoardKind, Seats, type Timing } from './seats';
 import { type Shown, shownOn } from './shown';
 
@@ -70,6 +70,7 @@ function seatWith(
   for (const name of packing.inputs) {
     const fitting = fittingOf.get(name)?.fitting;
     if (fitting?.kind === 'clock') seats.addClock(name, fitting.hertz);
+    else if (fitting?.kind === 'timer') seats.addTimer(name, runningValues(fitting.hertz));
     else if (fitting?.kind === 'button') seats.addButton(name, pullDownFor(packing, name));
     else if (pullDownFor(packing, name) < LEAST_PULL_DOWN_OHMS) seats.addChangeOver(name);
     else seats.addSwitch(name, pullDownFor(packing, name));
@@ -115,7 +116,7 @@ export function timingsOf(
       const seconds = secondsOf(use);
       if (seconds === undefined || !use || drivenBy(use).every((net) => loose.has(net))) return [];
       const values = pulseValues(seconds, oneShotLaw(law, familyOf(chip)));
-      return [{ charged: pin(law.resistor), far: pin(law.capacitor), ...values }];
+      return [{ charged: pin(law.resistor), far: pin(law.capacitor), seconds, ...values }];
     }),
   );
   const timers = (type?.chip?.dividers ?? []).flatMap(({ pulse }): Timing[] => {
@@ -125,7 +126,7 @@ export function timingsOf(
     const seconds = pulse && secondsOf(use);
     const net = use && drivenBy(use)[type?.units[u]?.outputs.indexOf(charged) ?? -1];
     if (seconds === undefined || typeof net !== 'string') return [];
-    return [{ charged, far: null, net, ...pulseValues(seconds, timerPulse) }];
+    return [{ charged, far: null, net, seconds, ...pulseValues(seconds, timerPulse) }];
   });
   return [...oneShots, ...timers];
 }

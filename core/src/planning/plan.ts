@@ -8,8 +8,8 @@ import {
   leadsOf,
   pinOf,
   type Rail,
+  stripOf,
 } from '../board';
-import { typeOf } from '../catalogue';
 import { elementAt } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { buildOrder, drivenBy, jumpersOf, type Locks, type Packing } from '../packing';
@@ -226,7 +226,7 @@ class Layer {
         return finding('plan/strip-full', [{ kind: 'pin', pin: elementAt([...waiting.keys()], 0) }], { signal });
       const { pin, from } = next;
       const hole = waiting.get(pin) as Hole;
-      this.wirer.join(from, hole);
+      if (stripOf(from) !== stripOf(hole)) this.wirer.join(from, hole);
       reached.push(hole);
       waiting.delete(pin);
     }
@@ -235,7 +235,7 @@ class Layer {
 
   private pinsInOrder(): string[] {
     // Pins of what shows a net; then whatever else is joined to these parts.
-    const beside = [...this.expected].filter(([pin]) => !this.isOfChip(pin));
+    const beside = [...this.expected].filter(([pin]) => !this.isPacked(pin));
     const ledsOf = (net: string): string[] => beside.flatMap(([pin, signal]) => (signal === net ? [pin] : []));
     const given = this.packing.inputs.flatMap(ledsOf).filter((pin) => !this.isSource(pin));
     const shown = new Set<string>();
@@ -251,8 +251,9 @@ class Layer {
     return [...new Set([...given, ...gates, ...rest])];
   }
 
-  private isOfChip(pin: string): boolean {
-    return typeOf(this.board.parts[cutPin(pin).ref] ?? { part: '' })?.kind === 'chip';
+  private isPacked(pin: string): boolean {
+    const { ref } = cutPin(pin);
+    return this.packing.packages.some((p) => p.ref === ref);
   }
 
   /** Whether a pin gives its signal itself, and needs no wire to it; other outputs on its net do. */

@@ -1,4 +1,6 @@
 import { E24, type PulseLaw, valuesOf } from '../catalogue';
+import { astableLaw, rhythmOf, type TimerValues } from '../electrical';
+import { remembered } from '../memo';
 
 /** Resistor and capacitor of a one-shot: ohms, and nanofarads as parts give their values. */
 export interface PulseValues {
@@ -22,3 +24,29 @@ export function pulseValues(seconds: number, { factor, plusOhms }: PulseLaw): Pu
     }
   return best;
 }
+
+/**
+ * Resistors of a timer that runs by itself, in ohms: to supply, and between that and the capacitor. The first is small beside the second, so that the timer is
+ * high little longer than low. Source: NE555 data sheet, 1 kΩ and more.
+ */
+const TO_SUPPLY = valuesOf(E24, { least: 1000, most: 10_000 });
+const TO_CAPACITOR = valuesOf(E24, { least: 10_000, most: 100_000 });
+const MOST_SHARE = 1 / 5;
+/** What is nearer to the wanted rate than this is as good: parts of a bench are not as exact. */
+const NEAR_ENOUGH = 0.005;
+
+/** The parts with which a timer runs at a rate, in hertz: of those within half a percent, the smallest capacitor and then the smallest resistor to supply. */
+export const runningValues: (hertz: number) => TimerValues = remembered((hertz: number) => {
+  let best: TimerValues = { ohms: [], farads: 0 };
+  let least = Number.POSITIVE_INFINITY;
+  for (const nanofarads of CAPACITORS)
+    for (const above of TO_SUPPLY)
+      for (const below of TO_CAPACITOR) {
+        if (above > MOST_SHARE * below) continue;
+        const values = { ohms: [above, below], farads: nanofarads * 1e-9 };
+        const { highS, lowS } = rhythmOf(astableLaw, values);
+        const error = Math.max(NEAR_ENOUGH, Math.abs((highS + (lowS ?? 0)) * hertz - 1));
+        if (error < least - 1e-9) [least, best] = [error, values];
+      }
+  return best;
+});

@@ -10,9 +10,11 @@ import {
 } from '../board';
 import { segmentsOf, typeOf } from '../catalogue';
 import type { LedColour } from '../design';
+import type { TimerValues } from '../electrical';
 import type { Package } from '../packing';
 import { GROUND, SUPPLY } from './expectation';
 import type { PulseValues } from './pulse-values';
+import { TIMER, TIMER_PREFIX, timerLeads, timerNets, timerPinsOf } from './timer';
 
 /** Kinds of breadboard that a plan is laid out on: minis have no rails. */
 export type LayoutBoardKind = Exclude<BreadboardKind, 'mini'>;
@@ -37,10 +39,10 @@ export interface Digit {
 }
 
 /**
- * Resistor and capacitor of a one-shot, with the pin that is charged and the other end of the capacitor; of a timer, whose capacitor goes to
+ * Resistor and capacitor of a one-shot for a pulse of some seconds, with the pin that is charged and the other end of the capacitor; of a timer, whose capacitor goes to
  * ground (`far` is null), the net of that pin too.
  */
-export type Timing = PulseValues & { readonly charged: string } & (
+export type Timing = PulseValues & { readonly charged: string; readonly seconds: number } & (
     | { readonly far: string; readonly net?: undefined }
     | { readonly far: null; readonly net: string }
   );
@@ -162,15 +164,45 @@ export class Seats {
     this.column += 4;
   }
 
+  /**
+   * A timer that runs by itself with its capacitor: one resistor from supply straight down into the strip of its discharge, the other across the channel
+   * beside it, and then the capacitor that they charge.
+   */
+  addTimer(signal: string, { ohms: [above = 0, below = 0], farads }: TimerValues): void {
+    const named = { ref: nextFree(TIMER_PREFIX, this.parts), part: TIMER };
+    const width = 5;
+    this.room(width + TIMING_COLUMNS, 1);
+    this.add({ ...named, at: this.at('e'), rotation: 0, signal });
+    this.addSupplyCapacitor([2, 3]);
+    const pins = timerPinsOf(named);
+    const toSupply = this.seat({ part: 'resistor', at: this.at('top+', this.column + 1), value: above });
+    this.column += width;
+    const between = this.seat({ part: 'resistor', at: this.at('f'), value: below });
+    const [capacitor, plus, minus] = this.seatTimingCapacitor(farads * 1e9);
+    this.column += TIMING_COLUMNS;
+    if (!pins) return;
+    const leads = timerLeads(pins);
+    for (const [pin, net] of timerNets(named)) this.joins.set(pin, net);
+    this.join(toSupply, '2', leads.toSupply[1]);
+    for (const i of [0, 1] as const) this.join(between, String(i + 1), leads.toCapacitor[i]);
+    this.join(capacitor, plus, leads.capacitor[0]);
+    this.join(capacitor, minus, leads.capacitor[1]);
+  }
+
   /** A chip with its capacitor, and the parts of its one-shots beside it on the same board. */
   addChip(chip: Omit<Package, 'units'>, timings: readonly Timing[]): void {
     const width = (typeOf(chip)?.pins.length ?? 14) / 2;
     this.room(timings.length === 0 ? width : width + this.gap + TIMING_COLUMNS * timings.length, 0);
     this.add({ ...chip, at: this.at('e'), rotation: 0 });
-    const column = [1, 2, 3].map((d) => this.column + d).find((c) => hasRailHole(c, this.id));
-    this.seat({ part: 'capacitor', at: this.at('top+', column), value: CAPACITOR_NF });
+    this.addSupplyCapacitor([1, 2, 3]);
     this.column += width + this.gap;
     for (const timing of timings) this.addTiming(chip.ref, timing);
+  }
+
+  /** The capacitor across the rails beside a chip, in the first of some columns from its first on that have rail holes. */
+  private addSupplyCapacitor(columns: readonly number[]): void {
+    const column = columns.map((d) => this.column + d).find((c) => hasRailHole(c, this.id));
+    this.seat({ part: 'capacitor', at: this.at('top+', column), value: CAPACITOR_NF });
   }
 
   /** The resistor of a one-shot from the supply rail to the strip of its capacitor, both beside the chip that they time. */
@@ -178,12 +210,7 @@ export class Seats {
     const { charged, ohms, nanofarads } = timing;
     this.room(3, 0);
     const resistor = this.seat({ part: 'resistor', at: this.at('top+'), value: ohms });
-    const isElectrolytic = nanofarads >= ELECTROLYTIC_NF;
-    const capacitor = isElectrolytic
-      ? this.seat({ part: 'electrolytic', at: this.at('h', this.column + 1), value: nanofarads })
-      : this.seat({ part: 'capacitor', at: this.at('h', this.column + 2), value: nanofarads, rotation: 90 });
-    // Rotated, the first lead of a ceramic one is at the right.
-    const [plus, minus] = isElectrolytic ? ['1', '2'] : ['2', '1'];
+    const [capacitor, plus, minus] = this.seatTimingCapacitor(nanofarads);
     const net = timing.far === null ? timing.net : `~${pinOf(chip, charged)}`;
     this.join(chip, charged, net);
     this.join(resistor, '2', net);
@@ -191,6 +218,15 @@ export class Seats {
     if (timing.far === null) this.join(capacitor, minus, GROUND);
     else this.joinBoth([chip, timing.far], [capacitor, minus]);
     this.column += TIMING_COLUMNS;
+  }
+
+  /** The capacitor that is charged, beside the resistor in this column: its reference, the lead that is charged, and the other. */
+  private seatTimingCapacitor(nanofarads: number): readonly [ref: string, plus: string, minus: string] {
+    if (nanofarads >= ELECTROLYTIC_NF)
+      return [this.seat({ part: 'electrolytic', at: this.at('h', this.column + 1), value: nanofarads }), '1', '2'];
+    // Rotated, the first lead is at the right.
+    const at = this.at('h', this.column + 2);
+    return [this.seat({ part: 'capacitor', at, value: nanofarads, rotation: 90 }), '2', '1'];
   }
 
   /** From the supply rail down to a strip of its own. */

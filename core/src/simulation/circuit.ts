@@ -28,6 +28,18 @@ export interface CircuitUnit {
   readonly chip: number;
 }
 
+/**
+ * An actuator of a switch, button or clock by name (`S1`, `S2.3`), or a timer that is labelled with a signal. `hertz`: the rate of a clock; `timer` and
+ * `output`: the unit of a timer and the driver that gives the signal, by index. `isByHand`: neither of them, so that only a person moves it.
+ */
+export interface CircuitSwitch {
+  readonly ref: string;
+  readonly hertz: number | null;
+  readonly timer: number | null;
+  readonly output: number | null;
+  readonly isByHand: boolean;
+}
+
 /** A seated chip. */
 export interface CircuitChip {
   readonly ref: string;
@@ -46,8 +58,8 @@ export interface Circuit {
   readonly driverChip: Int32Array;
   /** For each driver its delays in nanoseconds, going high and going low. */
   readonly driverDelays: readonly EdgeDelays[];
-  /** Actuators of switches, buttons and clocks, by name (`S1`, `S2.3`); of clocks with their rate. */
-  readonly switches: readonly { readonly ref: string; readonly hertz: number | null }[];
+  /** What gives the signals that come from outside. */
+  readonly switches: readonly CircuitSwitch[];
   /** Lamps by name (`D1`, `H1.a`). */
   readonly leds: readonly { readonly ref: string }[];
 }
@@ -87,7 +99,7 @@ export function compileCircuit(board: Board): Circuit {
       }
     }
   }
-  const insides = parts.map((part) => ({ ref: part.ref, hertz: clockHertz(part), ...innerOf(typeOf(part)) }));
+  const insides = parts.map((part) => ({ ...part, hertz: clockHertz(part), ...innerOf(typeOf(part)) }));
   return {
     parts,
     chips,
@@ -95,9 +107,16 @@ export function compileCircuit(board: Board): Circuit {
     driverPin,
     driverChip: Int32Array.from(driverChip),
     driverDelays,
-    switches: insides.flatMap(({ ref, contacts, hertz }) =>
-      [...new Set(contacts.map((c) => c.actuator))].map((actuator) => ({ ref: innerName(ref, actuator), hertz })),
-    ),
+    switches: insides.flatMap(({ ref, contacts, hertz, runs, signalPin, signal }): CircuitSwitch[] => {
+      if (runs && signal !== undefined) {
+        const timer = units.findIndex(({ chip }) => chips[chip]?.ref === ref);
+        const output = driverPin.indexOf(pinOf(ref, signalPin ?? ''));
+        return [{ ref, hertz, timer, output, isByHand: false }];
+      }
+      const actuators = [...new Set(contacts.map((c) => c.actuator))];
+      const other = { hertz, timer: null, output: null, isByHand: hertz === null };
+      return actuators.map((a) => ({ ref: innerName(ref, a), ...other }));
+    }),
     leds: insides.flatMap(({ ref, lamps }) => lamps.map(({ name }) => ({ ref: innerName(ref, name) }))),
   };
 }

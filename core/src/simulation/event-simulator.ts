@@ -11,6 +11,7 @@ import { LiveIslands, type TimedIsland } from './live-islands';
 import { LiveUnits } from './live-units';
 import { NetReadings } from './net-readings';
 import { type Corner, OutputPins } from './output-pins';
+import { StilledTimers } from './stilled-timers';
 import { TICK_S, TICKS_PER_NS } from './ticks';
 import { type TimingFault, TimingWatch } from './timing-watch';
 import { Undecided } from './undecided';
@@ -24,7 +25,7 @@ const OVERLOAD_TICKS = 10_000_000;
 export interface RunOptions {
   /** Which of a data sheet's delays are taken; `typical` where nothing is said. */
   readonly delays?: Corner;
-  /** Whether clock modules run at their value; otherwise a hand moves them as it does switches. */
+  /** Whether clock modules run at their value, and timers that give a signal by their parts; otherwise a hand moves them as it does switches. */
   readonly clocksRun?: boolean;
   /** The seed of contacts that bounce; null, and none bounces. */
   readonly bounce?: number | null;
@@ -61,6 +62,8 @@ export class EventSimulator {
   private readonly inputs: InputPins;
   private readonly timing: TimingWatch;
   private readonly actuators: Actuators;
+  /** Null while clocks, and with them timers, run. */
+  private readonly timers: StilledTimers | null;
   private readonly islands: LiveIslands;
   private readonly watches: IslandWatches;
   private readonly power: ChipPower;
@@ -113,13 +116,14 @@ export class EventSimulator {
     const { clocksRun = false, bounce = null } = options;
     const halfPeriodOf = (hertz: number): number => Math.round(0.5 / hertz / TICK_S);
     this.actuators = new Actuators(board, circuit, { clocksRun, bounce, halfPeriodOf }, (i) => this.dirty.put(i));
+    this.timers = clocksRun ? null : new StilledTimers(circuit);
     this.timing = new TimingWatch(circuit, TICKS_PER_NS);
     this.inputs = new InputPins(board, circuit, {
       rangeOf: (node) => this.islands.rangeOf(node),
       isShorted: () => this.isShorted,
       take: (unit, input, level) => {
         const isKept = this.timing.isWatched[unit] === 0 || this.timing.take(unit, input, level, this.now);
-        this.units.setInput(unit, input, level);
+        this.units.setInput(unit, input, this.timers?.levelOf(unit, input, level) ?? level);
         if (!isKept && options.strict) this.units.unsettle(unit);
         this.wake(unit);
       },
@@ -150,6 +154,9 @@ export class EventSimulator {
     }
     chips.forEach((_, c) => {
       this.power.put(c, this.isFed(c));
+    });
+    this.circuit.switches.forEach((_, a) => {
+      this.hold(a, false);
     });
     for (let d = 0; d < this.outputs.level.length; d++) this.putDrive(d);
     islands.forEach((_, i) => {
@@ -373,8 +380,17 @@ export class EventSimulator {
     if (a < 0 || this.actuators.isOn(a) === isOn) return;
     const next = this.actuators.put(a, isOn, this.now);
     if (this.actuators.periodOf(a) === Infinity) this.heap.put(this.firstActuator + a, next);
+    this.hold(a, isOn);
     this.tryAgain();
     this.flush();
+  }
+
+  /** Has a timer stand high or low while clocks do not run. */
+  private hold(a: number, isHigh: boolean): void {
+    for (const { unit, input, level } of this.timers?.hold(a, isHigh) ?? []) {
+      this.units.setInput(unit, input, level);
+      this.wake(unit);
+    }
   }
 
   /** The potentiometers that can be turned, by reference. */
@@ -404,8 +420,10 @@ export class EventSimulator {
     this.flush();
   }
 
+  /** Whether an actuator is on; of a timer that runs, whether its output is high. */
   isOn(a: number): boolean {
-    return this.actuators.isOn(a);
+    const output = this.timers ? null : (this.circuit.switches[a]?.output ?? null);
+    return output === null ? this.actuators.isOn(a) : this.outputs.level[output] === HIGH;
   }
 
   /** The time of the next event, in ticks; Infinity where nothing is going to happen. */

@@ -107,9 +107,9 @@ export class LiveBoard {
 
   private move(positions: ReadonlyMap<string, boolean>): void {
     this.passing.begin();
-    this.circuit.switches.forEach(({ ref, hertz }, i) => {
+    this.circuit.switches.forEach(({ ref, isByHand }, i) => {
       const on = positions.get(ref);
-      if (on === undefined || hertz !== null || this.live.isOn(i) === on) return;
+      if (on === undefined || !isByHand || this.live.isOn(i) === on) return;
       this.live.setSwitch(i, on);
       this.sheetWatch?.pressed(i);
     });

@@ -80,7 +80,7 @@ export class SheetWatch {
 
   /** Whether every input is moved by hand: presses alone tell what the sheet does then. */
   get isByHand(): boolean {
-    return this.panel.switches.every((s) => (this.live.circuit.switches[s]?.hertz ?? null) === null);
+    return this.panel.switches.every((s) => this.live.circuit.switches[s]?.isByHand !== false);
   }
 
   private isOn(input: number): boolean {

@@ -230,7 +230,7 @@ export class TimeInHand {
   /** The switch that a person moves for a signal, by its index; -1 where there is none. */
   private switchOf(name: string): number {
     const place = placeNamed(this.at.board, 'give', name);
-    return this.at.circuit.switches.findIndex(({ ref, hertz }) => ref === place?.called && hertz === null);
+    return this.at.circuit.switches.findIndex(({ ref, isByHand }) => ref === place?.called && isByHand);
   }
 
   /** Presses a switch until it has given so many edges to a level: a few at once, more beside what else is asked. */

@@ -1,5 +1,6 @@
 import { type Board, byNumber, cutPin, type LabelPlace, labelPlacesOf, type Nets } from '../board';
-import { typeOf } from '../catalogue';
+import { innerOf, typeOf } from '../catalogue';
+import { entryOf } from '../element-at';
 import { type Finding, finding } from '../finding';
 import { inputAt, UNKNOWN } from '../logic';
 import { compileSweep } from './board-sweep';
@@ -45,7 +46,9 @@ export function unclearFinding(unclear: Unclear): Finding {
 function namedPlaces(board: Board, does: LabelPlace['does']): (LabelPlace & { readonly goesBy: string })[] {
   const parts = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
   const places = parts.flatMap((part) => labelPlacesOf(part).filter((p) => p.does === does));
-  return places.map((p) => ({ ...p, goesBy: p.signal ?? p.called }));
+  // A timer gives a signal of the design only where it is labelled with one.
+  const given = places.filter((p) => p.signal !== undefined || !innerOf(typeOf(entryOf(board.parts, p.ref))).runs);
+  return given.map((p) => ({ ...p, goesBy: p.signal ?? p.called }));
 }
 
 /** What a table is about: the inputs that are set and the outputs that are read, by name. */
@@ -82,8 +85,12 @@ export function subjectOf(board: Board, nets: Nets): TableSubject {
 
 /** The chips of a board that store something: what its lamps show then depends on what went before. */
 export function storingChips(board: Board): string[] {
-  const stores = (ref: string): boolean =>
-    typeOf(board.parts[ref] ?? { part: '' })?.units.some((u) => u.behaviour.stored.length > 0) === true;
+  const stores = (ref: string): boolean => {
+    const part = board.parts[ref];
+    // A timer that gives a signal is held in a walk, and stores nothing.
+    const isHeld = part?.signal !== undefined && innerOf(typeOf(part)).runs;
+    return !isHeld && typeOf(part ?? { part: '' })?.units.some((u) => u.behaviour.stored.length > 0) === true;
+  };
   return Object.keys(board.parts).filter(stores).sort(byNumber);
 }
 

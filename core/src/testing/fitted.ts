@@ -10,6 +10,7 @@ interface FittedLine {
 const inputLine: fc.Arbitrary<FittedLine> = fc.oneof(
   fc.record({ count: fc.integer({ min: 1, max: 2 }), end: fc.constantFrom('', ' from switch', ' from button') }),
   fc.constantFrom(...[1, 2, 10, 4096].map((hertz) => ({ count: 1, end: ` from clock ${hertz} Hz` }))),
+  fc.constantFrom(...[1, 3, 25].map((hertz) => ({ count: 1, end: ` from timer ${hertz} Hz` }))),
 );
 
 const outputLine: fc.Arbitrary<FittedLine> = fc.oneof(

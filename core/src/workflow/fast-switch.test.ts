@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets, nextFree } from '../board';
+import { rhythmOf, timersOf } from '../electrical';
 import { isError } from '../finding';
 import { applyEdit, freeSeat, newJob } from '../job';
 import { HIGH } from '../logic';
@@ -7,7 +8,7 @@ import { PoweredBoard } from '../simulation';
 import { capacitor, MINUS, PLUS, resistor, wired as wiredBoard } from '../testing/wired';
 import { fastSwitch, TIMES_FASTER } from './fast-switch';
 import { inspectJob } from './stages';
-import { rhythmOf, rhythmSwitched, timersOf } from './timer-values';
+import { rhythmSwitched } from './timer-values';
 
 const astable = (...timing: string[]) =>
   wiredBoard(

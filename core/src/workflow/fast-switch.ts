@@ -11,9 +11,10 @@ import {
   unusableHoles,
 } from '../board';
 import { E12, valuesOf } from '../catalogue';
+import type { FoundTimer } from '../electrical';
 import { type Finding, finding } from '../finding';
 import { type Edit, freeSeat } from '../job';
-import { FARADS, type FoundTimer } from './timer-values';
+import { FARADS } from './timer-values';
 
 /** How many times as fast a timer runs while its fast switch is open. */
 export const TIMES_FASTER = 100;

@@ -14,9 +14,11 @@ export function isFitted(part: SeatedPart, of: string, { fitting, signals }: Fit
   if (fitting.kind === 'buzzer') return type?.kind === 'buzzer';
   if (fitting.kind === 'button') return type?.kind === 'push-button';
   if (fitting.kind === 'clock') return type?.kind === 'clock' && (part.value ?? 1) === fitting.hertz;
-  if (fitting.kind === 'switch') return type?.kind !== 'clock';
+  if (fitting.kind === 'timer') return innerOf(type).runs;
+  if (fitting.kind === 'switch') return type?.kind !== 'clock' && !innerOf(type).runs;
   const place = labelPlacesOf(part).find((p) => p.name === of);
   return (
+    fitting.kind === 'display' &&
     type?.kind === 'display' &&
     place?.inverted === fitting.low &&
     segmentsOf(type)[signals.indexOf(signal)]?.name === of

@@ -60,6 +60,7 @@ function partOfSignal({ parts }: Job['board'], board: Job['board'], name: string
   // Inputs of standard TTL would ask too much of a pull-down: their switches change over.
   if (type?.kind === 'change-over') return 'switch';
   if (type?.kind === 'clock') return `clock ${part?.value}`;
+  if (innerOf(type).runs) return 'timer';
   return type?.kind === 'display' ? `display ${place?.name} ${place?.inverted}` : (type?.kind ?? 'nothing');
 }
 
@@ -70,7 +71,7 @@ function wantedPart({ fitting, signals }: FittedSignals, name: string): string {
   if (kind === 'lamp') return `lamp ${fitting.colour}`;
   if (kind === 'clock') return `clock ${fitting.hertz}`;
   if (kind === 'display') return `display ${segments[signals.indexOf(name)]} ${fitting.low}`;
-  return { bar: 'led-bar', buzzer: 'buzzer', switch: 'switch', button: 'push-button' }[kind];
+  return { bar: 'led-bar', buzzer: 'buzzer', switch: 'switch', button: 'push-button', timer: 'timer' }[kind];
 }
 
 describe('what a sheet wants signals to come from and to be shown on', () => {
@@ -111,6 +112,7 @@ describe('what a sheet wants signals to come from and to be shown on', () => {
       [' from button', '', ['push-button', 'led']],
       ['', ' on lamp green', ['switch', 'led-green']],
       [' from clock 2 Hz', ' on buzzer', ['clock', 'buzzer']],
+      [' from timer 2 Hz', '', ['NE555', 'led']],
       ['', ' on bar', ['switch', 'led-bar']],
     ] as const) {
       const job = { ...plain.job, sheet: sheet(from, on) };

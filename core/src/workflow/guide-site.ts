@@ -18,6 +18,7 @@ import {
   nextFree,
   parseHole,
   partOf,
+  pinOf,
   printHole,
   type SeatedPart,
   spokenPin,
@@ -57,10 +58,13 @@ export type Want = () => GuideStep | Finding | null;
  */
 export class GuideSite {
   readonly planned: Board;
+  /** What pins of the plan are joined to where no label says it. */
+  private readonly joins: ReadonlyMap<string, string>;
   private readonly kind: LayoutBoardKind;
   /** The pin that gives each signal. */
   readonly sources: ReadonlyMap<string, string>;
-  private readonly names: ReadonlyMap<number, string>;
+  /** What nets of the board carry. */
+  readonly names: ReadonlyMap<number, string>;
   private readonly netOf: ReadonlyMap<string, number>;
 
   constructor(
@@ -70,7 +74,9 @@ export class GuideSite {
     { kind = 'full', ...wanted }: SeatOptions,
   ) {
     this.kind = kind;
-    this.planned = seatAll(packing, { kind, ...wanted })?.board ?? emptyBoard;
+    const seated = seatAll(packing, { kind, ...wanted });
+    this.planned = seated?.board ?? emptyBoard;
+    this.joins = seated?.joins ?? new Map();
     this.sources = sourcesOf(packing, board);
     this.names = nameNets(nets, this.sources);
     this.netOf = new Map([...this.names].map(([net, name]) => [name, net]));
@@ -173,6 +179,16 @@ export class GuideSite {
     );
   }
 
+  /** The part of the plan with one lead on a net of the plan, and the other on another or straight in a rail; `lead` is the index of the first. */
+  plannedBetween(on: string, other: string): { readonly part: SeatedPart; readonly lead: number } | null {
+    for (const part of Object.values(this.planned.parts)) {
+      const nets = ['1', '2'].map((id) => this.joins.get(pinOf(part.ref, id)));
+      const lead = nets.indexOf(on);
+      if (lead >= 0 && typeOf(part)?.kind !== 'chip' && (nets[1 - lead] ?? SUPPLY) === other) return { part, lead };
+    }
+    return null;
+  }
+
   /** The place of the plan that is labelled to give or show a signal. */
   plannedPlace(does: LabelPlace['does'], signal: string): LabelPlace | undefined {
     return labelledPlaces(this.planned, does).find((p) => p.signal === signal);
@@ -211,7 +227,7 @@ export class GuideSite {
       const isNamed = !isLabelled && there?.part === planned?.part;
       if (isNamed && there && there.own !== planned?.own) return redefined(there, planned?.own);
       if (!planned || isNamed || served) return null;
-      if (there && typeOf(planned)?.kind === 'chip')
+      if (there && !isLabelled && typeOf(planned)?.kind === 'chip')
         return finding('guide/other-part', [{ kind: 'part', ref }], { ref, there: there.part, wanted: planned.part });
       return this.seatedNext(ref, what);
     };

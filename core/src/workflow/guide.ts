@@ -3,6 +3,7 @@ import {
   checkSeat,
   extractNets,
   type Hole,
+  isRailStrip,
   type LabelPlace,
   labelledPlaces,
   labelPlacesOf,
@@ -15,7 +16,7 @@ import {
   shownPin,
   spokenPin,
 } from '../board';
-import { typeOf } from '../catalogue';
+import { innerOf, type PartType, typeOf } from '../catalogue';
 import type { Netlist } from '../design';
 import type { Finding } from '../finding';
 import { CAPACITOR_REACH, matched } from '../inspection';
@@ -32,6 +33,7 @@ import {
   timingsOf,
 } from '../planning';
 import { GuideSite, type GuideStep, type Want } from './guide-site';
+import { TimerBuild } from './guide-timer';
 import { type Trial, trialOf } from './trial';
 
 export type { GuideStep } from './guide-site';
@@ -125,7 +127,9 @@ class Builder {
     return [
       { title: 'Supply', wants: this.supply(), trial: null },
       ...packages.map(({ ref, part }) => ({ title: `${ref} ${part}, powered`, wants: this.chip(ref), trial: null })),
-      ...inputs.map((name) => ({ title: `Switch for ${name}`, wants: this.switch(name), trial: null })),
+      ...inputs.map(
+        (name) => this.timerFor(name) ?? { title: `Switch for ${name}`, wants: this.switch(name), trial: null },
+      ),
       ...lamps([GROUND, SUPPLY, ...inputs]),
       ...buildOrder(this.site.packing).flatMap(({ ref, unit, use }) => {
         const wants = [...unit.inputs, ...unit.outputs].map((id) => this.site.carries(pinOf(ref, id)));
@@ -175,7 +179,6 @@ class Builder {
     const type = typeOf(this.site.planned.parts[ref] ?? { part: '' });
     const pins = type?.pins ?? [];
     const expected = this.site.expected();
-    const powered = pins.filter((p) => p.role === 'supply' || p.role === 'ground');
     const spare = pins.filter((p) => p.role === 'input' && !expected.has(pinOf(ref, p.id)));
     const used = this.site.packing.packages.find((p) => p.ref === ref);
     return [
@@ -184,7 +187,7 @@ class Builder {
       ...(used ? timingsOf(used, this.netlist.pulses, looseNets(this.site.packing)) : []).flatMap((t) =>
         this.timing(ref, t),
       ),
-      ...powered.map((p) => this.site.carries(pinOf(ref, p.id), p.role === 'supply' ? SUPPLY : GROUND)),
+      ...this.powered(ref, type),
       ...spare.map((p) => this.site.carries(pinOf(ref, p.id), GROUND)),
     ];
   }
@@ -230,7 +233,7 @@ class Builder {
   private capacitor(chip: string): Want {
     return () => {
       const at = this.site.supplyPinOf(chip);
-      const all = Object.values(this.board.parts).filter((p) => typeOf(p)?.kind === 'capacitor');
+      const all = Object.values(this.board.parts).filter((p) => typeOf(p)?.kind === 'capacitor' && !this.isTiming(p));
       if (!at || all.some((p) => isNear(at, leadsOf(p)[0]?.hole ?? null))) return null;
       const value = Object.values(this.site.planned.parts).find((p) => p.part === 'capacitor')?.value ?? 100;
       const ref = nextFree('C', this.board.parts);
@@ -249,6 +252,12 @@ class Builder {
     };
   }
 
+  /** Whether a capacitor is joined to something else than supply and ground. */
+  private isTiming(part: SeatedPart): boolean {
+    const nets = leadsOf(part).map(({ pin }) => this.nets.nets[this.nets.ofPin.get(pin) ?? -1]);
+    return nets.some((net) => (net?.pins.length ?? 0) > 1 && !net?.strips.some(isRailStrip));
+  }
+
   private switch(name: string): Want[] {
     const planned = this.site.plannedPlace('give', name);
     const stimulus = this.placeOf('give', name);
@@ -265,6 +274,31 @@ class Builder {
         stimulus?.other ? (this.nets.ofPin.get(this.site.sources.get(name) ?? '') ?? null) : null,
       ),
     ];
+  }
+
+  /** The timer that gives an input, where the plan has one; null otherwise. */
+  private timerFor(name: string): GuideStage | null {
+    const { site } = this;
+    const planned = site.planned.parts[site.plannedPlace('give', name)?.ref ?? ''];
+    if (!planned || !innerOf(typeOf(planned)).runs) return null;
+    const seated = this.board.parts[this.placeOf('give', name)?.ref ?? ''];
+    const { ref } = seated ?? planned;
+    return {
+      title: `Timer for ${name}`,
+      wants: [
+        site.seated(planned.ref, seated !== undefined, `the timer for ${name}`),
+        this.capacitor(ref),
+        ...this.powered(ref, typeOf(seated ?? planned)),
+        ...(seated ? new TimerBuild(site, seated, planned).wants() : []),
+      ],
+      trial: null,
+    };
+  }
+
+  /** Supply and ground of a chip. */
+  private powered(ref: string, type: PartType | null): Want[] {
+    const pins = type?.pins.filter((p) => p.role === 'supply' || p.role === 'ground') ?? [];
+    return pins.map((p) => this.site.carries(pinOf(ref, p.id), p.role === 'supply' ? SUPPLY : GROUND));
   }
 
   private lampStages(net: string): GuideStage[] {

@@ -19,14 +19,10 @@ export {
 export { type FamilySwap, familyWords, swapFamily } from './swap-family';
 export {
   chargeCurve,
-  type FoundTimer,
-  type Rhythm,
-  rhythmOf,
   rhythmSwitched,
   type Suggestion,
   spreadOf,
   suggested,
-  timersOf,
   type Wanted,
 } from './timer-values';
 export type { Trial } from './trial';

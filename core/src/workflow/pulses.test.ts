@@ -1,14 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { emptyBoard } from '../board';
+import { emptyBoard, extractNets } from '../board';
 import { buildCard } from '../card';
+import { readDesign } from '../catalogue';
+import { rhythmOf, timersOf } from '../electrical';
 import { isError, says } from '../finding';
+import { recover } from '../inspection';
 import { applyEdit, type Job, newJob } from '../job';
 import { solve } from '../testing/interlock';
 import { nextStepOf } from './guide';
 import { layOutJob } from './lay-out';
 import { inspectJob, packJob } from './stages';
-import { rhythmOf, timersOf } from './timer-values';
 import { broughtUpTo } from './update';
 
 const uses: Readonly<Record<string, (times: string) => string>> = {
@@ -65,6 +67,11 @@ describe('pulses that a sheet wants of its one-shots', () => {
             expect(lengths, sheet).toHaveLength(times.length);
             for (const [i, [seconds]] of times.entries())
               expect(Math.abs((lengths[i] ?? 0) / seconds - 1), sheet).toBeLessThan(0.05);
+            const back = recover(board, extractNets(board));
+            const readBack = readDesign(back.sheet).design.netlist?.pulses ?? [];
+            expect(readBack, back.sheet).toHaveLength(1);
+            for (const [i, [seconds]] of times.entries())
+              expect(Math.abs((readBack[0]?.seconds[i] ?? 0) / seconds - 1), back.sheet).toBeLessThan(0.1);
             expect(nextStepOf(board, made ?? packing, netlist).stage, sheet).toBe('all is built');
           }
           const { stages } = buildCard(laid.board, laid.packing ?? packing, netlist);

@@ -9,6 +9,7 @@ import type { SolveInteger } from '../logic';
 import { type Packing, pack } from '../packing';
 import { type LayoutBoardKind, type PlanOptions, plan } from '../planning';
 import { steeringFindings } from './hazards';
+import { wrongTimes } from './timer-parts';
 
 /** A job's design and the packing its wiring is held to; null while the sheet has an error. */
 export interface Packed {
@@ -66,13 +67,18 @@ export function isOutdated(job: Job, packing: Packing | null): boolean {
 }
 
 /**
- * Inspects a job's board against a packing, and its design for pulses that reach a clock or clear; that the sheet has moved on since is said first. What was silenced at
+ * Inspects a job's board against a packing, its design for pulses that reach a clock or clear, and its timers for the times that the sheet wants; that the sheet has moved on since is said first. What was silenced at
  * its place is left out.
  */
 export function inspectJob(job: Job, packing: Packing | null): Finding[] {
-  const found = [...inspect(job.board, extractNets(job.board), packing, job.family), ...steeringFindings(job)];
+  const isOld = isOutdated(job, packing);
+  const found = [
+    ...inspect(job.board, extractNets(job.board), packing, job.family),
+    ...steeringFindings(job),
+    ...(isOld ? [] : wrongTimes(job, packing)),
+  ];
   const told = found.filter((f) => !job.silenced?.some((s) => s.code === f.code && s.place === placeText(f)));
-  return isOutdated(job, packing) ? [finding('board-outdated', [], {}), ...told] : told;
+  return isOld ? [finding('board-outdated', [], {}), ...told] : told;
 }
 
 /** The places of a finding as one text, by which it is silenced: `U1.5`, `w12`, of very many the first; empty when it is of the whole board. */

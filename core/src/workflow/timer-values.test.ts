@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Board, extractNets } from '../board';
+import { rhythmOf, timersOf } from '../electrical';
 import { HIGH } from '../logic';
 import { PoweredBoard } from '../simulation';
 import { capacitor, MINUS, PLUS, resistor, wired } from '../testing/wired';
-import { chargeCurve, rhythmOf, spreadOf, suggested, timersOf } from './timer-values';
+import { chargeCurve, spreadOf, suggested } from './timer-values';
 
 const astable = wired(
   ...['seat 555 b1.e20', `U1.8 > ${PLUS}`, `U1.1 > ${MINUS}`, `U1.4 > ${PLUS}`, 'U1.2 > U1.6'],

@@ -1,61 +1,16 @@
-import { type Board, byNumber, extractNets, type Nets, pinOf, type SeatedPart } from '../board';
-import { E12, E24, families, familyOf, oneShotLaw, type PartType, timerPulse, typeOf, valuesOf } from '../catalogue';
-import { BoardVolts, thresholdsAt, tolerances } from '../electrical';
+import type { Board } from '../board';
+import { E12, E24, valuesOf } from '../catalogue';
+import {
+  astableLaw,
+  type FoundTimer,
+  type Rhythm,
+  rhythmOf,
+  type TimerLaw,
+  type TimerValues,
+  tolerances,
+} from '../electrical';
+import { elementAt } from '../element-at';
 import type { LooseValues } from '../packing';
-
-/** What a timer does: runs by itself, or gives one pulse when it is started. */
-export type TimerKind = 'astable' | 'pulse' | 'schmitt';
-
-/** The parts that a timer's time hangs on: ohms of its resistors (for an astable 555 that to supply, then that to the capacitor), farads. */
-export interface TimerValues {
-  readonly ohms: readonly number[];
-  readonly farads: number;
-}
-
-/**
- * How long a timer is high and low, for each ohm and farad: high for `high[i]` times resistor `i` times the capacitor, summed, and low likewise; of a pulse
- * `low` is empty.
- */
-export interface TimerLaw {
-  readonly high: readonly number[];
-  readonly low: readonly number[];
-  /** Ohms that are added to the first resistor inside the chip. */
-  readonly plusOhms: number;
-}
-
-/** A timer, one-shot or Schmitt oscillator on a board, by its output pin, with the parts that set it. */
-export interface FoundTimer {
-  readonly pin: string;
-  readonly kind: TimerKind;
-  readonly resistors: readonly string[];
-  readonly capacitor: string;
-  readonly values: TimerValues;
-  readonly law: TimerLaw;
-  /** The volts of its board. */
-  readonly supplyV: number;
-  /** Capacitors that a contact puts beside the own one. */
-  readonly switched: readonly SwitchedCapacitor[];
-}
-
-/** A second capacitor of a timer, and the part whose contact puts it beside the first. */
-export interface SwitchedCapacitor {
-  readonly ref: string;
-  readonly by: string;
-  readonly farads: number;
-}
-
-/** Times of a timer in seconds; `lowS` is null of a pulse. */
-export interface Rhythm {
-  readonly highS: number;
-  readonly lowS: number | null;
-}
-
-/** How long a timer is high and low with some parts. */
-export function rhythmOf({ high, low, plusOhms }: TimerLaw, { ohms, farads }: TimerValues): Rhythm {
-  const time = (factors: readonly number[]): number =>
-    farads * factors.reduce((sum, factor, i) => sum + factor * ((ohms[i] ?? 0) + (i === 0 ? plusOhms : 0)), 0);
-  return { highS: time(high), lowS: low.length === 0 ? null : time(low) };
-}
 
 /** The same where every part is as far below its value as it may be, and as far above. */
 export function spreadOf(timer: FoundTimer, board: Board): readonly [least: Rhythm, most: Rhythm] {
@@ -72,197 +27,6 @@ export function spreadOf(timer: FoundTimer, board: Board): readonly [least: Rhyt
 export function rhythmSwitched({ law, values, switched }: FoundTimer): Rhythm | null {
   if (switched.length === 0) return null;
   return rhythmOf(law, { ...values, farads: switched.reduce((sum, { farads }) => sum + farads, values.farads) });
-}
-
-/** Every timer of a board whose time hangs on parts that are there, in the order of their pins. */
-export function timersOf(board: Board, nets: Nets = extractNets(board)): FoundTimer[] {
-  const seen = new Around(board, nets);
-  const chips = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
-  return chips.flatMap((part) => {
-    const type = typeOf(part);
-    if (type?.kind !== 'chip') return [];
-    const found = [
-      ...timers555(seen, part, type),
-      ...oneShots(seen, part, type),
-      ...schmittOscillators(seen, part, type),
-    ];
-    return found.map((one) => ({
-      ...one,
-      supplyV: seen.volts.supplyV,
-      switched: seen.switchedBeside(one.capacitor),
-    }));
-  });
-}
-
-/** A part between two nets, with its value in ohms or farads. */
-interface Between {
-  readonly ref: string;
-  readonly value: number;
-}
-
-/** What lies around the pins of a board. */
-class Around {
-  readonly volts: BoardVolts;
-
-  constructor(
-    private readonly board: Board,
-    private readonly nets: Nets,
-  ) {
-    this.volts = new BoardVolts(board, nets);
-  }
-
-  netOf(part: SeatedPart, type: PartType, name: string): number {
-    const id = type.pins.find((p) => p.name === name)?.id;
-    return (id === undefined ? undefined : this.nets.ofPin.get(pinOf(part.ref, id))) ?? -1;
-  }
-
-  netAt(pin: string): number {
-    return this.nets.ofPin.get(pin) ?? -1;
-  }
-
-  isSupply(net: number): boolean {
-    return (this.volts.fixed.get(net) ?? 0) > 0;
-  }
-
-  isGround(net: number): boolean {
-    return this.volts.fixed.get(net) === 0;
-  }
-
-  /** Capacitors that have one end on a net of a capacitor, and the other beyond a contact on its other net. */
-  switchedBeside(ref: string): SwitchedCapacitor[] {
-    const own = this.ends(ref);
-    return Object.values(this.board.parts).flatMap((part) => {
-      if (typeOf(part)?.kind !== 'capacitor' || part.ref === ref) return [];
-      const ends = this.ends(part.ref);
-      return own.flatMap((near, i): SwitchedCapacitor[] => {
-        const far = own[1 - i] ?? -1;
-        const loose = ends.find((net) => net !== near) ?? -1;
-        const by = ends.includes(near) && loose !== far ? this.contactBetween(loose, far) : null;
-        return by === null ? [] : [{ ref: part.ref, by, farads: faradsOf(part) }];
-      });
-    });
-  }
-
-  private ends(ref: string): number[] {
-    return ['1', '2'].map((pin) => this.netAt(pinOf(ref, pin)));
-  }
-
-  /** The part whose contact joins two nets when it is closed. */
-  private contactBetween(a: number, b: number): string | null {
-    for (const part of Object.values(this.board.parts))
-      for (const contact of typeOf(part)?.inner?.contacts ?? []) {
-        const nets = [contact.a, contact.b].map((pin) => this.netAt(pinOf(part.ref, pin)));
-        if (a >= 0 && b >= 0 && nets.includes(a) && nets.includes(b)) return part.ref;
-      }
-    return null;
-  }
-
-  /** The one resistor, or capacitor, between a net and others; null where there is none, or more than one. */
-  only(kind: 'resistor' | 'capacitor', net: number, isOther: (net: number) => boolean): Between | null {
-    const found = Object.values(this.board.parts).filter((part) => {
-      if (net < 0 || typeOf(part)?.kind !== kind) return false;
-      const [a, b] = [this.netAt(pinOf(part.ref, '1')), this.netAt(pinOf(part.ref, '2'))];
-      return (a === net && isOther(b)) || (b === net && isOther(a));
-    });
-    const [part] = found;
-    if (!part || found.length > 1) return null;
-    return { ref: part.ref, value: kind === 'resistor' ? (part.value ?? 1000) : faradsOf(part) };
-  }
-}
-
-/** The farads of a capacitor, to six places: what is multiplied out of nanofarads is the value of the series again. */
-const faradsOf = (part: SeatedPart): number => Number(((part.value ?? 100) * 1e-9).toPrecision(6));
-
-/** A timer before the rest of its board is looked at. */
-type Unsupplied = Omit<FoundTimer, 'supplyV' | 'switched'>;
-
-const timer = (
-  pin: string,
-  kind: TimerKind,
-  {
-    resistors,
-    capacitor,
-    law,
-  }: { readonly resistors: readonly Between[]; readonly capacitor: Between; readonly law: TimerLaw },
-): Unsupplied => ({
-  pin,
-  kind,
-  resistors: resistors.map((r) => r.ref),
-  capacitor: capacitor.ref,
-  values: { ohms: resistors.map((r) => r.value), farads: capacitor.value },
-  law,
-});
-
-/** Between a third of the supply and two thirds. Source: NE555 data sheet, astable operation. */
-const HALF_WAY = Math.LN2;
-
-/** The timers of a 555 or 556 in their two ways of use; nothing pulls at their control pins. */
-function timers555(seen: Around, part: SeatedPart, type: PartType): Unsupplied[] {
-  return ['', '1', '2'].flatMap((unit): Unsupplied[] => {
-    const pinNamed = (name: string): string | undefined => type.pins.find((p) => p.name === `${unit}${name}`)?.id;
-    const [out] = [pinNamed('OUT')];
-    const net = (name: string): number => seen.netOf(part, type, `${unit}${name}`);
-    const [threshold, trigger, discharge, control] = [net('THRES'), net('TRIG'), net('DISCH'), net('CONT')];
-    const isPulled = seen.only('resistor', control, () => true) !== null;
-    if (out === undefined || threshold < 0 || isPulled) return [];
-    const pin = pinOf(part.ref, out);
-    const capacitor = seen.only('capacitor', threshold, (n) => seen.isGround(n));
-    if (!capacitor) return [];
-    if (threshold === discharge) {
-      const charge = seen.only('resistor', threshold, (n) => seen.isSupply(n));
-      const law = { high: [timerPulse.factor], low: [], plusOhms: 0 };
-      return charge && trigger !== threshold ? [timer(pin, 'pulse', { resistors: [charge], capacitor, law })] : [];
-    }
-    const [above, below] = [
-      seen.only('resistor', discharge, (n) => seen.isSupply(n)),
-      seen.only('resistor', discharge, (n) => n === threshold),
-    ];
-    const law = { high: [HALF_WAY, HALF_WAY], low: [0, HALF_WAY], plusOhms: 0 };
-    return above && below && trigger === threshold
-      ? [timer(pin, 'astable', { resistors: [above, below], capacitor, law })]
-      : [];
-  });
-}
-
-function oneShots(seen: Around, part: SeatedPart, type: PartType): Unsupplied[] {
-  return type.units.flatMap(({ outputs, timers }) =>
-    timers.flatMap(({ law }): Unsupplied[] => {
-      const net = seen.netOf(part, type, law.resistor);
-      const resistor = seen.only('resistor', net, (n) => seen.isSupply(n));
-      const far = seen.netOf(part, type, law.capacitor);
-      const capacitor = seen.only('capacitor', net, (n) => n === far);
-      const pin = outputs[0];
-      if (!resistor || !capacitor || pin === undefined) return [];
-      const { factor, plusOhms } = oneShotLaw(law, familyOf(part));
-      return [
-        timer(pinOf(part.ref, pin), 'pulse', {
-          resistors: [resistor],
-          capacitor,
-          law: { high: [factor], low: [], plusOhms },
-        }),
-      ];
-    }),
-  );
-}
-
-/** Schmitt inverters of CMOS with a resistor back to their input: those of TTL draw too much current for a formula. */
-function schmittOscillators(seen: Around, part: SeatedPart, type: PartType): Unsupplied[] {
-  const family = familyOf(part);
-  if (type.chip?.schmitt !== true || families[family].technology === 'TTL') return [];
-  const supplyV = seen.volts.supplyV;
-  const { low: fallsV, high: risesV } = thresholdsAt(family, supplyV, true);
-  return type.units.flatMap(({ inputs, outputs }): Unsupplied[] => {
-    const [input, output] = [inputs[0], outputs[0]];
-    if (input === undefined || output === undefined || inputs.length > 1) return [];
-    const [from, pin] = [seen.netAt(pinOf(part.ref, input)), pinOf(part.ref, output)];
-    const to = seen.netAt(pin);
-    const resistor = seen.only('resistor', from, (n) => n === to && n !== from);
-    const capacitor = seen.only('capacitor', from, (n) => seen.isGround(n));
-    if (!resistor || !capacitor) return [];
-    const high = Math.log((supplyV - fallsV) / (supplyV - risesV));
-    const law = { high: [high], low: [Math.log(risesV / fallsV)], plusOhms: 0 };
-    return [timer(pin, 'schmitt', { resistors: [resistor], capacitor, law })];
-  });
 }
 
 /** What is wanted of a timer: so many times a second, for such a share of the time high; or a pulse of so many seconds. */
@@ -341,7 +105,7 @@ function bestWith(found: FoundTimer, wanted: Wanted, farads: number, series: rea
 function astable(wanted: Wanted, farads: number, series: readonly number[]): (readonly number[])[] {
   if (!('hertz' in wanted)) return [];
   const { hertz, highShare } = wanted;
-  const total = 1 / (hertz * HALF_WAY * farads);
+  const total = 1 / (hertz * elementAt(astableLaw.high, 0) * farads);
   // A wanted share may take any of them; without one both resistors are about alike.
   const below = highShare === null ? beside((total - OHMS.least) / 2, series) : series;
   return below.flatMap((b) => beside(total - 2 * b, series).map((a) => [a, b]));

@@ -21,9 +21,10 @@ import type { Finding } from '../finding';
 import { matched } from '../inspection';
 import { applyEdit, newJob } from '../job';
 import { type Locks, noLocks, type Package, type Packing } from '../packing';
-import { expectationOf, GROUND, type LayoutBoardKind, SUPPLY } from '../planning';
+import { expectationOf, GROUND, type LayoutBoardKind, SUPPLY, timerNets } from '../planning';
 import { isFitted } from './fitted';
 import { nextStepOf } from './guide';
+import { mistimed, timingPartsOf } from './timer-parts';
 
 /**
  * A board brought up to a packing, with the packing on the units as they are wired: what was taken off and what was put
@@ -189,6 +190,7 @@ function servingParts(board: Board, packing: Packing, fittings: readonly FittedS
   const gone = kept.filter((part) => {
     const type = typeOf(part);
     if (part.fixed) return false;
+    if (part.signal !== undefined && innerOf(type).runs) return !serves(part, part.signal, '');
     if (type?.kind === 'chip') return chips.get(part.ref) !== part.part;
     if (part.labels !== undefined) return part.labels.every((l) => !serves(part, l.signal, l.of));
     if (part.signal === undefined) return false;
@@ -196,11 +198,24 @@ function servingParts(board: Board, packing: Packing, fittings: readonly FittedS
   });
   const nets = extractNets(board);
   const strips = new Set(gone.filter((p) => typeOf(p)?.kind !== 'chip').flatMap(stripsOf));
+  // The parts of a timer go with it, or where they make another rate.
+  const hertzOf = (signal: string): number | undefined => {
+    const fitting = given?.get(signal)?.fitting;
+    return fitting?.kind === 'timer' ? fitting.hertz : undefined;
+  };
+  const timers = gone.filter((part) => innerOf(typeOf(part)).runs);
+  const untimed = [
+    ...timers.flatMap((part) => timingPartsOf(board, nets, part)),
+    ...mistimed(board, nets, hertzOf).flatMap(({ timer }) => [...timer.resistors, timer.capacitor]),
+  ];
   // The resistors of switches and lamps that go, go with them, and the transistor of a buzzer; those of segments that lose their label too.
   const left = new Set(kept.flatMap((part) => (gone.includes(part) ? [] : labelPlacesOf(part).map(labelledAs))));
   const dark = labelledPlaces(board, 'show').filter((place) => !left.has(labelledAs(place)));
   const feeds = dark.flatMap((place) => lampFeed(board, nets, place).through);
-  const refs = new Set([...gone.map((p) => p.ref), ...feeds.filter((ref) => !board.parts[ref]?.fixed)]);
+  const refs = new Set([
+    ...gone.map((p) => p.ref),
+    ...[...feeds, ...untimed].filter((ref) => !board.parts[ref]?.fixed),
+  ]);
   return Object.fromEntries(
     kept
       .map((part) => [part.ref, part] as const)
@@ -228,7 +243,9 @@ class Labels {
 
   /** `nets` are those of the board with all its jumpers: lamps show what comes to them through them. */
   constructor(board: Board, packing: Packing, nets: Nets) {
-    const expected = expectationOf(packing, board, nets);
+    const timers = Object.values(board.parts).filter((p) => p.signal !== undefined && innerOf(typeOf(p)).runs);
+    const joined = timers.flatMap((timer) => [...timerNets(timer)]);
+    const expected = new Map([...expectationOf(packing, board, nets), ...joined]);
     for (const part of Object.values(board.parts))
       for (const { pin, type, hole } of leadsOf(part)) {
         if (!hole) continue;

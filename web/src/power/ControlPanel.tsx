@@ -14,13 +14,14 @@ import {
   typeOf,
 } from '@saddlebag/core';
 import { memo, useCallback, useSyncExternalStore } from 'react';
+import { colour } from '../base/colours';
 import { type ReadBoard, useJobView } from '../base/job-context';
 import { fixed } from '../base/numbers';
 import { domes } from '../kit/board/SmallParts';
 import { KeyCap, Panel } from '../kit/Panel';
 import { Tag } from '../kit/Tag';
 import { LargeReadings } from './LargeReadings';
-import { switchKeys } from './switch-keys';
+import { runsByItself, switchKeys } from './switch-keys';
 import { TimeControls } from './TimeControls';
 
 const ledWords: Readonly<Record<LedState, string>> = {
@@ -92,18 +93,22 @@ const labelOf = (name: string, { declared = [], isCrowded }: SignalsProps): stri
 function Switches({ onFlip, ...signals }: SignalsProps & { readonly onFlip: (actuator: string) => void }) {
   const { job, bench } = useJobView();
   useSyncExternalStore(bench.subscribe, bench.snapshot);
-  const keys = switchKeys(signals.names);
+  const keys = switchKeys(signals.names.filter((name) => !runsByItself(job.board, name)));
   return (
     <Flex gap={signals.isCrowded ? '4px' : '8px'} wrap="wrap">
       {signals.names.map((name) => {
-        const ref = placeNamed(job.board, 'give', name)?.called;
+        const place = placeNamed(job.board, 'give', name);
+        const ref = place?.called;
+        const [label, isOn] = [labelOf(name, signals), ref !== undefined && bench.isOn(ref)];
+        if (place?.runsByItself)
+          return <RunningControl key={name} name={name} label={label} on={isOn} width={signals.width} />;
         return (
           <SwitchControl
             key={name}
             name={name}
-            label={labelOf(name, signals)}
+            label={label}
             keyCap={keys.get(name)}
-            on={ref !== undefined && bench.isOn(ref)}
+            on={isOn}
             part={ref}
             isButton={isPushButton(job.board, ref)}
             width={signals.width}
@@ -285,6 +290,41 @@ const SwitchControl = memo(function SwitchControl(props: SwitchControlProps) {
       </Flex>
       <Text fontSize="11.5px" color="soft" lineHeight="14px" mt="2px">
         {part === undefined ? 'no switch' : label}
+      </Text>
+    </Box>
+  );
+});
+
+/** What gives a signal by itself, a clock module or a timer: a wave, and a point that is high or low as the signal is. */
+const RunningControl = memo(function RunningControl(
+  props: Pick<SwitchControlProps, 'name' | 'label' | 'on' | 'width'>,
+) {
+  const { name, label, on, width } = props;
+  return (
+    <Box textAlign="center" w={width}>
+      <Flex justify="center" h="50px" align="center">
+        <svg
+          width="58"
+          height="38"
+          role="img"
+          aria-label={`${name}${label ? `, ${label}` : ''}, runs by itself: ${on ? 'high' : 'low'}`}
+        >
+          <path d="M2 31 h9 v-24 h14 v24 h14 v-24 h14 v24 h3" fill="none" stroke="currentColor" strokeWidth="2.5" />
+          <circle
+            cx="32"
+            cy={on ? 7 : 31}
+            r="6"
+            fill={colour(on ? 'lit' : 'card')}
+            stroke="currentColor"
+            strokeWidth="2"
+          />
+        </svg>
+      </Flex>
+      <Flex justify="center" align="center" mt="3px">
+        <Tag signal={name} />
+      </Flex>
+      <Text fontSize="11.5px" color="soft" lineHeight="14px" mt="2px">
+        {label ?? 'runs by itself'}
       </Text>
     </Box>
   );

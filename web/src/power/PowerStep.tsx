@@ -13,7 +13,7 @@ import { Panel } from '../kit/Panel';
 import { ControlPanel } from './ControlPanel';
 import { LiveBoard } from './LiveBoard';
 import { PowerTools } from './PowerTools';
-import { switchKeys } from './switch-keys';
+import { runsByItself, switchKeys } from './switch-keys';
 import { TracePanel } from './TracePanel';
 import { useTracedAsKept } from './use-trace-setup';
 import { useWalk } from './use-walk';
@@ -52,12 +52,12 @@ function useSwitchKeys(): readonly Shortcut[] {
   const { job, bench, subject } = useJobView();
   const { inputs } = subject;
   const switches = useSwitches();
-  const keys = switchKeys(inputs);
+  const keys = switchKeys(inputs.filter((name) => !runsByItself(job.board, name)));
   const buttons = new Set(switches.flatMap((ref) => (ref !== undefined && isButton(job.board, ref) ? [ref] : [])));
   useLettingGo(buttons, (ref) => keys.get(inputs[switches.indexOf(ref)] ?? ''));
   return inputs.flatMap((name, i): Shortcut[] => {
     const [cap, ref] = [keys.get(name), switches[i]];
-    if (cap === undefined || ref === undefined) return [];
+    if (cap === undefined || ref === undefined || runsByItself(job.board, name)) return [];
     const hold = (e: KeyboardEvent): void => {
       if (!e.repeat) bench.setSwitches(new Map([[ref, true]]));
     };
@@ -75,7 +75,7 @@ function useSwitchKeys(): readonly Shortcut[] {
 
 /** What sets the power and walks the table. */
 function usePower() {
-  const { bench, subject } = useJobView();
+  const { job, bench, subject } = useJobView();
   const { inputs, stores } = subject;
   const switches = useSwitches();
   const { walk, stop } = useWalk();
@@ -90,7 +90,9 @@ function usePower() {
   const setRow = useLatest((row: number): void => {
     if (!isOn()) bench.powerOn();
     const positions = switches.flatMap((ref, i) =>
-      ref === undefined ? [] : [[ref, inputAt(inputs.length, i, row) === 1] as const],
+      ref === undefined || runsByItself(job.board, inputs[i] ?? '')
+        ? []
+        : [[ref, inputAt(inputs.length, i, row) === 1] as const],
     );
     bench.setSwitches(new Map(positions));
   });

@@ -43,6 +43,19 @@ describe('power up', () => {
     expect([capOf('K') !== null, capOf('E')]).toEqual([true, null]);
   });
 
+  it('shows what runs by itself as no switch, with no key, and leaves it alone', async () => {
+    const { board } = job;
+    const first = Object.values(board.parts).find((p) => p.signal === 'K') ?? expect.fail('no switch of K');
+    const clock = { ...first, part: 'clock', at: 'b1.h60', value: 2 };
+    renderInJob(<PowerStep />, { ...job, board: { ...board, parts: { ...board.parts, [first.ref]: clock } } });
+    expect(screen.queryByRole('switch', { name: /^K/ })).toBeNull();
+    expect(screen.getByRole('img', { name: /^K, .*runs by itself: low$/ })).toBeDefined();
+    expect(screen.getByRole('switch', { name: /^E/ })).toBeDefined();
+    press(' ');
+    press('k');
+    expect(screen.getByRole('img', { name: /^K, .*: low$/ })).toBeDefined();
+  });
+
   it('measures at a pin, a hole or a lamp that is typed, and says what the supply gives', async () => {
     renderInJob(<PowerStep />, job);
     press(' ');

@@ -1,3 +1,9 @@
+import { type Board, placeNamed } from '@saddlebag/core';
+
+/** Whether a signal comes from a clock module or a timer: nobody presses these. */
+export const runsByItself = (board: Board, signal: string): boolean =>
+  placeNamed(board, 'give', signal)?.runsByItself === true;
+
 /** Keys that the step itself uses. */
 const reserved = new Set(['w']);
 

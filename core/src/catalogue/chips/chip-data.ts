@@ -37,14 +37,23 @@ export interface PulseTimer {
 
 /**
  * A divider inside a chip from supply to ground, whose tap may be a pin, and the inputs that compare their volts with a share of the tap's. `pulse`: where it can time one,
- * the input that ends it and the output that keeps its capacitor empty until it begins.
+ * the inputs that begin it, end it and cut it short (the first and the last when low), its output, and the output that keeps its capacitor empty until it begins.
  */
 export interface TimerDivider {
   readonly tap: string | null;
   readonly aboveOhms: number;
   readonly belowOhms: number;
   readonly compares: Readonly<Record<string, number>>;
-  readonly pulse?: { readonly ends: string; readonly empties: string };
+  readonly pulse?: TimerPins;
+}
+
+/** The pins of a timer, by name; see `TimerDivider`. */
+export interface TimerPins {
+  readonly begins: string;
+  readonly ends: string;
+  readonly clears: string;
+  readonly output: string;
+  readonly empties: string;
 }
 
 /** Nanoseconds from the inputs to some outputs, going high and going low, each typical and greatest. */

@@ -12,7 +12,7 @@ import { selectors } from './selectors';
 import { shiftRegisters } from './shift-registers';
 import { timers } from './timers';
 
-export type { AnalogueContacts, ChipData, ChipGroup, PulseTimer, TimerDivider } from './chip-data';
+export type { AnalogueContacts, ChipData, ChipGroup, PulseTimer, TimerDivider, TimerPins } from './chip-data';
 
 const number = ({ base }: ChipData): number => {
   const [, older, digits] = /^(SN)?74(\d+)$/.exec(base) ?? [];

@@ -26,7 +26,13 @@ const divider = (u: string): TimerDivider => ({
   aboveOhms: 5000,
   belowOhms: 10_000,
   compares: { [`${u}THRES`]: 1, [`${u}TRIG`]: 0.5 },
-  pulse: { ends: `${u}THRES`, empties: `${u}DISCH` },
+  pulse: {
+    begins: `${u}TRIG`,
+    ends: `${u}THRES`,
+    clears: `${u}RESETn`,
+    output: `${u}OUT`,
+    empties: `${u}DISCH`,
+  },
 });
 
 /** Reset acts under 0.3 V and lets go over 1 V, typically at 0.7 V (NE555). */

@@ -187,6 +187,16 @@ export const inspectionSentences = {
     says: 'The one-shot at {pin} has no {lacks}: its pulse {lasts}.',
     todo: 'Put a capacitor between {far} and {pin} and a resistor from {pin} to supply; Timers says which give the pulse that is wanted.',
   },
+  'timer-rate': {
+    severity: 'warning',
+    says: '{pin} runs at {runs}; the sheet wants {signal} at {wanted}.',
+    todo: 'With {parts} it does; Timers works out others.',
+  },
+  'pulse-length': {
+    severity: 'warning',
+    says: 'The pulse of {pin} lasts {lasts}; the sheet wants {wanted}.',
+    todo: 'With {parts} it does; Timers works out others.',
+  },
   'gate-left-open': {
     severity: 'error',
     says: '{pin}, the gate of {ref}, is open: it keeps whatever charge it has.',

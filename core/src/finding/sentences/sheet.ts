@@ -45,8 +45,8 @@ export const sheetSentences = {
   },
   'sheet/bad-rate': {
     severity: 'error',
-    says: '{found} is no rate of a clock module.',
-    todo: 'Write a whole number of Hz, kHz or MHz up to {most} MHz: from clock 10 Hz.',
+    says: '{found} is no rate of a {kind}.',
+    todo: 'Write a whole number of Hz, kHz or MHz up to {most}, such as 10 Hz.',
   },
   'sheet/bad-pulse': {
     severity: 'error',
