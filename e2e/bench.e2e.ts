@@ -3,11 +3,11 @@ import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { newcomers } from './newcomers';
+import { people } from './people';
 import { root } from './server';
 
 const folder = mkdtempSync(join(tmpdir(), 'saddlebag-bench-'));
-const newcomer = newcomers();
+const { newcomer, regular } = people();
 
 const size = (path: string): number => {
   try {
@@ -23,7 +23,7 @@ describe('a board found on a bench', () => {
     const path = join(folder, 'found.saddlebag.json');
     const { packing: _, ...bare } = file;
     writeFileSync(path, JSON.stringify({ ...bare, name: 'Found', sheet: '# what is this?\n' }));
-    const p = await newcomer();
+    const p = await regular();
     await p.goes();
     await p.brings(path);
     await p.presses('From the board');
@@ -41,7 +41,7 @@ describe('a board found on a bench', () => {
   });
 
   it('is measured under power: by pointing at a lamp and a strip, and by typing a pin', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.turnsTo('power');
     await p.keys('Space', 'k', 'e');
@@ -62,7 +62,7 @@ describe('a board found on a bench', () => {
   });
 
   it('runs in time: a timer flashes lamps, a meter tells how often, and time can be stopped', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Fog beacon');
     await p.turnsTo('inspect');
     await p.reads('No problems found');
@@ -177,7 +177,7 @@ describe('a board found on a bench', () => {
   });
 
   it('of transistors and diodes is walked against its sheet, inspected, and read back as tables', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Transistor bell');
     await p.turnsTo('inspect');
     await p.reads('No problems found');
@@ -227,7 +227,7 @@ describe('a board found on a bench', () => {
   });
 
   it('is toured through every state: all agree, and after a wrong jumper the presses that show it are told and done', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Boat counter');
     await p.turnsTo('power');
     await p.keys('Space');
@@ -255,7 +255,7 @@ describe('a board found on a bench', () => {
   });
 
   it('may keep what a rule says, with a reason: it is left unsaid there and can be told again', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lamp relay');
     await p.turnsTo('board');
     await p.tellsBoard('pull C1');

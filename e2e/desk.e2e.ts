@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { newcomers } from './newcomers';
+import { people } from './people';
 import type { Person } from './person';
 
-const newcomer = newcomers();
+const { newcomer, regular } = people();
 
 /** The text of the sheet as it stands in the editor. */
 const sheet = (p: Person): Promise<string> =>
@@ -10,7 +10,7 @@ const sheet = (p: Person): Promise<string> =>
 
 describe('the design desk', () => {
   it('sets a cell of the table by keys: sheet and gates follow, and undo brings it back', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.sees('[aria-label="truth table"]');
     await p.page.focus('[aria-label="truth table"]');
@@ -28,7 +28,7 @@ describe('the design desk', () => {
   });
 
   it('keeps what was typed a moment ago through Tidy and its undo', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.begins();
     await (await p.sees('.cm-content')).focus();
     const typed = 'in   A   B\nout Y\nY = A & B';
@@ -43,7 +43,7 @@ describe('the design desk', () => {
   });
 
   it('changes a gate in the diagram: the sheet keeps its comments, the table follows', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.presses('nor gate W');
     await p.page.select('[aria-label="kind of gate"]', 'and');
@@ -54,7 +54,7 @@ describe('the design desk', () => {
   });
 
   it('draws lines in the diagram: one more input, another in the place of one, and none at all in a loop', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.draws('in K', 'gate W', 0.5);
     await p.page.waitForFunction(() =>
@@ -77,7 +77,7 @@ describe('the design desk', () => {
   });
 
   it('renames a signal everywhere and jumps to where it is made, by keys', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Boat tally');
     await p.sees('.cm-content');
     // The last line reads T.
@@ -105,7 +105,7 @@ describe('the design desk', () => {
   });
 
   it('restates, maps and compares, by day and dim, with nothing for axe and no page to scroll', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Level dial');
     for (const ofColours of [false, true]) {
       await p.presses('Restate');
@@ -127,7 +127,7 @@ describe('the design desk', () => {
   });
 
   it('steps a clocked sheet through its states', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Boat counter');
     await p.reads('B falls: one step');
     await p.presses('Step');
@@ -137,7 +137,7 @@ describe('the design desk', () => {
   });
 
   it('answers thousands of lines of nonsense with findings, and stays at hand', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.goes();
     await p.presses('New job');
     await p.sees('.cm-content');
@@ -159,7 +159,7 @@ describe('the design desk', () => {
 
 describe('the list of keys', () => {
   it('lists the keys of each screen on ?, and what it lists works', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     for (const step of ['design', 'pack', 'board', 'inspect', 'power', 'card']) {
       await p.turnsTo(step);
@@ -181,9 +181,9 @@ describe('the list of keys', () => {
 
 describe('the shelf of parts', () => {
   it('by keyboard alone: from a few words to a chip powered up on a board', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.goes('/parts');
-    await p.page.focus('[aria-label="number or function"]');
+    await (await p.sees('[aria-label="number or function"]')).focus();
     await p.types('74HC02');
     await p.keys('Enter');
     await p.reads('The outputs come first');
@@ -212,7 +212,7 @@ describe('the shelf of parts', () => {
   });
 
   it('shows the gap that lets a flip-flop be clocked falsely, and closes it by one press', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('False alarm');
     await p.reads('may get a pulse');
     await p.presses('Map');
@@ -227,7 +227,7 @@ describe('the shelf of parts', () => {
   });
 
   it('lays two datasheets side by side, dim too', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.goes('/parts/7474');
     await p.page.select('[aria-label="part beside it"]', '74112');
     await p.named('datasheet of 74112');
@@ -240,7 +240,7 @@ describe('the shelf of parts', () => {
     const isDim = () => p.page.evaluate(() => document.documentElement.classList.contains('dark'));
     const system = (value: 'dark' | 'light') => p.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value }]);
     await system('dark');
-    await p.goes();
+    await p.loads();
     await p.named('Dim');
     expect(await isDim()).toBe(true);
     await system('light');
@@ -249,7 +249,7 @@ describe('the shelf of parts', () => {
     expect(await isDim()).toBe(true);
     await system('dark');
     await system('light');
-    await p.goes();
+    await p.loads();
     await p.named('Dim');
     expect(await isDim()).toBe(true);
     expect(p.complaints).toEqual([]);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { newcomers } from './newcomers';
+import { people } from './people';
 
-const newcomer = newcomers();
+const { newcomer } = people();
 
 describe('a job in a file on the disk', () => {
   it('is written where the person chooses, again after each step, and after a reload', async () => {

@@ -1,9 +1,9 @@
 import type { SerializedAXNode } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import { newcomers } from './newcomers';
+import { people } from './people';
 import type { Person } from './person';
 
-const newcomer = newcomers();
+const { regular } = people();
 
 /** Everything on the accessibility tree. */
 async function tree(p: Person): Promise<readonly SerializedAXNode[]> {
@@ -27,7 +27,7 @@ async function said(p: Person, region: string): Promise<string> {
 
 describe('by ear alone', () => {
   it('the board tells where the cursor is, what is there and what it carries; a jumper is laid and pulled, each told once', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.keys('Alt+3');
     await p.sees('main[data-step=board]');
@@ -50,7 +50,7 @@ describe('by ear alone', () => {
   });
 
   it('the level of a strip is told while the power is on', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.turnsTo('power');
     await p.keys('Space', 'k');
@@ -65,7 +65,7 @@ describe('by ear alone', () => {
   });
 
   it('tables are tables: rows, heads and cells', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.sees('[aria-label="truth table"]');
     const isTable = async (name: string, rows: number, heads: readonly string[]): Promise<void> => {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { newcomers } from './newcomers';
+import { people } from './people';
 import { type Person, shown } from './person';
 
-const newcomer = newcomers();
+const { newcomer, regular } = people();
 
 /** Opens the search by its key and writes some words; the first thing found stands ready. */
 async function searches(p: Person, words: string): Promise<void> {
@@ -13,7 +13,7 @@ async function searches(p: Person, words: string): Promise<void> {
 
 describe('one key for everything', () => {
   it('takes an action, a step, a part on the board, a signal, a part of the catalogue and a job', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Boat tally');
     await p.takes('Lock interlock');
     await p.sees('main[data-step=design] .cm-content');
@@ -45,7 +45,7 @@ describe('one key for everything', () => {
   });
 
   it('finds a finding and leads to it; its link leads there again', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.turnsTo('board');
     for (const line of ['pull w5', 'rotate D1', 'pull w12']) await p.tellsBoard(line);
@@ -77,17 +77,17 @@ describe('one key for everything', () => {
     );
     const address = p.page.url();
     expect(address).toContain('finding=');
-    await p.goes(address.replace(/^https?:\/\/[^/]+/, ''));
+    await p.loads(address.replace(/^https?:\/\/[^/]+/, ''));
     await p.sees('main[data-step=inspect] [aria-live] [aria-pressed=true]');
     expect(await chosen()).toBe(last);
     expect(p.complaints).toEqual([]);
   });
 
   it('a link to a row sets its switches', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     const at = new URL(p.page.url()).pathname.replace(/\/\w+$/, '');
-    await p.goes(`${at}/power?row=12`);
+    await p.loads(`${at}/power?row=12`);
     await p.page.waitForSelector(shown('[data-row="12"][data-now]'));
     expect(p.complaints).toEqual([]);
   });

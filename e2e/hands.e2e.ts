@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { newcomers } from './newcomers';
+import { people } from './people';
 import { shown } from './person';
 
-const newcomer = newcomers();
+const { newcomer, regular } = people();
 
 describe('being led', () => {
   it('from a bare board to one with nothing to mend, by Enter alone; a wire laid elsewhere counts', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Towpath lamp');
     await p.turnsTo('board');
     await p.presses('Clear');
@@ -41,7 +41,7 @@ describe('being led', () => {
 
 describe('reading the board', () => {
   /** The smallest letters on the mat that is shown, in points, and how many texts there are. */
-  const smallest = (p: Awaited<ReturnType<typeof newcomer>>) =>
+  const smallest = (p: Awaited<ReturnType<typeof regular>>) =>
     p.page.evaluate(() => {
       const texts = [...document.querySelectorAll('[aria-label="the mat"] svg text')].filter(
         (t) => !t.closest('[data-away]') && t.textContent?.trim(),
@@ -90,7 +90,7 @@ describe('reading the board', () => {
 
 describe('hands', () => {
   it('undo what they did before the page was loaded anew, and do it again', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.turnsTo('board');
     await p.tellsBoard('pull U1');
@@ -111,7 +111,7 @@ describe('hands', () => {
   });
 
   it('frame many, copy and paste them into another job, and colour a jumper', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.turnsTo('board');
     await p.page.keyboard.down('Shift');
@@ -126,12 +126,23 @@ describe('hands', () => {
     await p.tellsBoard('board');
     const region = await p.sees('[role=application]');
     await region.focus();
-    expect(await p.page.$$('[data-ref]')).toHaveLength(0);
+    expect(await p.page.$$(shown('[data-ref]'))).toHaveLength(0);
+    await p.keys('Control+v');
+    await p.page.waitForFunction(
+      (some, count) => document.querySelectorAll(some).length === count,
+      {},
+      shown('[data-ref]'),
+      chosen,
+    );
+    await p.keys('Control+z');
+    await p.page.waitForFunction((some) => document.querySelector(some) === null, {}, shown('[data-ref]'));
     // A whole page load forgets what was copied: it says so.
+    await p.loads(new URL(p.page.url()).pathname);
+    await (await p.sees('[role=application]')).focus();
     await p.keys('Control+v');
     await p.reads('Nothing has been copied yet');
     await p.tellsBoard('seat led');
-    await region.focus();
+    await (await p.sees('[role=application]')).focus();
     await p.keys('n', 'Control+c', 'Control+v');
     await p.page.waitForFunction(() => document.querySelectorAll('[data-ref]:not([data-away] *)').length === 2);
     await p.keys('Control+z');
@@ -140,7 +151,7 @@ describe('hands', () => {
   });
 
   it('fix a chip where they want it, by keys alone, and have everything else laid out around it', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.turnsTo('board');
     await p.keys('/');
@@ -176,7 +187,7 @@ describe('hands', () => {
   });
 
   it('bend a wire so that it can be followed, by mouse and by typing, and it stays so', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.turnsTo('board');
     await p.tellsBoard('b1.a54 > b1.a62');
@@ -206,7 +217,7 @@ describe('hands', () => {
   });
 
   it('see what they are at, wherever it is on the mat, and zoom about the place they point at', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Gate votes');
     await p.turnsTo('board');
     await p.sees('[data-wire=w91]');
@@ -272,7 +283,7 @@ describe('hands', () => {
   });
 
   it('zoom with two fingers on a tablet, and nothing is laid by it; one finger still lays a jumper', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.begins();
     await p.turnsTo('board');
     await p.tellsBoard('seat led');
@@ -301,7 +312,7 @@ describe('hands', () => {
   });
 
   it('work boards of other kinds: a push-button and a display beside each other, pressed under power', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.begins();
     await p.turnsTo('board');
     for (const line of [

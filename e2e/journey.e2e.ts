@@ -1,38 +1,19 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from './browser';
+import { describe, expect, it } from 'vitest';
+import { people } from './people';
 import { Person, shown } from './person';
-import { serve } from './server';
 
-let base: string;
-let stopServer: () => void;
-let browser: Awaited<ReturnType<typeof launch>>;
+const { newcomer, regular } = people();
+/** Who goes on from one test of a room to the next. */
 let person: Person;
-
-beforeAll(async () => {
-  const server = await serve();
-  base = server.base;
-  stopServer = () => server.child.kill();
-  browser = await launch();
-});
-afterAll(async () => {
-  await browser.stop();
-  stopServer();
-});
-
-/** A new person with an empty browser for each room of tests. */
-async function newcomer(): Promise<Person> {
-  person = await Person.at(browser.browser, base);
-  return person;
-}
 
 const folder = mkdtempSync(join(tmpdir(), 'saddlebag-e2e-'));
 
 describe('from a sheet of equations to a lit LED', () => {
   it('a person says what signals come from and are shown on, and finds it on the board; another wish is brought up to date by one press', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.goes();
     await p.presses('New job');
     await (await p.sees('.cm-content')).click();
@@ -67,7 +48,8 @@ describe('from a sheet of equations to a lit LED', () => {
   });
 
   it('a person writes a sheet, has it packed and laid out, powers it up and prints the card', async () => {
-    const p = await newcomer();
+    const p = await newcomer({ rests: true });
+    person = p;
     await p.goes();
     await p.presses('New job');
     await (await p.sees('.cm-content')).click();
@@ -110,7 +92,7 @@ describe('from a sheet of equations to a lit LED', () => {
     const url = p.page.url();
     const page = await p.page.browserContext().newPage();
     await p.page.close();
-    const again = Person.on(page, base);
+    const again = Person.on(page, new URL(url).origin);
     await page.goto(url, { waitUntil: 'networkidle0' });
     await again.reads('stages');
     await again.turnsTo('design');
@@ -120,7 +102,8 @@ describe('from a sheet of equations to a lit LED', () => {
 
 describe('the shelf', () => {
   it('renames, duplicates, deletes with a way back, takes out and brings in', async () => {
-    const p = await newcomer();
+    const p = await regular();
+    person = p;
     await p.takes('Boat tally');
     await p.presses('Saddlebag, to the shelf');
     await p.presses('Rename Boat tally');
@@ -168,7 +151,8 @@ describe('the board under a person’s hands', () => {
     Number(/(\d+) jumpers/.exec(await p.text('nav a[href$="/board"]'))?.[1]);
 
   it('by typing: a jumper between pins, and what is wrong with another', async () => {
-    const p = await newcomer();
+    const p = await regular();
+    person = p;
     await p.takes('Lock interlock');
     await p.turnsTo('board');
     expect(await jumpers(p)).toBe(28);
@@ -237,7 +221,8 @@ describe('the board under a person’s hands', () => {
 
 describe('finding what is wrong', () => {
   it('a jumper pulled from the interlock is found at its pin, makes rows differ, and is mended with one press', async () => {
-    const p = await newcomer();
+    const p = await regular();
+    person = p;
     await p.takes('Lock interlock');
     await p.turnsTo('board');
     const row = await p.text('[aria-label="parts and jumpers"]');
@@ -297,9 +282,9 @@ describe('finding what is wrong', () => {
 
 describe('two tabs', () => {
   it('with one job: what one does the other shows', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Towpath lamp');
-    const other = Person.on(await p.page.browserContext().newPage(), base);
+    const other = Person.on(await p.page.browserContext().newPage(), new URL(p.page.url()).origin);
     await other.page.goto(p.page.url(), { waitUntil: 'networkidle0' });
     await p.page.bringToFront();
     await p.turnsTo('board');
@@ -307,6 +292,7 @@ describe('two tabs', () => {
     await other.page.bringToFront();
     await other.reads('26 jumpers on 1 board');
     expect(other.complaints).toEqual([]);
+    await other.page.close();
   });
 });
 
@@ -314,7 +300,7 @@ describe('every screen', () => {
   it.each(['day', 'dim'])(
     'has no serious finding of axe, no page scroll and a silent console, by %s',
     async (theme) => {
-      const p = await newcomer();
+      const p = await regular();
       const ofColours = theme === 'dim';
       await p.goes();
       if (ofColours) await p.presses('Dim');
@@ -343,6 +329,7 @@ describe('every screen', () => {
       await p.types('\nX = = 3');
       await p.reads('mistake');
       expect(await p.axe({ ofColours }), 'design with a mistake').toEqual([]);
+      if (ofColours) await p.presses('Dim');
       expect(p.complaints).toEqual([]);
     },
   );
@@ -398,7 +385,7 @@ describe('the first load', () => {
       if (code.has(requestId)) bytes += encodedDataLength;
     });
     // What the shelf needs to stand there; the page of a job comes after it.
-    await p.page.goto(base);
+    await p.loads();
     await p.sees('button[aria-label="Open a copy of Lock interlock"]');
     const needed = bytes;
     expect(needed).toBeGreaterThan(50_000);

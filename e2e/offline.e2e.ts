@@ -20,7 +20,7 @@ describe('without the server', () => {
   it('every step, sample and part page opens', async () => {
     const { base, child } = await serve();
     const p = await Person.at(browser.browser, base);
-    await p.goes();
+    await p.loads();
     await kept(p);
     child.kill('SIGTERM');
     await once(child, 'exit');
@@ -29,7 +29,7 @@ describe('without the server', () => {
     await p.turnsTo('power');
     await p.keys('w');
     await p.reads('all agree');
-    await p.goes('/parts/7474?beside=74112');
+    await p.loads('/parts/7474?beside=74112');
     await p.reads('74HC112');
     await p.takes('Flood watch');
     await p.page.reload({ waitUntil: 'networkidle0' });
@@ -40,7 +40,7 @@ describe('without the server', () => {
   it('what is new waits until it is taken; the page then comes anew', async () => {
     const { base, child } = await serve();
     const p = await Person.at(browser.browser, base);
-    await p.goes();
+    await p.loads();
     await kept(p);
     const path = join(root, 'web/dist/sw.js');
     const before = readFileSync(path, 'utf8');
@@ -73,7 +73,7 @@ describe('without the server', () => {
       down = next;
       await p.presses('Try again');
     };
-    await p.goes();
+    await p.loads();
     await p.presses('Open a copy of Lock interlock');
     await isBackAfter(/PackStep/);
     await p.sees('nav[aria-label=steps]');

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { newcomers } from './newcomers';
+import { people } from './people';
 
-const newcomer = newcomers();
+const { newcomer, regular } = people();
 
 describe('packing', () => {
   it('in another way: found, looked at, taken, laid out, inspected and walked; undo brings the old one back', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.turnsTo('pack');
     await p.presses('Find NANDs alone');
@@ -66,7 +66,7 @@ describe('packing', () => {
   });
 
   it('of flip-flops written as equations is built like any other', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lamp relay');
     await p.turnsTo('pack');
     await p.named('U3 74HC74');
@@ -76,7 +76,7 @@ describe('packing', () => {
   });
 
   it('by hand: a gate dragged to another unit is pinned there, an impossible place says why, its line is found and back', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     await p.turnsTo('pack');
     await p.sees('[role=button][data-unit]');

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+import type { Browser, ElementHandle, Page, Viewport } from 'puppeteer-core';
 import { root } from './server';
 
 const axeSource = readFileSync(join(root, 'node_modules/axe-core/axe.min.js'), 'utf8');
@@ -10,6 +10,9 @@ export const shown = (selector: string): string => `${selector}:not([data-away] 
 
 /** The rules of axe that look at colours, but for the one that is off unless it is asked for. */
 const colourRules = { type: 'rule' as const, values: ['color-contrast', 'link-in-text-block'] };
+
+/** The usual screen. */
+const usual: Viewport = { width: 1280, height: 800 };
 
 /** What is used of axe-core. */
 interface Axe {
@@ -49,8 +52,34 @@ export class Person {
     return person;
   }
 
-  async goes(path = '/'): Promise<void> {
+  /** Whether the application is open in the page. */
+  private get isOpen(): boolean {
+    return this.page.url().startsWith(this.base);
+  }
+
+  /** Comes to a path as from outside: the page is loaded anew. */
+  async loads(path = '/'): Promise<void> {
     await this.page.goto(this.base + path, { waitUntil: 'networkidle0' });
+  }
+
+  /** Comes to a path as by a link within the page; from outside where the page is not open yet. */
+  async goes(path = '/'): Promise<void> {
+    if (!this.isOpen) return this.loads(path);
+    await this.page.evaluate((to) => {
+      history.pushState({}, '', to);
+      dispatchEvent(new PopStateEvent('popstate'));
+    }, path);
+    await this.page.waitForNetworkIdle({ idleTime: 100 });
+    await this.quiet();
+  }
+
+  /** Sits down again at the page as another test left it: before the usual screen or another, with nothing complained of. */
+  async again(screen: Viewport = usual): Promise<this> {
+    await this.page.bringToFront();
+    await this.page.setViewport(screen);
+    if (this.isOpen) await this.page.evaluate(() => localStorage.clear());
+    this.complaints.length = 0;
+    return this;
   }
 
   /** Takes a sample from the shelf; the job opens at Design. */

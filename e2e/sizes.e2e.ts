@@ -1,16 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { newcomers } from './newcomers';
+import { people } from './people';
 import { type Person, shown } from './person';
 
-const newcomer = newcomers();
+const { newcomer, regular } = people();
 const steps = ['design', 'pack', 'board', 'inspect', 'power', 'card'] as const;
 
 /** A person before a screen of some size; one who points by finger unless said otherwise. */
-async function atScreen(width: number, height: number, hasTouch = true): Promise<Person> {
-  const p = await newcomer();
-  await p.page.setViewport({ width, height, hasTouch, isMobile: false });
-  return p;
-}
+const atScreen = (width: number, height: number, hasTouch = true): Promise<Person> =>
+  regular({ width, height, hasTouch, isMobile: false });
 
 /** Turns to a step by the strap, which hangs its steps below it when it is pressed. */
 async function turnsTo(p: Person, step: string): Promise<void> {
@@ -156,7 +153,7 @@ describe('letters at twice and four times their size', () => {
 
 describe('every view in both themes', () => {
   it('has nothing that axe finds more than minor', async () => {
-    const p = await newcomer();
+    const p = await regular();
     await p.takes('Lock interlock');
     const job = new URL(p.page.url()).pathname.replace(/\/\w+$/, '');
     for (const at of ['/', '/parts', '/parts/7474', '/nothing', ...steps.map((step) => `${job}/${step}`)]) {

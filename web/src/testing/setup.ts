@@ -1,5 +1,7 @@
 import 'fake-indexeddb/auto';
+import { StyleSheet } from '@emotion/sheet';
 import { cleanup, configure } from '@testing-library/react';
+import * as React from 'react';
 import { afterEach, beforeAll, vi } from 'vitest';
 import { pin, pointAt } from '../kit/follow';
 import { db } from '../store/db';
@@ -7,6 +9,15 @@ import { db } from '../store/db';
 // jsdom has no workers: what they answer is answered here.
 vi.mock('../workers/stages', async () => (await import('./stages')).localStages);
 vi.mock('chart.js', async () => (await import('./chart')).localChart);
+
+// jsdom draws nothing: what styles would say is parsed, and gone through for every element that is looked for, in vain. Browser tests look at them.
+StyleSheet.prototype.insert = () => {};
+
+// React notes for each element where in the code it was made, in development; nobody reads that here.
+const { __CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE: internals } = React as unknown as {
+  __CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE: object;
+};
+Object.defineProperty(internals, 'recentlyCreatedOwnerStacks', { get: () => Number.MAX_SAFE_INTEGER, set: () => {} });
 
 // Screens are loaded when they are first shown, which takes its time on a busy machine.
 configure({ asyncUtilTimeout: 10_000 });
