@@ -59,11 +59,14 @@ export function rhythmOf({ high, low, plusOhms }: TimerLaw, { ohms, farads }: Ti
 
 /** Every timer of a board whose time hangs on parts that are there, in the order of their pins. */
 export function timersOf(board: Board, nets: Nets = extractNets(board)): FoundTimer[] {
-  const seen = new Around(board, nets);
-  const chips = Object.values(board.parts).sort((a, b) => byNumber(a.ref, b.ref));
-  return chips.flatMap((part) => {
+  const chips = Object.values(board.parts).flatMap((part) => {
     const type = typeOf(part);
-    if (type?.kind !== 'chip') return [];
+    return type && canTime(type) ? [{ part, type }] : [];
+  });
+  if (chips.length === 0) return [];
+  const seen = new Around(board, nets);
+  chips.sort((a, b) => byNumber(a.part.ref, b.part.ref));
+  return chips.flatMap(({ part, type }) => {
     const found = [
       ...timers555(seen, part, type),
       ...oneShots(seen, part, type),
@@ -76,6 +79,10 @@ export function timersOf(board: Board, nets: Nets = extractNets(board)): FoundTi
     }));
   });
 }
+
+/** Whether a part is a chip that times something with parts at its pins. */
+const canTime = ({ chip, units }: PartType): boolean =>
+  chip?.schmitt === true || chip?.dividers !== undefined || units.some(({ timers }) => timers.length > 0);
 
 /** A part between two nets, with its value in ohms or farads. */
 interface Between {

@@ -1,6 +1,7 @@
 import type { Netlist } from '../design';
 import type { Job } from '../job';
 import { applyEdit, newJob } from '../job';
+import { remembered } from '../memo';
 import type { Packing } from '../packing';
 import { highsSolver } from '../solver';
 import { layOut, packJob } from '../workflow';
@@ -21,8 +22,15 @@ G = K & E
 P = K & ~E & U & L
 W = ~(U | L)`;
 
-/** A sheet packed and laid out. Throws if any step has a finding: test sheets are sound. */
-export async function laidOut(sheet: string): Promise<{ job: Job; packing: Packing; netlist: Netlist }> {
+/** A sheet that was packed and laid out. */
+interface LaidOut {
+  readonly job: Job;
+  readonly packing: Packing;
+  readonly netlist: Netlist;
+}
+
+/** A sheet packed and laid out, once for all tests. Throws if any step has a finding: test sheets are sound. */
+export const laidOut: (sheet: string) => Promise<LaidOut> = remembered(async (sheet: string): Promise<LaidOut> => {
   const job = newJob('test', sheet);
   const { reading, packing, findings } = await packJob(job, solve);
   const { netlist } = reading.design;
@@ -32,4 +40,4 @@ export async function laidOut(sheet: string): Promise<{ job: Job; packing: Packi
   const applied = applyEdit(job, edit);
   if (!applied.ok) throw new Error(`refused: ${JSON.stringify(applied.findings)}`);
   return { job: applied.job, packing: applied.job.packing ?? packing, netlist };
-}
+});
