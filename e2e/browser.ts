@@ -2,6 +2,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser } from 'puppeteer-core';
+import { usual } from './person';
 
 /** Debian's Chromium: the one without a window where it is installed (scripts/ensure.mjs), or the one that is named. */
 function chromium(): string {
@@ -16,7 +17,7 @@ export async function launch(): Promise<{ browser: Browser; stop: () => Promise<
     executablePath: chromium(),
     headless: true,
     userDataDir,
-    defaultViewport: { width: 1280, height: 800 },
+    defaultViewport: usual,
     args: [
       '--no-sandbox',
       '--disable-gpu',

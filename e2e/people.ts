@@ -1,9 +1,6 @@
-import type { ChildProcess } from 'node:child_process';
-import type { Browser, Viewport } from 'puppeteer-core';
-import { afterAll, afterEach, beforeAll } from 'vitest';
-import { launch } from './browser';
-import { Person } from './person';
-import { serve } from './server';
+import puppeteer, { type Browser, type Page, type Viewport } from 'puppeteer-core';
+import { afterAll, afterEach, beforeAll, inject } from 'vitest';
+import { Person, usual } from './person';
 
 /** People at a browser. */
 interface People {
@@ -13,37 +10,56 @@ interface People {
   readonly regular: (screen?: Viewport) => Promise<Person>;
 }
 
+/** The name of the window of the one who goes on, from file to file. */
+const REGULAR = 'regular';
+
 /**
- * Serves the application and opens a browser for the tests of a file. Its people's browsers are never idle, unless they are asked to be: no step is made ready before one turns to it, and
+ * People for the tests of a file, at the browser of all of them. Their browsers are never idle, unless they are asked to be: no step is made ready before one turns to it, and
  * nothing is kept for when the server is gone. For each of them that takes a third of the processor time; the tests of the whole journey and of working offline have it.
  */
 export function people(): People {
   let browser: Browser;
-  let stop: () => Promise<void>;
-  let base: string;
-  let child: ChildProcess;
   let sitting: Person | null = null;
+  const guests: Person[] = [];
   beforeAll(async () => {
-    ({ base, child } = await serve());
-    ({ browser, stop } = await launch());
+    browser = await puppeteer.connect({ browserWSEndpoint: inject('bench').browser, defaultViewport: usual });
+    const page = await pageNamed(browser, REGULAR);
+    sitting = page && Person.on(page, inject('bench').base);
   });
   // What a test that failed leaves behind is nobody's ground.
-  afterEach(({ task }) => {
-    if (task.result?.state === 'fail') sitting = null;
+  afterEach(async ({ task }) => {
+    if (task.result?.state !== 'fail' || !sitting) return;
+    await sitting.page.browserContext().close();
+    sitting = null;
   });
   afterAll(async () => {
-    await stop();
-    child.kill();
+    for (const guest of guests) await guest.page.browserContext().close();
+    await browser.disconnect();
   });
-  const newcomer = async ({ rests } = { rests: false }): Promise<Person> => {
-    const person = await Person.at(browser, base);
-    if (rests) return person;
-    await person.page.evaluateOnNewDocument(() => Object.assign(window, { requestIdleCallback: () => 0 }));
+  const arrives = async (rests: boolean): Promise<Person> => {
+    const person = await Person.at(browser, inject('bench').base);
+    if (!rests) await person.page.evaluateOnNewDocument(() => Object.assign(window, { requestIdleCallback: () => 0 }));
     return person;
   };
+  const newcomer = async ({ rests } = { rests: false }): Promise<Person> => {
+    const person = await arrives(rests);
+    guests.push(person);
+    return person.again();
+  };
   const regular = async (screen?: Viewport): Promise<Person> => {
-    sitting ??= await newcomer();
+    if (!sitting) {
+      sitting = await arrives(false);
+      await sitting.page.evaluate((name) => {
+        window.name = name;
+      }, REGULAR);
+    }
     return sitting.again(screen);
   };
   return { newcomer, regular };
+}
+
+async function pageNamed(browser: Browser, wanted: string): Promise<Page | null> {
+  for (const context of browser.browserContexts())
+    for (const page of await context.pages()) if ((await page.evaluate(() => window.name)) === wanted) return page;
+  return null;
 }

@@ -12,7 +12,7 @@ export const shown = (selector: string): string => `${selector}:not([data-away] 
 const colourRules = { type: 'rule' as const, values: ['color-contrast', 'link-in-text-block'] };
 
 /** The usual screen. */
-const usual: Viewport = { width: 1280, height: 800 };
+export const usual: Viewport = { width: 1280, height: 800 };
 
 /** What is used of axe-core. */
 interface Axe {

@@ -24,7 +24,7 @@ export interface Breadboard {
 /**
  * A part on the board. `ref` is its label (`U1`), `part` a part number or the catalogue's word, `at`
  * the hole of its first pin; the holes of its other pins follow from `rotation`. `signal` names the input
- * that a switch gives or the output that an LED shows; `value` is in ohms, nanofarads, volts or hertz.
+ * that a switch, a clock module or a timer gives or the output that an LED shows; `value` is in ohms, nanofarads, volts or hertz.
  */
 export interface SeatedPart {
   readonly ref: string;
