@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { chipLibrary } from '../catalogue';
-import { isError } from '../finding';
+import { isError, says } from '../finding';
 import { compile, compileMachine, HIGH, LOW, MachineRun, type Network, sweep, valueAt } from '../logic';
 import { arbitraryFittedSheet } from '../testing/fitted';
 import { readSheet } from './design';
@@ -372,6 +372,7 @@ describe('what signals come from and are shown on', () => {
     ['in A\nout Y Z on buzzer\nY = A\nZ = ~A', 'sheet/one-buzzer'],
   ])('is refused with what to write: %j', (text, code) => {
     expect(codes(text)).toContain(code);
+    for (const said of readSheet(text).findings.map(says)) expect(said).not.toMatch(/^the /);
   });
 
   it('prints as it was read, keeps signals apart from its words, and is kept through a renaming', () => {

@@ -70,7 +70,8 @@ const fill = (template: string, facts: Facts): string =>
 
 /** What is wrong, in one sentence. */
 export function says(f: Finding): string {
-  return fill(sentences[f.code].says, f.facts);
+  // What is found may be the end of the line, which begins a sentence as any other words do.
+  return fill(sentences[f.code].says, f.facts).replace(/^the /, 'The ');
 }
 
 /** What to do about it, in one sentence. */

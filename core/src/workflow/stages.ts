@@ -72,11 +72,11 @@ export function isOutdated(job: Job, packing: Packing | null): boolean {
  */
 export function inspectJob(job: Job, packing: Packing | null): Finding[] {
   const isOld = isOutdated(job, packing);
-  const found = [
-    ...inspect(job.board, extractNets(job.board), packing, job.family),
-    ...steeringFindings(job),
-    ...(isOld ? [] : wrongTimes(job, packing)),
-  ];
+  const ofBoard = inspect(job.board, extractNets(job.board), packing, job.family);
+  // What is only good to know stands last.
+  const notes = ofBoard.findLastIndex((f) => f.severity !== 'note') + 1;
+  const ofSheet = [...steeringFindings(job), ...(isOld ? [] : wrongTimes(job, packing))];
+  const found = [...ofBoard.slice(0, notes), ...ofSheet, ...ofBoard.slice(notes)];
   const told = found.filter((f) => !job.silenced?.some((s) => s.code === f.code && s.place === placeText(f)));
   return isOld ? [finding('board-outdated', [], {}), ...told] : told;
 }

@@ -138,6 +138,9 @@ describe('a timer that a sheet has a signal come from', () => {
         // What is nearly at the bound is not asked.
         if (off.some((o) => o > 0.095 && o < 0.105)) return;
         expect(told(other)).toHaveLength(off.filter((o) => o > 0.1).length);
+        // Notes of the board, such as that of the timer's supply pins, stand behind it.
+        const severities = inspectJob(other, other.packing).map((f) => f.severity);
+        expect(severities.lastIndexOf('warning')).toBeLessThan(severities.concat('note').indexOf('note'));
         for (const parts of told(other)) {
           const [, text = ''] = new RegExp(`${ref} ([^,]+)`).exec(parts) ?? [];
           const again = readValue(

@@ -13,7 +13,7 @@ import {
   placeNamed,
   typeOf,
 } from '@saddlebag/core';
-import { memo, useCallback, useSyncExternalStore } from 'react';
+import { memo, type ReactNode, useCallback, useSyncExternalStore } from 'react';
 import { colour } from '../base/colours';
 import { type ReadBoard, useJobView } from '../base/job-context';
 import { fixed } from '../base/numbers';
@@ -221,6 +221,30 @@ function otherActuators({ board, nets }: ReadBoard, stimuli: ReadonlySet<string>
     });
 }
 
+interface ControlProps {
+  readonly name: string;
+  readonly width: string;
+  /** What stands below it; a warning where `isBad`. */
+  readonly words: string | undefined;
+  readonly isBad?: boolean;
+  readonly keyCap?: string | undefined;
+  readonly children: ReactNode;
+}
+
+/** A switch, lamp or what runs by itself, over its signal, its key and its words. */
+const Control = ({ name, width, words, isBad = false, keyCap, children }: ControlProps) => (
+  <Box textAlign="center" w={width}>
+    {children}
+    <Flex justify="center" align="center" gap="4px" mt="3px">
+      <Tag signal={name} />
+      {keyCap !== undefined && <KeyCap>{keyCap}</KeyCap>}
+    </Flex>
+    <Text fontSize="11.5px" color={isBad ? 'bad' : 'soft'} lineHeight="14px" mt="2px">
+      {words}
+    </Text>
+  </Box>
+);
+
 interface SwitchControlProps {
   readonly name: string;
   readonly label: string | undefined;
@@ -267,7 +291,7 @@ const ButtonCap = ({ on }: CapProps) => (
 const SwitchControl = memo(function SwitchControl(props: SwitchControlProps) {
   const { name, label, keyCap, on, part, isButton, width, onFlip } = props;
   return (
-    <Box textAlign="center" w={width}>
+    <Control name={name} width={width} words={part === undefined ? 'no switch' : label} keyCap={keyCap}>
       <Button
         h="50px"
         w="38px"
@@ -284,14 +308,7 @@ const SwitchControl = memo(function SwitchControl(props: SwitchControlProps) {
       >
         {isButton ? <ButtonCap on={on} /> : <SlideCap on={on} />}
       </Button>
-      <Flex justify="center" align="center" gap="4px" mt="3px">
-        <Tag signal={name} />
-        {keyCap !== undefined && <KeyCap>{keyCap}</KeyCap>}
-      </Flex>
-      <Text fontSize="11.5px" color="soft" lineHeight="14px" mt="2px">
-        {part === undefined ? 'no switch' : label}
-      </Text>
-    </Box>
+    </Control>
   );
 });
 
@@ -301,7 +318,7 @@ const RunningControl = memo(function RunningControl(
 ) {
   const { name, label, on, width } = props;
   return (
-    <Box textAlign="center" w={width}>
+    <Control name={name} width={width} words={label ?? 'runs by itself'}>
       <Flex justify="center" h="50px" align="center">
         <svg
           width="58"
@@ -311,7 +328,7 @@ const RunningControl = memo(function RunningControl(
         >
           <path d="M2 31 h9 v-24 h14 v24 h14 v-24 h14 v24 h3" fill="none" stroke="currentColor" strokeWidth="2.5" />
           <circle
-            cx="32"
+            cx={on ? 46 : 32}
             cy={on ? 7 : 31}
             r="6"
             fill={colour(on ? 'lit' : 'card')}
@@ -320,13 +337,7 @@ const RunningControl = memo(function RunningControl(
           />
         </svg>
       </Flex>
-      <Flex justify="center" align="center" mt="3px">
-        <Tag signal={name} />
-      </Flex>
-      <Text fontSize="11.5px" color="soft" lineHeight="14px" mt="2px">
-        {label ?? 'runs by itself'}
-      </Text>
-    </Box>
+    </Control>
   );
 });
 
@@ -353,8 +364,9 @@ function colourOf({ parts }: Board, called: string | undefined): LampColour {
 
 const LampControl = memo(function LampControl({ name, led, colour, words, width }: LampControlProps) {
   const { lit, dark } = domes[colour];
+  const isBad = led === 'over' || led === 'unknown' || led === 'destroyed';
   return (
-    <Box textAlign="center" w={width}>
+    <Control name={name} width={width} words={led ? words : 'no LED'} isBad={isBad}>
       <Flex h="50px" align="center" justify="center">
         <Box
           w="34px"
@@ -368,17 +380,6 @@ const LampControl = memo(function LampControl({ name, led, colour, words, width 
           style={{ boxShadow: led === 'lit' ? `0 0 16px 4px ${lit}8C` : undefined }}
         />
       </Flex>
-      <Flex justify="center" mt="3px">
-        <Tag signal={name} />
-      </Flex>
-      <Text
-        fontSize="11.5px"
-        color={led === 'over' || led === 'unknown' || led === 'destroyed' ? 'bad' : 'soft'}
-        lineHeight="14px"
-        mt="2px"
-      >
-        {led ? words : 'no LED'}
-      </Text>
-    </Box>
+    </Control>
   );
 });

@@ -1,4 +1,4 @@
-import { Button, Flex, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import type { Start } from '@saddlebag/core';
 import { useSyncExternalStore } from 'react';
 import { useJobView } from '../base/job-context';
@@ -53,9 +53,7 @@ export function TimeControls() {
   );
   return (
     <Flex align="center" gap="6px" css={{ [NARROW]: { flexWrap: 'wrap' } }} role="group" aria-label="time">
-      <Text fontSize="12.5px" color="soft" whiteSpace="nowrap" role="timer" aria-label="time since power up">
-        {on && seen && `${timeWords(seen.timeNs)}${seen.isBehind ? ', slower than asked' : ''}`}
-      </Text>
+      <Elapsed />
       {on && (
         <>
           <Button h="26px" px="8px" gap="6px" onClick={pause}>
@@ -100,6 +98,29 @@ export function TimeControls() {
         bounce
       </Flex>
     </Flex>
+  );
+}
+
+/** How far time has come on the powered board, and below it whether it runs slower than it should. */
+function Elapsed() {
+  const { bench } = useJobView();
+  const { on, seen } = useSyncExternalStore(bench.subscribe, bench.snapshot);
+  return (
+    <Text
+      fontSize="12.5px"
+      lineHeight="13px"
+      color="soft"
+      whiteSpace="nowrap"
+      role="timer"
+      aria-label="time since power up"
+    >
+      {on && seen && timeWords(seen.timeNs)}
+      {on && seen?.isBehind && (
+        <Box as="span" display="block" fontSize="11.5px" title="time runs slower than asked">
+          slower
+        </Box>
+      )}
+    </Text>
   );
 }
 

@@ -149,7 +149,7 @@ export const inspectionSentences = {
   },
   'supply-not-in-corners': {
     severity: 'note',
-    says: 'The supply pins of {ref}, a {part}, are not in the corners: supply is pin {supply}, ground pin {ground}.',
+    says: '{ref}, {part}, has its supply on pin {supply} and its ground on pin {ground}, not where most chips have them.',
     todo: 'Check these two pins again before switching on.',
   },
   'capacitor-reversed': {
