@@ -8,7 +8,7 @@ const KERNELS = [
   'board/(route|wire-grid)',
   'electrical/(charge|elements|island|operating-point|sparse|stepping)',
   'logic/(compiled-sweep|cover|hazards|primes|program)',
-  'packing/(block-kinds|block-moves|function-search|narrow-vectors|net-search|package-count|resubstitution|signature-rows|target-pruning|unit-net|unit-vectors)',
+  'packing/(block-kinds|block-moves|boolean-chain|function-search|narrow-vectors|net-search|package-count|resubstitution|signature-rows|target-pruning|unit-net|unit-vectors)',
   'planning/arrange',
   'simulation/(board-sweep|event-heap|event-simulator|index-ring|input-pins|island-watches|live-islands|live-units|net-readings|output-pins|trace|trace-window|undecided|unit-states)',
   'element-at',

@@ -13,14 +13,14 @@ import { mutated } from './testing/mutate';
 const folder = join(import.meta.dirname, '../../samples');
 const sample = (name: string): unknown => JSON.parse(readFileSync(join(folder, `${name}.saddlebag.json`), 'utf8'));
 const names = ['lock-interlock', 'keepers-vote', 'lamp-relay', 'boat-counter', 'transistor-bell', 'apprentice-bench'];
-const documents = names.map(sample);
+const documents = names.map((name) => sample(name) as object);
 
 describe('files that something has changed', () => {
   it('are refused with findings, or opened, and then no later stage throws', async () => {
     const outcomes = new Map<string, number>();
     await fc.assert(
       fc.asyncProperty(fc.nat({ max: documents.length - 1 }), fc.nat(), async (d, seed) => {
-        const read = readJobFile(JSON.stringify(mutated(documents[d], seed)));
+        const read = readJobFile(JSON.stringify(mutated(documents[d] ?? expect.fail(), seed)));
         const outcome = read.ok ? await everyStage(read.job, solve) : 'refused';
         outcomes.set(outcome, (outcomes.get(outcome) ?? 0) + 1);
         for (const f of read.findings) expect(`${says(f)} ${remedy(f)}`).not.toMatch(/[{}]|undefined/);

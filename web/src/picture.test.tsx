@@ -8,7 +8,7 @@ import { boardPicture } from './picture';
 
 describe('pictures', () => {
   it('are drawn of whatever board a file may hold', () => {
-    const document = JSON.parse(text) as unknown;
+    const document = JSON.parse(text) as object;
     let drawn = 0;
     fc.assert(
       fc.property(fc.nat(), (seed) => {

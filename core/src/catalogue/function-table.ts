@@ -262,28 +262,27 @@ class TableFinder {
 
   /** What outputs show before and after an edge that is asked for, from a state; without one the same twice. */
   private after(asked: Symbols, state: readonly number[]): Run {
-    const put = (edge: 0 | 1 | 2): void => {
-      // Pulses do not end while a row is looked at.
-      for (const { input } of this.unit.timers) this.run.setInput(input, LOW);
-      this.names.forEach((name, i) => {
-        const symbol = asked[name];
-        const moving = movements[symbol ?? ''];
-        const level = moving ? moving[edge] : symbol === 'H' ? HIGH : symbol === 'L' ? LOW : UNKNOWN;
-        this.run.setInput(i, level as number);
-      });
-    };
-    // Inputs first, so that what is stored is put in without an edge behind it.
     this.runs++;
-    put(0);
-    this.run.settle();
-    this.run.restore(state);
+    // Pulses do not end while a row is looked at.
+    for (const { input } of this.unit.timers) this.run.setInput(input, LOW);
+    // Inputs first, so that what is stored is put in without an edge behind it.
+    this.put(asked, 0);
+    if (state.length > 0) this.run.restore(state);
     this.run.settle();
     const [before, kept] = [this.shownNow(), this.keptNow()];
-    put(1);
-    this.run.settle();
-    put(2);
-    this.run.settle();
+    if (!Object.values(asked).some(isEdge)) return { before, kept, after: before, now: kept };
+    for (const moment of [1, 2] as const) {
+      this.put(asked, moment);
+      this.run.settle();
+    }
     return { before, kept, after: this.shownNow(), now: this.keptNow() };
+  }
+
+  /** Puts inputs at what is asked of them: before an edge, at it, or after it. */
+  private put(asked: Symbols, moment: 0 | 1 | 2): void {
+    this.names.forEach((name, i) => {
+      this.run.setInput(i, levelsOf[asked[name] ?? 'X']?.[moment] ?? UNKNOWN);
+    });
   }
 
   private keptNow(): number[] {
@@ -337,13 +336,15 @@ function wordsOf(stages: readonly string[]): number[][] {
   return [...parts.values()].map((part) => part.sort((a, b) => place(b) - place(a)));
 }
 
-/** What a moving input does: before, at, and after. */
-const movements: Readonly<Record<string, readonly [number, number, number]>> = {
+/** The levels of an input of which something is asked: before an edge, at it, and after it. */
+const levelsOf: Readonly<Record<string, readonly [number, number, number]>> = {
+  H: [HIGH, HIGH, HIGH],
+  L: [LOW, LOW, LOW],
   '↑': [LOW, HIGH, HIGH],
   '↓': [HIGH, LOW, LOW],
   '⊓': [LOW, HIGH, LOW],
 };
-const isEdge = (symbol: string): boolean => movements[symbol] !== undefined;
+const isEdge = (symbol: string): boolean => levelsOf[symbol]?.[0] !== levelsOf[symbol]?.[1];
 
 /** Stored signals that only pass what they hold on to another, when the clock falls: master and slave, by their places. */
 export function mastersOf({ behaviour: { stored } }: Unit): readonly (readonly [master: number, slave: number])[] {

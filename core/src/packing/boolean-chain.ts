@@ -41,21 +41,29 @@ export function chainsOf(functions: FunctionNet, roots: readonly Literal[], runs
 
 const lowInRow0 = (f: number, all: number): number => (f & 1 ? ~f & all : f);
 
+/** What a chain has of a function: nothing yet, a gate that would make it, or the function itself. */
+const [NEAR, MADE] = [1, 2];
+
 class Chain {
   private readonly signals: number[] = [];
-  private readonly have: Set<number>;
-  /** Functions one gate away, with a way to make each. */
-  private readonly near = new Map<number, ChainStep>();
+  /** NEAR or MADE by function. */
+  private readonly marks = new Uint8Array(1 << (1 << MAX_CHAINED));
+  /** Functions that were one gate away when they came into sight, in that order, with a way to make each. */
+  private readonly near: ChainStep[] = [];
+  /** The same, as words alone. */
+  private readonly words = new Int32Array(1 << ((1 << MAX_CHAINED) - 1));
   private readonly steps: ChainStep[] = [];
-  private missing: number[];
+  /** What is still to be made, each with what is known of it. */
+  private missing: Target[];
 
   constructor(
     sources: readonly number[],
     wanted: readonly number[],
     private readonly all: number,
   ) {
-    this.have = new Set([0, ...sources]);
-    this.missing = [...wanted];
+    this.marks[0] = MADE;
+    for (const f of sources) this.marks[f] = MADE;
+    this.missing = wanted.map((f) => ({ f, reach: [], tried: [], triedNear: [] }));
     for (const f of sources) this.widen(f);
   }
 
@@ -63,8 +71,8 @@ class Chain {
   run(noise: number, chance: () => number, most: number): ChainStep[] | null {
     while (this.missing.length > 0) {
       if (this.steps.length + this.missing.length > most) return null;
-      const direct = this.missing.filter((t) => this.near.has(t));
-      this.take(direct[Math.floor(chance() * direct.length)] ?? this.mostUseful(noise, chance));
+      const direct = this.missing.filter(({ f }) => this.marks[f] === NEAR);
+      this.take(direct[Math.floor(chance() * direct.length)]?.f ?? this.mostUseful(noise, chance));
     }
     return this.steps;
   }
@@ -72,25 +80,22 @@ class Chain {
   private mostUseful(noise: number, chance: () => number): number {
     let best = Number.NEGATIVE_INFINITY;
     let choice = 0;
-    for (const g of this.near.keys()) {
+    for (const [i, { makes }] of this.near.entries()) {
+      if (this.marks[makes] !== NEAR) continue;
       let score = noise * chance();
-      for (const t of this.missing) {
-        if (this.isOneAway(t, g)) score += 3;
-        else if (this.isTwoAway(t, g)) score += 1;
-      }
-      if (score > best) [best, choice] = [score, g];
+      for (const t of this.missing) score += this.reach(t, i, makes);
+      if (score > best) [best, choice] = [score, makes];
     }
     return choice;
   }
 
   private take(g: number): void {
-    const step = this.near.get(g);
+    const step = this.near.find((s) => s.makes === g);
     if (!step) throw new Error('a function out of reach was taken');
     this.steps.push(step);
-    this.have.add(g);
-    this.near.delete(g);
+    this.marks[g] = MADE;
     this.widen(g);
-    this.missing = this.missing.filter((t) => t !== g);
+    this.missing = this.missing.filter((t) => t.f !== g);
   }
 
   /** Adds a signal, and what it makes with those before it. */
@@ -104,25 +109,70 @@ class Chain {
 
   private offer(kind: ChainStep['kind'], g: number, a: number, b: number): void {
     const makes = lowInRow0(g, this.all);
-    if (!this.have.has(makes) && !this.near.has(makes)) this.near.set(makes, { makes, of: [a, b], kind });
+    if (this.marks[makes] !== 0) return;
+    this.marks[makes] = NEAR;
+    this.words[this.near.length] = makes;
+    this.near.push({ makes, of: [a, b], kind });
   }
 
-  /** Whether a gate makes `t` of `g` and a signal. */
-  private isOneAway(t: number, g: number): boolean {
-    return this.have.has(lowInRow0(t ^ g, this.all)) || this.isProduct(t, g, this.signals);
+  /**
+   * How near function `g`, number `i` of those one gate away, brings a target: ONE gate makes it of `g` and a signal, or of `g` and something that is
+   * one gate away, TWO in all; else nothing. What is once so stays so, and what was looked at in vain is not looked at again.
+   */
+  private reach(t: Target, i: number, g: number): number {
+    const { marks, all } = this;
+    if (t.reach[i] === ONE) return ONE;
+    const sum = marks[lowInRow0(t.f ^ g, all)];
+    const part = partOf(t.f, g, all);
+    if (sum === MADE || (part >= 0 && this.meets(t, part, i))) {
+      t.reach[i] = ONE;
+      return ONE;
+    }
+    if (t.reach[i] === TWO) return TWO;
+    if (sum === NEAR || (part >= 0 && this.meetsNear(t, part, i))) {
+      t.reach[i] = TWO;
+      return TWO;
+    }
+    return 0;
   }
 
-  /** Whether a gate makes `t` of `g` and something one gate away. */
-  private isTwoAway(t: number, g: number): boolean {
-    return this.near.has(lowInRow0(t ^ g, this.all)) || this.isProduct(t, g, this.near.keys());
-  }
-
-  /** Whether `t` or its complement is a product of `g` and one of some functions, each of these in either polarity. */
-  private isProduct(t: number, g: number, others: Iterable<number>): boolean {
-    const { all } = this;
-    const sides = [g, all & ~g].flatMap((p) => [t, all & ~t].filter((r) => (r & ~p) === 0).map((r) => [p, r] as const));
-    if (sides.length === 0) return false;
-    for (const o of others) for (const [p, r] of sides) if ((o & p) === r || (all & ~o & p) === r) return true;
+  /** Whether a signal, in either polarity, is the target or its complement in the rows of a part. */
+  private meets(t: Target, part: number, i: number): boolean {
+    const { signals } = this;
+    for (let s = t.tried[i] ?? 0; s < signals.length; s++) if (agrees(elementAt(signals, s) ^ t.f, part)) return true;
+    t.tried[i] = signals.length;
     return false;
   }
+
+  /** The same of what is one gate away. */
+  private meetsNear(t: Target, part: number, i: number): boolean {
+    const { words, near } = this;
+    for (let n = t.triedNear[i] ?? 0; n < near.length; n++) if (agrees((words[n] as number) ^ t.f, part)) return true;
+    t.triedNear[i] = near.length;
+    return false;
+  }
+}
+
+/** What a gate is worth that brings a target within one gate, or within two. */
+const [ONE, TWO] = [3, 1];
+
+/** A function to be made, and of each function near, by its number: how near it brings it, and of how many others that was looked at. */
+interface Target {
+  readonly f: number;
+  readonly reach: number[];
+  readonly tried: number[];
+  readonly triedNear: number[];
+}
+
+/** Those rows of `g` or of its complement that hold all of `t` or of its complement, so that a product of them and something else may be it; -1 where there are none. */
+function partOf(t: number, g: number, all: number): number {
+  const [u, h] = [all & ~t, all & ~g];
+  if ((t & h) === 0 || (u & h) === 0) return g;
+  return (t & g) === 0 || (u & g) === 0 ? h : -1;
+}
+
+/** Whether two functions, of which `differs` is the sum, are the same or complements in some rows. */
+function agrees(differs: number, rows: number): boolean {
+  const here = differs & rows;
+  return here === 0 || here === rows;
 }

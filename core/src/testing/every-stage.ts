@@ -4,12 +4,19 @@ import { isError, remedy, says } from '../finding';
 import { matched, recover } from '../inspection';
 import { type Job, writeJobFile } from '../job';
 import type { SolveInteger } from '../logic';
-import { pathOf, rippleOf, whatIsWrong } from '../packing';
+import { remembered } from '../memo';
+import { type Packing, pathOf, rippleOf, whatIsWrong } from '../packing';
+import type { LayoutBoardKind } from '../planning';
 import { walkTable } from '../simulation';
-import { inspectJob, layOut, layoutBoardKindOf, nextStepOf, packJob } from '../workflow';
+import { type Extras, inspectJob, layOut, layoutBoardKindOf, nextStepOf, packJob } from '../workflow';
 
 /** Rows that are walked of each job. */
 const MOST_ROWS = 64;
+/** Lays a packing out, as text with what else its board hangs on; no file that has the same is laid out again, whatever else is changed in it. */
+const layOutOnce = remembered((text: string): void => {
+  const { packing, extras, kind } = JSON.parse(text) as { packing: Packing; extras: Extras; kind: LayoutBoardKind };
+  layOut(packing, extras, { kind, asPacked: true });
+});
 
 /**
  * Takes a job through every stage as the faces do: packed, laid out, led, carded, inspected, matched, read back and walked, and written.
@@ -31,7 +38,8 @@ export async function everyStage(job: Job, solve: SolveInteger): Promise<'writte
   if (!netlist || !packing || reading.findings.some(isError)) return 'written';
   const wrong = whatIsWrong(netlist, packing, 14);
   if (wrong !== null) throw new Error(`the packing is taken though ${wrong}`);
-  layOut(packing, netlist, { kind: layoutBoardKindOf(job), asPacked: true });
+  const { fittings, pulses } = netlist;
+  layOutOnce(JSON.stringify({ packing, extras: { fittings, pulses }, kind: layoutBoardKindOf(job) }));
   pathOf(packing);
   rippleOf(packing);
   matched(packing, job.board, nets);

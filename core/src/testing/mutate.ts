@@ -1,4 +1,5 @@
 import { elementAt } from '../element-at';
+import { onceFor } from '../memo';
 
 /** A seeded stream of whole numbers below a bound (Steele and Vigna 2014, SplitMix32). */
 export function drawing(seed: number): (below: number) => number {
@@ -40,10 +41,10 @@ const odd: readonly unknown[] = [
  * A JSON document with a few of its values changed: replaced by another value of the document or by an odd one, left out, doubled, two
  * exchanged, a number moved by one. The same seed gives the same document.
  */
-export function mutated(document: unknown, seed: number, changes = 1 + (seed % 3)): unknown {
+export function mutated(document: object, seed: number, changes = 1 + (seed % 3)): unknown {
   const draw = drawing(seed);
   const copy = structuredClone(document) as Tree;
-  const paths = pathsOf(copy);
+  const paths = pathsIn(document);
   const pick = (): readonly Step[] => elementAt(paths, draw(paths.length));
   for (let n = 0; n < changes; n++) change(copy, pick(), pick(), draw);
   return copy;
@@ -94,6 +95,9 @@ function placeOf(root: Tree, path: readonly Step[]): [Tree | null, Step | undefi
   }
   return typeof at === 'object' && at !== null ? [at as Tree, path.at(-1)] : [null, undefined];
 }
+
+/** The paths of all that a document holds, which is not changed. */
+const pathsIn = onceFor((document: object) => pathsOf(document));
 
 function pathsOf(value: unknown, at: readonly Step[] = []): (readonly Step[])[] {
   if (typeof value !== 'object' || value === null) return [at];
