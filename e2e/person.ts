@@ -128,6 +128,7 @@ export class Person {
 
   /** Draws with the mouse from one node of the gate diagram to the left side of another, so far down as `down` says. */
   async draws(from: string, to: string, down: number): Promise<void> {
+    await this.quiet();
     const boxOf = async (node: string) =>
       (await this.page.waitForSelector(`[data-node="${node}"] path`))?.boundingBox();
     const [a, b] = [await boxOf(from), await boxOf(to)];

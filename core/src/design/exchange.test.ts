@@ -105,6 +105,22 @@ describe('Verilog', () => {
     expect(sameAs(sheet, `in a[2:0] c[2:0] b\nout ${outs}\n${written.join('\n')}`).comparison?.first).toBeNull();
   });
 
+  it.each([
+    ['y = &a', 'y = a'],
+    ['y = ~|a', 'y = ~a'],
+    ['y = ^~a', 'y = ~a'],
+    ['y = ^(a & ~w)', 'y = a & ~w'],
+    ['y = &v[1] | ^v[2:2]', 'y = v[1] | v[2]'],
+    ['y = ^v[2:1] & &(|v)', 'y = xor(v[2:1]) & or(v)'],
+  ])('an operator before a single wire is that wire: %s', (assigned, written) => {
+    const { sheet, findings } = fromVerilog(
+      `module m(input a, [2:0] v, output y);\nwire w;\nassign w = v[0];\nassign ${assigned};\nendmodule`,
+    );
+    expect(findings).toEqual([]);
+    const same = `in a v[2:0]\nout y\nw = v[0]\n${written}`;
+    expect(sameAs(sheet, same).comparison?.first, sheet).toBeNull();
+  });
+
   it('exclusive nor is understood in both of its forms', () => {
     const { sheet, findings } = fromVerilog(
       'module m(input a, b, output y, z);\nassign y = a ~^ b, z = a ^~ b;\nendmodule',

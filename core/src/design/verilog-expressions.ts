@@ -9,6 +9,9 @@ import type { Token, TokenKind } from './verilog-tokens';
 const MAX_DEPTH = 100;
 const MAX_RANGE = 64;
 
+/** Whether a name ends in a range of several wires. */
+const isWide = (name: string): boolean => name.endsWith(']') && !/\[(\d+)(?::\1)?\]$/.test(name);
+
 /** Gives up a statement of Verilog; never leaves its reader. */
 export class Refusal {
   constructor(readonly finding: Finding) {}
@@ -19,6 +22,8 @@ export class VerilogExpressions {
   protected i = 0;
   protected depth = 0;
   protected readonly names = new SheetNames([...keywords, 'of', 'end', 'others']);
+  /** The names of the module, as on the sheet, that are declared with a range. */
+  protected readonly wide = new Set<string>();
 
   constructor(
     protected readonly tokens: readonly Token[],
@@ -98,14 +103,21 @@ export class VerilogExpressions {
     return turned ? { kind: 'not', of: e } : e;
   }
 
-  /** All wires of what follows in one gate: `&a`, `^(a | b)`; `^~` is exclusive nor. */
+  /** All wires of what follows in one gate: `&a`, `^(a | b)`; `^~` is exclusive nor. Of one wire it is that wire. */
   private reduction(gate: 'and' | 'or' | 'xor'): Expr {
     this.take();
     const isTurned = gate === 'xor' && this.is('~') && this.isClose() && this.takes('~');
     if (++this.depth > MAX_DEPTH) throw this.error(this.peek, 'an expression nested so deep');
-    const all: Expr = { kind: 'gate', gate, of: [this.unary()], infix: false };
+    const of = this.unary();
+    const all: Expr = this.isOneWire(of) ? of : { kind: 'gate', gate, of: [of], infix: false };
     this.depth--;
     return isTurned ? { kind: 'not', of: all } : all;
+  }
+
+  private isOneWire(e: Expr): boolean {
+    if (e.kind === 'name') return !this.wide.has(e.name) && !isWide(e.name);
+    if (e.kind === 'not') return this.isOneWire(e.of);
+    return e.kind !== 'gate' || !e.infix || e.of.every((one) => this.isOneWire(one));
   }
 
   /** Whether nothing stands between the token before and this one. */

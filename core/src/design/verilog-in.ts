@@ -105,6 +105,7 @@ class VerilogReader extends VerilogExpressions {
 
   private module(): void {
     this.take();
+    this.wide.clear();
     const name = this.peek.kind === 'name' ? this.take().text : '';
     const m: Module = { name, ports: [], inputs: [], outputs: [], statements: [], uses: new Set() };
     this.modules.push(m);
@@ -137,9 +138,16 @@ class VerilogReader extends VerilogExpressions {
   }
 
   private declare(m: Module, direction: string, name: string, range: string): void {
-    const signal = { name: this.names.of(name) + range };
+    const signal = { name: this.named(name, range) };
     if (direction !== 'output') m.inputs.push(signal);
     if (direction !== 'input') m.outputs.push(signal);
+  }
+
+  /** A name that is declared with a range, as the sheet writes both. */
+  private named(name: string, range: string): string {
+    const own = this.names.of(name);
+    if (range !== '') this.wide.add(own);
+    return own + range;
   }
 
   private item(m: Module): void {
@@ -164,11 +172,11 @@ class VerilogReader extends VerilogExpressions {
     this.take();
     const range = this.range();
     this.each(() => {
-      const name = this.name();
+      const name = this.named(this.name(), range);
       if (!this.is('=')) return;
       this.take();
       const expr = this.whole();
-      m.statements.push({ kind: 'equation', target: { name: this.names.of(name) + range }, expr });
+      m.statements.push({ kind: 'equation', target: { name }, expr });
     });
     this.want(';');
   }
