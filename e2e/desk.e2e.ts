@@ -180,6 +180,29 @@ describe('the list of keys', () => {
 });
 
 describe('the shelf of parts', () => {
+  it('completes what is written with Tab, as it says at its foot; with nothing to complete, Tab leads on', async () => {
+    const p = await regular();
+    await p.begins();
+    await p.clicks('.cm-content');
+    // A person looks at what is offered before they take it.
+    const offered = async (): Promise<void> => {
+      await p.sees('.cm-tooltip-autocomplete li[aria-selected]');
+      await new Promise((done) => setTimeout(done, 200));
+    };
+    await p.types('in Sluice from bu');
+    await offered();
+    await p.keys('Tab');
+    await p.reads('in Sluice from button');
+    await p.types('\nout Y on di');
+    await offered();
+    await p.keys('Tab');
+    await p.reads('out Y on display');
+    await p.keys('Tab');
+    expect(await p.page.evaluate(() => document.activeElement?.closest('.cm-content'))).toBeNull();
+    expect(await sheet(p)).toBe('in Sluice from button\nout Y on display');
+    expect(p.complaints).toEqual([]);
+  });
+
   it('by keyboard alone: from a few words to a chip powered up on a board', async () => {
     const p = await regular();
     await p.goes('/parts');

@@ -111,6 +111,8 @@ export {
   type Form,
   fittingPhrases,
   fittingSpans,
+  fittingWord,
+  fittingWords,
   formatted,
   forms,
   fromVerilog,

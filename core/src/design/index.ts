@@ -10,6 +10,7 @@ export {
   DISPLAY_SIGNALS,
   type FittedSignals,
   type Fitting,
+  fittingWord,
   fittingWords,
   type LedColour,
   lampColours,

@@ -1,4 +1,10 @@
-import { autocompletion, closeBrackets, completionKeymap } from '@codemirror/autocomplete';
+import {
+  acceptCompletion,
+  autocompletion,
+  closeBrackets,
+  completionKeymap,
+  completionStatus,
+} from '@codemirror/autocomplete';
 import { defaultKeymap } from '@codemirror/commands';
 import { setDiagnostics } from '@codemirror/lint';
 import { Compartment, EditorState, type Extension } from '@codemirror/state';
@@ -124,6 +130,8 @@ function editing({ onChange, onRename }: Pick<SheetEditorProps, 'onChange' | 'on
     keymap.of([
       { key: 'F2', run: (v) => withName(v, (name) => onRename(name)) },
       { key: 'F12', run: (v) => withName(v, (name) => jumpTo(v, name)) },
+      // Where nothing is offered, Tab leads out of the sheet; what is offered just now is not taken yet.
+      { key: 'Tab', run: (v) => acceptCompletion(v) || completionStatus(v.state) === 'active' },
       ...completionKeymap,
       ...defaultKeymap,
     ]),

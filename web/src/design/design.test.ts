@@ -1,10 +1,12 @@
+import { CompletionContext } from '@codemirror/autocomplete';
+import { EditorState } from '@codemirror/state';
 import { elementAt, findChip, isError, readDesign, readSheet } from '@saddlebag/core';
 import ELK from 'elkjs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { diagramOf, graphOf } from './layout';
 import { nameAt, smallestChange } from './SheetEditor';
-import { afterUse, diagnostics } from './sheet-language';
+import { afterUse, completeNames, diagnostics } from './sheet-language';
 import { dropAt, sourceAt } from './wire-drag';
 
 describe('the smallest change between two texts', () => {
@@ -18,6 +20,30 @@ describe('the smallest change between two texts', () => {
         expect(change.to - change.from).toBeLessThanOrEqual(a.length);
       }),
     );
+  });
+});
+
+describe('completion', () => {
+  /** What is offered where a text ends, and the text that it takes the place of. */
+  const offered = (doc: string): { readonly labels: readonly string[]; readonly of: string } => {
+    const result = completeNames(new CompletionContext(EditorState.create({ doc }), doc.length, false));
+    return { labels: result?.options.map((o) => o.label) ?? [], of: doc.slice(result?.from ?? doc.length) };
+  };
+
+  it('behind from and on offers what inputs come from and outputs are shown on, and nothing else', () => {
+    const inputs = ['switch', 'button', 'clock', 'timer'];
+    const outputs = ['lamp', 'bar', 'display', 'buzzer'];
+    expect(offered('in A from ')).toEqual({ labels: inputs, of: '' });
+    expect(offered('in A from button, B from cl')).toEqual({ labels: inputs, of: 'cl' });
+    expect(offered('in A\nout Y[3:0] on ')).toEqual({ labels: outputs, of: '' });
+    for (const other of ['in A on ', 'out Y from ', 'Y = A & from ']) expect(offered(other).labels).toEqual([]);
+  });
+
+  it('within a word offers names of the sheet and words of the language', () => {
+    const { labels, of } = offered('in Sluice Weir\nout Y\nY = Sl');
+    expect(of).toBe('Sl');
+    expect(labels).toEqual(expect.arrayContaining(['Sluice', 'Weir', 'table', 'on lamp', 'from button']));
+    expect(labels).not.toContain('Sl');
   });
 });
 

@@ -15,6 +15,8 @@ import {
   findChip,
   fittingPhrases,
   fittingSpans,
+  fittingWord,
+  fittingWords,
   keywords,
   lex,
   ownPartsOf,
@@ -136,10 +138,21 @@ export function afterUse({ id, pins, units }: PartType): string {
   return `${id} as ${field('C1')} (${joins.join(', ')})`;
 }
 
-/** Completes the names in the sheet, the words of the language, and parts behind `use`. */
+/** Offers what inputs come `from`, and what outputs are shown `on`, behind that word. */
+function completeFittings(context: CompletionContext): CompletionResult | null {
+  const written = context.matchBefore(/^\s*(?:in|out)\s.*\s(?:from|on)\s+\w*/);
+  if (!written) return null;
+  const kind = /^\s*in\s/.test(written.text) ? 'in' : 'out';
+  const [, word, begun = ''] = /(\w+)\s+(\w*)$/.exec(written.text) ?? [];
+  if (word !== fittingWord[kind]) return null;
+  const options = fittingWords[kind].map((label): Completion => ({ label, type: 'keyword' }));
+  return { from: written.to - begun.length, options, validFor: /^\w*$/ };
+}
+
+/** Completes the names in the sheet, the words of the language, parts behind `use`, and what signals come from or are shown on. */
 export function completeNames(context: CompletionContext): CompletionResult | null {
-  const parts = completeParts(context);
-  if (parts) return parts;
+  const special = completeParts(context) ?? completeFittings(context);
+  if (special) return special;
   const word = context.matchBefore(/\w+/);
   if (!word && !context.explicit) return null;
   const at = word?.from ?? context.pos;
