@@ -76,6 +76,51 @@ describe('the design desk', () => {
     expect(p.complaints).toEqual([]);
   });
 
+  it('completes what is written with Tab, as it says at its foot; with nothing to complete, Tab leads on', async () => {
+    const p = await regular();
+    await p.begins();
+    await p.clicks('.cm-content');
+    // A person looks at what is offered before they take it.
+    const offered = async (): Promise<void> => {
+      await p.sees('.cm-tooltip-autocomplete li[aria-selected]');
+      await new Promise((done) => setTimeout(done, 200));
+    };
+    await p.types('in Sluice from bu');
+    await offered();
+    await p.keys('Tab');
+    await p.reads('in Sluice from button');
+    await p.types('\nout Y on di');
+    await offered();
+    await p.keys('Tab');
+    await p.reads('out Y on display');
+    await p.keys('Tab');
+    expect(await p.page.evaluate(() => document.activeElement?.closest('.cm-content'))).toBeNull();
+    expect(await sheet(p)).toBe('in Sluice from button\nout Y on display');
+    expect(p.complaints).toEqual([]);
+  });
+
+  it('finds and replaces, by keys alone; one undo brings all of it back', async () => {
+    const p = await regular();
+    await p.takes('Lock interlock');
+    await p.clicks('.cm-content');
+    const before = await sheet(p);
+    await p.keys('Control+f');
+    await p.types('paddle');
+    await p.keys('Enter');
+    expect(await p.page.$eval('.cm-searchMatch-selected', (e) => e.textContent)).toBe('paddle');
+    expect([await p.axe({ isStrict: true }), await p.scrolls()]).toEqual([[], false]);
+    await (await p.named('Replace')).focus();
+    await p.types('sluice');
+    await p.presses('Replace all');
+    expect(await sheet(p)).toBe(before.replaceAll('paddle', 'sluice'));
+    await p.keys('Escape');
+    await p.page.waitForSelector('.cm-search', { hidden: true });
+    await p.keys('Control+z');
+    await p.reads('"paddle permit"');
+    expect(await sheet(p)).toBe(before);
+    expect(p.complaints).toEqual([]);
+  });
+
   it('renames a signal everywhere and jumps to where it is made, by keys', async () => {
     const p = await regular();
     await p.takes('Boat tally');
@@ -180,29 +225,6 @@ describe('the list of keys', () => {
 });
 
 describe('the shelf of parts', () => {
-  it('completes what is written with Tab, as it says at its foot; with nothing to complete, Tab leads on', async () => {
-    const p = await regular();
-    await p.begins();
-    await p.clicks('.cm-content');
-    // A person looks at what is offered before they take it.
-    const offered = async (): Promise<void> => {
-      await p.sees('.cm-tooltip-autocomplete li[aria-selected]');
-      await new Promise((done) => setTimeout(done, 200));
-    };
-    await p.types('in Sluice from bu');
-    await offered();
-    await p.keys('Tab');
-    await p.reads('in Sluice from button');
-    await p.types('\nout Y on di');
-    await offered();
-    await p.keys('Tab');
-    await p.reads('out Y on display');
-    await p.keys('Tab');
-    expect(await p.page.evaluate(() => document.activeElement?.closest('.cm-content'))).toBeNull();
-    expect(await sheet(p)).toBe('in Sluice from button\nout Y on display');
-    expect(p.complaints).toEqual([]);
-  });
-
   it('by keyboard alone: from a few words to a chip powered up on a board', async () => {
     const p = await regular();
     await p.goes('/parts');

@@ -7,6 +7,7 @@ import {
 } from '@codemirror/autocomplete';
 import { defaultKeymap } from '@codemirror/commands';
 import { setDiagnostics } from '@codemirror/lint';
+import { search, searchKeymap } from '@codemirror/search';
 import { Compartment, EditorState, type Extension } from '@codemirror/state';
 import {
   drawSelection,
@@ -22,7 +23,7 @@ import { useSession } from '../base/job-context';
 import type { Colours } from '../base/palette';
 import { useShortcuts } from '../base/shortcuts';
 import { useFollowed } from '../kit/follow';
-import { completeNames, diagnostics, sheetMarks, sheetTheme } from './sheet-language';
+import { completeNames, diagnostics, findWords, sheetMarks, sheetTheme } from './sheet-language';
 
 interface SheetEditorProps {
   readonly findings: readonly Finding[];
@@ -41,7 +42,7 @@ const sheetKeys = [
   { cap: 'F2', does: 'rename', isFirst: true },
   { cap: 'F12', does: 'where it is made', isFirst: true },
   { cap: 'Ctrl Space', does: 'what can stand here' },
-  { cap: 'Ctrl F', does: 'find' },
+  { cap: 'Ctrl F', does: 'find and replace' },
 ] as const;
 
 /** The editor in its place, and the marks of signals in it. */
@@ -127,12 +128,15 @@ function editing({ onChange, onRename }: Pick<SheetEditorProps, 'onChange' | 'on
     drawSelection(),
     closeBrackets(),
     autocompletion({ override: [completeNames], icons: false }),
+    search({ top: true }),
+    findWords,
     keymap.of([
       { key: 'F2', run: (v) => withName(v, (name) => onRename(name)) },
       { key: 'F12', run: (v) => withName(v, (name) => jumpTo(v, name)) },
       // Where nothing is offered, Tab leads out of the sheet; what is offered just now is not taken yet.
       { key: 'Tab', run: (v) => acceptCompletion(v) || completionStatus(v.state) === 'active' },
       ...completionKeymap,
+      ...searchKeymap,
       ...defaultKeymap,
     ]),
     EditorView.domEventHandlers({

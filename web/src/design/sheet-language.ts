@@ -6,7 +6,7 @@ import {
   snippetCompletion,
 } from '@codemirror/autocomplete';
 import type { Diagnostic } from '@codemirror/lint';
-import { type Extension, RangeSetBuilder } from '@codemirror/state';
+import { EditorState, type Extension, RangeSetBuilder } from '@codemirror/state';
 import { Decoration, type DecorationSet, EditorView, ViewPlugin, type ViewUpdate } from '@codemirror/view';
 import {
   chipLibrary,
@@ -175,6 +175,19 @@ export function completeNames(context: CompletionContext): CompletionResult | nu
   return { from: at, options, validFor: /^\w*$/ };
 }
 
+/** What stands on the panel for finding and replacing. */
+export const findWords: Extension = EditorState.phrases.of({
+  next: 'Next',
+  previous: 'Previous',
+  all: 'Choose all',
+  'match case': 'Match case',
+  regexp: 'Pattern',
+  'by word': 'Whole words',
+  replace: 'Replace',
+  'replace all': 'Replace all',
+  close: 'Close',
+});
+
 /** The editor's look, from the theme's colours. */
 export const sheetTheme: Extension = EditorView.theme({
   '&': { height: '100%', fontSize: '13.5px', backgroundColor: 'transparent', color: 'var(--sb-colors-ink)' },
@@ -209,6 +222,24 @@ export const sheetTheme: Extension = EditorView.theme({
     color: 'var(--sb-colors-ink)',
   },
   '.cm-completionIcon': { display: 'none' },
+  '.cm-panels': { backgroundColor: 'var(--sb-colors-wash)', color: 'var(--sb-colors-ink)' },
+  '.cm-panels-top': { borderBottom: '1px solid var(--sb-colors-line)' },
+  '.cm-panel.cm-search': { padding: '6px 30px 6px 12px', fontFamily: 'var(--sb-fonts-body)' },
+  '.cm-panel.cm-search label, .cm-panel.cm-search .cm-button, .cm-panel.cm-search .cm-textfield': {
+    fontSize: '12.5px',
+  },
+  '.cm-panel.cm-search .cm-textfield, .cm-panel.cm-search .cm-button': {
+    backgroundColor: 'var(--sb-colors-card)',
+    backgroundImage: 'none',
+    color: 'var(--sb-colors-ink)',
+    border: '1px solid var(--sb-colors-line)',
+    borderRadius: '5px',
+    padding: '2px 7px',
+  },
+  '.cm-panel.cm-search [name=close]': { color: 'var(--sb-colors-ink)', fontSize: '16px', top: '4px', right: '8px' },
+  '.cm-searchMatch': { backgroundColor: 'color-mix(in srgb, var(--sb-colors-brass) 30%, transparent)' },
+  '.cm-searchMatch, .cm-searchMatch *': { color: 'var(--sb-colors-ink)' },
+  '.cm-searchMatch-selected': { outline: '1.5px solid var(--sb-colors-ink)', borderRadius: '2px' },
   '.cm-diagnostic-error': { borderLeftColor: 'var(--sb-colors-bad)' },
   '.cm-lintRange-error': {
     backgroundImage: 'none',
