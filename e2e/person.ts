@@ -123,7 +123,10 @@ export class Person {
 
   /** Clicks on the first of what a selector finds, once it is there and stands still; looks again while it moves or is drawn anew. */
   async clicks(selector: string): Promise<void> {
-    await this.page.locator(selector).click();
+    const pressed = this.page.locator(selector).click();
+    await pressed.catch((cause: unknown) => {
+      throw new Error(`${selector} cannot be clicked on`, { cause });
+    });
   }
 
   /** Draws with the mouse from one node of the gate diagram to the left side of another, so far down as `down` says. */
