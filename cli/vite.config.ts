@@ -2,7 +2,7 @@ import { defineConfig } from 'vite';
 
 export default defineConfig({
   root: import.meta.dirname,
-  ssr: { target: 'node', noExternal: [/^@saddlebag\//, 'class-validator'] },
+  ssr: { target: 'node', noExternal: [/^@saddlebag\//] },
   build: {
     ssr: 'src/main.ts',
     outDir: 'dist',

@@ -85,7 +85,7 @@ describe('a board found on a bench', () => {
     await p.page.waitForFunction(() =>
       /2\.09\d Hz/.test(document.querySelector('[aria-label=meter]')?.textContent ?? ''),
     );
-    await p.page.focus('nav a[aria-current=step]');
+    await p.focuses('nav a[aria-current=step]');
     await p.keys(';');
     await p.sees('[aria-label="trace of U1.3"]');
     // Some periods of the timer that are whole: its first is longer.
@@ -97,7 +97,7 @@ describe('a board found on a bench', () => {
     await p.named('Run ,');
     const stopped = await p.text('[aria-label="time since power up"]');
     // Two marks on edges of the first lamp: a whole period apart.
-    await p.page.focus('[aria-label^="Q0: arrows"]');
+    await p.focuses('[aria-label^="Q0: arrows"]');
     await p.keys('ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft');
     await p.page.waitForFunction(
       () => document.querySelectorAll('[aria-label="trace of Q0"] [data-mark]').length === 2,
@@ -118,7 +118,7 @@ describe('a board found on a bench', () => {
     await p.page.mouse.wheel({ deltaY: -900 });
     await p.page.keyboard.up('Control');
     await expect.poll(span).not.toBe(wide);
-    await p.page.focus('[aria-label="true when"]');
+    await p.focuses('[aria-label="true when"]');
     await p.types('Q1 & ~Q0');
     await p.keys('Enter');
     await p.page.waitForFunction(() => document.querySelector('[data-mark="a"]') !== null);
@@ -131,7 +131,7 @@ describe('a board found on a bench', () => {
       ['svg', /<svg [\s\S]*>Q0<[\s\S]*<\/svg>/],
       ['png', /^.PNG/],
     ] as const) {
-      await p.page.select('[aria-label="save the trace as"]', kind);
+      await p.chooses('save the trace as', kind);
       const file = join(folder, `Fog-beacon-trace.${kind}`);
       await expect.poll(() => size(file), { timeout: 10_000 }).toBeGreaterThan(100);
       expect(readFileSync(file, 'utf8')).toMatch(holds);
@@ -157,7 +157,7 @@ describe('a board found on a bench', () => {
       .toBeGreaterThan(0.2);
     // And on, by a minute in a moment.
     const at = await p.text('[aria-label="time since power up"]');
-    await p.page.select('[aria-label="time to run on"]', 'a minute');
+    await p.chooses('time to run on', 'a minute');
     await p.presses('Run on');
     await p.page.waitForFunction(
       (t) =>

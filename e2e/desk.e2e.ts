@@ -13,7 +13,7 @@ describe('the design desk', () => {
     const p = await regular();
     await p.takes('Lock interlock');
     await p.sees('[aria-label="truth table"]');
-    await p.page.focus('[aria-label="truth table"]');
+    await p.focuses('[aria-label="truth table"]');
     await p.keys('ArrowDown', 'ArrowDown', 'ArrowRight');
     await p.reads('Row 1: why P is 0');
     await p.keys('1');
@@ -46,7 +46,7 @@ describe('the design desk', () => {
     const p = await regular();
     await p.takes('Lock interlock');
     await p.presses('nor gate W');
-    await p.page.select('[aria-label="kind of gate"]', 'and');
+    await p.chooses('kind of gate', 'and');
     await p.page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('W = U & L'));
     expect(await sheet(p)).toContain('# both gates open: the lock runs through');
     await p.named('and gate W');
@@ -162,8 +162,8 @@ describe('the design desk', () => {
       await p.quiet();
       expect([await p.axe({ ofColours }), await p.scrolls()]).toEqual([[], false]);
       await p.presses('Compare');
-      await p.page.select('[aria-label="first to compare"]', 'LOW');
-      await p.page.select('[aria-label="second to compare"]', 'signal TOP');
+      await p.chooses('first to compare', 'LOW');
+      await p.chooses('second to compare', 'signal TOP');
       await p.reads('They differ, first in row 0.');
       expect([await p.axe({ ofColours }), await p.scrolls()]).toEqual([[], false]);
       await p.presses('Dim');
@@ -243,7 +243,7 @@ describe('the shelf of parts', () => {
     await p.keys('w');
     await p.reads('4 of 4 rows seen');
     // Its table is for the person to fill in: each mark goes on to the next row.
-    await p.page.focus('[data-cell="0 0"]');
+    await p.focuses('[data-cell="0 0"]');
     for (const mark of '1001') await p.keys(mark);
     await p.presses('Compare with the sheet');
     await p.reads('first 1Y at');
@@ -274,7 +274,7 @@ describe('the shelf of parts', () => {
   it('lays two datasheets side by side, dim too', async () => {
     const p = await regular();
     await p.goes('/parts/7474');
-    await p.page.select('[aria-label="part beside it"]', '74112');
+    await p.chooses('part beside it', '74112');
     await p.named('datasheet of 74112');
     await p.presses('Dim');
     expect([await p.axe(), await p.scrolls(), p.complaints]).toEqual([[], false, []]);

@@ -31,7 +31,7 @@ describe('by ear alone', () => {
     await p.takes('Lock interlock');
     await p.keys('Alt+3');
     await p.sees('main[data-step=board]');
-    await p.page.focus('[aria-roledescription=breadboard]');
+    await p.focuses('[aria-roledescription=breadboard]');
     await p.keys('ArrowRight', 'ArrowLeft');
     expect(await said(p, 'at the cursor')).toMatch(/^b1, row e, column 1; nothing in it; free: a, b, c, d, e$/);
     expect(await said(p, 'what was done')).toBe('');
@@ -56,7 +56,7 @@ describe('by ear alone', () => {
     await p.keys('Space', 'k');
     await p.page.waitForSelector('[role=switch][aria-label^="K"][aria-checked=true]');
     await p.turnsTo('board');
-    await p.page.focus('[aria-roledescription=breadboard]');
+    await p.focuses('[aria-roledescription=breadboard]');
     await p.keys('Shift+ArrowRight');
     for (let n = 0; n < 40 && !(await said(p, 'at the cursor')).includes('carries K'); n++)
       await p.keys('Shift+ArrowRight');

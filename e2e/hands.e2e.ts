@@ -237,7 +237,7 @@ describe('hands', () => {
     await p.presses('Fit');
     await p.page.mouse.move(640, 330);
     // The first in the list is on the first board, the last of all on the second.
-    await p.page.focus('[role=application]');
+    await p.focuses('[role=application]');
     await p.keys('n');
     await p.quiet();
     expect(await isInSight('[data-ref=C1]')).toBe(true);

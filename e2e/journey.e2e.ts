@@ -199,7 +199,7 @@ describe('the board under a person’s hands', () => {
 
   it('by keys alone: lays a jumper, steps to a part, turns it and pulls it out', async () => {
     const p = person;
-    await p.page.focus('[role=application]');
+    await p.focuses('[role=application]');
     await p.keys('Escape', 'Enter', 'ArrowDown', 'ArrowRight', 'Enter');
     await p.quiet();
     const count = await jumpers(p);

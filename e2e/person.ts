@@ -129,6 +129,16 @@ export class Person {
     });
   }
 
+  /** Chooses a value in a field of choices by its label, once it is there. */
+  async chooses(label: string, value: string): Promise<void> {
+    await (await this.sees(`select[aria-label="${label}"]`)).select(value);
+  }
+
+  /** Puts the focus on the first of what a selector finds, once it is there. */
+  async focuses(selector: string): Promise<void> {
+    await (await this.sees(selector)).focus();
+  }
+
   /** Draws with the mouse from one node of the gate diagram to the left side of another, so far down as `down` says. */
   async draws(from: string, to: string, down: number): Promise<void> {
     await this.quiet();

@@ -73,7 +73,7 @@ describe('a phone', () => {
     await p.page.tap(shown('[role=switch][aria-label^="K"]'));
     await p.page.tap(shown('[role=switch][aria-label^="E"]'));
     await p.page.waitForSelector(shown('[role=img][aria-label^="G lit"]'));
-    await p.page.focus(shown('[role=switch][aria-label^="K"]'));
+    await p.focuses('[role=switch][aria-label^="K"]');
     await p.keys('Escape');
     await p.page.waitForSelector(shown('[role=switch][aria-label^="K"]'), { hidden: true });
     expect(p.complaints).toEqual([]);
@@ -144,7 +144,7 @@ describe('letters at twice and four times their size', () => {
       const main = await p.page.$eval(shown(`main[data-step=${step}]`), (e) => e.getBoundingClientRect().height);
       expect(main, step).toBeGreaterThan(250);
     }
-    await p.page.focus(shown('[aria-label=panels] button'));
+    await p.focuses('[aria-label=panels] button');
     await p.keys('Enter');
     await p.reads('Stages');
     expect(p.complaints).toEqual([]);
