@@ -89,13 +89,18 @@ describe('the design desk', () => {
     await offered();
     await p.keys('Tab');
     await p.reads('in Sluice from button');
-    await p.types('\nout Y on di');
+    // What runs by itself wants a rate: one is there, to be written over.
+    await p.types('\nin Tick from cl');
+    await offered();
+    await p.keys('Tab');
+    await p.reads('in Tick from clock 10 Hz');
+    await p.types('2 Hz\nout Y on di');
     await offered();
     await p.keys('Tab');
     await p.reads('out Y on display');
     await p.keys('Tab');
     expect(await p.page.evaluate(() => document.activeElement?.closest('.cm-content'))).toBeNull();
-    expect(await sheet(p)).toBe('in Sluice from button\nout Y on display');
+    expect(await sheet(p)).toBe('in Sluice from button\nin Tick from clock 2 Hz\nout Y on display');
     expect(p.complaints).toEqual([]);
   });
 

@@ -124,6 +124,7 @@ export {
   lex,
   MAX_CONTENTS_LENGTH,
   MAX_SHEET_LENGTH,
+  MOST_HERTZ,
   memoryFromFile,
   type Netlist,
   networkOf,

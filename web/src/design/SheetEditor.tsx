@@ -7,13 +7,14 @@ import {
 } from '@codemirror/autocomplete';
 import { defaultKeymap } from '@codemirror/commands';
 import { setDiagnostics } from '@codemirror/lint';
-import { search, searchKeymap } from '@codemirror/search';
+import { closeSearchPanel, findNext, findPrevious, openSearchPanel, search } from '@codemirror/search';
 import { Compartment, EditorState, type Extension } from '@codemirror/state';
 import {
   drawSelection,
   EditorView,
   type EditorViewConfig,
   highlightActiveLine,
+  type KeyBinding,
   keymap,
   lineNumbers,
 } from '@codemirror/view';
@@ -119,6 +120,14 @@ export default function SheetEditor(props: SheetEditorProps) {
   return <div ref={host} style={{ flex: 1, minHeight: 0, overflow: 'hidden' }} />;
 }
 
+const scope = 'editor search-panel';
+/** Keys that find, in the sheet and on the panel for it. */
+const findKeys: readonly KeyBinding[] = [
+  { key: 'Mod-f', run: openSearchPanel, scope },
+  { key: 'F3', run: findNext, shift: findPrevious, scope, preventDefault: true },
+  { key: 'Escape', run: closeSearchPanel, scope },
+];
+
 /** Lines, keys, completion and where a press with Ctrl leads. */
 function editing({ onChange, onRename }: Pick<SheetEditorProps, 'onChange' | 'onRename'>): Extension {
   return [
@@ -128,7 +137,7 @@ function editing({ onChange, onRename }: Pick<SheetEditorProps, 'onChange' | 'on
     drawSelection(),
     closeBrackets(),
     autocompletion({ override: [completeNames], icons: false }),
-    search({ top: true }),
+    search({ top: true, literal: true }),
     findWords,
     keymap.of([
       { key: 'F2', run: (v) => withName(v, (name) => onRename(name)) },
@@ -136,7 +145,7 @@ function editing({ onChange, onRename }: Pick<SheetEditorProps, 'onChange' | 'on
       // Where nothing is offered, Tab leads out of the sheet; what is offered just now is not taken yet.
       { key: 'Tab', run: (v) => acceptCompletion(v) || completionStatus(v.state) === 'active' },
       ...completionKeymap,
-      ...searchKeymap,
+      ...findKeys,
       ...defaultKeymap,
     ]),
     EditorView.domEventHandlers({

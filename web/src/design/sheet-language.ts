@@ -19,6 +19,7 @@ import {
   fittingWords,
   keywords,
   lex,
+  MOST_HERTZ,
   ownPartsOf,
   ownPartType,
   type PartType,
@@ -138,6 +139,13 @@ export function afterUse({ id, pins, units }: PartType): string {
   return `${id} as ${field('C1')} (${joins.join(', ')})`;
 }
 
+/** What a signal comes from or is shown on; behind what runs by itself stands a rate, to be written over. */
+function fittingOption(label: string): Completion {
+  const option = { label, type: 'keyword' };
+  const isRated = Object.keys(MOST_HERTZ).some((word) => label.endsWith(word));
+  return isRated ? snippetCompletion(`${label} \${10 Hz}`, option) : option;
+}
+
 /** Offers what inputs come `from`, and what outputs are shown `on`, behind that word. */
 function completeFittings(context: CompletionContext): CompletionResult | null {
   const written = context.matchBefore(/^\s*(?:in|out)\s.*\s(?:from|on)\s+\w*/);
@@ -145,8 +153,7 @@ function completeFittings(context: CompletionContext): CompletionResult | null {
   const kind = /^\s*in\s/.test(written.text) ? 'in' : 'out';
   const [, word, begun = ''] = /(\w+)\s+(\w*)$/.exec(written.text) ?? [];
   if (word !== fittingWord[kind]) return null;
-  const options = fittingWords[kind].map((label): Completion => ({ label, type: 'keyword' }));
-  return { from: written.to - begun.length, options, validFor: /^\w*$/ };
+  return { from: written.to - begun.length, options: fittingWords[kind].map(fittingOption), validFor: /^\w*$/ };
 }
 
 /** Completes the names in the sheet, the words of the language, parts behind `use`, and what signals come from or are shown on. */
@@ -170,8 +177,9 @@ export function completeNames(context: CompletionContext): CompletionResult | nu
     )
       names.add(token.text);
   const options: Completion[] = [...names].map((name) => ({ label: name, type: 'variable' }));
-  for (const name of [...keywords, ...statementWords, ...clauseWords, ...fittingPhrases])
+  for (const name of [...keywords, ...statementWords, ...clauseWords])
     options.push(name === 'part' ? ownPart : { label: name, type: 'keyword' });
+  options.push(...fittingPhrases.map(fittingOption));
   return { from: at, options, validFor: /^\w*$/ };
 }
 
@@ -181,7 +189,6 @@ export const findWords: Extension = EditorState.phrases.of({
   previous: 'Previous',
   all: 'Choose all',
   'match case': 'Match case',
-  regexp: 'Pattern',
   'by word': 'Whole words',
   replace: 'Replace',
   'replace all': 'Replace all',
@@ -236,6 +243,9 @@ export const sheetTheme: Extension = EditorView.theme({
     borderRadius: '5px',
     padding: '2px 7px',
   },
+  '.cm-panel.cm-search .cm-textfield::placeholder': { color: 'var(--sb-colors-soft)', opacity: 1 },
+  // Sheets have no use for patterns, and the panel would not say what is wrong with one.
+  '.cm-panel.cm-search label:has([name=re])': { display: 'none' },
   '.cm-panel.cm-search [name=close]': { color: 'var(--sb-colors-ink)', fontSize: '16px', top: '4px', right: '8px' },
   '.cm-searchMatch': { backgroundColor: 'color-mix(in srgb, var(--sb-colors-brass) 30%, transparent)' },
   '.cm-searchMatch, .cm-searchMatch *': { color: 'var(--sb-colors-ink)' },
